@@ -1,0 +1,134 @@
+/** Snags: what is wrong or doubtful in the rig, in sentences. */
+import type { Fixture, Id } from '../model/records.js';
+import { all, get, type Show } from '../model/show.js';
+import { natural } from '../number/order.js';
+import { formatAddress, SLOTS, slotOf } from '../patch/address.js';
+import { partFootprint } from '../patch/footprint.js';
+import { curveLength } from '../space/curves.js';
+import { place } from '../space/hanging.js';
+
+export interface Snag {
+  readonly code: 'address shared' | 'past the universe' | 'off the end' | 'under the floor' | 'unit doubled';
+  /** Stop: the rig cannot work so. Doubt: look at it. */
+  readonly weight: 'stop' | 'doubt';
+  readonly fixtures: readonly Id[];
+  readonly field: 'address' | 'channel' | 'unit' | 'position';
+  readonly text: string;
+}
+
+interface Slot {
+  fixture: Fixture;
+  channel: string;
+  from: number;
+  to: number;
+}
+
+const kept = new WeakMap<Show, readonly Snag[]>();
+
+/** All snags of a show, stops first. Remembered per show. */
+export function snagsOf(show: Show): readonly Snag[] {
+  let snags = kept.get(show);
+  if (!snags) {
+    snags = [...addressSnags(show), ...placeSnags(show), ...doubledUnits(show)].sort(
+      (a, b) => Number(a.weight === 'doubt') - Number(b.weight === 'doubt'),
+    );
+    kept.set(show, snags);
+  }
+  return snags;
+}
+
+const nameOf = (show: Show, fixture: Fixture, channel = fixture.parts[0]!.channel): string =>
+  channel ? `channel ${channel}` : `${get(show, 'position', fixture.position).name} unit ${fixture.unit || '-'}`;
+
+/** Overlaps by a sweep over intervals sorted by start: O(n log n + k). Source: reference calculations 4. */
+function addressSnags(show: Show): Snag[] {
+  const out: Snag[] = [];
+  const slots: Slot[] = [];
+  for (const fixture of all(show, 'fixture')) {
+    if (fixture.spare) continue;
+    for (const [index, part] of fixture.parts.entries()) {
+      const size = partFootprint(show, fixture, index);
+      if (part.address === null || size < 1) continue;
+      slots.push({ fixture, channel: part.channel, from: part.address, to: part.address + size - 1 });
+      if (slotOf(part.address) + size - 1 > SLOTS) {
+        const who = nameOf(show, fixture, part.channel);
+        out.push({
+          code: 'past the universe',
+          weight: 'stop',
+          fixtures: [fixture.id],
+          field: 'address',
+          text: `${upper(who)} at ${formatAddress(part.address)} needs ${size} slots and runs past the end of its universe.`,
+        });
+      }
+    }
+  }
+  slots.sort((a, b) => a.from - b.from || a.to - b.to);
+  let active: Slot[] = [];
+  for (const slot of slots) {
+    active = active.filter((other) => other.to >= slot.from);
+    for (const other of active) {
+      const [a, b] = [nameOf(show, other.fixture, other.channel), nameOf(show, slot.fixture, slot.channel)];
+      out.push({
+        code: 'address shared',
+        weight: 'stop',
+        fixtures: [...new Set([other.fixture.id, slot.fixture.id])],
+        field: 'address',
+        text: `${upper(a)} and ${b} share ${formatAddress(slot.from)}.`,
+      });
+    }
+    if (active.length < 50) active.push(slot);
+  }
+  return out;
+}
+
+function placeSnags(show: Show): Snag[] {
+  const out: Snag[] = [];
+  for (const fixture of all(show, 'fixture')) {
+    const position = get(show, 'position', fixture.position);
+    const length = curveLength(position.curve);
+    const who = upper(nameOf(show, fixture));
+    const snag = (code: Snag['code'], text: string) =>
+      out.push({ code, weight: 'doubt', fixtures: [fixture.id], field: 'position', text });
+    if (fixture.along < -0.5 || fixture.along > length + 0.5)
+      snag('off the end', `${who} hangs off the end of ${position.name}.`);
+    if (place(show, fixture).clamp[2] < -0.5)
+      snag('under the floor', `${who} is under the floor: check the trim of ${position.name}.`);
+  }
+  return out;
+}
+
+function doubledUnits(show: Show): Snag[] {
+  const seen = new Map<string, Fixture[]>();
+  for (const fixture of all(show, 'fixture')) {
+    if (!fixture.unit || fixture.spare) continue;
+    const key = `${fixture.position} ${fixture.unit}`;
+    const list = seen.get(key);
+    if (list) list.push(fixture);
+    else seen.set(key, [fixture]);
+  }
+  return [...seen.values()]
+    .filter((list) => list.length > 1)
+    .map((list) => ({
+      code: 'unit doubled' as const,
+      weight: 'doubt' as const,
+      fixtures: list.map((fixture) => fixture.id).sort(natural),
+      field: 'unit' as const,
+      text: `${list.length} fixtures on ${get(show, 'position', list[0]!.position).name} are unit ${list[0]!.unit}.`,
+    }));
+}
+
+const upper = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
+
+const byFixture = new WeakMap<readonly Snag[], ReadonlyMap<Id, readonly Snag[]>>();
+/** Snags by fixture id. */
+export function snagsByFixture(show: Show): ReadonlyMap<Id, readonly Snag[]> {
+  const snags = snagsOf(show);
+  let map = byFixture.get(snags);
+  if (!map) {
+    const fresh = new Map<Id, Snag[]>();
+    for (const snag of snags) for (const id of snag.fixtures) fresh.set(id, [...(fresh.get(id) ?? []), snag]);
+    map = fresh;
+    byFixture.set(snags, fresh);
+  }
+  return map;
+}

@@ -1,0 +1,244 @@
+/** The display list: what a drawing is made of, in millimetres, y up. Thin back ends draw it on canvas, as SVG or as PDF. */
+import type { Id } from '../model/records.js';
+
+/** Path commands as flat numbers: 0 x y moves, 1 x y draws a line, 2 x1 y1 x2 y2 x y a cubic, 3 closes. */
+export type PathData = readonly number[];
+export const MOVE = 0;
+export const LINE = 1;
+export const CUBIC = 2;
+export const CLOSE = 3;
+
+export const pens = {
+  fixture: { width: 0.5, dash: null },
+  inner: { width: 0.25, dash: null },
+  spare: { width: 0.18, dash: [1.2, 0.8] },
+  position: { width: 0.35, dash: null },
+  masking: { width: 0.35, dash: null },
+  house: { width: 0.18, dash: null },
+  scenery: { width: 0.25, dash: null },
+  thin: { width: 0.13, dash: null },
+  tag: { width: 0.18, dash: null },
+  snag: { width: 0.5, dash: null },
+  centre: { width: 0.18, dash: [8, 1.5, 1, 1.5] },
+  plaster: { width: 0.18, dash: [3, 1.5] },
+  floor: { width: 0.25, dash: [2, 1] },
+  border: { width: 0.7, dash: null },
+} as const satisfies Record<string, { width: number; dash: readonly number[] | null }>;
+export type Pen = keyof typeof pens;
+export type Fill = 'none' | 'paper' | 'wall' | 'ink';
+/** What colour means on a drawing; back ends map it to a theme or to black. */
+export type Ink = 'ink' | 'faint' | 'lamp' | 'stop';
+
+export interface PathPrim {
+  readonly op: 'path';
+  readonly d: PathData;
+  readonly pen: Pen;
+  readonly fill: Fill;
+  readonly ink: Ink;
+}
+export interface CirclePrim {
+  readonly op: 'circle';
+  readonly x: number;
+  readonly y: number;
+  readonly r: number;
+  readonly pen: Pen;
+  readonly fill: Fill;
+  readonly ink: Ink;
+}
+export interface TextPrim {
+  readonly op: 'text';
+  readonly x: number;
+  /** Alphabetic baseline. */
+  readonly y: number;
+  readonly text: string;
+  /** Height of the em, mm. */
+  readonly size: number;
+  readonly align: 'left' | 'centre' | 'right';
+  readonly ink: Ink;
+  readonly bold?: boolean;
+}
+export type Prim = PathPrim | CirclePrim | TextPrim;
+export type Box = readonly [minX: number, minY: number, maxX: number, maxY: number];
+
+/** All that stands for one record, or for one part of the stage. */
+export interface Chunk {
+  /** Record that it stands for. */
+  readonly id: Id | null;
+  readonly kind: 'stage' | 'outline' | 'position' | 'fixture';
+  /** Drawn from low to high. */
+  readonly order: number;
+  readonly box: Box;
+  /** Faint and not to be edited. */
+  readonly locked: boolean;
+  readonly body: readonly Prim[];
+  /** Drawn above all bodies. */
+  readonly tags: readonly Prim[];
+  /** Shape that a pointer hits: a turned box about a point, or a polyline. */
+  readonly hit: Hit | null;
+}
+export type Hit =
+  | { readonly shape: 'box'; readonly at: readonly [number, number]; readonly turn: number; readonly box: Box }
+  | { readonly shape: 'line'; readonly points: readonly (readonly [number, number])[]; readonly width: number };
+
+export interface DisplayList {
+  readonly chunks: readonly Chunk[];
+  readonly box: Box;
+}
+
+/** Cap height of the drawing's face as a share of its em: sets a line of text about a centre. From the font's own table (B612: 0.729). */
+export const CAP = 0.729;
+/** Mean advance of the drawing's face as a share of its em, used where no font can be measured. B612 figures are 0.636 em wide. */
+export const ADVANCE = 0.636;
+export const textWidth = (text: string, size: number): number => text.length * ADVANCE * size;
+
+export const path = (d: PathData, pen: Pen, fill: Fill = 'none', ink: Ink = 'ink'): PathPrim => ({
+  op: 'path',
+  d,
+  pen,
+  fill,
+  ink,
+});
+export const circle = (x: number, y: number, r: number, pen: Pen, fill: Fill = 'none', ink: Ink = 'ink'): CirclePrim => ({
+  op: 'circle',
+  x,
+  y,
+  r,
+  pen,
+  fill,
+  ink,
+});
+/** Text set about a centre height rather than on a baseline. */
+export const textAt = (
+  x: number,
+  y: number,
+  text: string,
+  size: number,
+  align: TextPrim['align'] = 'centre',
+  ink: Ink = 'ink',
+  bold = false,
+): TextPrim => ({
+  op: 'text',
+  x,
+  y: y - (CAP * size) / 2,
+  text,
+  size,
+  align,
+  ink,
+  bold,
+});
+
+export const lines = (points: readonly (readonly [number, number])[], closed = false): number[] => {
+  const d: number[] = [];
+  points.forEach(([x, y], i) => {
+    d.push(i ? LINE : MOVE, x, y);
+  });
+  if (closed) d.push(CLOSE);
+  return d;
+};
+
+/** Path turned by degrees and moved. */
+export function transformed(d: PathData, x: number, y: number, turn: number): number[] {
+  const [c, s] = [Math.cos((turn * Math.PI) / 180), Math.sin((turn * Math.PI) / 180)];
+  const out: number[] = new Array(d.length);
+  eachCommand(d, (op, i, n) => {
+    out[i] = op;
+    for (let k = 1; k <= n; k += 2) {
+      const [px, py] = [d[i + k]!, d[i + k + 1]!];
+      out[i + k] = x + px * c - py * s;
+      out[i + k + 1] = y + px * s + py * c;
+    }
+  });
+  return out;
+}
+
+/** Calls back for each command with its index and its count of numbers. */
+export function eachCommand(d: PathData, call: (op: number, index: number, count: number) => void): void {
+  for (let i = 0; i < d.length; ) {
+    const op = d[i]!;
+    const count = op === CUBIC ? 6 : op === CLOSE ? 0 : 2;
+    call(op, i, count);
+    i += count + 1;
+  }
+}
+
+/** Circular arc as cubics, at most 45 degrees each: the error is below 1e-6 of the radius. */
+export function arc(cx: number, cy: number, r: number, start: number, sweep: number): number[] {
+  const n = Math.max(1, Math.ceil(Math.abs(sweep) / 45));
+  const step = (sweep * Math.PI) / 180 / n;
+  const k = (4 / 3) * Math.tan(step / 4) * r;
+  const d: number[] = [];
+  let a = (start * Math.PI) / 180;
+  for (let i = 0; i < n; i++) {
+    const b = a + step;
+    const [x0, y0, x3, y3] = [cx + r * Math.cos(a), cy + r * Math.sin(a), cx + r * Math.cos(b), cy + r * Math.sin(b)];
+    if (i === 0) d.push(MOVE, x0, y0);
+    d.push(CUBIC, x0 - k * Math.sin(a), y0 + k * Math.cos(a), x3 + k * Math.sin(b), y3 - k * Math.cos(b), x3, y3);
+    a = b;
+  }
+  return d;
+}
+
+/** Rectangle with half-round ends, w wide in all, about a centre: a circle that stretches for long numbers. */
+export function capsule(cx: number, cy: number, w: number, h: number): number[] {
+  const [r, x] = [h / 2, Math.max(0, w - h) / 2];
+  const right = arc(cx + x, cy, r, -90, 180);
+  const left = arc(cx - x, cy, r, 90, 180);
+  left[0] = LINE;
+  return [...right, ...left, CLOSE];
+}
+
+export const rect = (x: number, y: number, w: number, h: number): number[] => [
+  MOVE,
+  x,
+  y,
+  LINE,
+  x + w,
+  y,
+  LINE,
+  x + w,
+  y + h,
+  LINE,
+  x,
+  y + h,
+  CLOSE,
+];
+
+export const union = (a: Box, b: Box): Box => [
+  Math.min(a[0], b[0]),
+  Math.min(a[1], b[1]),
+  Math.max(a[2], b[2]),
+  Math.max(a[3], b[3]),
+];
+export const emptyBox: Box = [
+  Number.POSITIVE_INFINITY,
+  Number.POSITIVE_INFINITY,
+  Number.NEGATIVE_INFINITY,
+  Number.NEGATIVE_INFINITY,
+];
+
+/** Box round primitives; text by the mean advance. */
+export function boxOf(prims: readonly Prim[]): Box {
+  let [x0, y0, x1, y1] = emptyBox;
+  const take = (x: number, y: number) => {
+    if (x < x0) x0 = x;
+    if (y < y0) y0 = y;
+    if (x > x1) x1 = x;
+    if (y > y1) y1 = y;
+  };
+  for (const prim of prims) {
+    if (prim.op === 'path')
+      eachCommand(prim.d, (_, i, n) => {
+        for (let k = 1; k <= n; k += 2) take(prim.d[i + k]!, prim.d[i + k + 1]!);
+      });
+    else if (prim.op === 'circle') {
+      take(prim.x - prim.r, prim.y - prim.r);
+      take(prim.x + prim.r, prim.y + prim.r);
+    } else {
+      const w = textWidth(prim.text, prim.size);
+      const left = prim.align === 'left' ? 0 : prim.align === 'right' ? w : w / 2;
+      take(prim.x - left, prim.y - 0.2 * prim.size);
+      take(prim.x - left + w, prim.y + CAP * prim.size);
+    }
+  }
+  return [x0, y0, x1, y1];
+}

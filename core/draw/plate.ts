@@ -1,0 +1,176 @@
+/** The plot as a plate: plan at true scale, border, title block, key, scale bar and a check bar of known length. */
+import { formatFeet } from '../measure/lengths.js';
+import { type Paper, scaleName } from '../measure/scales.js';
+import { all, type Show, settingsOf } from '../model/show.js';
+import { keyRows } from './key.js';
+import { type Box, LINE, MOVE, type Prim, path, rect, textAt, textWidth, transformed } from './list.js';
+import { allTags, type PlanOptions, planList } from './plan.js';
+import type { Pane, Sheet } from './sheet.js';
+import { symbolOf } from './symbols.js';
+
+export interface PlateOptions {
+  readonly paper: Paper;
+  readonly landscape: boolean;
+  readonly denominator: number;
+  readonly tags?: PlanOptions['tags'];
+  /** Date as it is to be printed; empty leaves the line out. */
+  readonly date: string;
+}
+
+export interface Plate {
+  readonly sheet: Sheet;
+  /** The plan does not fit the paper at this scale: mm of paper that are missing, across and up. */
+  readonly missing: readonly [number, number] | null;
+}
+
+const MARGIN = 10;
+const COLUMN = 66;
+
+/** Lays out the plot. The drawing is centred on the centre line where it can be, and clipped to its window. */
+export function plotPlate(show: Show, options: PlateOptions): Plate {
+  const { paper, landscape, denominator } = options;
+  const [width, height] = landscape ? [paper.width, paper.height] : [paper.height, paper.width];
+  const settings = settingsOf(show);
+  const column = Math.min(COLUMN, width * 0.3);
+  const window: Box = [MARGIN, MARGIN, width - MARGIN - column, height - MARGIN];
+  const list = planList(show, { denominator, tags: options.tags ?? allTags, snags: false });
+  const [ww, wh] = [window[2] - window[0], window[3] - window[1]];
+  const [dw, dh] = [(list.box[2] - list.box[0]) / denominator, (list.box[3] - list.box[1]) / denominator];
+  const k = 1 / denominator;
+  const ox = window[0] + ww / 2 - ((list.box[0] + list.box[2]) / 2) * k;
+  const oy = window[1] + wh / 2 - ((list.box[1] + list.box[3]) / 2) * k;
+  const prims: Prim[] = [...list.chunks.flatMap((chunk) => chunk.body), ...list.chunks.flatMap((chunk) => chunk.tags)];
+  const panes: Pane[] = [
+    { k, ox, oy, clip: [window[0], window[1], ww, wh], prims },
+    { k: 1, ox: 0, oy: 0, clip: null, prims: furniture(show, options, width, height, column) },
+    ...keyPanes(show, denominator, [width - MARGIN - column, MARGIN + 74, width - MARGIN, height - MARGIN]),
+  ];
+  const missing: readonly [number, number] | null =
+    dw > ww + 0.01 || dh > wh + 0.01 ? [Math.max(0, dw - ww), Math.max(0, dh - wh)] : null;
+  return { sheet: { width, height, title: `${settings.name}: light plot`, panes }, missing };
+}
+
+/** Border, title block, scale bar and check bar, in paper mm. */
+function furniture(
+  show: Show,
+  { denominator, date, paper }: PlateOptions,
+  width: number,
+  height: number,
+  column: number,
+): Prim[] {
+  const settings = settingsOf(show);
+  const left = width - MARGIN - column;
+  const out: Prim[] = [
+    path(rect(MARGIN, MARGIN, width - 2 * MARGIN, height - 2 * MARGIN), 'border'),
+    path(
+      [MOVE, left, MARGIN, LINE, left, height - MARGIN, MOVE, left, MARGIN + 72, LINE, width - MARGIN, MARGIN + 72],
+      'position',
+    ),
+  ];
+  const x = left + 4;
+  let y = MARGIN + 65;
+  const put = (text: string, size: number, bold = false, gap = 1.9) => {
+    if (!text) return;
+    const fitted = Math.min(size, ((column - 8) / textWidth(text, size)) * size);
+    out.push(textAt(x, y, text, fitted, 'left', 'ink', bold));
+    y -= size * gap;
+  };
+  put(settings.name, 6, true);
+  put(settings.venue, 3.5);
+  put('Light plot, plan', 3.5);
+  put(settings.designer ? `Lighting design: ${settings.designer}` : '', 2.8);
+  put(`Scale ${scaleName(denominator)} on ${paper.name}`, 2.8);
+  put(
+    `${settings.units === 'metric' ? 'Dimensions in metres' : 'Dimensions in feet and inches'}, heights from the stage floor`,
+    2.2,
+  );
+  put(`${all(show, 'fixture').filter((fixture) => !fixture.spare).length} units. ${date}`, 2.8);
+  // Scale bar: five metres, or twenty feet, or what fits the column.
+  const unit = settings.units === 'metric' ? 1000 : 304.8 * 2;
+  const n = Math.max(1, Math.min(5, Math.floor(((column - 14) * denominator) / unit)));
+  const by = MARGIN + 14;
+  for (let i = 0; i <= n; i++) {
+    const px = x + (i * unit) / denominator;
+    out.push(path([MOVE, px, by - 1, LINE, px, by + 1], 'thin'));
+    out.push(textAt(px, by + 3, settings.units === 'metric' ? String(i) : formatFeet(i * unit).replace(/-0"$/, ''), 2));
+  }
+  out.push(path([MOVE, x, by, LINE, x + (n * unit) / denominator, by], 'position'));
+  out.push(
+    path(
+      [
+        MOVE,
+        x,
+        MARGIN + 5,
+        LINE,
+        x + 50,
+        MARGIN + 5,
+        MOVE,
+        x,
+        MARGIN + 4,
+        LINE,
+        x,
+        MARGIN + 6,
+        MOVE,
+        x + 50,
+        MARGIN + 4,
+        LINE,
+        x + 50,
+        MARGIN + 6,
+      ],
+      'thin',
+    ),
+  );
+  out.push(textAt(x, MARGIN + 7.6, 'This bar is 50 mm long when printed at true size', 1.8, 'left', 'faint'));
+  return out;
+}
+
+/** The key: symbols at the drawing's scale, in as many columns as the window asks for. */
+function keyPanes(show: Show, denominator: number, window: Box): Pane[] {
+  const rows = keyRows(show);
+  const k = 1 / denominator;
+  const text: Prim[] = [textAt(window[0] + 4, window[3] - 7, 'Key', 4, 'left', 'ink', true)];
+  const panes: Pane[] = [];
+  const legend = 24;
+  const room = window[3] - window[1] - 14 - legend;
+  const step = Math.min(15, Math.max(4.6, room / Math.max(1, rows.length)));
+  const size = Math.min(2.5, step * 0.36);
+  rows.forEach(({ type, count }, i) => {
+    const cy = window[3] - 14 - step * (i + 0.5);
+    const { box, prims } = symbolOf(type);
+    const [bw, bh] = [(box[2] - box[0]) * k, (box[3] - box[1]) * k];
+    // A wide batten is shown smaller rather than over its own name; everything else at the scale of the plan.
+    const fit = Math.min(1, 17 / bw, (step * 0.92) / bh);
+    const at = k * fit;
+    panes.push({
+      k: at,
+      ox: window[0] + 13 - ((box[0] + box[2]) / 2) * at,
+      oy: cy - ((box[1] + box[3]) / 2) * at,
+      clip: null,
+      prims,
+    });
+    const room2 = window[2] - window[0] - 40;
+    const name = `${type.name}, ${type.maker}`;
+    const fitted = Math.min(size, (room2 / textWidth(name, size)) * size);
+    text.push(textAt(window[0] + 25, cy + size * 0.75, name, fitted, 'left'));
+    const figures = [type.watts ? `${type.watts} W` : '', type.field ? `field ${type.field} deg` : ''].filter(Boolean).join(', ');
+    text.push(textAt(window[0] + 25, cy - size * 0.75, figures, size * 0.8, 'left', 'faint'));
+    text.push(textAt(window[2] - 4, cy, String(count), size * 1.1, 'right', 'ink', true));
+  });
+  const ly = window[1] + legend - 4;
+  const lx = window[0] + 13;
+  text.push(
+    path([MOVE, window[0], ly + 4, LINE, window[2], ly + 4], 'thin'),
+    { op: 'circle', x: lx, y: ly - 1, r: 2.4, pen: 'tag', fill: 'paper', ink: 'ink' },
+    textAt(lx, ly - 1, '12', 2),
+    textAt(window[0] + 25, ly - 1, 'channel', 2.2, 'left'),
+    path(transformed(rect(-4.5, -1.4, 9, 2.8), lx, ly - 7, 0), 'tag', 'paper'),
+    textAt(lx, ly - 7, '1.101', 1.8),
+    textAt(window[0] + 25, ly - 7, 'address, universe.slot', 2.2, 'left'),
+    textAt(lx, ly - 12, 'L 112', 1.8),
+    textAt(window[0] + 25, ly - 12, 'colour, before the nose', 2.2, 'left'),
+    textAt(lx, ly - 17, '3', 1.8),
+    textAt(window[0] + 25, ly - 17, 'unit number, in the body', 2.2, 'left'),
+  );
+  panes.push({ k: 1, ox: 0, oy: 0, clip: null, prims: text });
+  return panes;
+}

@@ -1,0 +1,22 @@
+/** CSV for spreadsheets: RFC 4180, UTF-8 with BOM, CRLF, safe against formula injection (reference formats 8.1). */
+import type { Schedule } from '../../paper/schedules.js';
+
+const plainNumber = /^[+-]?(\d+(\.\d*)?|\.\d+)([eE][+-]?\d+)?$/;
+const risky = /^'*[=+\-@\t\r]/;
+
+/** Text of one cell as it is written: an apostrophe keeps a spreadsheet from running it. */
+export const guarded = (text: string): string => (risky.test(text) && !plainNumber.test(text) ? `'${text}` : text);
+/** The inverse of `guarded`. */
+export const unguarded = (text: string): string => (/^''*[=+\-@\t\r]/.test(text) ? text.slice(1) : text);
+
+const cell = (text: string): string => {
+  const safe = guarded(text);
+  return /[",\r\n]/.test(safe) ? `"${safe.replaceAll('"', '""')}"` : safe;
+};
+
+export const csvRows = (rows: readonly (readonly string[])[]): string =>
+  rows.map((row) => `${row.map(cell).join(',')}\r\n`).join('');
+
+/** A schedule as one flat table with a heading row. */
+export const scheduleCsv = (schedule: Schedule): string =>
+  `\uFEFF${csvRows([schedule.columns.map(({ heading }) => heading), ...schedule.groups.flatMap((group) => group.rows)])}`;

@@ -1,0 +1,47 @@
+/** Drawing scales and paper. Source: ISO 216; ANSI/ASME Y14.1 for ARCH sizes (reference calculations 11). */
+import { INCH } from './lengths.js';
+
+export interface Paper {
+  readonly name: string;
+  /** Landscape, mm. */
+  readonly width: number;
+  readonly height: number;
+}
+
+export const papers: readonly Paper[] = [
+  { name: 'A1', width: 841, height: 594 },
+  { name: 'A2', width: 594, height: 420 },
+  { name: 'A3', width: 420, height: 297 },
+  { name: 'A4', width: 297, height: 210 },
+  { name: 'ARCH D', width: 36 * INCH, height: 24 * INCH },
+  { name: 'ARCH C', width: 24 * INCH, height: 18 * INCH },
+];
+
+export interface Scale {
+  readonly name: string;
+  readonly denominator: number;
+}
+
+export const scales: readonly Scale[] = [
+  { name: '1:20', denominator: 20 },
+  { name: '1:25', denominator: 25 },
+  { name: '1:50', denominator: 50 },
+  { name: '1:75', denominator: 75 },
+  { name: '1:100', denominator: 100 },
+  { name: '1/2" = 1\'-0"', denominator: 24 },
+  { name: '1/4" = 1\'-0"', denominator: 48 },
+];
+
+/** `1:25` or `1/2"=1'-0"` to its denominator; null when it is neither. 1/2" to a foot is 12 / (1/2) = 24. */
+export function parseScale(text: string): number | null {
+  const ratio = /^\s*1\s*:\s*(\d+(?:\.\d+)?)\s*$/.exec(text);
+  if (ratio) return Number(ratio[1]) || null;
+  const drawn = /^\s*(\d+)(?:\s*\/\s*(\d+))?\s*(?:"|in)?\s*=\s*1\s*'(?:\s*-?\s*0\s*"?)?\s*$/.exec(text);
+  if (!drawn) return null;
+  const inches = Number(drawn[1]) / Number(drawn[2] ?? 1);
+  return inches > 0 && Number.isFinite(inches) ? 12 / inches : null;
+}
+
+export const scaleName = (denominator: number): string =>
+  scales.find((scale) => scale.denominator === denominator)?.name ?? `1:${denominator}`;
+export const paperNamed = (name: string): Paper | undefined => papers.find((paper) => paper.name === name);

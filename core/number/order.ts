@@ -1,0 +1,70 @@
+/** Orders of fixtures. A tolerance never sits inside the comparison, which would not be transitive (reference calculations 3). */
+import type { Fixture, Position } from '../model/records.js';
+import { all, type Show } from '../model/show.js';
+import { fromOrigin } from '../space/curves.js';
+import { place } from '../space/hanging.js';
+
+/** Compares 2 before 10, and 4 before 4A. */
+const collator = new Intl.Collator('en', { numeric: true, sensitivity: 'base' });
+export const natural = (a: string, b: string): number => collator.compare(a, b) || (a < b ? -1 : a > b ? 1 : 0);
+
+/** Order along a position by its numbering rule; ties by side, then id, so that it is stable. */
+export function numberingKey(position: Position, fixture: Fixture): number {
+  const u = fromOrigin(position.curve, fixture.along);
+  switch (position.numbering) {
+    case 'from stage left':
+    case 'from the top':
+      return -u;
+    case 'clockwise':
+      return position.curve.form === 'arc' && position.curve.sweep > 0 ? -u : u;
+    default:
+      return u;
+  }
+}
+
+export const byNumbering =
+  (position: Position) =>
+  (a: Fixture, b: Fixture): number =>
+    numberingKey(position, a) - numberingKey(position, b) || a.side - b.side || natural(a.id, b.id);
+
+const onPositions = new WeakMap<Show, Map<string, Fixture[]>>();
+/** Fixtures of a position in its numbering order. Remembered per show. */
+export function fixturesOn(show: Show, position: Position): readonly Fixture[] {
+  let map = onPositions.get(show);
+  if (!map) {
+    map = new Map();
+    for (const fixture of all(show, 'fixture')) {
+      const list = map.get(fixture.position);
+      if (list) list.push(fixture);
+      else map.set(fixture.position, [fixture]);
+    }
+    onPositions.set(show, map);
+    const sorted = map;
+    for (const other of all(show, 'position')) sorted.get(other.id)?.sort(byNumbering(other));
+  }
+  return map.get(position.id) ?? [];
+}
+
+/** Positions in the order of paperwork. */
+export const positionsInOrder = (show: Show): Position[] =>
+  [...all(show, 'position')].sort((a, b) => a.order - b.order || natural(a.name, b.name));
+
+/** All fixtures by position, then along it: the order of the instrument schedule. */
+export const inScheduleOrder = (show: Show): Fixture[] =>
+  positionsInOrder(show).flatMap((position) => [...fixturesOn(show, position)]);
+
+/** Rows first (downstage row last), stage right to stage left inside a row, as read on the sheet: left to right. `tolerance` in mm. */
+export function leftToRight(show: Show, fixtures: readonly Fixture[], tolerance = 300): Fixture[] {
+  const placed = fixtures
+    .map((fixture) => ({ fixture, at: place(show, fixture).clamp }))
+    .sort((a, b) => b.at[1] - a.at[1] || natural(a.fixture.id, b.fixture.id));
+  const rows: (typeof placed)[] = [];
+  for (const item of placed) {
+    const row = rows.at(-1);
+    if (row && Math.abs(row[0]!.at[1] - item.at[1]) <= tolerance) row.push(item);
+    else rows.push([item]);
+  }
+  return rows.flatMap((row) =>
+    row.sort((a, b) => a.at[0] - b.at[0] || b.at[2] - a.at[2] || natural(a.fixture.id, b.fixture.id)).map((item) => item.fixture),
+  );
+}

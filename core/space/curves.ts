@@ -1,0 +1,144 @@
+/** Positions as curves: one number, the distance along, gives a point and a hanging frame. Source: reference calculations 2; plain geometry. */
+import type { Curve, Position, Vec2, Vec3 } from '../model/records.js';
+import { cross, dot, mod, norm, rad, scaled, sub, unit } from './vectors.js';
+
+/** Unit vectors at a point of a position: t along it, d the way a clamp hangs, s = t x d to the side. */
+export interface HangingFrame {
+  readonly point: Vec3;
+  readonly t: Vec3;
+  readonly d: Vec3;
+  readonly s: Vec3;
+}
+
+/** Length of the curve, mm. Source: arc length r |w|. */
+export function curveLength(curve: Curve): number {
+  if (curve.form === 'straight') return Math.hypot(curve.b[0] - curve.a[0], curve.b[1] - curve.a[1]);
+  if (curve.form === 'vertical') return curve.height;
+  return curve.radius * rad(Math.min(360, Math.abs(curve.sweep)));
+}
+
+/**
+ * Point and frame at a distance along a curve.
+ *
+ * @param along  mm from end A; may lie beyond an end, and then continues the curve (a straight one) or its end tangent
+ * @throws RangeError if the curve has no length
+ * Source: reference calculations 2.1 to 2.9.
+ */
+export function frameAlong(curve: Curve, along: number): HangingFrame {
+  const length = curveLength(curve);
+  if (!(length > 0)) throw new RangeError('A position without length carries nothing.');
+  if (curve.form === 'straight') {
+    const t: Vec3 = [(curve.b[0] - curve.a[0]) / length, (curve.b[1] - curve.a[1]) / length, 0];
+    return framed([curve.a[0] + t[0] * along, curve.a[1] + t[1] * along, curve.z], t, [0, 0, -1]);
+  }
+  if (curve.form === 'vertical') {
+    const arm: Vec3 = [Math.cos(rad(curve.bearing)), Math.sin(rad(curve.bearing)), 0];
+    return framed([curve.at[0], curve.at[1], curve.z + along], [0, 0, 1], arm);
+  }
+  const turn = Math.sign(curve.sweep) || 1;
+  const angle = rad(curve.start) + (turn * along) / curve.radius;
+  const [c, s] = [Math.cos(angle), Math.sin(angle)];
+  return framed(
+    [curve.centre[0] + curve.radius * c, curve.centre[1] + curve.radius * s, curve.z],
+    [-turn * s, turn * c, 0],
+    [0, 0, -1],
+  );
+}
+
+function framed(point: Vec3, t: Vec3, g: Vec3): HangingFrame {
+  const flat = sub(g, scaled(t, dot(g, t)));
+  const d = norm(flat) > 1e-9 ? unit(flat) : g;
+  return { point, t, d, s: cross(t, d) };
+}
+
+/** Distance along a straight curve that crosses the centre line, mm; null when it runs up and down stage or is not straight. */
+export function centreAlong(curve: Curve): number | null {
+  if (curve.form !== 'straight') return null;
+  const length = curveLength(curve);
+  const tx = (curve.b[0] - curve.a[0]) / length;
+  return Math.abs(tx) < 1e-6 ? null : -curve.a[0] / tx;
+}
+
+/** Where "0" of a position's measure lies, mm along: the centre line, else its middle; the foot of a boom; the start of an arc. */
+export function originAlong(curve: Curve): number {
+  if (curve.form !== 'straight') return 0;
+  const centre = centreAlong(curve);
+  const length = curveLength(curve);
+  return centre !== null && centre >= 0 && centre <= length ? centre : length / 2;
+}
+
+/** +1 when the distance along grows towards stage left (or upstage, up, anticlockwise), else -1. */
+export function sense(curve: Curve): 1 | -1 {
+  if (curve.form === 'straight') {
+    const dx = curve.b[0] - curve.a[0];
+    return (Math.abs(dx) > 1e-6 ? dx : curve.b[1] - curve.a[1]) >= 0 ? 1 : -1;
+  }
+  return curve.form === 'arc' && curve.sweep < 0 ? -1 : 1;
+}
+
+/** Signed distance from the position's origin, positive towards stage left. */
+export const fromOrigin = (curve: Curve, along: number): number => sense(curve) * (along - originAlong(curve));
+export const alongOf = (curve: Curve, fromZero: number): number => originAlong(curve) + sense(curve) * fromZero;
+
+/**
+ * Nearest point of a curve in plan.
+ * @returns distance along and plan distance, both mm. A vertical curve answers its foot (along 0).
+ */
+export function dropOn(curve: Curve, point: Vec2): { along: number; distance: number } {
+  const length = curveLength(curve);
+  if (curve.form === 'straight') {
+    const [dx, dy] = [curve.b[0] - curve.a[0], curve.b[1] - curve.a[1]];
+    const k = Math.max(0, Math.min(1, ((point[0] - curve.a[0]) * dx + (point[1] - curve.a[1]) * dy) / (dx * dx + dy * dy)));
+    return { along: k * length, distance: Math.hypot(point[0] - curve.a[0] - k * dx, point[1] - curve.a[1] - k * dy) };
+  }
+  if (curve.form === 'vertical') return { along: 0, distance: Math.hypot(point[0] - curve.at[0], point[1] - curve.at[1]) };
+  const [px, py] = [point[0] - curve.centre[0], point[1] - curve.centre[1]];
+  const sweep = Math.min(360, Math.abs(curve.sweep));
+  const turn = Math.sign(curve.sweep) || 1;
+  const bearing = Math.hypot(px, py) < 1e-9 ? curve.start : (Math.atan2(py, px) * 180) / Math.PI;
+  let delta = mod(turn * (bearing - curve.start), 360);
+  if (delta > sweep) delta = delta - sweep < 360 - delta ? sweep : 0;
+  const along = curve.radius * rad(delta);
+  const at = frameAlong(curve, along).point;
+  return { along, distance: Math.hypot(point[0] - at[0], point[1] - at[1]) };
+}
+
+/** Symmetric rounding to an increment; never -0. Source: reference calculations 2 (snap). */
+export const snapTo = (value: number, increment: number): number =>
+  Math.sign(value) * Math.floor(Math.abs(value) / increment + 0.5) * increment + 0;
+
+/**
+ * Snaps a distance along to the increment, measured from the position's origin.
+ * Past an end it takes the last increment inside, not the end itself.
+ */
+export function snapAlong(curve: Curve, along: number, increment: number): number {
+  const length = curveLength(curve);
+  const [u1, u2] = [fromOrigin(curve, 0), fromOrigin(curve, length)];
+  const [low, high] = [Math.min(u1, u2), Math.max(u1, u2)];
+  let u = snapTo(fromOrigin(curve, along), increment);
+  if (u > high) u = Math.floor(high / increment + 1e-9) * increment;
+  if (u < low) u = Math.ceil(low / increment - 1e-9) * increment;
+  if (u > high || u < low) return Math.max(0, Math.min(length, along));
+  return alongOf(curve, u);
+}
+
+/** Distances along of tick marks: every `step` out from the origin, the origin included. */
+export function ticks(curve: Curve, step: number): number[] {
+  const length = curveLength(curve);
+  const origin = originAlong(curve);
+  const out: number[] = [];
+  const from = Math.ceil((-origin - 1e-6) / step);
+  const to = Math.floor((length - origin + 1e-6) / step);
+  for (let k = from; k <= to && out.length < 10000; k++) out.push(Math.max(0, Math.min(length, origin + k * step)));
+  return out;
+}
+
+/**
+ * The along that keeps a unit where it is measured from the origin (usually the centre line) when a curve is replaced.
+ * A pipe that is lengthened keeps its units in place; a pipe that is moved or turned carries them.
+ */
+export const reshapedAlong = (before: Curve, after: Curve, along: number): number =>
+  before.form === after.form ? alongOf(after, fromOrigin(before, along)) : along;
+
+/** Height of the trim, mm: for vertical curves the height of the foot. */
+export const trimOf = (position: Position): number => position.curve.z;

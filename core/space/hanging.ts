@@ -1,0 +1,114 @@
+/** Where a fixture is and where it points: derived from how it hangs and what it aims at, never stored. */
+import type { Fixture, FixtureType, FocusArea, Position, Vec3 } from '../model/records.js';
+import { find, get, type Show, settingsOf } from '../model/show.js';
+import { frameAlong, type HangingFrame } from './curves.js';
+import { add, deg, norm, rad, scaled, sub, wrap180 } from './vectors.js';
+
+export interface Place {
+  /** Clamp point, world mm: the origin of the symbol. */
+  readonly clamp: Vec3;
+  /** Crossing of pan and tilt axes, where the beam is taken to start. */
+  readonly axis: Vec3;
+  /** Direction of the beam, unit vector. */
+  readonly beam: Vec3;
+  /** Point aimed at, or null. */
+  readonly target: Vec3 | null;
+  /** Plan bearing of the nose, degrees anticlockwise from +x. */
+  readonly bearing: number;
+  /** From clamp to target, mm; null when nothing is aimed at. */
+  readonly throw: number | null;
+  readonly frame: HangingFrame;
+  /** Angle of the beam below the horizontal, degrees. */
+  readonly below: number;
+}
+
+/** Spin 0 is nose downstage: the bearing of an unaimed fixture. */
+export const bearingOfSpin = (spin: number): number => wrap180(spin - 90);
+export const spinOfBearing = (bearing: number): number => wrap180(bearing + 90);
+/** An unaimed fixture is drawn and shown 45 degrees down: the common wish (common practice, no source). */
+const IDLE_BELOW = 45;
+
+/** The point that an aim stands for, or null when its area is gone. */
+export function targetOf(show: Show, fixture: Fixture): Vec3 | null {
+  if (!fixture.aim) return null;
+  return fixture.aim.kind === 'point' ? fixture.aim.at : (find(show, 'area', fixture.aim.area)?.at ?? null);
+}
+
+/**
+ * Place of a fixture.
+ * @param nose 'square' keeps the drawn nose square to the pipe; the beam aims all the same
+ * Source: reference calculations 2 (hanging frame) and 5 (static unit).
+ */
+export function placeOf(
+  fixture: Fixture,
+  position: Position,
+  type: FixtureType,
+  area: FocusArea | undefined,
+  nose: 'aim' | 'square',
+): Place {
+  const frame = frameAlong(position.curve, fixture.along);
+  const hung = position.curve.form === 'vertical' ? frame.d : scaled(frame.d, fixture.hang === 'over' ? -1 : 1);
+  const reach = (position.curve.form === 'vertical' ? 0 : position.chord * (fixture.hang === 'over' ? 0 : 1)) + fixture.drop;
+  const clamp = add(frame.point, add(scaled(hung, reach), scaled(frame.s, fixture.side)));
+  const axis = add(clamp, scaled(position.curve.form === 'vertical' ? frame.d : hung, type.hang));
+  const target = fixture.aim === null ? null : fixture.aim.kind === 'point' ? fixture.aim.at : (area?.at ?? null);
+  const idle = bearingOfSpin(fixture.spin);
+  if (target && norm(sub(target, axis)) > 1) {
+    const v = sub(target, axis);
+    const g = Math.hypot(v[0], v[1]);
+    const bearing = g > 1 ? deg(Math.atan2(v[1], v[0])) : idle;
+    const length = norm(v);
+    return {
+      clamp,
+      axis,
+      beam: scaled(v, 1 / length),
+      target,
+      bearing: nose === 'square' ? squareBearing(frame, bearing) : bearing,
+      throw: length,
+      frame,
+      below: deg(Math.atan2(-v[2], g)),
+    };
+  }
+  const [c, s] = [Math.cos(rad(IDLE_BELOW)), Math.sin(rad(IDLE_BELOW))];
+  const up = fixture.hang === 'over' && position.use === 'floor' ? 1 : -1;
+  const straightDown = type.pan > 0;
+  const beam: Vec3 = straightDown ? [0, 0, up] : [Math.cos(rad(idle)) * c, Math.sin(rad(idle)) * c, up * s];
+  return {
+    clamp,
+    axis,
+    beam,
+    target: null,
+    bearing: idle,
+    throw: null,
+    frame,
+    below: straightDown ? -90 * up : -IDLE_BELOW * up,
+  };
+}
+
+/** The side of the pipe that is nearer to a bearing. */
+function squareBearing(frame: HangingFrame, bearing: number): number {
+  const side = deg(Math.atan2(frame.s[1], frame.s[0]));
+  return Math.abs(wrap180(bearing - side)) <= 90 ? side : wrap180(side + 180);
+}
+
+interface Remembered {
+  position: Position;
+  type: FixtureType;
+  area: FocusArea | undefined;
+  nose: string;
+  place: Place;
+}
+const places = new WeakMap<Fixture, Remembered>();
+
+/** Place of a fixture in its show, remembered by the records that it depends on. */
+export function place(show: Show, fixture: Fixture): Place {
+  const position = get(show, 'position', fixture.position);
+  const type = get(show, 'type', fixture.type);
+  const area = fixture.aim?.kind === 'area' ? find(show, 'area', fixture.aim.area) : undefined;
+  const { nose } = settingsOf(show);
+  const kept = places.get(fixture);
+  if (kept && kept.position === position && kept.type === type && kept.area === area && kept.nose === nose) return kept.place;
+  const fresh = placeOf(fixture, position, type, area, nose);
+  places.set(fixture, { position, type, area, nose, place: fresh });
+  return fresh;
+}

@@ -1,0 +1,130 @@
+/** The Boathouse: walls, arch, apron, masking, cyc and seats. Millimetres, from the crossing of centre line and plaster line. */
+import { derivedId } from '#core/formats/guid';
+import type { Id, Outline, Vec2 } from '#core/model/records';
+
+const ARCH = 5200;
+const STAGE = 7000;
+const DEPTH = 9000;
+
+/** Outlines on their layers. The arch opens 10.4 m x 6 m, the stage is 14 m x 9 m, the apron 2 m deep. */
+export function boathouse(layers: { house: Id; masking: Id }): Outline[] {
+  const make = (
+    name: string,
+    use: Outline['use'],
+    points: Vec2[],
+    zFrom: number,
+    zTo: number,
+    closed: boolean,
+    layer: Id = layers.house,
+  ): Outline => ({
+    id: derivedId(`demo outline ${name}`),
+    kind: 'outline',
+    layer,
+    name,
+    use,
+    points: points.map((point) => [point[0], point[1]] as const),
+    closed,
+    zFrom,
+    zTo,
+  });
+  const box = (x0: number, y0: number, x1: number, y1: number): Vec2[] => [
+    [x0, y0],
+    [x1, y0],
+    [x1, y1],
+    [x0, y1],
+  ];
+  const out: Outline[] = [
+    make('Side wall SR', 'wall', box(-STAGE - 350, -12500, -STAGE, DEPTH + 350), 0, 9000, true),
+    make('Side wall SL', 'wall', box(STAGE, -12500, STAGE + 350, DEPTH + 350), 0, 9000, true),
+    make('Back wall', 'wall', box(-STAGE, DEPTH, STAGE, DEPTH + 350), 0, 9000, true),
+    make('Arch SR', 'wall', box(-STAGE, -400, -ARCH, 0), 0, 9000, true),
+    make('Arch SL', 'wall', box(ARCH, -400, STAGE, 0), 0, 9000, true),
+    make('Arch head', 'border', box(-ARCH, -400, ARCH, 0), 6000, 9000, true),
+    make('Apron', 'stage edge', apron(), 0, 0, false),
+    make('Stage floor', 'stage edge', box(-STAGE, 0, STAGE, DEPTH), 0, 0, true),
+    make(
+      'Cyc',
+      'cyc',
+      [
+        [-5400, 8600],
+        [5400, 8600],
+      ],
+      0,
+      6500,
+      false,
+      layers.masking,
+    ),
+  ];
+  [1500, 3900, 6300].forEach((y, i) => {
+    out.push(
+      make(
+        `Leg ${i + 1} SR`,
+        'leg',
+        [
+          [-6400, y],
+          [-4700, y],
+        ],
+        0,
+        6500,
+        false,
+        layers.masking,
+      ),
+      make(
+        `Leg ${i + 1} SL`,
+        'leg',
+        [
+          [4700, y],
+          [6400, y],
+        ],
+        0,
+        6500,
+        false,
+        layers.masking,
+      ),
+    );
+    out.push(
+      make(
+        `Border ${i + 1}`,
+        'border',
+        [
+          [-6400, y - 150],
+          [6400, y - 150],
+        ],
+        5200,
+        6700,
+        false,
+        layers.masking,
+      ),
+    );
+  });
+  // Nine raked rows of twenty seats each: 180.
+  for (let row = 0; row < 9; row++) {
+    const y = -3600 - row * 900;
+    for (const [from, to] of [
+      [-5700, -600],
+      [600, 5700],
+    ] as const)
+      out.push(
+        make(
+          `Row ${row + 1} ${from < 0 ? 'SR' : 'SL'}`,
+          'seats',
+          box(from, y - 450, to, y),
+          -600 + row * 250,
+          -150 + row * 250,
+          true,
+        ),
+      );
+  }
+  return out;
+}
+
+/** The front edge of the apron: 1.4 m deep at the arch, 2 m on the centre line. */
+function apron(): Vec2[] {
+  const points: Vec2[] = [[-ARCH, 0]];
+  for (let i = 0; i <= 16; i++) {
+    const x = -ARCH + (2 * ARCH * i) / 16;
+    points.push([x, -2000 + 600 * (x / ARCH) ** 2]);
+  }
+  points.push([ARCH, 0]);
+  return points;
+}
