@@ -8,7 +8,7 @@ import { inScheduleOrder } from '#core/number/order';
 import { toAbsolute } from '#core/patch/address';
 import { planPatch } from '#core/patch/pack';
 import { hangRow } from '#core/setout/hang';
-import { alongOf } from '#core/space/curves';
+import { alongOf, curveLength } from '#core/space/curves';
 import { boathouse } from './house.js';
 import { types } from './types.js';
 
@@ -90,15 +90,15 @@ function makePositions(layer: Id): Position[] {
     make('Ladder SR', 'ladder', { form: 'vertical', at: [-6500, -2600], z: 2500, height: 3500, bearing: 0 }),
     make('Ladder SL', 'ladder', { form: 'vertical', at: [6500, -2600], z: 2500, height: 3500, bearing: 180 }),
     make('LX 1', 'pipe', pipe(900, 6400, 6200)),
-    make('LX 2', 'pipe', pipe(3200, 6500, 6200)),
-    make('LX 3', 'pipe', pipe(5600, 6500, 6200)),
-    make('LX 4', 'pipe', pipe(7500, 6600, 6200)),
-    make('Ring truss', 'ring', { form: 'arc', centre: [0, 4400], z: 5200, radius: 1500, start: 90, sweep: 360 }),
+    make('LX 2', 'pipe', pipe(2300, 6500, 6200)),
+    make('LX 3', 'pipe', pipe(6300, 6500, 6200)),
+    make('LX 4', 'pipe', pipe(7300, 6600, 6200)),
+    make('Ring truss', 'ring', { form: 'arc', centre: [0, 4350], z: 5200, radius: 1500, start: 90, sweep: 360 }),
     ...[1, 2, 3].flatMap((n) => [
       make(`Boom ${n} SR`, 'boom', boom(-5900, -300 + n * 2400)),
       make(`Boom ${n} SL`, 'boom', boom(5900, -300 + n * 2400)),
     ]),
-    make('Floor cyc', 'floor', pipe(7900, 0, 5200)),
+    make('Floor cyc', 'floor', pipe(8150, 0, 5200)),
     make('Floor', 'floor', pipe(300, 0, 4800)),
   ];
 }
@@ -210,6 +210,39 @@ function rows(): Row[] {
       aim: (i) => down([-5000, -3200, 3200, 5000][i]!, 1600),
     },
     {
+      type: smallFresnel,
+      position: 'LX 3',
+      at: [-5800, -3400, -1800, 1800, 3400, 5800],
+      purpose: 'Top warm',
+      colour: 'L 118',
+      aim: (i) => down([-4600, -2800, -1000, 1000, 2800, 4600][i]!, 4600),
+    },
+    {
+      type: canWide,
+      position: 'LX 2',
+      at: [-5700, -2700, 2700, 5700],
+      purpose: 'Down light',
+      colour: 'L 410',
+      aim: (i) => down([-4800, -2600, 2600, 4800][i]!, 3400),
+    },
+    {
+      type: aster26,
+      position: 'FOH 2',
+      at: even(-5000, 5000, 6).map((x) => x - 100),
+      purpose: 'Front high',
+      colour: 'L 204',
+      aim: cycle('FGHI'),
+    },
+    {
+      type: aster50,
+      position: 'LX 1',
+      at: [-2400, 0, 2300],
+      purpose: 'Gobo break-up',
+      colour: 'L 340',
+      aim: cycle('FGI'),
+      more: { gobo: 'reeds 3' },
+    },
+    {
       type: lanternFresnel,
       position: 'LX 2',
       at: even(-4200, 4200, 5),
@@ -257,14 +290,13 @@ function rows(): Row[] {
       purpose: 'Moving special',
       aim: (i) => area(i ? 'Apple tree' : 'Well'),
     },
-    { type: cyc3, position: 'LX 4', at: even(-4000, 4000, 5), purpose: 'Cyc top', aim: () => null, more: { spin: 180 } },
+    { type: cyc3, position: 'LX 4', at: [-4500, -1500, 1500, 4500], purpose: 'Cyc top', aim: () => null, more: { spin: 180 } },
     {
       type: ledBatten,
       position: 'LX 4',
-      at: even(-5000, 5000, 6).map((x) => x),
+      at: [-5700, -3000, 0, 3000, 5700],
       purpose: 'Back light low',
-      aim: (i) => point(-5000 + i * 2000, 5200, 0),
-      more: { drop: 0, side: -320 },
+      aim: (i) => point(-5000 + i * 2500, 5000, 0),
     },
     {
       type: aster50,
@@ -272,7 +304,7 @@ function rows(): Row[] {
       at: even(0, 8246.68, 8),
       purpose: 'Ring down',
       colour: 'L 204',
-      aim: (i) => down(700 * Math.cos(Math.PI / 2 + (i * Math.PI) / 4), 4400 + 700 * Math.sin(Math.PI / 2 + (i * Math.PI) / 4)),
+      aim: (i) => down(700 * Math.cos(Math.PI / 2 + (i * Math.PI) / 4), 4350 + 700 * Math.sin(Math.PI / 2 + (i * Math.PI) / 4)),
     },
     ...[1, 2, 3].flatMap((n): Row[] =>
       (['SR', 'SL'] as const).flatMap((side): Row[] => {
@@ -353,7 +385,8 @@ function hung(show: Show): Show {
   for (const row of rows()) {
     const position = find(now, 'position', id(`position ${row.position}`))!;
     row.at.forEach((at, i) => {
-      const along = position.curve.form === 'straight' ? alongOf(position.curve, at) : at;
+      const wanted = position.curve.form === 'straight' ? alongOf(position.curve, at) : at;
+      const along = freeAlong(now, position, row.type, wanted);
       const change = hangRow(now, row.type, position, along, along, 1, newId);
       now = apply(now, change);
       const fixture = find(now, 'fixture', id(`fixture ${made}`))!;
@@ -370,6 +403,21 @@ function hung(show: Show): Show {
     });
   }
   return now;
+}
+
+/** The place nearest to the wanted one where the body has room beside its neighbours, in steps of 50 mm. */
+function freeAlong(show: Show, position: Position, type: FixtureType, wanted: number): number {
+  if (position.curve.form === 'vertical') return wanted;
+  const others = all(show, 'fixture').filter((fixture) => fixture.position === position.id);
+  const free = (along: number) =>
+    others.every((other) => {
+      const wide = (kind: FixtureType) => Math.min(kind.width, 1100) / 2 + (kind.width > 900 ? 20 : 75);
+      return Math.abs(other.along - along) >= wide(find(show, 'type', other.type)!) + wide(type);
+    });
+  for (let step = 0; step < 100; step++)
+    for (const along of [wanted + step * 50, wanted - step * 50])
+      if (along >= 100 && along <= curveLength(position.curve) - 100 && free(along)) return along;
+  return wanted;
 }
 
 const cycColour = (row: Row, cell: number): string =>

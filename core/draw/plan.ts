@@ -178,7 +178,7 @@ function positionChunk(show: Show, position: Position, layer: Layer, options: Pl
         ),
       );
     }
-    tags.push(...label(curve.centre[0] - curve.radius - half - size * 0.6, curve.centre[1], 'right'));
+    tags.push(...label(curve.centre[0], curve.centre[1], 'centre'));
     const n = Math.max(8, Math.ceil(Math.abs(curve.sweep) / 10));
     hit = {
       shape: 'line',

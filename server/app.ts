@@ -1,0 +1,117 @@
+/** The application: routes, guards, files of the interface. */
+import { readFile } from 'node:fs/promises';
+import { extname, join, normalize, sep } from 'node:path';
+import { Hono } from 'hono';
+import { bodyLimit } from 'hono/body-limit';
+import { HTTPException } from 'hono/http-exception';
+import { secureHeaders } from 'hono/secure-headers';
+import type { Hub } from './live/hub.js';
+import { problem } from './problem.js';
+import { importRoutes } from './routes/imports.js';
+import { outRoutes } from './routes/out.js';
+import { showRoutes } from './routes/shows.js';
+import type { Store } from './store/store.js';
+
+const types: Readonly<Record<string, string>> = {
+  '.html': 'text/html; charset=utf-8',
+  '.js': 'text/javascript',
+  '.css': 'text/css',
+  '.svg': 'image/svg+xml',
+  '.png': 'image/png',
+  '.woff2': 'font/woff2',
+  '.woff': 'font/woff',
+  '.json': 'application/json',
+};
+const MB = 1024 * 1024;
+
+export interface AppOptions {
+  readonly store: Store;
+  readonly hub: Hub;
+  /** Folder of the built interface, or null. */
+  readonly web: string | null;
+  /** Names under which the server may be called; a page of another site that points its name here is refused. */
+  readonly hosts: readonly string[];
+}
+
+export function makeApp({ store, hub, web, hosts }: AppOptions): Hono {
+  const app = new Hono();
+  app.onError((error, c) => {
+    if (error instanceof HTTPException)
+      return problem(c, error.status as 400, 'Request refused', error.message || 'The request cannot be answered.');
+    console.error(error);
+    return problem(
+      c,
+      500,
+      'Something went wrong',
+      'Dessin could not do that; nothing was changed. The reason stands in the window of the server.',
+    );
+  });
+  app.notFound((c) => problem(c, 404, 'No such page', 'There is nothing at this address.'));
+  app.use(
+    secureHeaders({
+      contentSecurityPolicy: {
+        defaultSrc: ["'self'"],
+        imgSrc: ["'self'", 'data:', 'blob:'],
+        styleSrc: ["'self'", "'unsafe-inline'"],
+        scriptSrc: ["'self'"],
+        workerSrc: ["'self'", 'blob:'],
+        connectSrc: ["'self'"],
+        objectSrc: ["'none'"],
+        frameAncestors: ["'none'"],
+      },
+      strictTransportSecurity: false,
+    }),
+  );
+  app.use(async (c, next) => {
+    const host = (c.req.header('host') ?? '').replace(/:\d+$/, '').toLowerCase();
+    if (!hosts.includes(host))
+      return problem(c, 421, 'Wrong host', `This server answers to ${hosts.join(', ')}, not to "${host.slice(0, 60)}".`);
+    const origin = c.req.header('origin');
+    if (origin !== undefined && origin !== 'null' && c.req.method !== 'GET') {
+      let from = '';
+      try {
+        from = new URL(origin).hostname.replace(/^\[|\]$/g, '');
+      } catch {}
+      if (!hosts.includes(from) && !hosts.includes(`[${from}]`))
+        return problem(c, 403, 'Another site', 'Requests from other sites are refused.');
+    }
+    return next();
+  });
+  const tooLarge = (most: number) =>
+    bodyLimit({ maxSize: most, onError: (c) => problem(c, 413, 'Too large', `The limit is ${most / MB} MB.`) });
+  app.use('/api/imports/*', tooLarge(200 * MB));
+  app.use('/api/shows/*', tooLarge(64 * MB));
+  app.get('/api/health', (c) => c.json({ ok: true }));
+  app.route('/api/shows', showRoutes(store, hub));
+  app.route('/api/shows', outRoutes(store));
+  app.route('/api/imports', importRoutes(store));
+  app.all('/api/*', (c) => problem(c, 404, 'No such route', 'There is nothing at this address.'));
+  if (web) app.get('*', (c) => sendFile(web, c.req.path));
+  return app;
+}
+
+/** A file of the interface; every other path answers the page, which routes by itself. */
+async function sendFile(folder: string, path: string): Promise<Response> {
+  let wanted = '/';
+  try {
+    wanted = decodeURIComponent(path);
+  } catch {}
+  const file = normalize(join(folder, wanted));
+  const inside = file.startsWith(folder + sep) && extname(file) in types && !wanted.includes('\0');
+  try {
+    if (inside) {
+      const immutable = wanted.startsWith('/assets/');
+      return new Response(await readFile(file), {
+        headers: {
+          'content-type': types[extname(file)]!,
+          'cache-control': immutable ? 'public, max-age=31536000, immutable' : 'no-cache',
+        },
+      });
+    }
+  } catch {
+    return new Response('Not found', { status: 404 });
+  }
+  return new Response(await readFile(join(folder, 'index.html')), {
+    headers: { 'content-type': types['.html']!, 'cache-control': 'no-cache' },
+  });
+}

@@ -1,0 +1,17 @@
+/** Errors as RFC 9457 problem details, with a sentence that a user can act on. */
+import type { Context } from 'hono';
+import type { ContentfulStatusCode } from 'hono/utils/http-status';
+
+export function problem(
+  c: Context,
+  status: ContentfulStatusCode,
+  title: string,
+  detail: string,
+  more: Record<string, unknown> = {},
+): Response {
+  return c.body(JSON.stringify({ type: 'about:blank', title, status, detail, ...more }), status, {
+    'content-type': 'application/problem+json',
+  });
+}
+export const notFound = (c: Context): Response =>
+  problem(c, 404, 'No such show', 'This show does not exist, or it was deleted. Go back to the list of shows.');

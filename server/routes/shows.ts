@@ -1,0 +1,177 @@
+/** Shows: list, create, rename, duplicate, delete and bring back; load, change, listen. */
+import { Hono } from 'hono';
+import { streamSSE } from 'hono/streaming';
+import { v4 } from 'uuid';
+import { edit } from '#core/model/change';
+import { makeShow } from '#core/model/make';
+import { settingsOf } from '#core/model/show';
+import type { Hub } from '../live/hub.js';
+import { notFound, problem } from '../problem.js';
+import type { Posted, Store } from '../store/store.js';
+import { faultOfChange } from '../validate.js';
+
+const uuid = /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/;
+export const isId = (text: unknown): text is string => typeof text === 'string' && uuid.test(text);
+
+/** A JSON object, or null. */
+export async function body(request: Request): Promise<Record<string, unknown> | null> {
+  try {
+    const value: unknown = await request.json();
+    return typeof value === 'object' && value !== null && !Array.isArray(value) ? (value as Record<string, unknown>) : null;
+  } catch {
+    return null;
+  }
+}
+
+const nameFrom = (value: unknown): string | null =>
+  typeof value === 'string' && value.trim().length > 0 && value.trim().length <= 200 && !value.includes('\0')
+    ? value.trim()
+    : null;
+
+/** PostgreSQL cannot store NUL in text. */
+const hasNul = (text: string): boolean => text.includes('\\u0000') || text.includes('\0');
+
+export function showRoutes(store: Store, hub: Hub): Hono {
+  const app = new Hono();
+  const badName = (c: Parameters<typeof problem>[0]) =>
+    problem(c, 422, 'Name is missing', 'Give the show a name of 1 to 200 characters.');
+
+  app.get('/', async (c) => c.json({ shows: await store.list(), deleted: await store.listDeleted() }));
+
+  app.post('/', async (c) => {
+    const input = await body(c.req.raw);
+    if (!input) return problem(c, 400, 'Not JSON', 'The request holds no JSON object.');
+    const id = v4();
+    if (input.copyOf !== undefined) {
+      const source = isId(input.copyOf) ? await store.load(input.copyOf) : null;
+      if (!source) return notFound(c);
+      const settings = settingsOf(source.show);
+      const name = nameFrom(input.name) ?? `${settings.name}, copy`.slice(0, 200);
+      await store.create(
+        [...source.show.records.values()].map((record) => (record === settings ? { ...settings, id, name } : record)),
+        id,
+      );
+      return c.json({ id }, 201);
+    }
+    const name = nameFrom(input.name);
+    if (!name) return badName(c);
+    if (input.units !== 'metric' && input.units !== 'imperial')
+      return problem(c, 422, 'Units are missing', 'Units are "metric" or "imperial".');
+    const size = [input.stageWidth, input.stageDepth];
+    if (!size.every((mm): mm is number => typeof mm === 'number' && mm >= 500 && mm <= 500_000))
+      return problem(c, 422, 'Stage size', 'The stage is between 0.5 m and 500 m wide and deep.');
+    await store.create(makeShow(id, name, input.units, size[0] as number, size[1] as number, v4), id);
+    return c.json({ id }, 201);
+  });
+
+  app.get('/:id', async (c) => {
+    const loaded = isId(c.req.param('id')) ? await store.load(c.req.param('id')) : null;
+    return loaded
+      ? c.json({ id: loaded.show.id, revision: loaded.revision, records: [...loaded.show.records.values()] })
+      : notFound(c);
+  });
+
+  app.patch('/:id', async (c) => {
+    const id = c.req.param('id');
+    const input = await body(c.req.raw);
+    if (!input) return problem(c, 400, 'Not JSON', 'The request holds no JSON object.');
+    const name = nameFrom(input.name);
+    if (!name) return badName(c);
+    const loaded = isId(id) ? await store.load(id) : null;
+    if (!loaded) return notFound(c);
+    const outcome = await store.post(id, {
+      key: v4(),
+      author: 'start page',
+      label: `Rename the show to ${name}`,
+      change: edit([settingsOf(loaded.show)], { name }),
+    });
+    return outcome.kind === 'stored'
+      ? c.json({ revision: outcome.revision })
+      : problem(c, 409, 'Changed in between', 'The show was renamed by somebody else at the same moment. Try again.');
+  });
+
+  app.delete('/:id', async (c) =>
+    isId(c.req.param('id')) && (await store.remove(c.req.param('id'))) ? c.body(null, 204) : notFound(c),
+  );
+  app.post('/:id/restore', async (c) =>
+    isId(c.req.param('id')) && (await store.restore(c.req.param('id'))) ? c.body(null, 204) : notFound(c),
+  );
+
+  app.post('/:id/changes', async (c) => {
+    const id = c.req.param('id');
+    if (!isId(id)) return notFound(c);
+    const text = await c.req.text();
+    let input: Partial<Record<keyof Posted, unknown>> | null;
+    try {
+      input = JSON.parse(text) as Partial<Record<keyof Posted, unknown>> | null;
+    } catch {
+      return problem(c, 400, 'Not JSON', 'The request holds no JSON object.');
+    }
+    if (typeof input !== 'object' || input === null) return problem(c, 400, 'Not JSON', 'The request holds no JSON object.');
+    if (hasNul(text))
+      return problem(c, 422, 'NUL character', 'A text holds a NUL character, which cannot be stored. Take it out.');
+    const { key, author, label, change } = input;
+    if (!isId(key)) return problem(c, 422, 'Key is missing', 'A change carries a key: a new UUID in lower case.');
+    if (
+      typeof label !== 'string' ||
+      label.length > 1000 ||
+      (author !== undefined && (typeof author !== 'string' || author.length > 200))
+    )
+      return problem(c, 422, 'Label is missing', 'A change carries a label of at most 1000 characters.');
+    const fault = faultOfChange(change);
+    if (fault) return problem(c, 422, 'Change is not sound', fault);
+    const outcome = await store.post(id, { key, author: author ?? '', label, change: change as Posted['change'] });
+    if (outcome.kind === 'missing') return notFound(c);
+    if (outcome.kind === 'refused') return problem(c, 422, 'Change does not fit', outcome.why);
+    if (outcome.kind === 'collision')
+      return problem(
+        c,
+        409,
+        'Changed in between',
+        'Somebody else changed the same field. Look at what stands now, then try again.',
+        { revision: outcome.revision, collisions: outcome.collisions },
+      );
+    return c.json({ revision: outcome.revision, change: outcome.change });
+  });
+
+  app.get('/:id/events', async (c) => {
+    const id = c.req.param('id');
+    const loaded = isId(id) ? await store.load(id) : null;
+    if (!loaded) return notFound(c);
+    const from = Number(c.req.header('last-event-id') ?? c.req.query('since') ?? loaded.revision);
+    let sent = Number.isSafeInteger(from) && from >= 0 && from <= 2_147_483_647 ? from : loaded.revision;
+    return streamSSE(c, async (stream) => {
+      let wake: () => void = () => undefined;
+      let due = true;
+      const stop = hub.watch(id, () => {
+        due = true;
+        wake();
+      });
+      stream.onAbort(() => {
+        stop();
+        wake();
+      });
+      await stream.writeSSE({ event: 'hello', data: JSON.stringify({ revision: loaded.revision }) });
+      while (!stream.aborted) {
+        if (due) {
+          due = false;
+          for (const entry of await store.since(id, sent)) {
+            await stream.writeSSE({ event: 'change', id: String(entry.revision), data: JSON.stringify(entry) });
+            sent = entry.revision;
+          }
+        } else {
+          const beat = await new Promise<boolean>((resolve) => {
+            const timer = setTimeout(() => resolve(true), 15_000);
+            wake = () => {
+              clearTimeout(timer);
+              resolve(false);
+            };
+          });
+          if (beat && !stream.aborted) await stream.writeSSE({ event: 'beat', data: '' });
+        }
+      }
+      stop();
+    });
+  });
+  return app;
+}

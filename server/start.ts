@@ -1,0 +1,93 @@
+/** Starts the server: lock, database, demo show, routes, port. */
+import { access, constants } from 'node:fs/promises';
+import type { Server } from 'node:http';
+import { dirname, join, resolve } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { serve } from '@hono/node-server';
+import { demoId, makeDemo } from '#demo/show';
+import { makeApp } from './app.js';
+import { makeHub } from './live/hub.js';
+import { lockFolder, StartError } from './lock.js';
+import { openDatabase } from './store/database.js';
+import { makeStore } from './store/store.js';
+
+export interface Running {
+  readonly port: number;
+  readonly url: string;
+  stop(): Promise<void>;
+}
+export interface StartOptions {
+  readonly port: number;
+  readonly host: string;
+  readonly data: string;
+  readonly databaseUrl: string | undefined;
+  /** Fill an empty database with the demo show. */
+  readonly demo: boolean;
+}
+
+const DAY = 24 * 3600 * 1000;
+
+/** @throws StartError with one sentence that says what to do */
+export async function start(options: StartOptions): Promise<Running> {
+  await checkPort(options.port, options.host);
+  const folder = resolve(options.data);
+  const unlock = options.databaseUrl ? () => undefined : await lockFolder(folder);
+  try {
+    const database = await openDatabase(join(folder, 'db'), options.databaseUrl).catch((error: Error) => {
+      throw new StartError(
+        options.databaseUrl
+          ? `The database at DATABASE_URL cannot be opened: ${error.message}`
+          : `The database in ${folder} cannot be opened: ${error.message}. Set DESSIN_DATA to another folder to start afresh.`,
+      );
+    });
+    const store = makeStore(database);
+    const hub = makeHub(database);
+    await hub.start();
+    await store.sweep(new Date(Date.now() - DAY));
+    if (options.demo && (await store.isEmpty())) await store.create([...makeDemo().records.values()], demoId);
+    const here = dirname(fileURLToPath(import.meta.url));
+    const web = resolve(here, '..', 'web');
+    const hasWeb = await access(join(web, 'index.html'), constants.R_OK).then(
+      () => true,
+      () => false,
+    );
+    const app = makeApp({ store, hub, web: hasWeb ? web : null, hosts: ['localhost', '127.0.0.1', '[::1]', options.host] });
+    const server = await new Promise<Server>((ready, failed) => {
+      const made = serve({ fetch: app.fetch, port: options.port, hostname: options.host }, () => ready(made as Server)) as Server;
+      made.once('error', (error: NodeJS.ErrnoException) => failed(new StartError(portSentence(options.port, error))));
+    });
+    const address = server.address();
+    const port = typeof address === 'object' && address ? address.port : options.port;
+    return {
+      port,
+      url: `http://${options.host}:${port}`,
+      stop: async () => {
+        server.closeAllConnections();
+        await new Promise((done) => server.close(done));
+        await database.close();
+        unlock();
+      },
+    };
+  } catch (error) {
+    unlock();
+    throw error;
+  }
+}
+
+const portSentence = (port: number, error: NodeJS.ErrnoException): string =>
+  error.code === 'EADDRINUSE'
+    ? `Port ${port} is taken by another program. Stop that one, or set PORT to a free one, for example PORT=${port + 1}.`
+    : `Port ${port} cannot be opened (${error.code ?? error.message}). Set PORT to another one.`;
+
+/** Before anything is opened: a taken port should not cost the start of a database. */
+async function checkPort(port: number, host: string): Promise<void> {
+  if (!Number.isInteger(port) || port < 0 || port > 65535)
+    throw new StartError(`PORT is ${port}, but a port is a whole number from 0 to 65535.`);
+  if (port === 0) return;
+  const { createServer } = await import('node:net');
+  await new Promise<void>((done, failed) => {
+    const probe = createServer();
+    probe.once('error', (error: NodeJS.ErrnoException) => failed(new StartError(portSentence(port, error))));
+    probe.listen(port, host, () => probe.close(() => done()));
+  });
+}

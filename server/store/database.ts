@@ -1,0 +1,65 @@
+/** Opens the database: PGlite in the data folder, or PostgreSQL by DATABASE_URL. Both take the same schema and migrations. */
+import { fileURLToPath } from 'node:url';
+import type { PgDatabase, PgQueryResultHKT } from 'drizzle-orm/pg-core';
+import * as schema from './schema.js';
+
+export type Db = PgDatabase<PgQueryResultHKT, typeof schema>;
+
+export interface Database {
+  readonly db: Db;
+  /** Calls back with the payload of every notification on the channel, those of this process included. */
+  listen(channel: string, call: (payload: string) => void): Promise<void>;
+  close(): Promise<void>;
+}
+
+// Compiled code lies in dist/server/store; the migrations stay with the sources.
+const migrationsFolder = fileURLToPath(
+  new URL(import.meta.url.includes('/dist/') ? '../../../server/store/migrations' : './migrations', import.meta.url),
+);
+
+/** @param folder where PGlite keeps its files, or null for a database in memory (tests) */
+export async function openDatabase(folder: string | null, url: string | undefined): Promise<Database> {
+  return url ? openPostgres(url) : openPglite(folder);
+}
+
+async function openPglite(folder: string | null): Promise<Database> {
+  const { PGlite } = await import('@electric-sql/pglite');
+  const { drizzle } = await import('drizzle-orm/pglite');
+  const { migrate } = await import('drizzle-orm/pglite/migrator');
+  const client = folder === null ? new PGlite() : new PGlite(folder);
+  await client.waitReady;
+  const db = drizzle(client, { schema });
+  await migrate(db, { migrationsFolder });
+  return {
+    db,
+    listen: async (channel, call) => {
+      await client.listen(channel, call);
+    },
+    close: () => client.close(),
+  };
+}
+
+async function openPostgres(url: string): Promise<Database> {
+  const { default: pg } = await import('pg');
+  const { drizzle } = await import('drizzle-orm/node-postgres');
+  const { migrate } = await import('drizzle-orm/node-postgres/migrator');
+  const pool = new pg.Pool({ connectionString: url });
+  pool.on('error', (error) => console.error(`The database connection was lost: ${error.message}`));
+  const db = drizzle(pool, { schema });
+  await migrate(db, { migrationsFolder });
+  const listeners: InstanceType<typeof pg.Client>[] = [];
+  return {
+    db,
+    listen: async (channel, call) => {
+      const client = new pg.Client({ connectionString: url });
+      await client.connect();
+      client.on('notification', (message) => call(message.payload ?? ''));
+      await client.query(`LISTEN ${channel}`);
+      listeners.push(client);
+    },
+    close: async () => {
+      await Promise.all(listeners.map((client) => client.end()));
+      await pool.end();
+    },
+  };
+}

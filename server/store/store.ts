@@ -1,0 +1,224 @@
+/** Shows in the database, and the one way to change them: a change is confirmed when its transaction has committed. */
+import { and, asc, desc, eq, gt, inArray, isNotNull, isNull, lt, sql } from 'drizzle-orm';
+import { apply, type Change, isEmpty } from '#core/model/change';
+import { type Collision, rebase } from '#core/model/merge';
+import type { DessinRecord, Id } from '#core/model/records';
+import { faultsOfChange } from '#core/model/references';
+import { type Show, settingsOf, showOf } from '#core/model/show';
+import type { Database, Db } from './database.js';
+import { changes, records, shows } from './schema.js';
+
+export interface ShowRow {
+  readonly id: Id;
+  readonly name: string;
+  readonly revision: number;
+  readonly edited: string;
+}
+export interface Loaded {
+  readonly show: Show;
+  readonly revision: number;
+}
+export interface Posted {
+  readonly key: string;
+  readonly author: string;
+  readonly label: string;
+  readonly change: Change;
+}
+export interface LoggedChange {
+  readonly revision: number;
+  readonly key: string;
+  readonly label: string;
+  readonly change: Change;
+}
+export type Outcome =
+  | { readonly kind: 'stored'; readonly revision: number; readonly change: Change }
+  | { readonly kind: 'collision'; readonly revision: number; readonly collisions: readonly Collision[] }
+  | { readonly kind: 'refused'; readonly why: string }
+  | { readonly kind: 'missing' };
+
+export const CHANNEL = 'dessin_changes';
+/** Rows in one statement: PostgreSQL takes 65535 parameters. */
+const BATCH = 2000;
+
+export interface Store {
+  list(): Promise<ShowRow[]>;
+  listDeleted(): Promise<ShowRow[]>;
+  create(content: readonly DessinRecord[], id: Id): Promise<void>;
+  load(id: Id): Promise<Loaded | null>;
+  remove(id: Id): Promise<boolean>;
+  restore(id: Id): Promise<boolean>;
+  sweep(olderThan: Date): Promise<void>;
+  post(id: Id, posted: Posted): Promise<Outcome>;
+  since(id: Id, revision: number): Promise<LoggedChange[]>;
+  isEmpty(): Promise<boolean>;
+}
+
+export function makeStore({ db }: Database): Store {
+  const cache = new Map<Id, Loaded>();
+  const queues = new Map<Id, Promise<unknown>>();
+
+  /** One after the other per show in this process; the row lock does the same between processes. */
+  const inTurn = <T>(id: Id, work: () => Promise<T>): Promise<T> => {
+    const turn = (queues.get(id) ?? Promise.resolve()).then(work, work);
+    const settled = turn.catch(() => undefined);
+    queues.set(id, settled);
+    void settled.then(() => queues.get(id) === settled && queues.delete(id));
+    return turn;
+  };
+
+  const read = async (tx: Db, id: Id, revision: number): Promise<Loaded> => {
+    const kept = cache.get(id);
+    if (kept?.revision === revision) return kept;
+    if (kept && kept.revision < revision) {
+      // Another process wrote: bring the kept show up by the log.
+      const log = await tx
+        .select()
+        .from(changes)
+        .where(and(eq(changes.show, id), gt(changes.revision, kept.revision)))
+        .orderBy(asc(changes.revision));
+      if (log.length === revision - kept.revision)
+        return { show: log.reduce((show, row) => apply(show, row.change as Change), kept.show), revision };
+    }
+    const rows = await tx.select({ data: records.data }).from(records).where(eq(records.show, id)).orderBy(asc(records.entered));
+    return {
+      show: showOf(
+        id,
+        rows.map((row) => row.data as DessinRecord),
+      ),
+      revision,
+    };
+  };
+
+  const keep = (id: Id, loaded: Loaded): Loaded => {
+    cache.delete(id);
+    cache.set(id, loaded);
+    // A handful of shows is open at a time; the oldest leave.
+    for (const old of cache.keys()) if (cache.size > 20) cache.delete(old);
+    return loaded;
+  };
+
+  const listWhere = async (deleted: boolean): Promise<ShowRow[]> => {
+    const rows = await db
+      .select()
+      .from(shows)
+      .where(deleted ? isNotNull(shows.deleted) : isNull(shows.deleted))
+      .orderBy(desc(shows.edited));
+    return rows.map(({ id, name, revision, edited }) => ({ id, name, revision, edited: edited.toISOString() }));
+  };
+
+  return {
+    list: () => listWhere(false),
+    listDeleted: () => listWhere(true),
+    isEmpty: async () => (await db.select({ id: shows.id }).from(shows).limit(1)).length === 0,
+
+    create: async (content, id) => {
+      const show = showOf(id, content);
+      await db.transaction(async (tx) => {
+        await tx.insert(shows).values({ id, name: settingsOf(show).name });
+        await insertRecords(tx as unknown as Db, id, content, 0);
+      });
+    },
+
+    load: (id) =>
+      inTurn(id, async () => {
+        const [row] = await db
+          .select()
+          .from(shows)
+          .where(and(eq(shows.id, id), isNull(shows.deleted)));
+        return row ? keep(id, await read(db, id, row.revision)) : null;
+      }),
+
+    remove: async (id) =>
+      (
+        await db
+          .update(shows)
+          .set({ deleted: new Date() })
+          .where(and(eq(shows.id, id), isNull(shows.deleted)))
+          .returning({ id: shows.id })
+      ).length > 0,
+    restore: async (id) =>
+      (
+        await db
+          .update(shows)
+          .set({ deleted: null })
+          .where(and(eq(shows.id, id), isNotNull(shows.deleted)))
+          .returning({ id: shows.id })
+      ).length > 0,
+    sweep: async (olderThan) => {
+      await db.delete(shows).where(lt(shows.deleted, olderThan));
+    },
+
+    since: async (id, revision) => {
+      const rows = await db
+        .select()
+        .from(changes)
+        .where(and(eq(changes.show, id), gt(changes.revision, revision)))
+        .orderBy(asc(changes.revision));
+      return rows.map((row) => ({ revision: row.revision, key: row.key, label: row.label, change: row.change as Change }));
+    },
+
+    post: (id, posted) =>
+      inTurn(id, async () => {
+        let after: Loaded | null = null;
+        const outcome = await db.transaction(async (raw): Promise<Outcome> => {
+          const tx = raw as unknown as Db;
+          const [row] = await tx
+            .select()
+            .from(shows)
+            .where(and(eq(shows.id, id), isNull(shows.deleted)))
+            .for('update');
+          if (!row) return { kind: 'missing' };
+          const [before] = await tx
+            .select()
+            .from(changes)
+            .where(and(eq(changes.show, id), eq(changes.key, posted.key)));
+          if (before) return { kind: 'stored', revision: before.revision, change: before.change as Change };
+          const loaded = await read(tx, id, row.revision);
+          const { change, collisions } = rebase(loaded.show, posted.change);
+          if (collisions.length) return { kind: 'collision', revision: row.revision, collisions };
+          const next = apply(loaded.show, change);
+          const faults = faultsOfChange(next, change);
+          if (faults.length) return { kind: 'refused', why: faults[0]! };
+          if (isEmpty(change)) return { kind: 'stored', revision: row.revision, change };
+          const revision = row.revision + 1;
+          await write(tx, id, change, revision);
+          await tx
+            .insert(changes)
+            .values({ show: id, revision, key: posted.key, author: posted.author, label: posted.label, change });
+          await tx
+            .update(shows)
+            .set({ revision, name: settingsOf(next).name, edited: new Date() })
+            .where(eq(shows.id, id));
+          await tx.execute(sql`select pg_notify(${CHANNEL}, ${`${id} ${revision}`})`);
+          after = { show: next, revision };
+          return { kind: 'stored', revision, change };
+        });
+        if (after) keep(id, after);
+        return outcome;
+      }),
+  };
+}
+
+/** The rows of a change: removals, then one upsert for all that is new or changed. */
+async function write(tx: Db, show: Id, change: Change, revision: number): Promise<void> {
+  for (let at = 0; at < change.removed.length; at += BATCH) {
+    const ids = change.removed.slice(at, at + BATCH).map((record) => record.id);
+    await tx.delete(records).where(and(eq(records.show, show), inArray(records.id, ids)));
+  }
+  await insertRecords(tx, show, [...change.updated.map(([, to]) => to), ...change.added], revision);
+}
+
+async function insertRecords(tx: Db, show: Id, content: readonly DessinRecord[], revision: number): Promise<void> {
+  for (let at = 0; at < content.length; at += BATCH) {
+    const rows = content
+      .slice(at, at + BATCH)
+      .map((record) => ({ show, id: record.id, kind: record.kind, data: record, revision }));
+    await tx
+      .insert(records)
+      .values(rows)
+      .onConflictDoUpdate({
+        target: [records.show, records.id],
+        set: { data: sql`excluded.data`, revision: sql`excluded.revision` },
+      });
+  }
+}

@@ -1,0 +1,49 @@
+/** Ajv at the borders: what comes in is checked against the schemas of core, and answered in sentences. */
+import { Ajv, type ErrorObject, type ValidateFunction } from 'ajv';
+import addFormats from 'ajv-formats';
+import type { Change } from '#core/model/change';
+import { type DessinRecord, recordSchemas } from '#core/model/records';
+
+const ajv = new Ajv({ allErrors: false, strict: false });
+addFormats.default(ajv);
+const byKind = new Map<string, ValidateFunction>(
+  Object.entries(recordSchemas).map(([kind, schema]) => [kind, ajv.compile(schema)]),
+);
+
+const sentence = (error: ErrorObject | undefined, kind: string): string =>
+  `A ${kind} is not sound: ${error?.instancePath || 'it'} ${error?.message ?? 'is wrong'}.`;
+
+/** What is wrong with a record, or null. */
+export function faultOfRecord(value: unknown): string | null {
+  if (typeof value !== 'object' || value === null) return 'A record is missing.';
+  const kind = String((value as { kind?: unknown }).kind);
+  const check = byKind.get(kind);
+  if (!check) return `There is no kind of record named "${kind.slice(0, 40)}".`;
+  return check(value) ? null : sentence(check.errors?.[0], kind);
+}
+
+const MOST = 100_000;
+
+/** What is wrong with a change, or null. By kind and not by one great schema: the answer can name the record. */
+export function faultOfChange(value: unknown): string | null {
+  const change = value as Partial<Record<keyof Change, unknown>> | null;
+  if (typeof change !== 'object' || change === null) return 'The change is missing.';
+  const { added, updated, removed } = change;
+  if (!Array.isArray(added) || !Array.isArray(updated) || !Array.isArray(removed))
+    return 'A change has three lists: added, updated and removed.';
+  if (added.length + updated.length + removed.length > MOST) return `A change holds at most ${MOST} records.`;
+  for (const record of [...added, ...removed]) {
+    const fault = faultOfRecord(record);
+    if (fault) return fault;
+  }
+  for (const pair of updated) {
+    if (!Array.isArray(pair) || pair.length !== 2) return 'An update is a pair: the record as it was, and as it is to be.';
+    const fault = faultOfRecord(pair[0]) ?? faultOfRecord(pair[1]);
+    if (fault) return fault;
+    const [from, to] = pair as [DessinRecord, DessinRecord];
+    if (from.id !== to.id || from.kind !== to.kind) return 'An update keeps the id and the kind of its record.';
+  }
+  const ids = [...added, ...removed, ...updated.map((pair) => pair[0])].map((record: DessinRecord) => record.id);
+  if (new Set(ids).size !== ids.length) return 'A change names every record once.';
+  return null;
+}
