@@ -5,6 +5,7 @@ import { Hono } from 'hono';
 import { bodyLimit } from 'hono/body-limit';
 import { HTTPException } from 'hono/http-exception';
 import { secureHeaders } from 'hono/secure-headers';
+import { types as stock } from '#demo/types';
 import type { Hub } from './live/hub.js';
 import { problem } from './problem.js';
 import { importRoutes } from './routes/imports.js';
@@ -12,7 +13,7 @@ import { outRoutes } from './routes/out.js';
 import { showRoutes } from './routes/shows.js';
 import type { Store } from './store/store.js';
 
-const types: Readonly<Record<string, string>> = {
+const mimes: Readonly<Record<string, string>> = {
   '.html': 'text/html; charset=utf-8',
   '.js': 'text/javascript',
   '.css': 'text/css',
@@ -82,6 +83,8 @@ export function makeApp({ store, hub, web, hosts }: AppOptions): Hono {
   app.use('/api/imports/*', tooLarge(200 * MB));
   app.use('/api/shows/*', tooLarge(64 * MB));
   app.get('/api/health', (c) => c.json({ ok: true }));
+  // The house stock that a new show can take its types from, until there is a Shelf.
+  app.get('/api/stock', (c) => c.json({ types: Object.values(stock) }));
   app.route('/api/shows', showRoutes(store, hub));
   app.route('/api/shows', outRoutes(store));
   app.route('/api/imports', importRoutes(store));
@@ -97,13 +100,13 @@ async function sendFile(folder: string, path: string): Promise<Response> {
     wanted = decodeURIComponent(path);
   } catch {}
   const file = normalize(join(folder, wanted));
-  const inside = file.startsWith(folder + sep) && extname(file) in types && !wanted.includes('\0');
+  const inside = file.startsWith(folder + sep) && extname(file) in mimes && !wanted.includes('\0');
   try {
     if (inside) {
       const immutable = wanted.startsWith('/assets/');
       return new Response(await readFile(file), {
         headers: {
-          'content-type': types[extname(file)]!,
+          'content-type': mimes[extname(file)]!,
           'cache-control': immutable ? 'public, max-age=31536000, immutable' : 'no-cache',
         },
       });
@@ -112,6 +115,6 @@ async function sendFile(folder: string, path: string): Promise<Response> {
     return new Response('Not found', { status: 404 });
   }
   return new Response(await readFile(join(folder, 'index.html')), {
-    headers: { 'content-type': types['.html']!, 'cache-control': 'no-cache' },
+    headers: { 'content-type': mimes['.html']!, 'cache-control': 'no-cache' },
   });
 }

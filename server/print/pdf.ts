@@ -35,7 +35,9 @@ function open(width: number, height: number, title: string): { doc: PDFKit.PDFDo
   doc.registerFont('regular', regular);
   doc.registerFont('bold', bold);
   // A viewer that shrinks to the printer's margins would make every scale a lie.
-  (doc as unknown as { _root: { data: Record<string, unknown> } })._root.data.ViewerPreferences = doc.ref({ PrintScaling: 'None' });
+  (doc as unknown as { _root: { data: Record<string, unknown> } })._root.data.ViewerPreferences = doc.ref({
+    PrintScaling: 'None',
+  });
   return { doc, done };
 }
 

@@ -1,0 +1,142 @@
+/** A show in three dimensions, as plain figures in millimetres and world axes; the web room hands them to a renderer. */
+import type { Filter, Fixture, Id, Position, Vec3 } from '../model/records.js';
+import { all, get, type Show } from '../model/show.js';
+import { curveLength, frameAlong } from '../space/curves.js';
+import { place } from '../space/hanging.js';
+import { type Axes, axesOfBase, axesOfBeam } from '../space/orientation.js';
+import { add, norm, rad, scaled } from '../space/vectors.js';
+
+/** A body: size along u, v and w about its centre. Cylinders stand along w. */
+export interface Body {
+  readonly id: Id;
+  readonly shape: 'box' | 'cylinder';
+  readonly centre: Vec3;
+  readonly axes: Axes;
+  readonly size: Vec3;
+}
+/** A beam: a cone from its apex along a direction, to a length with a radius at the end. */
+export interface Beam {
+  readonly id: Id;
+  readonly apex: Vec3;
+  readonly direction: Vec3;
+  readonly length: number;
+  readonly radius: number;
+  readonly rgb: string;
+}
+export interface Tube {
+  readonly id: Id;
+  readonly points: readonly Vec3[];
+  readonly radius: number;
+}
+/** A wall standing on an outline, or a flat floor when its heights are equal. */
+export interface Sheet3D {
+  readonly id: Id;
+  readonly use: string;
+  readonly points: readonly (readonly [number, number])[];
+  readonly closed: boolean;
+  readonly zFrom: number;
+  readonly zTo: number;
+}
+export interface Scene3D {
+  readonly bodies: readonly Body[];
+  readonly beams: readonly Beam[];
+  readonly tubes: readonly Tube[];
+  readonly sheets: readonly Sheet3D[];
+}
+
+const round = new Set(['PAR', 'profile', 'follow spot', 'moving wash', 'fresnel']);
+/** A beam that meets nothing is shown this long, mm. */
+const OPEN_BEAM = 8000;
+
+/** Length at which a beam meets the floor, or its target a little beyond; mm. */
+function reach(from: Vec3, direction: Vec3, throwLength: number | null): number {
+  const floor = direction[2] < -1e-3 ? from[2] / -direction[2] : Number.POSITIVE_INFINITY;
+  const wanted = throwLength === null ? OPEN_BEAM : throwLength * 1.6;
+  return Math.max(200, Math.min(floor, wanted, 40000));
+}
+
+/** sRGB of a fixture's first colour, from the show's filters; white where it has none. */
+export function rgbOf(fixture: Fixture, filters: ReadonlyMap<string, Filter>): string {
+  return filters.get(fixture.parts.find((part) => part.colour)?.colour ?? '')?.rgb ?? '#fff3dc';
+}
+
+export function bodiesOf(show: Show, fixture: Fixture): Body[] {
+  const type = get(show, 'type', fixture.type);
+  const at = place(show, fixture);
+  const head = axesOfBeam(at.beam, at.bearing);
+  const shape = round.has(type.family) ? 'cylinder' : 'box';
+  if (type.pan > 0) {
+    const base = axesOfBase(fixture, fixture.hang === 'over');
+    const middle: Vec3 = [
+      (at.clamp[0] * 3 + at.axis[0]) / 4,
+      (at.clamp[1] * 3 + at.axis[1]) / 4,
+      (at.clamp[2] * 3 + at.axis[2]) / 4,
+    ];
+    return [
+      {
+        id: fixture.id,
+        shape: 'box',
+        centre: middle,
+        axes: base,
+        size: [type.width, type.width * 0.7, Math.max(120, type.hang * 0.45)],
+      },
+      { id: fixture.id, shape, centre: at.axis, axes: head, size: [type.width * 0.7, type.width * 0.7, type.length] },
+    ];
+  }
+  const wide = type.width > type.length * 1.5;
+  return [
+    {
+      id: fixture.id,
+      shape: wide ? 'box' : shape,
+      centre: at.axis,
+      axes: head,
+      size: [type.width, Math.min(type.height, wide ? type.height : type.width), type.length],
+    },
+  ];
+}
+
+/** The whole scene. Bodies hang at their true places; hidden layers are left out. */
+export function sceneOf(show: Show): Scene3D {
+  const hidden = new Set(
+    all(show, 'layer')
+      .filter((layer) => layer.state === 'hidden')
+      .map((layer) => layer.id),
+  );
+  const filters = new Map(all(show, 'filter').map((filter) => [filter.code, filter]));
+  const fixtures = all(show, 'fixture').filter((fixture) => !hidden.has(fixture.layer));
+  const beams = fixtures.flatMap((fixture): Beam[] => {
+    const type = get(show, 'type', fixture.type);
+    if (type.field <= 0) return [];
+    const at = place(show, fixture);
+    const length = reach(at.axis, at.beam, at.throw);
+    return [
+      {
+        id: fixture.id,
+        apex: at.axis,
+        direction: at.beam,
+        length,
+        radius: length * Math.tan(rad(Math.min(150, type.field)) / 2),
+        rgb: rgbOf(fixture, filters),
+      },
+    ];
+  });
+  return {
+    bodies: fixtures.flatMap((fixture) => bodiesOf(show, fixture)),
+    beams,
+    tubes: all(show, 'position')
+      .filter((position) => !hidden.has(position.layer) && position.use !== 'floor')
+      .map((position) => ({ id: position.id, points: tubePoints(position), radius: position.use === 'ring' ? 100 : 25 })),
+    sheets: all(show, 'outline')
+      .filter((outline) => !hidden.has(outline.layer))
+      .map(({ id, use, points, closed, zFrom, zTo }) => ({ id, use, points, closed, zFrom, zTo })),
+  };
+}
+
+function tubePoints(position: Position): Vec3[] {
+  const length = curveLength(position.curve);
+  const n = position.curve.form === 'arc' ? Math.max(8, Math.ceil(Math.abs(position.curve.sweep) / 10)) : 1;
+  return Array.from({ length: n + 1 }, (_, i) => frameAlong(position.curve, (length * i) / n).point);
+}
+
+/** Where a beam ends, for tests and labels. */
+export const beamEnd = (beam: Beam): Vec3 => add(beam.apex, scaled(beam.direction, beam.length / norm(beam.direction)));

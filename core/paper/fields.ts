@@ -1,0 +1,98 @@
+/** Fields of a fixture as people type them: one way in for Ledger, Card and paste. */
+
+import { addressText, channelText, colourText } from '../draw/plan.js';
+import type { Fixture, Part } from '../model/records.js';
+import { all, find, get, type Show } from '../model/show.js';
+import { natural } from '../number/order.js';
+import { formatAddress, parseAddress } from '../patch/address.js';
+import { swapType } from '../setout/hang.js';
+
+export const fieldNames = ['position', 'unit', 'channel', 'address', 'type', 'mode', 'purpose', 'colour', 'notes'] as const;
+export type FieldName = (typeof fieldNames)[number];
+
+export type Typed = { readonly ok: true; readonly fixture: Fixture } | { readonly ok: false; readonly why: string };
+
+/** A field as text. `part` null is the whole fixture: of several cells it joins the values. */
+export function fieldText(show: Show, fixture: Fixture, part: number | null, field: FieldName): string {
+  const own = part === null ? null : fixture.parts[part];
+  switch (field) {
+    case 'position':
+      return find(show, 'position', fixture.position)?.name ?? '';
+    case 'type':
+      return own ? own.name : (find(show, 'type', fixture.type)?.name ?? '');
+    case 'channel':
+      return own ? own.channel : channelText(fixture);
+    case 'address':
+      return own ? formatAddress(own.address) : addressText(fixture);
+    case 'colour':
+      return own ? own.colour : colourText(fixture);
+    default:
+      return fixture[field];
+  }
+}
+
+const folded = (text: string): string => text.trim().replace(/\s+/g, ' ').toLowerCase();
+const LONG = 32767;
+
+/**
+ * The fixture with a field set from text.
+ * @param part  index of the part, or null for all parts alike
+ * @returns the new record, or a sentence that says what is wrong and what to do
+ */
+export function typeField(show: Show, fixture: Fixture, part: number | null, field: FieldName, text: string): Typed {
+  const value = text
+    .replace(/[\u0000-\u0008\u000B-\u001F]/g, '')
+    .trim()
+    .slice(0, LONG);
+  const refuse = (why: string): Typed => ({ ok: false, why });
+  const parts = (patch: Partial<Part>): Typed => ({
+    ok: true,
+    fixture: { ...fixture, parts: fixture.parts.map((item, i) => (part === null || part === i ? { ...item, ...patch } : item)) },
+  });
+  switch (field) {
+    case 'channel':
+      if (value.length > 200) return refuse('A channel is at most 200 characters.');
+      return parts({ channel: value });
+    case 'colour':
+      return parts({ colour: value });
+    case 'address': {
+      const parsed = parseAddress(value);
+      if (!parsed.ok) return refuse(parsed.why);
+      if (part === null && fixture.parts.length > 1)
+        return refuse('This unit has several cells; type the address of each in its own row.');
+      return parts({ address: parsed.address });
+    }
+    case 'unit':
+      return value.length > 20
+        ? refuse('A unit number is at most 20 characters.')
+        : { ok: true, fixture: { ...fixture, unit: value } };
+    case 'purpose':
+    case 'notes':
+      return { ok: true, fixture: { ...fixture, [field]: value } };
+    case 'position': {
+      const position = all(show, 'position').find((item) => folded(item.name) === folded(value));
+      if (!position) return refuse(`There is no position named "${value}". Draw it first, or pick one of the show's.`);
+      return { ok: true, fixture: { ...fixture, position: position.id } };
+    }
+    case 'type': {
+      const type =
+        all(show, 'type').find((item) => folded(item.name) === folded(value)) ??
+        all(show, 'type').find((item) => folded(`${item.maker} ${item.name}`) === folded(value));
+      if (!type) return refuse(`The show has no fixture type named "${value}".`);
+      const to = swapType(show, [fixture], type).updated[0]?.[1];
+      return { ok: true, fixture: (to as Fixture | undefined) ?? fixture };
+    }
+    case 'mode': {
+      const type = get(show, 'type', fixture.type);
+      const mode = type.modes.find((item) => folded(item.name) === folded(value));
+      if (!mode)
+        return refuse(
+          `${type.name} has no mode named "${value}". It has ${type.modes
+            .map((item) => item.name)
+            .sort(natural)
+            .join(', ')}.`,
+        );
+      return { ok: true, fixture: { ...fixture, mode: mode.name } };
+    }
+  }
+}

@@ -1,0 +1,20 @@
+import { fileURLToPath } from 'node:url';
+import tailwindcss from '@tailwindcss/vite';
+import react from '@vitejs/plugin-react';
+import { defineConfig } from 'vite';
+
+const at = (path: string) => fileURLToPath(new URL(path, import.meta.url));
+
+export default defineConfig({
+  root: at('./web'),
+  plugins: [react(), tailwindcss()],
+  resolve: {
+    alias: [
+      { find: /^#core\/(.*)$/, replacement: `${at('./core')}/$1.ts` },
+      { find: /^#demo\/(.*)$/, replacement: `${at('./demo')}/$1.ts` },
+    ],
+  },
+  build: { outDir: at('./dist/web'), emptyOutDir: true, target: 'es2023', chunkSizeWarningLimit: 1100 },
+  worker: { format: 'es' },
+  server: { port: 4601, proxy: { '/api': { target: `http://127.0.0.1:${process.env.PORT ?? 4600}`, changeOrigin: true } } },
+});

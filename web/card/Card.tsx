@@ -1,0 +1,444 @@
+/** What is selected: shown, and edited for all of it. Differing values read "several". */
+import { RotateCcw, RotateCw, Trash2 } from 'lucide-react';
+import { snagsByFixture } from '#core/audit/snags';
+import { formatLength, lengthUnit, parseLength } from '#core/measure/lengths';
+import { updating } from '#core/model/change';
+import type { Curve, Fixture, FixtureType, Position } from '#core/model/records';
+import { all, find, get, settingsOf } from '#core/model/show';
+import { withUnits } from '#core/number/units';
+import { type FieldName, fieldText, typeField } from '#core/paper/fields';
+import { formatAddress, formatRange } from '#core/patch/address';
+import { fixtureFootprint, partFootprint } from '#core/patch/footprint';
+import { nextFree } from '#core/patch/free';
+import { reshapePosition, swapType } from '#core/setout/hang';
+import { alongOf, centreAlong, curveLength, fromOrigin, trimOf } from '#core/space/curves';
+import { place } from '#core/space/hanging';
+import { plural } from '../drawing/Drawing';
+import { useSession, useShow } from '../session/context';
+import { useDesk } from '../session/desk';
+import { chosenFixtures, chosenPositions, commandById, tip } from '../shell/commands';
+import { Line, TextField } from '../ui/TextField';
+
+/** One value when all share it; null when they differ. */
+const shared = <T,>(values: readonly T[]): T | null =>
+  values.every((value) => value === values[0]) ? (values[0] ?? null) : null;
+
+export function Card() {
+  const show = useShow();
+  const selection = useDesk((desk) => desk.selection);
+  const fixtures = chosenFixtures(show, selection);
+  const positions = chosenPositions(show, selection);
+  if (fixtures.length) return <FixtureCard fixtures={fixtures} />;
+  if (positions.length) return <PositionCard position={positions[0]!} />;
+  const settings = settingsOf(show);
+  return (
+    <div>
+      <h2 className="font-bold">{settings.name}</h2>
+      <p className="pencil">
+        {plural(all(show, 'fixture').length)} on {plural(all(show, 'position').length, 'position')}
+      </p>
+      <p className="pencil pt-3">Nothing is selected. Click a fixture or a position, or drag a box round several.</p>
+    </div>
+  );
+}
+
+function FixtureCard({ fixtures }: { fixtures: readonly Fixture[] }) {
+  const session = useSession();
+  const show = useShow();
+  const settings = settingsOf(show);
+  const { units } = settings;
+  const first = fixtures[0]!;
+  const types = fixtures.map((fixture) => get(show, 'type', fixture.type));
+  const type = shared(types);
+  const position = shared(fixtures.map((fixture) => fixture.position));
+  const places = fixtures.map((fixture) => place(show, fixture));
+  const snags = [...new Set(fixtures.flatMap((fixture) => snagsByFixture(show).get(fixture.id) ?? []))];
+  const one = fixtures.length === 1;
+
+  const line = (name: string, field: FieldName, list?: readonly string[]) => {
+    const value = shared(fixtures.map((fixture) => fieldText(show, fixture, null, field)));
+    const write = (text: string): string | null => {
+      const pairs: [Fixture, Fixture][] = [];
+      for (const fixture of fixtures) {
+        const typed = typeField(show, fixture, null, field, text);
+        if (!typed.ok) return typed.why;
+        pairs.push([fixture, typed.fixture]);
+      }
+      session.edit(`${name} ${text || 'cleared'} for ${plural(fixtures.length)}`, withUnits(show, updating(pairs)));
+      return null;
+    };
+    return (
+      <Line name={name}>
+        <TextField
+          label={name}
+          value={value ?? ''}
+          placeholder={value === null ? 'several' : ''}
+          onWrite={write}
+          {...(list ? { list } : {})}
+        />
+      </Line>
+    );
+  };
+
+  const along = shared(
+    fixtures.map((fixture) => formatLength(fromOrigin(get(show, 'position', fixture.position).curve, fixture.along), units)),
+  );
+  const writeAlong = (text: string): string | null => {
+    const parsed = parseLength(text, units);
+    if (!parsed.ok) return parsed.why;
+    const pairs = fixtures.map((fixture): [Fixture, Fixture] => {
+      const { curve } = get(show, 'position', fixture.position);
+      const to = parsed.relative ? fromOrigin(curve, fixture.along) + parsed.mm : parsed.mm;
+      return [fixture, { ...fixture, along: alongOf(curve, to) }];
+    });
+    session.edit(`Move ${plural(fixtures.length)} to ${text}`, withUnits(show, updating(pairs)));
+    return null;
+  };
+  const writeAim = (text: string): string | null => {
+    const area = all(show, 'area').find((item) => item.name.toLowerCase() === text.trim().toLowerCase());
+    if (text.trim() && !area) return `There is no focus area named "${text}".`;
+    session.edit(
+      area ? `Focus ${plural(fixtures.length)} on ${area.name}` : `Unfocus ${plural(fixtures.length)}`,
+      updating(
+        fixtures.map((fixture): [Fixture, Fixture] => [
+          fixture,
+          { ...fixture, aim: area ? { kind: 'area', area: area.id } : null },
+        ]),
+      ),
+    );
+    return null;
+  };
+  const aims = shared(
+    fixtures.map((fixture) =>
+      fixture.aim === null ? '' : fixture.aim.kind === 'area' ? (find(show, 'area', fixture.aim.area)?.name ?? '') : 'a point',
+    ),
+  );
+  const throws = places.map((at) => at.throw).filter((value): value is number => value !== null);
+  const range = (values: readonly number[]) =>
+    values.length
+      ? [...new Set([formatLength(Math.min(...values), units), formatLength(Math.max(...values), units)])].join(' to ')
+      : '';
+  const context = { session, show, go: () => undefined };
+
+  return (
+    <div data-testid="card">
+      <h2 className="font-bold">
+        {one ? `Unit ${first.unit || '-'}` : plural(fixtures.length)}
+        {position ? ` on ${find(show, 'position', position)?.name}` : ''}
+      </h2>
+      <p className="pencil pb-1">{type ? `${type.family}, ${type.maker} ${type.name}` : `${new Set(types).size} types`}</p>
+      <div className="flex gap-1 pb-1">
+        {(
+          [
+            ['rotate', RotateCcw],
+            ['rotate back', RotateCw],
+            ['delete', Trash2],
+          ] as const
+        ).map(([id, Icon]) => (
+          <button
+            key={id}
+            type="button"
+            className="tool"
+            aria-label={commandById(id).name}
+            title={tip(id)}
+            onClick={() => commandById(id).run(context)}
+          >
+            <Icon size={15} />
+          </button>
+        ))}
+        <button type="button" className="act" title={tip('duplicate')} onClick={() => commandById('duplicate').run(context)}>
+          Duplicate
+        </button>
+      </div>
+      {line('Channel', 'channel')}
+      {line('Unit', 'unit')}
+      {fixtures.length === 1 && first.parts.length === 1 ? (
+        line('Address', 'address')
+      ) : (
+        <Line name="Address">
+          {one ? first.parts.map((part) => formatAddress(part.address) || '-').join(', ') : addressSpan(fixtures)}
+        </Line>
+      )}
+      <Line name="Slots">
+        {shared(fixtures.map((fixture) => fixtureFootprint(show, fixture))) ?? 'several'}
+        {one && first.parts.length === 1 && first.parts[0]!.address !== null ? (
+          <span className="pencil">{formatRange(first.parts[0]!.address, partFootprint(show, first, 0))}</span>
+        ) : null}
+      </Line>
+      {line(
+        'Mode',
+        'mode',
+        type?.modes.map((mode) => mode.name),
+      )}
+      <Line name="Type">
+        <TypeSelect
+          label="Type"
+          value={type?.id ?? ''}
+          onChange={(next) => session.edit(`Change ${plural(fixtures.length)} to ${next.name}`, swapType(show, fixtures, next))}
+        />
+      </Line>
+      {line(
+        'Purpose',
+        'purpose',
+        [
+          ...new Set(
+            all(show, 'fixture')
+              .map((fixture) => fixture.purpose)
+              .filter(Boolean),
+          ),
+        ].sort(),
+      )}
+      <Line name="Colour">
+        <Swatch code={shared(fixtures.map((fixture) => fixture.parts[0]!.colour))} />
+        <TextField
+          label="Colour"
+          value={shared(fixtures.map((fixture) => fieldText(show, fixture, null, 'colour'))) ?? ''}
+          placeholder={shared(fixtures.map((fixture) => fieldText(show, fixture, null, 'colour'))) === null ? 'several' : ''}
+          list={all(show, 'filter').map((filter) => filter.code)}
+          onWrite={(text) => {
+            session.edit(
+              `Colour ${text || 'cleared'} for ${plural(fixtures.length)}`,
+              updating(
+                fixtures.map((fixture): [Fixture, Fixture] => [
+                  fixture,
+                  { ...fixture, parts: fixture.parts.map((part) => ({ ...part, colour: text.trim() })) },
+                ]),
+              ),
+            );
+            return null;
+          }}
+        />
+      </Line>
+      <Line name="Along" unit={lengthUnit(units)}>
+        <TextField label="Along" value={along ?? ''} placeholder={along === null ? 'several' : ''} onWrite={writeAlong} />
+      </Line>
+      <Line name="Height" unit={lengthUnit(units)}>
+        <span className="flex-1">{range(places.map((at) => at.clamp[2]))}</span>
+      </Line>
+      <Line name="Aim">
+        <TextField
+          label="Aim"
+          value={aims ?? ''}
+          placeholder={aims === null ? 'several' : 'nothing'}
+          list={all(show, 'area').map((area) => area.name)}
+          onWrite={writeAim}
+        />
+      </Line>
+      {throws.length > 0 && (
+        <Line name="Throw" unit={lengthUnit(units)}>
+          <span className="flex-1">{range(throws)}</span>
+        </Line>
+      )}
+      {line('Notes', 'notes')}
+      {snags.length > 0 && (
+        <section className="pt-3" aria-label="Snags">
+          <h3 className="pencil">{snags.length === 1 ? 'Snag' : 'Snags'}</h3>
+          {snags.map((snag) => (
+            <SnagLine
+              key={snag.text}
+              text={snag.text}
+              stop={snag.weight === 'stop'}
+              repair={snag.code === 'address shared' ? repairOf(snag.fixtures) : null}
+            />
+          ))}
+        </section>
+      )}
+    </div>
+  );
+
+  /** Moves the second of two that share an address to the next free place. */
+  function repairOf(ids: readonly string[]): { text: string; run: () => void } | null {
+    const second = find(show, 'fixture', ids[1]);
+    if (!second || second.parts.length > 1) return null;
+    const to = nextFree(show, second, 0);
+    if (to === null) return null;
+    const who = second.parts[0]!.channel ? `channel ${second.parts[0]!.channel}` : `unit ${second.unit}`;
+    return {
+      text: `Move ${who} to ${formatAddress(to)}`,
+      run: () =>
+        session.edit(
+          `Move ${who} to ${formatAddress(to)}`,
+          updating([[second, { ...second, parts: [{ ...second.parts[0]!, address: to }] }]]),
+        ),
+    };
+  }
+}
+
+export function SnagLine({
+  text,
+  stop,
+  repair,
+  onGo,
+}: {
+  text: string;
+  stop: boolean;
+  repair: { text: string; run: () => void } | null;
+  onGo?: () => void;
+}) {
+  return (
+    <div className="my-1 py-1 pl-3" style={{ borderLeft: `3px solid ${stop ? 'var(--stop)' : 'var(--doubt)'}` }}>
+      {onGo ? (
+        <button type="button" className="text-left hover:underline" onClick={onGo}>
+          {text}
+        </button>
+      ) : (
+        <p>{text}</p>
+      )}
+      {repair && (
+        <button type="button" className="link" onClick={repair.run}>
+          {repair.text}
+        </button>
+      )}
+    </div>
+  );
+}
+
+const addressSpan = (fixtures: readonly Fixture[]): string => {
+  const list = fixtures
+    .flatMap((fixture) => fixture.parts.map((part) => part.address))
+    .filter((address): address is number => address !== null);
+  return list.length ? `${formatAddress(Math.min(...list))} to ${formatAddress(Math.max(...list))}` : '-';
+};
+
+function Swatch({ code }: { code: string | null }) {
+  const show = useShow();
+  const filter = all(show, 'filter').find((item) => item.code === code);
+  if (!filter) return null;
+  return (
+    <span
+      title={filter.name}
+      className="inline-block h-3 w-3 shrink-0 self-center border"
+      style={{ background: filter.rgb, borderColor: 'var(--pencil)' }}
+    />
+  );
+}
+
+export function TypeSelect({ label, value, onChange }: { label: string; value: string; onChange: (type: FixtureType) => void }) {
+  const show = useShow();
+  return (
+    <select
+      className="field"
+      aria-label={label}
+      value={value}
+      onChange={(event) => onChange(get(show, 'type', event.target.value))}
+    >
+      {value === '' && <option value="">several</option>}
+      {all(show, 'type').map((type) => (
+        <option key={type.id} value={type.id}>
+          {type.name}, {type.maker}
+        </option>
+      ))}
+    </select>
+  );
+}
+
+const rules: readonly Position['numbering'][] = [
+  'from stage left',
+  'from stage right',
+  'from the top',
+  'from the bottom',
+  'clockwise',
+];
+
+function PositionCard({ position }: { position: Position }) {
+  const session = useSession();
+  const show = useShow();
+  const { units } = settingsOf(show);
+  const { curve } = position;
+  const riding = all(show, 'fixture').filter((fixture) => fixture.position === position.id);
+  const weight = riding.reduce((sum, fixture) => sum + get(show, 'type', fixture.type).weight, 0);
+  const context = { session, show, go: () => undefined };
+
+  /** A length field of the curve; `+0.5` counts from what stands there. */
+  const length = (name: string, value: number, to: (mm: number) => Curve | string) => (
+    <Line name={name} unit={lengthUnit(units)}>
+      <TextField
+        label={name}
+        value={formatLength(value, units)}
+        onWrite={(text) => {
+          const parsed = parseLength(text, units);
+          if (!parsed.ok) return parsed.why;
+          const next = to(parsed.relative ? value + parsed.mm : parsed.mm);
+          if (typeof next === 'string') return next;
+          session.edit(`${name} of ${position.name} to ${text}`, reshapePosition(show, position, next));
+          return null;
+        }}
+      />
+    </Line>
+  );
+  const trim = (mm: number): Curve | string => (mm < 0 ? 'That is under the stage floor. Type 0 or more.' : { ...curve, z: mm });
+  const centred = (mm: number): Curve | string => {
+    if (curve.form !== 'straight') return curve;
+    if (mm < 100) return 'A pipe is at least 100 mm long.';
+    const [mx, my] = [(curve.a[0] + curve.b[0]) / 2, (curve.a[1] + curve.b[1]) / 2];
+    const k = mm / curveLength(curve) / 2;
+    const [dx, dy] = [(curve.b[0] - curve.a[0]) * k, (curve.b[1] - curve.a[1]) * k];
+    return { ...curve, a: [mx - dx, my - dy], b: [mx + dx, my + dy] };
+  };
+  return (
+    <div data-testid="card">
+      <h2 className="font-bold">{position.name}</h2>
+      <p className="pencil pb-1">
+        {position.use}, {plural(riding.length)}, {Math.round(weight)} kg
+      </p>
+      <Line name="Name">
+        <TextField
+          label="Name"
+          value={position.name}
+          onWrite={(text) => {
+            if (!text.trim()) return 'A position has a name.';
+            session.edit(
+              `Rename ${position.name} to ${text.trim()}`,
+              updating([[position, { ...position, name: text.trim().slice(0, 200) }]]),
+            );
+            return null;
+          }}
+        />
+      </Line>
+      {length(curve.form === 'vertical' ? 'Foot' : 'Trim', trimOf(position), trim)}
+      {curve.form === 'straight' && (
+        <>
+          {length('Length', curveLength(curve), centred)}
+          {length('Upstage', (curve.a[1] + curve.b[1]) / 2, (mm) => {
+            const by = mm - (curve.a[1] + curve.b[1]) / 2;
+            return { ...curve, a: [curve.a[0], curve.a[1] + by], b: [curve.b[0], curve.b[1] + by] };
+          })}
+          {centreAlong(curve) !== null &&
+            length('Middle SL', (curve.a[0] + curve.b[0]) / 2, (mm) => {
+              const by = mm - (curve.a[0] + curve.b[0]) / 2;
+              return { ...curve, a: [curve.a[0] + by, curve.a[1]], b: [curve.b[0] + by, curve.b[1]] };
+            })}
+        </>
+      )}
+      {curve.form === 'vertical' &&
+        length('Height', curve.height, (mm) => (mm < 100 ? 'A boom is at least 100 mm tall.' : { ...curve, height: mm }))}
+      {curve.form === 'arc' &&
+        length('Radius', curve.radius, (mm) => (mm < 100 ? 'A ring has a radius of at least 100 mm.' : { ...curve, radius: mm }))}
+      <Line name="Numbers">
+        <select
+          className="field"
+          aria-label="Unit numbers"
+          value={position.numbering}
+          onChange={(event) =>
+            session.edit(
+              `Number ${position.name} ${event.target.value}`,
+              withUnits(show, updating([[position, { ...position, numbering: event.target.value as Position['numbering'] }]])),
+            )
+          }
+        >
+          {rules.map((rule) => (
+            <option key={rule}>{rule}</option>
+          ))}
+        </select>
+      </Line>
+      <div className="flex gap-2 pt-3">
+        <button type="button" className="act" onClick={() => useDesk.getState().select(riding.map((fixture) => fixture.id))}>
+          Select its units
+        </button>
+        <button type="button" className="act" title={tip('delete')} onClick={() => commandById('delete').run(context)}>
+          Delete{riding.length ? ` with ${plural(riding.length, 'unit')}` : ''}
+        </button>
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,290 @@
+/** The rig in space: drawn when something changed, never in a running loop. Instanced bodies and beams. */
+import { OrbitControls } from '@react-three/drei';
+import { Canvas, type ThreeEvent, useThree } from '@react-three/fiber';
+import { useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
+import * as THREE from 'three';
+import type { Beam, Body, Scene3D, Sheet3D, Tube } from '#core/draw/scene';
+import { sceneOf } from '#core/draw/scene';
+import type { Vec3 } from '#core/model/records';
+import { settingsOf } from '#core/model/show';
+import { useShow } from '../session/context';
+import { useDesk } from '../session/desk';
+
+/** World mm to three's metres, y up (reference calculations 1). */
+const v = ([x, y, z]: Vec3): THREE.Vector3 => new THREE.Vector3(x / 1000, z / 1000, -y / 1000);
+const dir = ([x, y, z]: Vec3): THREE.Vector3 => new THREE.Vector3(x, z, -y);
+
+interface Look {
+  readonly paper: string;
+  readonly ink: string;
+  readonly glow: string;
+  readonly wall: string;
+  readonly pencil: string;
+  readonly dark: boolean;
+}
+
+const views = {
+  house: { at: [0, 2.2, 13], to: [0, 2, -3] },
+  side: { at: [17, 4, -3], to: [0, 2.5, -3] },
+  above: { at: [0, 22, -1.9], to: [0, 0, -2] },
+} as const;
+type ViewName = keyof typeof views;
+
+export default function ThreeView() {
+  const show = useShow();
+  const { theme, selection, select } = useDesk();
+  const scene = useMemo(() => sceneOf(show), [show]);
+  const [beams, setBeams] = useState<'selected' | 'all'>('selected');
+  const [view, setView] = useState<{ name: ViewName; stamp: number }>({ name: 'house', stamp: 0 });
+  const look = useMemo((): Look => {
+    const style = getComputedStyle(document.documentElement);
+    const of = (name: string) => style.getPropertyValue(name).trim();
+    return {
+      paper: of('--sheet'),
+      ink: of('--ink'),
+      glow: of('--glow'),
+      wall: of('--wall'),
+      pencil: of('--pencil'),
+      dark: theme === 'blackout',
+    };
+  }, [theme]);
+  const chosen = useMemo(() => new Set(selection), [selection]);
+  const lit = useMemo(() => scene.beams.filter((beam) => beams === 'all' || chosen.has(beam.id)), [scene, beams, chosen]);
+  return (
+    <div
+      className="relative h-full w-full"
+      data-testid="three"
+      data-bodies={scene.bodies.length}
+      data-beams={lit.length}
+      style={{ background: look.paper }}
+    >
+      <Canvas
+        frameloop="demand"
+        dpr={1}
+        gl={{ antialias: true, powerPreference: 'low-power' }}
+        camera={{ fov: 45, near: 0.1, far: 200, position: views.house.at as unknown as [number, number, number] }}
+        onPointerMissed={(event) => event.type === 'click' && select([])}
+      >
+        <color attach="background" args={[look.paper]} />
+        <ambientLight intensity={look.dark ? 1.1 : 1.7} />
+        <directionalLight position={[4, 12, 10]} intensity={look.dark ? 0.8 : 1.4} />
+        <Stage sheets={scene.sheets} look={look} depth={settingsOf(show).stageDepth} />
+        <Tubes tubes={scene.tubes} look={look} />
+        <Bodies
+          bodies={scene.bodies}
+          shape="box"
+          chosen={chosen}
+          look={look}
+          onSelect={(id, addTo) => select(addTo ? [...selection.filter((other) => other !== id), id] : [id])}
+        />
+        <Bodies
+          bodies={scene.bodies}
+          shape="cylinder"
+          chosen={chosen}
+          look={look}
+          onSelect={(id, addTo) => select(addTo ? [...selection.filter((other) => other !== id), id] : [id])}
+        />
+        <Beams beams={lit} look={look} />
+        <OrbitControls makeDefault enableDamping={false} target={views.house.to as unknown as [number, number, number]} />
+        <Camera view={view} />
+        <Refresh on={[scene, lit, chosen, look]} />
+      </Canvas>
+      <div className="absolute top-2 left-3 flex gap-2 text-[12px]">
+        {(Object.keys(views) as ViewName[]).map((name) => (
+          <button key={name} type="button" className="act" onClick={() => setView({ name, stamp: view.stamp + 1 })}>
+            From {name === 'house' ? 'the house' : name === 'side' ? 'the side' : 'above'}
+          </button>
+        ))}
+        <button
+          type="button"
+          className="act"
+          aria-pressed={beams === 'all'}
+          onClick={() => setBeams(beams === 'all' ? 'selected' : 'all')}
+        >
+          Beams of {beams === 'all' ? 'all lights' : 'the selection'}
+        </button>
+      </div>
+    </div>
+  );
+}
+
+function Camera({ view }: { view: { name: ViewName; stamp: number } }) {
+  const { camera, controls, invalidate } = useThree();
+  // biome-ignore lint/correctness/useExhaustiveDependencies: the stamp asks again for the same view
+  useEffect(() => {
+    const { at, to } = views[view.name];
+    camera.position.set(at[0], at[1], at[2]);
+    camera.lookAt(to[0], to[1], to[2]);
+    const orbit = controls as unknown as { target: THREE.Vector3; update: () => void } | null;
+    orbit?.target.set(to[0], to[1], to[2]);
+    orbit?.update();
+    invalidate();
+  }, [view.name, view.stamp, camera, controls, invalidate]);
+  return null;
+}
+
+/** Asks for one frame when any of these changed. */
+function Refresh({ on }: { on: readonly unknown[] }) {
+  const { invalidate } = useThree();
+  // biome-ignore lint/correctness/useExhaustiveDependencies: the list is the dependency
+  useEffect(() => invalidate(), [...on, invalidate]);
+  return null;
+}
+
+interface BodiesProps {
+  readonly bodies: readonly Body[];
+  readonly shape: Body['shape'];
+  readonly chosen: ReadonlySet<string>;
+  readonly look: Look;
+  readonly onSelect: (id: string, addTo: boolean) => void;
+}
+
+function Bodies({ bodies, shape, chosen, look, onSelect }: BodiesProps) {
+  const mine = useMemo(() => bodies.filter((body) => body.shape === shape), [bodies, shape]);
+  const mesh = useRef<THREE.InstancedMesh>(null);
+  const geometry = useMemo(() => {
+    if (shape === 'box') return new THREE.BoxGeometry(1, 1, 1);
+    // three's cylinder stands along its y; ours along w, which is local z here.
+    return new THREE.CylinderGeometry(0.5, 0.42, 1, 14).rotateX(Math.PI / 2);
+  }, [shape]);
+  useLayoutEffect(() => {
+    const target = mesh.current;
+    if (!target) return;
+    const matrix = new THREE.Matrix4();
+    const colour = new THREE.Color();
+    mine.forEach((body, i) => {
+      const { axes, size, centre } = body;
+      matrix.makeBasis(
+        dir(axes.u).multiplyScalar(size[0] / 1000),
+        dir(axes.v).multiplyScalar(size[1] / 1000),
+        dir(axes.w).multiplyScalar(size[2] / 1000),
+      );
+      matrix.setPosition(v(centre));
+      target.setMatrixAt(i, matrix);
+      target.setColorAt(i, colour.set(chosen.has(body.id) ? look.glow : look.ink));
+    });
+    target.count = mine.length;
+    target.instanceMatrix.needsUpdate = true;
+    if (target.instanceColor) target.instanceColor.needsUpdate = true;
+    target.computeBoundingSphere();
+  }, [mine, chosen, look]);
+  const click = (event: ThreeEvent<MouseEvent>) => {
+    if (event.instanceId === undefined || event.delta > 4) return;
+    event.stopPropagation();
+    const body = mine[event.instanceId];
+    if (body) onSelect(body.id, event.shiftKey);
+  };
+  return (
+    <instancedMesh key={mine.length} ref={mesh} args={[geometry, undefined, Math.max(1, mine.length)]} onClick={click}>
+      <meshStandardMaterial roughness={0.75} metalness={0.1} />
+    </instancedMesh>
+  );
+}
+
+function Beams({ beams, look }: { beams: readonly Beam[]; look: Look }) {
+  const mesh = useRef<THREE.InstancedMesh>(null);
+  // Apex at the origin, opening along -y.
+  const geometry = useMemo(() => new THREE.ConeGeometry(1, 1, 24, 1, true).translate(0, -0.5, 0), []);
+  useLayoutEffect(() => {
+    const target = mesh.current;
+    if (!target) return;
+    const matrix = new THREE.Matrix4();
+    const down = new THREE.Vector3(0, -1, 0);
+    beams.forEach((beam, i) => {
+      const turn = new THREE.Quaternion().setFromUnitVectors(down, dir(beam.direction).normalize());
+      matrix.compose(v(beam.apex), turn, new THREE.Vector3(beam.radius / 1000, beam.length / 1000, beam.radius / 1000));
+      target.setMatrixAt(i, matrix);
+      target.setColorAt(i, new THREE.Color(beam.rgb));
+    });
+    target.count = beams.length;
+    target.instanceMatrix.needsUpdate = true;
+    if (target.instanceColor) target.instanceColor.needsUpdate = true;
+    target.computeBoundingSphere();
+  }, [beams]);
+  return (
+    <instancedMesh
+      key={beams.length}
+      ref={mesh}
+      args={[geometry, undefined, Math.max(1, beams.length)]}
+      raycast={() => undefined}
+      visible={beams.length > 0}
+    >
+      <meshBasicMaterial
+        transparent
+        opacity={look.dark ? 0.09 : 0.2}
+        depthWrite={false}
+        side={THREE.DoubleSide}
+        blending={look.dark ? THREE.AdditiveBlending : THREE.NormalBlending}
+      />
+    </instancedMesh>
+  );
+}
+
+function Tubes({ tubes, look }: { tubes: readonly Tube[]; look: Look }) {
+  const geometries = useMemo(
+    () =>
+      tubes.map((tube) => ({
+        id: tube.id,
+        geometry: new THREE.TubeGeometry(
+          new THREE.CatmullRomCurve3(tube.points.map(v), false, 'catmullrom', 0.0001),
+          Math.max(1, (tube.points.length - 1) * 2),
+          tube.radius / 1000,
+          8,
+        ),
+      })),
+    [tubes],
+  );
+  return geometries.map(({ id, geometry }) => (
+    <mesh key={id} geometry={geometry}>
+      <meshStandardMaterial color={look.pencil} roughness={0.6} />
+    </mesh>
+  ));
+}
+
+/** Walls and masking as standing faces, floors as flat ones; see-through, so that the rig is seen behind the arch. */
+function Stage({ sheets, look, depth }: { sheets: readonly Sheet3D[]; look: Look; depth: number }) {
+  const faces = useMemo(() => sheets.map((sheet) => ({ sheet, geometry: faceOf(sheet) })), [sheets]);
+  const opacity = (use: string): number =>
+    use === 'wall' ? 0.16 : use === 'leg' || use === 'border' ? 0.55 : use === 'cyc' ? 0.5 : use === 'seats' ? 0.35 : 1;
+  return (
+    <>
+      {faces.map(({ sheet, geometry }) => (
+        <mesh key={sheet.id} geometry={geometry}>
+          <meshStandardMaterial
+            color={sheet.use === 'leg' || sheet.use === 'border' ? look.pencil : look.wall}
+            transparent
+            opacity={opacity(sheet.use)}
+            side={THREE.DoubleSide}
+            depthWrite={opacity(sheet.use) > 0.9}
+            roughness={1}
+          />
+        </mesh>
+      ))}
+      <gridHelper
+        args={[Math.max(20, (depth / 1000) * 3), Math.max(20, (depth / 1000) * 3), look.pencil, look.wall]}
+        position={[0, -0.62, 0]}
+      />
+    </>
+  );
+}
+
+function faceOf(sheet: Sheet3D): THREE.BufferGeometry {
+  if (sheet.zTo - sheet.zFrom < 1) {
+    const shape = new THREE.Shape(sheet.points.map(([x, y]) => new THREE.Vector2(x / 1000, y / 1000)));
+    return new THREE.ShapeGeometry(shape).rotateX(-Math.PI / 2).translate(0, sheet.zTo / 1000 - 0.005, 0);
+  }
+  const points = sheet.closed ? [...sheet.points, sheet.points[0]!] : sheet.points;
+  const corners: number[] = [];
+  for (let i = 0; i + 1 < points.length; i++) {
+    const [[ax, ay], [bx, by]] = [points[i]!, points[i + 1]!];
+    const at = (x: number, y: number, z: number) => [x / 1000, z / 1000, -y / 1000];
+    const [a, b, c, d] = [at(ax, ay, sheet.zFrom), at(bx, by, sheet.zFrom), at(bx, by, sheet.zTo), at(ax, ay, sheet.zTo)];
+    corners.push(...a, ...b, ...c, ...a, ...c, ...d);
+  }
+  const geometry = new THREE.BufferGeometry();
+  geometry.setAttribute('position', new THREE.Float32BufferAttribute(corners, 3));
+  geometry.computeVertexNormals();
+  return geometry;
+}
+
+export type { Scene3D };

@@ -1,0 +1,191 @@
+/** Canvas back end of the display list: batched by pen in each band, culled, with a level of detail. */
+import {
+  type Box,
+  type Chunk,
+  CLOSE,
+  CUBIC,
+  eachCommand,
+  type Fill,
+  type Ink,
+  LINE,
+  MOVE,
+  type Pen,
+  type Prim,
+  pens,
+} from '#core/draw/list';
+
+/** screen x = X k + tx, screen y = ty - Y k; k in pixels to the mm of the world. */
+export interface ViewBox {
+  readonly k: number;
+  readonly tx: number;
+  readonly ty: number;
+}
+export interface Palette {
+  readonly ink: Record<Ink, string>;
+  readonly fill: Record<Exclude<Fill, 'none'>, string>;
+  readonly halo: string;
+  readonly glow: string;
+  readonly hair: string;
+  readonly pencil: string;
+}
+
+/** Colours of the theme, read from the style sheet: they stand in one place. */
+export function readPalette(): Palette {
+  const style = getComputedStyle(document.documentElement);
+  const of = (name: string) => style.getPropertyValue(name).trim();
+  return {
+    ink: { ink: of('--ink'), faint: of('--pencil'), lamp: of('--lamp'), stop: of('--stop') },
+    fill: { paper: of('--sheet'), wall: of('--wall'), ink: of('--ink') },
+    halo: of('--halo'),
+    glow: of('--glow'),
+    hair: of('--hair'),
+    pencil: of('--pencil'),
+  };
+}
+
+/** No text under this many pixels. */
+const LEAST_TEXT = 5;
+/** World mm that the window shows. */
+export const windowBox = (view: ViewBox, width: number, height: number): Box => [
+  -view.tx / view.k,
+  (view.ty - height) / view.k,
+  (width - view.tx) / view.k,
+  view.ty / view.k,
+];
+const apart = (a: Box, b: Box): boolean => a[2] < b[0] || a[0] > b[2] || a[3] < b[1] || a[1] > b[3];
+
+interface Batch {
+  readonly pen: Pen;
+  readonly ink: Ink;
+  readonly fill: Fill;
+  readonly prims: Prim[];
+}
+
+/** Draws chunks: per order first all bodies, then over everything the tags. `penScale` is pixels to the mm of paper. */
+export function paint(
+  ctx: CanvasRenderingContext2D,
+  chunks: readonly Chunk[],
+  view: ViewBox,
+  palette: Palette,
+  penScale: number,
+  width: number,
+  height: number,
+  skip?: ReadonlySet<string>,
+): void {
+  const window = windowBox(view, width, height);
+  const seen: Chunk[] = [];
+  for (const chunk of chunks) if (!apart(chunk.box, window) && !(chunk.id !== null && skip?.has(chunk.id))) seen.push(chunk);
+  let band: Chunk[] = [];
+  for (const chunk of seen) {
+    if (band.length && band[0]!.order !== chunk.order) {
+      paintPrims(
+        ctx,
+        band.flatMap((item) => item.body),
+        view,
+        palette,
+        penScale,
+      );
+      band = [];
+    }
+    band.push(chunk);
+  }
+  paintPrims(
+    ctx,
+    band.flatMap((item) => item.body),
+    view,
+    palette,
+    penScale,
+  );
+  paintPrims(
+    ctx,
+    seen.flatMap((item) => item.tags),
+    view,
+    palette,
+    penScale,
+  );
+}
+
+/** One run of primitives: fills and strokes batched by pen, text last. */
+export function paintPrims(
+  ctx: CanvasRenderingContext2D,
+  prims: readonly Prim[],
+  view: ViewBox,
+  palette: Palette,
+  penScale: number,
+): void {
+  const batches = new Map<string, Batch>();
+  const texts: Extract<Prim, { op: 'text' }>[] = [];
+  for (const prim of prims) {
+    if (prim.op === 'text') {
+      if (prim.size * view.k >= LEAST_TEXT) texts.push(prim);
+      continue;
+    }
+    const key = `${prim.pen} ${prim.ink} ${prim.fill}`;
+    const batch = batches.get(key);
+    if (batch) batch.prims.push(prim);
+    else batches.set(key, { pen: prim.pen, ink: prim.ink, fill: prim.fill, prims: [prim] });
+  }
+  const { k, tx, ty } = view;
+  for (const { pen, ink, fill, prims: shapes } of batches.values()) {
+    ctx.beginPath();
+    for (const prim of shapes) {
+      if (prim.op === 'circle') {
+        const [x, y, r] = [prim.x * k + tx, ty - prim.y * k, prim.r * k];
+        ctx.moveTo(x + r, y);
+        ctx.arc(x, y, r, 0, 2 * Math.PI);
+      } else if (prim.op === 'path') {
+        const { d } = prim;
+        for (let i = 0; i < d.length; ) {
+          const op = d[i]!;
+          if (op === CLOSE) {
+            ctx.closePath();
+            i += 1;
+          } else if (op === CUBIC) {
+            ctx.bezierCurveTo(
+              d[i + 1]! * k + tx,
+              ty - d[i + 2]! * k,
+              d[i + 3]! * k + tx,
+              ty - d[i + 4]! * k,
+              d[i + 5]! * k + tx,
+              ty - d[i + 6]! * k,
+            );
+            i += 7;
+          } else {
+            if (op === MOVE) ctx.moveTo(d[i + 1]! * k + tx, ty - d[i + 2]! * k);
+            else ctx.lineTo(d[i + 1]! * k + tx, ty - d[i + 2]! * k);
+            i += 3;
+          }
+        }
+      }
+    }
+    if (fill !== 'none') {
+      ctx.fillStyle = palette.fill[fill];
+      ctx.fill();
+    }
+    const { width, dash } = pens[pen];
+    ctx.lineWidth = Math.max(0.6, width * penScale);
+    ctx.setLineDash(dash ? dash.map((part) => part * penScale) : []);
+    ctx.strokeStyle = palette.ink[ink];
+    ctx.lineJoin = 'round';
+    ctx.stroke();
+  }
+  ctx.setLineDash([]);
+  ctx.textBaseline = 'alphabetic';
+  let font = '';
+  let align = '';
+  for (const text of texts) {
+    const wanted = `${text.bold ? '700 ' : ''}${Math.round(text.size * k * 4) / 4}px B612, sans-serif`;
+    if (wanted !== font) {
+      ctx.font = wanted;
+      font = wanted;
+    }
+    if (text.align !== align) {
+      ctx.textAlign = text.align === 'centre' ? 'center' : text.align;
+      align = text.align;
+    }
+    ctx.fillStyle = palette.ink[text.ink];
+    ctx.fillText(text.text, text.x * k + tx, ty - text.y * k);
+  }
+}
+
+export { eachCommand, LINE };
