@@ -62,7 +62,7 @@ function addressSnags(show: Show): Snag[] {
       }
     }
   }
-  slots.sort((a, b) => a.from - b.from || a.to - b.to);
+  slots.sort((a, b) => a.from - b.from || a.to - b.to || natural(a.channel, b.channel));
   let active: Slot[] = [];
   for (const slot of slots) {
     active = active.filter((other) => other.to >= slot.from);

@@ -48,7 +48,8 @@ export function frameAlong(curve: Curve, along: number): HangingFrame {
 function framed(point: Vec3, t: Vec3, g: Vec3): HangingFrame {
   const flat = sub(g, scaled(t, dot(g, t)));
   const d = norm(flat) > 1e-9 ? unit(flat) : g;
-  return { point, t, d, s: cross(t, d) };
+  const [x, y, z] = cross(t, d);
+  return { point, t, d, s: [x + 0, y + 0, z + 0] };
 }
 
 /** Distance along a straight curve that crosses the centre line, mm; null when it runs up and down stage or is not straight. */

@@ -127,6 +127,19 @@ function FixtureCard({ fixtures }: { fixtures: readonly Fixture[] }) {
         {position ? ` on ${find(show, 'position', position)?.name}` : ''}
       </h2>
       <p className="pencil pb-1">{type ? `${type.family}, ${type.maker} ${type.name}` : `${new Set(types).size} types`}</p>
+      {snags.length > 0 && (
+        <section className="pb-1" aria-label="Snags">
+          <h3 className="pencil">{snags.length === 1 ? 'Snag' : 'Snags'}</h3>
+          {snags.map((snag) => (
+            <SnagLine
+              key={snag.text}
+              text={snag.text}
+              stop={snag.weight === 'stop'}
+              repair={snag.code === 'address shared' ? repairOf(snag.fixtures) : null}
+            />
+          ))}
+        </section>
+      )}
       <div className="flex gap-1 pb-1">
         {(
           [
@@ -213,7 +226,7 @@ function FixtureCard({ fixtures }: { fixtures: readonly Fixture[] }) {
         <TextField label="Along" value={along ?? ''} placeholder={along === null ? 'several' : ''} onWrite={writeAlong} />
       </Line>
       <Line name="Height" unit={lengthUnit(units)}>
-        <span className="flex-1">{range(places.map((at) => at.clamp[2]))}</span>
+        <span className="flex-1">{range(places.map((at) => Math.round(at.clamp[2])))}</span>
       </Line>
       <Line name="Aim">
         <TextField
@@ -226,23 +239,10 @@ function FixtureCard({ fixtures }: { fixtures: readonly Fixture[] }) {
       </Line>
       {throws.length > 0 && (
         <Line name="Throw" unit={lengthUnit(units)}>
-          <span className="flex-1">{range(throws)}</span>
+          <span className="flex-1">{range(throws.map((value) => Math.round(value / 10) * 10))}</span>
         </Line>
       )}
       {line('Notes', 'notes')}
-      {snags.length > 0 && (
-        <section className="pt-3" aria-label="Snags">
-          <h3 className="pencil">{snags.length === 1 ? 'Snag' : 'Snags'}</h3>
-          {snags.map((snag) => (
-            <SnagLine
-              key={snag.text}
-              text={snag.text}
-              stop={snag.weight === 'stop'}
-              repair={snag.code === 'address shared' ? repairOf(snag.fixtures) : null}
-            />
-          ))}
-        </section>
-      )}
     </div>
   );
 

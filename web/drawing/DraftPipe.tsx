@@ -37,8 +37,12 @@ export function DraftPipe({ draft, setDraft, toScreen }: Props) {
   const trimField = useRef<HTMLInputElement>(null);
 
   useEffect(() => {
-    trimField.current?.focus();
-    trimField.current?.select();
+    // After the press that opened the form, which would take the focus back to the drawing.
+    const timer = setTimeout(() => {
+      trimField.current?.focus();
+      trimField.current?.select();
+    }, 0);
+    return () => clearTimeout(timer);
   }, []);
 
   const finish = () => {
@@ -122,14 +126,14 @@ export function DraftPipe({ draft, setDraft, toScreen }: Props) {
       <Row label="Length">
         <input
           className="field"
-          aria-label="Length"
+          aria-label="Pipe length"
           value={length}
           placeholder={formatLength(Math.hypot(draft.to[0] - draft.from[0], draft.to[1] - draft.from[1]), units)}
           onChange={(event) => typeLength(event.target.value)}
         />
       </Row>
       <Row label="Name">
-        <input className="field" aria-label="Name" value={name} onChange={(event) => setName(event.target.value)} />
+        <input className="field" aria-label="Pipe name" value={name} onChange={(event) => setName(event.target.value)} />
       </Row>
       {fault && (
         <p role="alert" className="mt-1" style={{ color: 'var(--stop)' }}>

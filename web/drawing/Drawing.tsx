@@ -12,7 +12,7 @@ import { symbolOf } from '#core/draw/symbols';
 import { formatLength, formatStagePoint } from '#core/measure/lengths';
 import { apply } from '#core/model/change';
 import type { Fixture, Position } from '#core/model/records';
-import { all, find, settingsOf } from '#core/model/show';
+import { all, find, type Show, settingsOf } from '#core/model/show';
 import { withUnits } from '#core/number/units';
 import { dragFixtures, hangRow, rowAlongs } from '#core/setout/hang';
 import { curveLength, snapTo } from '#core/space/curves';
@@ -60,9 +60,11 @@ export function Drawing() {
   const [pipe, setPipe] = useState<PipeDraft | null>(null);
   const [k, setK] = useState(0.05);
 
+  // Zoomed out, paper-sized tags would be too small to read: on screen they swell in two steps.
+  const swell = k * settings.scale * 2 >= 6.5 ? 1 : k * settings.scale * 3 >= 6.5 ? 1.5 : 2;
   const options = useMemo(
-    () => ({ denominator: settings.scale, tags: desk.tags ?? allTags, snags: true, preview: preview?.values }),
-    [settings.scale, desk.tags, preview],
+    () => ({ denominator: settings.scale * swell, tags: desk.tags ?? allTags, snags: true, preview: preview?.values }),
+    [settings.scale, swell, desk.tags, preview],
   );
   const list = useMemo(() => planList(show, options), [show, options]);
 
@@ -94,7 +96,7 @@ export function Drawing() {
     observer.observe(element);
     size();
     made.setList(list, settings.scale);
-    fit();
+    fit(openingBox(session.get().show, list.box));
     (window as unknown as Record<string, unknown>).dessinSurface = made;
     void document.fonts.ready.then(() => made.retheme());
     return () => observer.disconnect();
@@ -126,7 +128,8 @@ export function Drawing() {
     const box = boxes.reduce(
       (a, b) => [Math.min(a[0], b[0]), Math.min(a[1], b[1]), Math.max(a[2], b[2]), Math.max(a[3], b[3])] as const,
     );
-    const scale = Math.max(made.view.k, Math.min(0.09, 1500 / Math.max(1, box[2] - box[0])));
+    // No nearer than it is, unless what is wanted would be too small to read; never so near that it does not fit.
+    const scale = Math.min(made.fit(box).k * 0.9, Math.max(made.view.k, 0.05));
     const [w, h] = [host.current.clientWidth, host.current.clientHeight];
     select(host.current).call(
       zoomer.current.transform,
@@ -244,7 +247,6 @@ export function Drawing() {
   }, [desk.tool]);
 
   // The wheel sets the count while a row is dragged out; passive listeners could not stop the zoom.
-  // biome-ignore lint/correctness/useExhaustiveDependencies: reads the row of the moment
   useEffect(() => {
     const element = host.current!;
     const wheel = (event: WheelEvent) => {
@@ -468,6 +470,11 @@ function withLength(from: readonly [number, number], at: readonly [number, numbe
   return d < 1
     ? [from[0] + length, from[1]]
     : [from[0] + ((square[0] - from[0]) * length) / d, from[1] + ((square[1] - from[1]) * length) / d];
+}
+/** The stage with its apron: where the work is. F shows the whole house. */
+function openingBox(show: Show, whole: Box): Box {
+  const { stageWidth, stageDepth } = settingsOf(show);
+  return [-stageWidth * 0.56, Math.max(whole[1], -stageDepth * 0.3), stageWidth * 0.56, stageDepth * 1.06];
 }
 /** A round length that is 60 to 160 pixels long. */
 function scaleBar(k: number, units: 'metric' | 'imperial'): number {

@@ -89,10 +89,10 @@ export default function ThreeView() {
         <Camera view={view} />
         <Refresh on={[scene, lit, chosen, look]} />
       </Canvas>
-      <div className="absolute top-2 left-3 flex gap-2 text-[12px]">
+      <div className="absolute top-2 left-3 flex flex-wrap gap-1 whitespace-nowrap text-[11px]">
         {(Object.keys(views) as ViewName[]).map((name) => (
           <button key={name} type="button" className="act" onClick={() => setView({ name, stamp: view.stamp + 1 })}>
-            From {name === 'house' ? 'the house' : name === 'side' ? 'the side' : 'above'}
+            {name === 'house' ? 'From the house' : name === 'side' ? 'From the side' : 'From above'}
           </button>
         ))}
         <button
@@ -101,7 +101,7 @@ export default function ThreeView() {
           aria-pressed={beams === 'all'}
           onClick={() => setBeams(beams === 'all' ? 'selected' : 'all')}
         >
-          Beams of {beams === 'all' ? 'all lights' : 'the selection'}
+          {beams === 'all' ? 'Beams of all lights' : 'Beams of the selection'}
         </button>
       </div>
     </div>
@@ -126,7 +126,6 @@ function Camera({ view }: { view: { name: ViewName; stamp: number } }) {
 /** Asks for one frame when any of these changed. */
 function Refresh({ on }: { on: readonly unknown[] }) {
   const { invalidate } = useThree();
-  // biome-ignore lint/correctness/useExhaustiveDependencies: the list is the dependency
   useEffect(() => invalidate(), [...on, invalidate]);
   return null;
 }

@@ -163,7 +163,7 @@ export function paintPrims(
       ctx.fill();
     }
     const { width, dash } = pens[pen];
-    ctx.lineWidth = Math.max(0.6, width * penScale);
+    ctx.lineWidth = Math.max(pen === 'fixture' ? 1.1 : 0.75, width * penScale);
     ctx.setLineDash(dash ? dash.map((part) => part * penScale) : []);
     ctx.strokeStyle = palette.ink[ink];
     ctx.lineJoin = 'round';

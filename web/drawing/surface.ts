@@ -69,7 +69,8 @@ export function makeSurface(base: HTMLCanvasElement, top: HTMLCanvasElement): Su
       picture.height = h * ratio;
     }
     const { k, tx, ty } = surface.view;
-    pictureView = { k, tx: tx + width * OVER, ty: ty + height * OVER };
+    // Whole pixels, or the picture would be blurred where it lies.
+    pictureView = { k, tx: tx + Math.round(width * OVER), ty: ty + Math.round(height * OVER) };
     inPicture.setTransform(ratio, 0, 0, ratio, 0, 0);
     inPicture.fillStyle = palette.fill.paper;
     inPicture.fillRect(0, 0, w, h);
@@ -286,8 +287,8 @@ export function makeSurface(base: HTMLCanvasElement, top: HTMLCanvasElement): Su
       ),
     fit(box) {
       const [w, h] = [Math.max(1, box[2] - box[0]), Math.max(1, box[3] - box[1])];
-      const k = Math.min((width - 90) / w, (height - 70) / h);
-      return { k, tx: width / 2 - ((box[0] + box[2]) / 2) * k, ty: height / 2 - 10 + ((box[1] + box[3]) / 2) * k };
+      const k = Math.min((width - 60) / w, (height - 36) / h);
+      return { k, tx: width / 2 - ((box[0] + box[2]) / 2) * k, ty: height / 2 + ((box[1] + box[3]) / 2) * k };
     },
     drawn: () => ({ ...counts }),
     redraw() {

@@ -229,7 +229,7 @@ export function Ledger() {
       <div role="grid" aria-rowcount={rows.length} aria-label="All fixtures" className="flex min-h-0 flex-1 flex-col">
         <div
           role="row"
-          className="grid shrink-0 pr-3"
+          className="grid shrink-0 overflow-y-scroll"
           style={{ gridTemplateColumns: template, borderBottom: '1px solid var(--hair)' }}
         >
           {columns.map((column) => (

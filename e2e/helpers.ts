@@ -1,0 +1,78 @@
+/** What the stories share: the surface tells where things are on the screen. */
+import { expect, type Page } from '@playwright/test';
+
+interface SurfaceProbe {
+  readonly view: { readonly k: number; readonly tx: number; readonly ty: number };
+}
+
+/** Screen point of a world point (mm) on the plan. */
+export async function screenOf(page: Page, x: number, y: number): Promise<{ x: number; y: number }> {
+  const box = (await page.getByTestId('drawing').boundingBox())!;
+  const { k, tx, ty } = await page.evaluate(() => ({
+    ...(globalThis as unknown as { dessinSurface: SurfaceProbe }).dessinSurface.view,
+  }));
+  return { x: box.x + x * k + tx, y: box.y + ty - y * k };
+}
+export async function clickAt(page: Page, x: number, y: number, modifiers: ('Shift' | 'Alt')[] = []): Promise<void> {
+  const at = await screenOf(page, x, y);
+  for (const key of modifiers) await page.keyboard.down(key);
+  await page.mouse.click(at.x, at.y);
+  for (const key of modifiers) await page.keyboard.up(key);
+}
+export async function dragFrom(
+  page: Page,
+  from: readonly [number, number],
+  to: readonly [number, number],
+  between?: () => Promise<void>,
+): Promise<void> {
+  const [a, b] = [await screenOf(page, ...from), await screenOf(page, ...to)];
+  await page.mouse.move(a.x, a.y);
+  await page.mouse.down();
+  await page.mouse.move((a.x + b.x) / 2, (a.y + b.y) / 2, { steps: 4 });
+  await page.mouse.move(b.x, b.y, { steps: 4 });
+  await between?.();
+  await page.mouse.up();
+}
+export const stored = (page: Page): Promise<void> => expect(page.getByTestId('stored')).toHaveText('stored');
+
+interface RecordLike {
+  readonly id: string;
+  readonly kind: string;
+  readonly [field: string]: unknown;
+}
+/** Records of a show as the server has them. */
+export async function recordsOf(page: Page, show: string): Promise<RecordLike[]> {
+  const response = await page.request.get(`/api/shows/${show}`);
+  return ((await response.json()) as { records: RecordLike[] }).records;
+}
+export const showIdOf = (page: Page): string => /shows\/([0-9a-f-]{36})/.exec(page.url())![1]!;
+
+/** A new show through the form of the start page. */
+export async function newShow(page: Page, name: string, units: 'Metric' | 'Feet and inches' = 'Metric'): Promise<string> {
+  await page.goto('/');
+  const form = page.getByRole('form', { name: 'New show' });
+  await form.getByLabel('Name').fill(name);
+  await form.getByLabel(units).check();
+  await form.getByRole('button', { name: 'Make the show' }).click();
+  await page.waitForURL(/\/positions$/);
+  await expect(page.getByTestId('drawing')).toBeVisible();
+  await page.waitForTimeout(200);
+  return showIdOf(page);
+}
+/** Draws a pipe by its two ends, with trim and name typed in the same gesture. */
+export async function drawPipe(
+  page: Page,
+  from: readonly [number, number],
+  to: readonly [number, number],
+  trim: string,
+  name: string,
+): Promise<void> {
+  await page.getByRole('toolbar', { name: 'Tools' }).getByRole('button', { name: 'Draw a pipe' }).click();
+  await clickAt(page, ...from);
+  await page.getByLabel('Trim height').fill(trim);
+  await page.getByLabel('Pipe name').fill(name);
+  const end = await screenOf(page, ...to);
+  await page.mouse.move(end.x, end.y, { steps: 4 });
+  await page.mouse.click(end.x, end.y);
+  await expect(page.getByRole('heading', { name, exact: true })).toBeVisible();
+}

@@ -1,0 +1,10 @@
+/** @type {import('jest').Config} */
+export default {
+  testEnvironment: 'node',
+  roots: ['<rootDir>/core', '<rootDir>/server', '<rootDir>/demo'],
+  extensionsToTreatAsEsm: ['.ts', '.tsx'],
+  moduleNameMapper: { '^#(core|demo)/(.*)$': '<rootDir>/$1/$2.ts', '^(\\.{1,2}/.*)\\.js$': '$1' },
+  transform: { '\\.tsx?$': ['@swc/jest', { jsc: { target: 'es2022', parser: { syntax: 'typescript', tsx: true } }, module: { type: 'es6' } }] },
+  transformIgnorePatterns: ['/node_modules/'],
+  testTimeout: 60000,
+};

@@ -1,0 +1,39 @@
+import { defineConfig } from '@playwright/test';
+
+const port = Number(process.env.E2E_PORT ?? 4655);
+
+export default defineConfig({
+  testDir: './e2e',
+  workers: 1,
+  timeout: 60_000,
+  retries: 0,
+  reporter: [['line'], ['json', { outputFile: 'test-results/playwright.json' }]],
+  use: {
+    baseURL: `http://127.0.0.1:${port}`,
+    viewport: { width: 1280, height: 800 },
+    actionTimeout: 10_000,
+    trace: 'retain-on-failure',
+    launchOptions: {
+      executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+      args: [
+        '--no-sandbox',
+        '--disable-dev-shm-usage',
+        '--disable-quic',
+        '--disable-background-networking',
+        '--disable-component-update',
+        '--disable-sync',
+        '--no-first-run',
+        '--use-gl=angle',
+        '--use-angle=swiftshader',
+        '--enable-unsafe-swiftshader',
+      ],
+    },
+  },
+  webServer: {
+    command: 'node dist/server/main.js',
+    url: `http://127.0.0.1:${port}/api/health`,
+    env: { PORT: String(port), DESSIN_DATA: process.env.E2E_DATA ?? '.dessin-e2e', DATABASE_URL: '' },
+    timeout: 60_000,
+    gracefulShutdown: { signal: 'SIGTERM', timeout: 5000 },
+  },
+});
