@@ -127,7 +127,7 @@ test('a designer makes a small show from an empty stage to the hand-over', async
     await page.keyboard.press('Enter');
     await expect(page.getByRole('link', { name: /Patch/ })).toContainText('1 snag');
     await expect(grid.getByText('1.510 shared')).toHaveCount(2);
-    await page.getByText('Channel 101 and channel 103 share 1.510.').click();
+    await page.getByRole('button', { name: 'Channel 101 and channel 103 share 1.510.' }).click();
     await page.getByRole('button', { name: 'Move channel 103 to 1.511' }).click();
     await expect(page.getByRole('link', { name: /Patch/ })).toContainText('no snags');
   });
@@ -181,7 +181,7 @@ test('a designer makes a small show from an empty stage to the hand-over', async
   await test.step('paper: the plate, the hookup and the schedule', async () => {
     await page.getByRole('link', { name: /Paper/ }).click();
     await expect(page.getByTestId('plate')).toBeVisible();
-    await page.getByLabel('Paper', { exact: true }).selectOption('A3');
+    await page.getByRole('combobox', { name: 'Paper' }).selectOption('A3');
     await page.getByLabel('Scale').selectOption('1:100');
     const [pdf] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: 'Plot as PDF' }).click()]);
     expect((await readFile(await pdf.path())).subarray(0, 5).toString()).toBe('%PDF-');

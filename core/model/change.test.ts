@@ -3,10 +3,10 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { adding, apply, ChangeError, compose, diff, edit, invert, isEmpty, nothing, removing } from './change.js';
 import { merge, mergeRecord, rebase } from './merge.js';
-import { faults, faultsOfChange } from './references.js';
-import { all, find } from './show.js';
-import { contentOf, fixtureArb, pipe, showArb } from './show.arb.js';
 import type { Fixture } from './records.js';
+import { faults, faultsOfChange } from './references.js';
+import { contentOf, fixtureArb, pipe, showArb } from './show.arb.js';
+import { all, find } from './show.js';
 
 describe('laws of changes', () => {
   test('diff then apply is the other show', () => {
@@ -68,7 +68,8 @@ describe('laws of merging (reference calculations 12)', () => {
   test('the fields in collision are the same with the sides exchanged', () => {
     fc.assert(
       fc.property(showArb, showArb, showArb, (base, a, b) => {
-        const keys = (list: readonly { id: string; field: string }[]) => [...new Set(list.map(({ id, field }) => `${id} ${field}`))].sort();
+        const keys = (list: readonly { id: string; field: string }[]) =>
+          [...new Set(list.map(({ id, field }) => `${id} ${field}`))].sort();
         expect(keys(merge(base, a, b).collisions)).toEqual(keys(merge(base, b, a).collisions));
       }),
     );
@@ -88,7 +89,10 @@ describe('laws of merging (reference calculations 12)', () => {
     const [fixture] = fc.sample(fixtureArb, 1) as [Fixture];
     const mine = { ...fixture, parts: [{ ...fixture.parts[0]!, channel: '7' }] };
     const theirs = { ...fixture, parts: [{ ...fixture.parts[0]!, address: 300 }] };
-    expect(mergeRecord(fixture, mine, theirs)).toMatchObject({ collisions: [], record: { parts: [{ channel: '7', address: 300 }] } });
+    expect(mergeRecord(fixture, mine, theirs)).toMatchObject({
+      collisions: [],
+      record: { parts: [{ channel: '7', address: 300 }] },
+    });
   });
   test('position and distance along are one field: half a move is none', () => {
     const [fixture] = fc.sample(fixtureArb, 1) as [Fixture];
@@ -123,7 +127,9 @@ describe('what does not fit', () => {
     const fixture = all(show, 'fixture')[0]!;
     const gone = apply(show, removing(fixture));
     expect(isEmpty(rebase(gone, removing(fixture)).change)).toBe(true);
-    expect(rebase(gone, edit([fixture], { notes: 'new' })).collisions).toMatchObject([{ id: fixture.id, field: '', stands: null }]);
+    expect(rebase(gone, edit([fixture], { notes: 'new' })).collisions).toMatchObject([
+      { id: fixture.id, field: '', stands: null },
+    ]);
   });
 });
 

@@ -32,19 +32,35 @@ export const plainType: FixtureType = {
 };
 const layers = makeLayers((role) => idOf(10 + role.length));
 export const fixtureLayer = layers.find((layer) => layer.role === 'fixtures')!.id;
-export const pipe = makePosition(idOf(2), layers.find((layer) => layer.role === 'positions')!.id, 'LX 1', 'pipe', { form: 'straight', a: [-5000, 3000], b: [5000, 3000], z: 6500 }, 1);
+export const pipe = makePosition(
+  idOf(2),
+  layers.find((layer) => layer.role === 'positions')!.id,
+  'LX 1',
+  'pipe',
+  { form: 'straight', a: [-5000, 3000], b: [5000, 3000], z: 6500 },
+  1,
+);
 export const baseRecords: readonly DessinRecord[] = [makeSettings(SHOW, 'Generated'), ...layers, plainType, pipe];
 
 /** A fixture with generated fields; ids 100 to 111, so that shows overlap. */
 export const fixtureArb = fc
-  .record({ n: fc.integer({ min: 100, max: 111 }), along: fc.integer({ min: 0, max: 10000 }), purpose: fc.constantFrom('', 'Front', 'Back'), channel: fc.constantFrom('', '1', '2', '33'), address: fc.option(fc.integer({ min: 1, max: 40 })), notes: fc.constantFrom('', 'a', 'b') })
+  .record({
+    n: fc.integer({ min: 100, max: 111 }),
+    along: fc.integer({ min: 0, max: 10000 }),
+    purpose: fc.constantFrom('', 'Front', 'Back'),
+    channel: fc.constantFrom('', '1', '2', '33'),
+    address: fc.option(fc.integer({ min: 1, max: 40 })),
+    notes: fc.constantFrom('', 'a', 'b'),
+  })
   .map(({ n, along, purpose, channel, address, notes }) => {
     const fixture = makeFixture(idOf(n), fixtureLayer, plainType, pipe, along, { purpose, notes });
     return { ...fixture, parts: fixture.parts.map((part) => ({ ...part, channel, address })) };
   });
 
 /** A whole show, with records in a given order. */
-export const showArb: fc.Arbitrary<Show> = fc.uniqueArray(fixtureArb, { selector: (fixture) => fixture.id, maxLength: 10 }).map((fixtures) => showOf(SHOW, [...baseRecords, ...fixtures]));
+export const showArb: fc.Arbitrary<Show> = fc
+  .uniqueArray(fixtureArb, { selector: (fixture) => fixture.id, maxLength: 10 })
+  .map((fixtures) => showOf(SHOW, [...baseRecords, ...fixtures]));
 
 /** Records by id, in one order: what two shows are compared by. */
 export const contentOf = (show: Show): DessinRecord[] => [...show.records.values()].sort((a, b) => (a.id < b.id ? -1 : 1));

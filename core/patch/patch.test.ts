@@ -17,43 +17,88 @@ const read = (text: string) => {
 };
 
 describe('addresses', () => {
-  test('4.1 2.101 is 613; 1024 is 2.512; 1025 is 3.1', () => expect([toAbsolute(2, 101), formatAddress(1024), formatAddress(1025)]).toEqual([613, '2.512', '3.1']));
+  test('4.1 2.101 is 613; 1024 is 2.512; 1025 is 3.1', () =>
+    expect([toAbsolute(2, 101), formatAddress(1024), formatAddress(1025)]).toEqual([613, '2.512', '3.1']));
   test.each([
-    ['1.101', 101], ['1/101', 101], ['1:101', 101], ['1-101', 101], ['1|101', 101], ['1 101', 101], ['A101', 101], ['A-101', 101], ['101', 101],
-    ['2.101', 613], ['B101', 613], ['613', 613], ['U2 A101', 613], ['u2.101', 613], ['[2] 101', 613], ['2,101', 613],
-    ['1/512', 512], ['2.1', 513], ['AA1', 13313], ['0', null], ['-', null], ['', null], ['TBD', null],
+    ['1.101', 101],
+    ['1/101', 101],
+    ['1:101', 101],
+    ['1-101', 101],
+    ['1|101', 101],
+    ['1 101', 101],
+    ['A101', 101],
+    ['A-101', 101],
+    ['101', 101],
+    ['2.101', 613],
+    ['B101', 613],
+    ['613', 613],
+    ['U2 A101', 613],
+    ['u2.101', 613],
+    ['[2] 101', 613],
+    ['2,101', 613],
+    ['1/512', 512],
+    ['2.1', 513],
+    ['AA1', 13313],
+    ['0', null],
+    ['-', null],
+    ['', null],
+    ['TBD', null],
   ] as const)('%s is %p', (text, wanted) => expect(read(text)).toBe(wanted));
-  test.each(['1.513', '-5', '64000.1', '1.0', 'abc', '99999999999', '1.2.3'])('%s is refused with a sentence', (text) => expect(read(text)).toMatch(/\.$/));
+  test.each(['1.513', '-5', '64000.1', '1.0', 'abc', '99999999999', '1.2.3'])('%s is refused with a sentence', (text) =>
+    expect(read(text)).toMatch(/\.$/),
+  );
   test('every address is read back from its own spelling', () => {
-    fc.assert(fc.property(fc.integer({ min: 1, max: 63999 * 512 }), (address) => expect(read(formatAddress(address))).toBe(address)));
+    fc.assert(
+      fc.property(fc.integer({ min: 1, max: 63999 * 512 }), (address) => expect(read(formatAddress(address))).toBe(address)),
+    );
   });
   test('170 RGB pixels fill a universe, the next one begins at 2.1 (common practice, no source)', () => {
-    const given = pack(Array.from({ length: 171 }, () => 3), 1);
+    const given = pack(
+      Array.from({ length: 171 }, () => 3),
+      1,
+    );
     expect([formatAddress(given[169]!), formatAddress(given[170]!)]).toEqual(['1.508', '2.1']);
   });
 });
 
 describe('packing', () => {
   test('4.2 in order, 20 x 38 from 1.1: last at 2.229, 13 in the first universe', () => {
-    const given = pack(Array.from({ length: 20 }, () => 38), 1) as number[];
+    const given = pack(
+      Array.from({ length: 20 }, () => 38),
+      1,
+    ) as number[];
     expect(formatAddress(given.at(-1)!)).toBe('2.229');
     expect(given.filter((address) => universeOf(address) === 1)).toHaveLength(13);
   });
-  test('holes are used where they are large enough, in order', () => expect(pack([16, 6, 40], 1, [{ from: 1, to: 24 }, { from: 31, to: 80 }, { from: 500, to: 512 }])).toEqual([81, 97, 103]));
+  test('holes are used where they are large enough, in order', () =>
+    expect(
+      pack([16, 6, 40], 1, [
+        { from: 1, to: 24 },
+        { from: 31, to: 80 },
+        { from: 500, to: 512 },
+      ]),
+    ).toEqual([81, 97, 103]));
   test('nothing straddles, overlaps or takes what is taken, and order is kept', () => {
-    const span = fc.tuple(fc.integer({ min: 1, max: 1500 }), fc.integer({ min: 1, max: 60 })).map(([from, size]) => ({ from, to: from + size }));
+    const span = fc
+      .tuple(fc.integer({ min: 1, max: 1500 }), fc.integer({ min: 1, max: 60 }))
+      .map(([from, size]) => ({ from, to: from + size }));
     fc.assert(
-      fc.property(fc.array(fc.integer({ min: 1, max: 512 }), { maxLength: 40 }), fc.integer({ min: 1, max: 1200 }), fc.array(span, { maxLength: 20 }), (sizes, start, taken) => {
-        const given = pack(sizes, start, taken) as number[];
-        let last = start - 1;
-        given.forEach((address, i) => {
-          const end = address + sizes[i]! - 1;
-          expect(address).toBeGreaterThan(last);
-          expect(slotOf(address) + sizes[i]! - 1).toBeLessThanOrEqual(512);
-          for (const { from, to } of taken) expect(end < from || address > to).toBe(true);
-          last = end;
-        });
-      }),
+      fc.property(
+        fc.array(fc.integer({ min: 1, max: 512 }), { maxLength: 40 }),
+        fc.integer({ min: 1, max: 1200 }),
+        fc.array(span, { maxLength: 20 }),
+        (sizes, start, taken) => {
+          const given = pack(sizes, start, taken) as number[];
+          let last = start - 1;
+          given.forEach((address, i) => {
+            const end = address + sizes[i]! - 1;
+            expect(address).toBeGreaterThan(last);
+            expect(slotOf(address) + sizes[i]! - 1).toBeLessThanOrEqual(512);
+            for (const { from, to } of taken) expect(end < from || address > to).toBe(true);
+            last = end;
+          });
+        },
+      ),
     );
   });
   test('a footprint of 0, or over 512, has no address', () => expect(pack([0, 513, 1], 1)).toEqual([null, null, 1]));
@@ -69,8 +114,26 @@ describe('a rig', () => {
         return { ...fixture, parts: [{ ...fixture.parts[0]!, channel, address }] };
       }),
     ]);
-  test('slots are counted, not channels: offsets 1,2 and 4,3 take 4', () => expect(footprintOf({ name: 'm', channels: [{ attribute: 'Pan', offset: [1, 2], break: 1 }, { attribute: 'Tilt', offset: [4, 3], break: 1 }] })).toBe(4));
-  test('each break is counted by itself', () => expect(footprints({ name: 'm', channels: [{ attribute: 'Dimmer', offset: [1], break: 2 }, { attribute: 'Dimmer', offset: [3], break: 1 }] })).toEqual([3, 1]));
+  test('slots are counted, not channels: offsets 1,2 and 4,3 take 4', () =>
+    expect(
+      footprintOf({
+        name: 'm',
+        channels: [
+          { attribute: 'Pan', offset: [1, 2], break: 1 },
+          { attribute: 'Tilt', offset: [4, 3], break: 1 },
+        ],
+      }),
+    ).toBe(4));
+  test('each break is counted by itself', () =>
+    expect(
+      footprints({
+        name: 'm',
+        channels: [
+          { attribute: 'Dimmer', offset: [1], break: 2 },
+          { attribute: 'Dimmer', offset: [3], break: 1 },
+        ],
+      }),
+    ).toEqual([3, 1]));
   test('two that share an address are one snag that names both, and it says where the next free place is', () => {
     const show = rig(['33', 34], ['34', 34], ['35', 35]);
     expect(snagsOf(show).map((snag) => snag.text)).toEqual(['Channel 33 and channel 34 share 1.34.']);

@@ -2,8 +2,8 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { makeFixture, makePosition } from '../model/make.js';
-import { plainType } from '../model/show.arb.js';
 import type { Arc, Straight } from '../model/records.js';
+import { plainType } from '../model/show.arb.js';
 import { alongOf, curveLength, dropOn, frameAlong, fromOrigin, reshapedAlong, snapAlong, snapTo, ticks } from './curves.js';
 import { placeOf } from './hanging.js';
 import { axesOfBase, axesOfBeam, bearingOfBase, panTilt } from './orientation.js';
@@ -21,9 +21,12 @@ describe('curves', () => {
     expect(point[2]).toBe(6000);
   });
   test('2.3 drop on it', () => expect(dropOn(arc, [1000, -3000]).along).toBeCloseTo(6173.92, 2));
-  test('2.6 snap is symmetric', () => expect([1234, -1234, 150, -150].map((value) => snapTo(value, 100))).toEqual([1200, -1200, 200, -200]));
-  test('2.9 frame of a pipe along +x: d down, s upstage', () => expect(frameAlong(pipe(1000), 0)).toMatchObject({ t: [1, 0, 0], d: [0, 0, -1], s: [0, 1, 0] }));
-  test('11.6 ticks each 500 on -1300 to 1300', () => expect(ticks(pipe(1300), 500).map((along) => along - 1300)).toEqual([-1000, -500, 0, 500, 1000]));
+  test('2.6 snap is symmetric', () =>
+    expect([1234, -1234, 150, -150].map((value) => snapTo(value, 100))).toEqual([1200, -1200, 200, -200]));
+  test('2.9 frame of a pipe along +x: d down, s upstage', () =>
+    expect(frameAlong(pipe(1000), 0)).toMatchObject({ t: [1, 0, 0], d: [0, 0, -1], s: [0, 1, 0] }));
+  test('11.6 ticks each 500 on -1300 to 1300', () =>
+    expect(ticks(pipe(1300), 500).map((along) => along - 1300)).toEqual([-1000, -500, 0, 500, 1000]));
   test('a pipe without length is refused', () => expect(() => frameAlong(pipe(0), 0)).toThrow(RangeError));
   test('snapping never leaves the pipe, and stays on the increment from the centre line', () => {
     fc.assert(
@@ -94,7 +97,8 @@ describe('aiming', () => {
     );
   });
   test('the bearing of a base is read back from its axes, hung and standing', () => {
-    for (const standing of [false, true]) expect(bearingOfBase(axesOfBase({ ...fixture, spin: 30 }, standing))).toBeCloseTo(-60, 9);
+    for (const standing of [false, true])
+      expect(bearingOfBase(axesOfBase({ ...fixture, spin: 30 }, standing))).toBeCloseTo(-60, 9);
   });
   test('a truss hangs its units from the lower chord: axis at 3.0 m, clamps at 2.85 m (common practice, no source)', () => {
     const truss = { ...position, chord: 150, curve: pipe(5000, 0, 3000) };

@@ -18,12 +18,14 @@ export function TextField({ label, value, placeholder, onWrite, list, align = 'l
   useEffect(() => {
     if (!editing.current) setText(value);
   }, [value]);
+  // Enter writes, and leaving the field afterwards must not write again: "+0.5" would count twice.
+  const written = useRef<string | null>(null);
   const write = () => {
     editing.current = false;
-    if (text === value) return setFault(null);
+    if (text === value || text === written.current) return;
     const why = onWrite(text);
     setFault(why);
-    if (why === null) setText(text);
+    if (why === null) written.current = text;
   };
   const id = `list-${label.replace(/\W+/g, '-')}`;
   return (
@@ -40,7 +42,12 @@ export function TextField({ label, value, placeholder, onWrite, list, align = 'l
         onFocus={() => {
           editing.current = true;
         }}
-        onChange={(event) => setText(event.target.value)}
+        onChange={(event) => {
+          written.current = null;
+          setFault(null);
+          editing.current = true;
+          setText(event.target.value);
+        }}
         onBlur={write}
         onKeyDown={(event) => {
           if (event.key === 'Enter') write();

@@ -1,16 +1,17 @@
 /** Reads an MVR file to the records of a new show (reference formats 2, with the answers of its hostile table). */
 
+import { nearly } from '../../model/equal.js';
 import { makeLayers, makePart, makeSettings } from '../../model/make.js';
 import type { Aim, DessinRecord, Fixture, FixtureType, Id, Layer, Part, Position, Vec3 } from '../../model/records.js';
 import { parseAddress, SLOTS, slotOf } from '../../patch/address.js';
 import { footprints } from '../../patch/footprint.js';
 import { spinOfBearing } from '../../space/hanging.js';
-import { axesOfBeam, bearingOfBase } from '../../space/orientation.js';
-import { add, deg, scaled } from '../../space/vectors.js';
+import { bearingOfBase } from '../../space/orientation.js';
+import { add, deg, scaled, wrap180 } from '../../space/vectors.js';
 import { readGdtf } from '../gdtf/read.js';
 import { gdtfName } from '../gdtf/write.js';
 import { derivedId, parseGuid } from '../guid.js';
-import { FormatError, type Limits, limits, type Oddity, type Read, Report } from '../report.js';
+import { FormatError, type Limits, limits, type Read, Report } from '../report.js';
 import { childNamed, childrenNamed, readXml, textOf, type XmlNode } from '../xml/read.js';
 import { type Archive, type Budget, openZip } from '../zip/read.js';
 import { fittedCurve, hungAt } from './hang.js';
@@ -179,14 +180,16 @@ function typeReader(
     if (type) {
       // What GDTF cannot say comes from our own block, when it speaks of this very type.
       const mine = own.find((record): record is FixtureType => record.kind === 'type' && record.id === type!.id);
-      if (mine && mine.modes.length === type.modes.length)
+      if (mine && mine.modes.length === type.modes.length) {
         type = {
           ...type,
           name: mine.name,
           family: mine.family,
-          hang: mine.hang,
           modes: type.modes.map((mode, i) => ({ ...mode, name: mine.modes[i]!.name })),
         };
+        // The same but for what a decimal text rounds: then it is the very record that was written.
+        if (nearly(mine, type, 1e-5)) type = mine;
+      }
     } else
       type = {
         ...placeholder,
@@ -260,9 +263,19 @@ function fixtureOf(
   const addressed = readAddresses(node, sizes, where, report);
   const moving = type.pan > 0;
   const hang = own?.hang ?? (moving && matrix.w[2] < -0.5 ? 'over' : 'under');
-  const hung = hungAt(position, matrix.o, hang);
+  const found = hungAt(position, matrix.o, hang);
+  // Where our own figures say the same place, they are the exact ones.
+  const hung =
+    own && nearly(found, { along: own.along, drop: own.drop, side: own.side }, 0.05)
+      ? { along: own.along, drop: own.drop, side: own.side }
+      : found;
   const beam = scaled(matrix.w, -1);
-  const spin = moving ? spinOfBearing(bearingOfBase(matrix)) : (own?.spin ?? spinOfBearing(deg(Math.atan2(beam[1], beam[0]))));
+  const turned = spinOfBearing(bearingOfBase(matrix));
+  const spin = moving
+    ? own && Math.abs(wrap180(own.spin - turned)) < 1e-4
+      ? own.spin
+      : turned
+    : (own?.spin ?? spinOfBearing(deg(Math.atan2(beam[1], beam[0]))));
   return {
     id: object.id,
     kind: 'fixture',
@@ -395,6 +408,3 @@ function readOwn(root: XmlNode, context: MvrContext, report: Report): Own {
   if (sound.length < records.length) bad('a layer is missing');
   return { settings, records: sound, fixtures };
 }
-
-export type { Oddity };
-export { axesOfBeam };

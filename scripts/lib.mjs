@@ -1,0 +1,87 @@
+/** Shared by the two commands. Node's own modules only: nothing is installed when they start. */
+import { spawn, spawnSync } from 'node:child_process';
+import { existsSync, mkdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
+import { createHash } from 'node:crypto';
+import { dirname, join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+
+export const root = dirname(dirname(fileURLToPath(import.meta.url)));
+
+/** Ends with one sentence and a code that is not zero. */
+export function fail(sentence) {
+  console.error(sentence);
+  process.exit(1);
+}
+
+export function needNode() {
+  const [major, minor] = process.versions.node.split('.').map(Number);
+  if (major < 20 || (major === 20 && minor < 11)) fail(`Dessin needs Node 20.11 or newer; this is Node ${process.versions.node}. Install a newer Node and try again.`);
+}
+
+/** Runs a program quietly; its output is shown only when it fails. */
+export async function quietly(what, program, args, options = {}) {
+  process.stdout.write(`${what} ... `);
+  const started = Date.now();
+  const { code, output } = await new Promise((done) => {
+    const child = spawn(program, args, { cwd: root, stdio: ['ignore', 'pipe', 'pipe'], shell: process.platform === 'win32', ...options, env: { ...process.env, ...options.env } });
+    let output = '';
+    const take = (part) => {
+      output = (output + part).slice(-200_000);
+    };
+    child.stdout.on('data', take);
+    child.stderr.on('data', take);
+    child.on('error', (error) => done({ code: 1, output: String(error) }));
+    child.on('close', (status) => done({ code: status ?? 1, output }));
+  });
+  console.log(code === 0 ? `done (${((Date.now() - started) / 1000).toFixed(0)} s)` : 'failed');
+  if (code !== 0 && !options.tolerant) {
+    console.error(output.trimEnd().split('\n').slice(-(options.lines ?? 40)).join('\n'));
+    fail(`${what} failed; the reason stands above.`);
+  }
+  return { code, output };
+}
+
+const bin = (name) => join(root, 'node_modules', '.bin', process.platform === 'win32' ? `${name}.cmd` : name);
+export const tool = bin;
+
+/** node_modules, when they are missing or older than the lock file. The lock file must come out as it went in. */
+export async function install() {
+  const lock = join(root, 'package-lock.json');
+  const stamp = join(root, 'node_modules', '.dessin-lock');
+  const sum = () => createHash('sha256').update(readFileSync(lock)).digest('hex');
+  const before = sum();
+  if (existsSync(stamp) && readFileSync(stamp, 'utf8') === before) return;
+  // npm ci fails where the lock file lists binaries of other platforms; npm install with the lock does the same work.
+  await quietly('Installing packages', 'npm', ['install', '--no-audit', '--no-fund', '--loglevel=error']);
+  if (sum() !== before) {
+    console.error('Note: npm changed package-lock.json. Look at the difference before you commit it.');
+  }
+  writeFileSync(stamp, sum());
+}
+
+/** Compiles the server and builds the interface, unless nothing changed since. */
+export async function build() {
+  const newest = newestOf(['core', 'server', 'demo', 'web', 'package-lock.json', 'vite.config.ts', 'tsconfig.base.json']);
+  const stamp = join(root, 'dist', '.built');
+  if (existsSync(stamp) && existsSync(join(root, 'dist', 'web', 'index.html')) && Number(readFileSync(stamp, 'utf8')) >= newest) return;
+  await quietly('Compiling', tool('tsc'), ['-b', 'core', 'demo', 'server']);
+  await quietly('Building the interface', tool('vite'), ['build', '--logLevel', 'warn']);
+  mkdirSync(join(root, 'dist'), { recursive: true });
+  writeFileSync(stamp, String(newest));
+}
+
+function newestOf(paths) {
+  const list = spawnSync('git', ['ls-files', '-co', '--exclude-standard', ...paths], { cwd: root, encoding: 'utf8', maxBuffer: 1e8 });
+  const files = list.status === 0 && list.stdout ? list.stdout.split('\n').filter(Boolean) : null;
+  // Without git there is no list of files; then it is built each time.
+  if (!files) return Date.now();
+  return Math.max(
+    ...files.map((file) => {
+      try {
+        return statSync(join(root, file)).mtimeMs;
+      } catch {
+        return 0;
+      }
+    }),
+  );
+}
