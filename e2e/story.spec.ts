@@ -197,13 +197,11 @@ test('a designer makes a small show from an empty stage to the hand-over', async
     ]);
     const before = (await recordsOf(page, id)).filter((record) => record.kind === 'fixture');
     await page.goto('/');
-    await page
-      .getByTestId('mvr-file')
-      .setInputFiles({
-        name: 'Low water back.mvr',
-        mimeType: 'application/octet-stream',
-        buffer: await readFile(await mvr.path()),
-      });
+    await page.getByTestId('mvr-file').setInputFiles({
+      name: 'Low water back.mvr',
+      mimeType: 'application/octet-stream',
+      buffer: await readFile(await mvr.path()),
+    });
     await expect(page.getByRole('region', { name: 'Report of the import' })).toContainText('Nothing was odd');
     await page.getByRole('link', { name: 'Open the show' }).click();
     await expect(page.getByRole('heading', { name: 'Low water back' }).first()).toBeVisible();

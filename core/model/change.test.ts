@@ -86,7 +86,7 @@ describe('laws of merging (reference calculations 12)', () => {
     );
   });
   test('channel and address of one part are fields of their own', () => {
-    const [fixture] = fc.sample(fixtureArb, 1) as [Fixture];
+    const fixture: Fixture = fc.sample(fixtureArb, 1)[0]!;
     const mine = { ...fixture, parts: [{ ...fixture.parts[0]!, channel: '7' }] };
     const theirs = { ...fixture, parts: [{ ...fixture.parts[0]!, address: 300 }] };
     expect(mergeRecord(fixture, mine, theirs)).toMatchObject({
@@ -95,13 +95,13 @@ describe('laws of merging (reference calculations 12)', () => {
     });
   });
   test('position and distance along are one field: half a move is none', () => {
-    const [fixture] = fc.sample(fixtureArb, 1) as [Fixture];
+    const fixture: Fixture = fc.sample(fixtureArb, 1)[0]!;
     const merged = mergeRecord({ ...fixture, along: 1 }, { ...fixture, along: 2 }, { ...fixture, along: 1, position: 'other' });
     expect(merged.collisions).toHaveLength(1);
     expect(merged.record).toMatchObject({ along: 1, position: 'other' });
   });
   test('a real collision keeps what stands and tells both values', () => {
-    const [fixture] = fc.sample(fixtureArb, 1) as [Fixture];
+    const fixture: Fixture = fc.sample(fixtureArb, 1)[0]!;
     const merged = mergeRecord(fixture, { ...fixture, notes: 'mine' }, { ...fixture, notes: 'theirs' });
     expect(merged.record).toMatchObject({ notes: 'theirs' });
     expect(merged.collisions).toEqual([{ id: fixture.id, field: 'notes', mine: 'mine', stands: 'theirs' }]);

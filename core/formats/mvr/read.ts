@@ -262,7 +262,7 @@ function fixtureOf(
   if (own?.parts[0] && own.parts[0].channel !== channel) parts[0] = { ...parts[0]!, channel };
   const addressed = readAddresses(node, sizes, where, report);
   const moving = type.pan > 0;
-  const hang = own?.hang ?? (moving && matrix.w[2] < -0.5 ? 'over' : 'under');
+  const hang = own?.hang ?? ((moving && matrix.w[2] < -0.5) || (!moving && position.use === 'floor') ? 'over' : 'under');
   const found = hungAt(position, matrix.o, hang);
   // Where our own figures say the same place, they are the exact ones.
   const hung =
@@ -312,7 +312,7 @@ function readAim(
   const id = parseGuid(written);
   if (id && records.get(id)?.kind === 'area') return { kind: 'area', area: id };
   const point = id ? focus.get(id) : undefined;
-  if (point) return { kind: 'point', at: point.at };
+  if (point) return own?.aim?.kind === 'point' && nearly(own.aim.at, point.at, 0.01) ? own.aim : { kind: 'point', at: point.at };
   if (written)
     report.add('warning', 'MVR_REFERENCE', `${object.where} is focused on a point that the file does not have.`, object.where);
   if (own?.aim === null || moving) return null;

@@ -85,7 +85,9 @@ function focusPoints(show: Show, fixtures: readonly Fixture[]): string[] {
   const point = (id: string, name: string, o: Vec3) =>
     element('FocusPoint', { uuid: writeGuid(id), name }, textElement('Matrix', writeMatrix({ ...identity, o })));
   return [
-    ...all(show, 'area').map((area) => point(area.id, area.name, area.at)),
+    ...[...all(show, 'area')]
+      .sort((a, b) => natural(a.name, b.name) || natural(a.id, b.id))
+      .map((area) => point(area.id, area.name, area.at)),
     ...fixtures.flatMap((fixture) =>
       fixture.aim?.kind === 'point'
         ? [point(pointAimId(fixture), `Aim of ${channelText(fixture) || fixture.unit || 'a fixture'}`, fixture.aim.at)]

@@ -1,0 +1,90 @@
+/** A confirmed change outlives SIGKILL at any moment. In short: 3 kills; KILLS=10 does the long form. */
+
+import { type ChildProcess, spawn } from 'node:child_process';
+import { mkdtemp, rm } from 'node:fs/promises';
+import { createServer } from 'node:net';
+import { tmpdir } from 'node:os';
+import { join, resolve } from 'node:path';
+import { expect, test } from '@jest/globals';
+import { v4 } from 'uuid';
+import { edit } from '#core/model/change';
+import type { DessinRecord, Fixture } from '#core/model/records';
+import { demoId } from '#demo/show';
+
+const kills = Number(process.env.KILLS ?? 3);
+const main = resolve('dist/server/main.js');
+
+const freePort = (): Promise<number> =>
+  new Promise((done) => {
+    const probe = createServer();
+    probe.listen(0, '127.0.0.1', () => {
+      const address = probe.address();
+      probe.close(() => done(typeof address === 'object' && address ? address.port : 0));
+    });
+  });
+
+async function up(port: number, data: string): Promise<ChildProcess> {
+  const child = spawn(process.execPath, [main], {
+    env: { ...process.env, PORT: String(port), DESSIN_DATA: data, DATABASE_URL: '' },
+    stdio: 'ignore',
+  });
+  for (let i = 0; i < 200; i++) {
+    try {
+      if ((await fetch(`http://127.0.0.1:${port}/api/health`)).ok) return child;
+    } catch {
+      await new Promise((done) => setTimeout(done, 100));
+    }
+  }
+  throw new Error('The server did not start.');
+}
+
+test(
+  `${kills} kills in a stream of edits: every confirmed one is found again`,
+  async () => {
+    const data = await mkdtemp(join(tmpdir(), 'dessin-kill-'));
+    const port = await freePort();
+    const url = `http://127.0.0.1:${port}/api/shows/${demoId}`;
+    const confirmed = new Map<string, string>();
+    let total = 0;
+    try {
+      for (let round = 0; round <= kills; round++) {
+        const server = await up(port, data);
+        const gone = new Promise((done) => server.once('exit', done));
+        const { records } = (await (await fetch(url)).json()) as { records: DessinRecord[] };
+        const byId = new Map(records.map((record) => [record.id, record]));
+        for (const [id, notes] of confirmed) expect(byId.get(id)).toMatchObject({ notes });
+        if (round === kills) {
+          server.kill('SIGTERM');
+          await gone;
+          break;
+        }
+        setTimeout(() => server.kill('SIGKILL'), 150 + Math.random() * 1200);
+        const fixtures = records.filter((record): record is Fixture => record.kind === 'fixture');
+        try {
+          for (let i = 0; ; i++) {
+            const fixture = byId.get(fixtures[i % fixtures.length]!.id) as Fixture;
+            const notes = `round ${round} edit ${i}`;
+            const response = await fetch(`${url}/changes`, {
+              method: 'POST',
+              headers: { 'content-type': 'application/json' },
+              body: JSON.stringify({ key: v4(), label: 'kill', change: edit([fixture], { notes }) }),
+            });
+            if (!response.ok) throw new Error(await response.text());
+            await response.json();
+            confirmed.set(fixture.id, notes);
+            byId.set(fixture.id, { ...fixture, notes });
+            total++;
+          }
+        } catch (error) {
+          // The kill ends the stream; an answer that is not an end would be a fault.
+          expect(String(error)).toMatch(/fetch failed|terminated|ECONN|socket/);
+        }
+        await gone;
+      }
+      expect(total).toBeGreaterThan(kills * 3);
+    } finally {
+      await rm(data, { recursive: true, force: true });
+    }
+  },
+  kills * 30_000 + 60_000,
+);
