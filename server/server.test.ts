@@ -249,30 +249,22 @@ describe.each(where)('on %s', (_, url) => {
         .string({ maxLength: 40 })
         .map((text) => `/api/shows/${id}/out/${encodeURIComponent(text)}?paper=${encodeURIComponent(text)}`),
     );
-    const broken = fc
-      .anything({ maxDepth: 2 })
-      .map((value) => ({
+    const broken = fc.anything({ maxDepth: 2 }).map((value) => ({
+      key: v4(),
+      label: 'fuzz',
+      change: {
+        added: [],
+        updated: [[fixture, { ...fixture, ...((typeof value === 'object' ? value : { along: value }) as object), mode: value }]],
+        removed: [],
+      },
+    }));
+    const wrongRecord = fc.constantFrom('along', 'parts', 'position', 'kind', 'id', 'aim', 'unit').chain((key) =>
+      fc.jsonValue().map((value) => ({
         key: v4(),
         label: 'fuzz',
-        change: {
-          added: [],
-          updated: [
-            [fixture, { ...fixture, ...((typeof value === 'object' ? value : { along: value }) as object), mode: value }],
-          ],
-          removed: [],
-        },
-      }));
-    const wrongRecord = fc
-      .constantFrom('along', 'parts', 'position', 'kind', 'id', 'aim', 'unit')
-      .chain((key) =>
-        fc
-          .jsonValue()
-          .map((value) => ({
-            key: v4(),
-            label: 'fuzz',
-            change: { added: [{ ...fixture, id: v4(), [key]: value, mode: 'no such mode' }], updated: [], removed: [] },
-          })),
-      );
+        change: { added: [{ ...fixture, id: v4(), [key]: value, mode: 'no such mode' }], updated: [], removed: [] },
+      })),
+    );
     const jsonBody = fc
       .oneof(
         fc.jsonValue(),

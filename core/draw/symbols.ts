@@ -53,7 +53,11 @@ const outlines: Record<Family, Draw> = {
     const [b, f] = span(l);
     const h = w / 2;
     const flat = f - l * 0.22;
-    const lens = arc(0, flat - h * 1.1, Math.hypot(h, h * 1.1), 180 - 132.3, 84.6);
+    // The circle through both edges of the lens and the tip of the nose: r = (h^2 + s^2) / 2s.
+    const bow = f - flat;
+    const r = (h * h + bow * bow) / (2 * bow);
+    const half = (Math.asin(Math.min(1, h / r)) * 180) / Math.PI;
+    const lens = arc(0, f - r, r, 90 - half, 2 * half);
     lens[0] = LINE;
     return {
       outline: [

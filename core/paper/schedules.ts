@@ -112,6 +112,6 @@ export function instrumentSchedule(show: Show): Schedule {
       column('Notes', 11),
     ],
     groups: list,
-    summary: `${units(all(show, 'fixture').filter((fixture) => !fixture.spare).length)} on ${list.length} positions, ${Math.round(weight)} kg.`,
+    summary: `${units(all(show, 'fixture').filter((fixture) => !fixture.spare).length)} on ${list.length} position${list.length === 1 ? '' : 's'}, ${Math.round(weight)} kg.`,
   };
 }

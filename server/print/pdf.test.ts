@@ -1,0 +1,123 @@
+/** The PDF: true scale, searchable text, sizes of paper. Measured in the file, not in our own list (ISO 32000; formats 10). */
+import { inflateSync } from 'node:zlib';
+import { describe, expect, test } from '@jest/globals';
+import { plotPlate } from '#core/draw/plate';
+import { papers } from '#core/measure/scales';
+import { adding, apply } from '#core/model/change';
+import { makePosition, makeShow } from '#core/model/make';
+import { all, showOf } from '#core/model/show';
+import { channelHookup } from '#core/paper/schedules';
+import { makeDemo } from '#demo/show';
+import { schedulePdf, sheetPdf } from './pdf.js';
+
+/** Content streams of a PDF, unpacked. */
+function streams(bytes: Uint8Array): string[] {
+  const file = Buffer.from(bytes);
+  const text = file.toString('latin1');
+  return [...text.matchAll(/stream\r?\n/g)].flatMap((match) => {
+    const from = match.index + match[0].length;
+    const to = text.indexOf('endstream', from);
+    try {
+      return [inflateSync(file.subarray(from, to)).toString('latin1')];
+    } catch {
+      return [];
+    }
+  });
+}
+const mediaBox = (bytes: Uint8Array) =>
+  /\/MediaBox \[0 0 ([\d.]+) ([\d.]+)\]/.exec(Buffer.from(bytes).toString('latin1'))!.slice(1).map(Number);
+
+/** Text as a searching reader sees it: glyph codes through the ToUnicode maps. */
+function textOf(bytes: Uint8Array): string {
+  const all = streams(bytes);
+  const maps = all.filter((stream) => stream.includes('beginbfrange') || stream.includes('beginbfchar'));
+  const tables = maps.map((map) => {
+    const table = new Map<number, string>();
+    for (const range of map.matchAll(/<([0-9a-f]{4})>\s*<([0-9a-f]{4})>\s*\[([^\]]*)\]/gi)) {
+      [...range[3]!.matchAll(/<([0-9a-f]+)>/gi)].forEach((code, i) => {
+        table.set(
+          Number.parseInt(range[1]!, 16) + i,
+          String.fromCharCode(...(code[1]!.match(/.{4}/g) ?? []).map((part) => Number.parseInt(part, 16))),
+        );
+      });
+    }
+    return table;
+  });
+  const runs = all.flatMap((stream) =>
+    [...stream.matchAll(/\[(?:[^\]]*)\]\s*TJ/g)].map((run) =>
+      [...run[0].matchAll(/<([0-9a-f]+)>/gi)].map((hex) => hex[1]!).join(''),
+    ),
+  );
+  return runs
+    .map((run) =>
+      tables
+        .map((table) => (run.match(/.{4}/g) ?? []).map((code) => table.get(Number.parseInt(code, 16)) ?? '').join(''))
+        .join('|'),
+    )
+    .join('\n');
+}
+
+describe('the plot', () => {
+  const id = '00000000-0000-4000-8000-000000000001';
+  let n = 1;
+  const newId = () => `00000000-0000-4000-8000-${String(++n).padStart(12, '0')}`;
+  const empty = showOf(id, makeShow(id, 'Ruler', 'metric', 12000, 8000, newId));
+  const layer = all(empty, 'layer').find((item) => item.role === 'positions')!.id;
+  const show = apply(
+    empty,
+    adding(
+      makePosition(newId(), layer, 'Ten metres', 'pipe', { form: 'straight', a: [-5000, 4000], b: [5000, 4000], z: 6000 }, 1),
+    ),
+  );
+
+  test('a pipe of 10 m measures 200 mm at 1:50: 566.929 points (formats 10.2)', async () => {
+    const bytes = await sheetPdf(plotPlate(show, { paper: papers[0]!, landscape: true, denominator: 50, date: '' }).sheet);
+    const content = streams(bytes).find((stream) => / re?\b| l\b/.test(stream) && stream.includes(' m\n'))!;
+    // The page's own matrix turns paper mm into points: k 0 0 -k 0 h.
+    const matrix = /([\d.]+) 0 0 -?([\d.]+) 0 [\d.-]+ cm\n(?:[^c]*?)([\d.]+) 0 0 -?([\d.]+) 0 [\d.-]+ cm/.exec(content)!;
+    const k = Number(matrix[1]) * Number(matrix[3]);
+    expect(k).toBeCloseTo(72 / 25.4, 3);
+    const widths = [...content.matchAll(/([\d.-]+) ([\d.-]+) m\n([\d.-]+) \2 l\n/g)].map((line) =>
+      Math.abs(Number(line[3]) - Number(line[1])),
+    );
+    const pipe = widths.find((width) => Math.abs(width - 200) < 1)!;
+    expect(pipe).toBeCloseTo(200, 2);
+    expect(pipe * k).toBeCloseTo(566.929, 1);
+  });
+  test.each([
+    ['A1', 2383.937, 1683.78],
+    ['A4', 841.89, 595.276],
+    ['ARCH D', 2592, 1728],
+  ])('%s is %d x %d points (formats 10, check values)', async (name, width, height) => {
+    const [w, h] = mediaBox(
+      await sheetPdf(
+        plotPlate(show, { paper: papers.find((paper) => paper.name === name)!, landscape: true, denominator: 50, date: '' })
+          .sheet,
+      ),
+    );
+    expect(w).toBeCloseTo(width, 1);
+    expect(h).toBeCloseTo(height, 1);
+  });
+  test('its text can be searched: title, positions, types', async () => {
+    const demo = makeDemo();
+    const text = textOf(await sheetPdf(plotPlate(demo, { paper: papers[0]!, landscape: true, denominator: 50, date: '' }).sheet));
+    for (const word of ['The Salt Orchard', 'Boom 2 SL', 'Ring truss', 'Skyline 3, Ombrelle', '1.101'])
+      expect(text).toContain(word);
+  });
+  test('viewers are told not to scale it', async () => {
+    const text = Buffer.from(
+      await sheetPdf(plotPlate(show, { paper: papers[0]!, landscape: true, denominator: 50, date: '' }).sheet),
+    ).toString('latin1');
+    expect(text).toMatch(/\/PrintScaling \/None/);
+  });
+});
+
+test('a schedule prints every row, with letters that the face lacks shown as a question mark', async () => {
+  const demo = makeDemo();
+  const schedule = channelHookup(demo);
+  const text = textOf(
+    await schedulePdf({ ...schedule, groups: [{ heading: 'Łódź', rows: schedule.groups[0]!.rows }] }, 'Demo', 'today'),
+  );
+  expect(text).toContain('?ód?');
+  expect(text.match(/Front warm/g)!.length).toBe(schedule.groups[0]!.rows.filter((row) => row[6] === 'Front warm').length);
+});
