@@ -4,7 +4,12 @@ export default {
   roots: ['<rootDir>/core', '<rootDir>/server', '<rootDir>/demo'],
   extensionsToTreatAsEsm: ['.ts', '.tsx'],
   moduleNameMapper: { '^#(core|demo)/(.*)$': '<rootDir>/$1/$2.ts', '^(\\.{1,2}/.*)\\.js$': '$1' },
-  transform: { '\\.tsx?$': ['@swc/jest', { jsc: { target: 'es2022', parser: { syntax: 'typescript', tsx: true } }, module: { type: 'es6' } }] },
+  transform: {
+    '\\.tsx?$': [
+      '@swc/jest',
+      { jsc: { target: 'es2022', parser: { syntax: 'typescript', tsx: true } }, module: { type: 'es6' } },
+    ],
+  },
   transformIgnorePatterns: ['/node_modules/'],
   testTimeout: 60000,
 };

@@ -9,7 +9,13 @@ await quietly('Compiling', tool('tsc'), ['-b', 'core', 'demo', 'server']);
 const run = (program, args) => spawn(program, args, { cwd: root, stdio: 'inherit' });
 const children = [
   run(tool('tsc'), ['-b', 'core', 'demo', 'server', '--watch', '--preserveWatchOutput']),
-  run(process.execPath, ['--watch-path', join(root, 'dist', 'server'), '--watch-path', join(root, 'dist', 'core'), join(root, 'dist', 'server', 'main.js')]),
+  run(process.execPath, [
+    '--watch-path',
+    join(root, 'dist', 'server'),
+    '--watch-path',
+    join(root, 'dist', 'core'),
+    join(root, 'dist', 'server', 'main.js'),
+  ]),
   run(tool('vite'), []),
 ];
 const stop = () => {
@@ -17,7 +23,8 @@ const stop = () => {
 };
 process.on('SIGINT', stop);
 process.on('SIGTERM', stop);
-for (const child of children) child.on('exit', (code) => {
-  stop();
-  process.exitCode = code ?? 0;
-});
+for (const child of children)
+  child.on('exit', (code) => {
+    stop();
+    process.exitCode = code ?? 0;
+  });

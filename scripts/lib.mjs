@@ -1,7 +1,7 @@
 /** Shared by the two commands. Node's own modules only: nothing is installed when they start. */
 import { spawn, spawnSync } from 'node:child_process';
-import { existsSync, mkdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
 import { createHash } from 'node:crypto';
+import { existsSync, mkdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 
@@ -15,7 +15,8 @@ export function fail(sentence) {
 
 export function needNode() {
   const [major, minor] = process.versions.node.split('.').map(Number);
-  if (major < 20 || (major === 20 && minor < 11)) fail(`Dessin needs Node 20.11 or newer; this is Node ${process.versions.node}. Install a newer Node and try again.`);
+  if (major < 20 || (major === 20 && minor < 11))
+    fail(`Dessin needs Node 20.11 or newer; this is Node ${process.versions.node}. Install a newer Node and try again.`);
 }
 
 /** Runs a program quietly; its output is shown only when it fails. */
@@ -23,7 +24,13 @@ export async function quietly(what, program, args, options = {}) {
   process.stdout.write(`${what} ... `);
   const started = Date.now();
   const { code, output } = await new Promise((done) => {
-    const child = spawn(program, args, { cwd: root, stdio: ['ignore', 'pipe', 'pipe'], shell: process.platform === 'win32', ...options, env: { ...process.env, ...options.env } });
+    const child = spawn(program, args, {
+      cwd: root,
+      stdio: ['ignore', 'pipe', 'pipe'],
+      shell: process.platform === 'win32',
+      ...options,
+      env: { ...process.env, ...options.env },
+    });
     let output = '';
     const take = (part) => {
       output = (output + part).slice(-200_000);
@@ -35,7 +42,13 @@ export async function quietly(what, program, args, options = {}) {
   });
   console.log(code === 0 ? `done (${((Date.now() - started) / 1000).toFixed(0)} s)` : 'failed');
   if (code !== 0 && !options.tolerant) {
-    console.error(output.trimEnd().split('\n').slice(-(options.lines ?? 40)).join('\n'));
+    console.error(
+      output
+        .trimEnd()
+        .split('\n')
+        .slice(-(options.lines ?? 40))
+        .join('\n'),
+    );
     fail(`${what} failed; the reason stands above.`);
   }
   return { code, output };
@@ -63,7 +76,8 @@ export async function install() {
 export async function build() {
   const newest = newestOf(['core', 'server', 'demo', 'web', 'package-lock.json', 'vite.config.ts', 'tsconfig.base.json']);
   const stamp = join(root, 'dist', '.built');
-  if (existsSync(stamp) && existsSync(join(root, 'dist', 'web', 'index.html')) && Number(readFileSync(stamp, 'utf8')) >= newest) return;
+  if (existsSync(stamp) && existsSync(join(root, 'dist', 'web', 'index.html')) && Number(readFileSync(stamp, 'utf8')) >= newest)
+    return;
   await quietly('Compiling', tool('tsc'), ['-b', 'core', 'demo', 'server']);
   await quietly('Building the interface', tool('vite'), ['build', '--logLevel', 'warn']);
   mkdirSync(join(root, 'dist'), { recursive: true });
@@ -71,7 +85,11 @@ export async function build() {
 }
 
 function newestOf(paths) {
-  const list = spawnSync('git', ['ls-files', '-co', '--exclude-standard', ...paths], { cwd: root, encoding: 'utf8', maxBuffer: 1e8 });
+  const list = spawnSync('git', ['ls-files', '-co', '--exclude-standard', ...paths], {
+    cwd: root,
+    encoding: 'utf8',
+    maxBuffer: 1e8,
+  });
   const files = list.status === 0 && list.stdout ? list.stdout.split('\n').filter(Boolean) : null;
   // Without git there is no list of files; then it is built each time.
   if (!files) return Date.now();

@@ -15,10 +15,24 @@ await quietly('Checking lint and format', tool('biome'), ['check', '--error-on-w
 await build();
 
 const jestReport = join(results, 'jest.json');
-const jest = await quietly('Jest', process.execPath, ['--experimental-vm-modules', '--no-warnings', join(root, 'node_modules', 'jest', 'bin', 'jest.js'), '--json', `--outputFile=${jestReport}`], { tolerant: true });
+const jest = await quietly(
+  'Jest',
+  process.execPath,
+  [
+    '--experimental-vm-modules',
+    '--no-warnings',
+    join(root, 'node_modules', 'jest', 'bin', 'jest.js'),
+    '--json',
+    `--outputFile=${jestReport}`,
+  ],
+  { tolerant: true },
+);
 const port = await freePort();
 const data = join(results, 'data');
-const playwright = await quietly('Playwright', tool('playwright'), ['test'], { tolerant: true, env: { CHROMIUM: chromium, E2E_PORT: String(port), E2E_DATA: data } });
+const playwright = await quietly('Playwright', tool('playwright'), ['test'], {
+  tolerant: true,
+  env: { CHROMIUM: chromium, E2E_PORT: String(port), E2E_DATA: data },
+});
 const report = join(results, 'playwright.json');
 
 const read = (file) => (existsSync(file) ? JSON.parse(readFileSync(file, 'utf8')) : null);
@@ -32,16 +46,21 @@ const broken = unit.numRuntimeErrorTestSuites ?? 0;
 const passed = unit.numPassedTests + browser.stats.expected + browser.stats.flaky;
 const failed = unit.numFailedTests + broken + browser.stats.unexpected + (browser.errors?.length ?? 0);
 writeFileSync(join(results, 'summary.txt'), `${passed} passed, ${failed} failed\n`);
-console.log(`Jest: ${unit.numPassedTests} passed. Playwright: ${browser.stats.expected} passed. ${passed} passed, ${failed} failed in all.`);
+console.log(
+  `Jest: ${unit.numPassedTests} passed. Playwright: ${browser.stats.expected} passed. ${passed} passed, ${failed} failed in all.`,
+);
 if (jest.code !== 0 || playwright.code !== 0 || failed > 0) process.exit(1);
 
 async function findChromium() {
   const places = [process.env.CHROMIUM, '/usr/bin/chromium', '/usr/bin/chromium-browser'].filter(Boolean);
   const found = () => places.find((place) => existsSync(place));
   if (found()) return found();
-  if (process.platform !== 'linux' || process.getuid?.() !== 0) fail('The tests need Chromium. Install it (on Debian: apt-get install chromium), or name it in CHROMIUM.');
+  if (process.platform !== 'linux' || process.getuid?.() !== 0)
+    fail('The tests need Chromium. Install it (on Debian: apt-get install chromium), or name it in CHROMIUM.');
   await quietly('Reading the list of Debian packages', 'apt-get', ['update', '-qq']);
-  await quietly('Installing Chromium', 'apt-get', ['install', '-y', '-qq', '--no-install-recommends', 'chromium'], { env: { DEBIAN_FRONTEND: 'noninteractive' } });
+  await quietly('Installing Chromium', 'apt-get', ['install', '-y', '-qq', '--no-install-recommends', 'chromium'], {
+    env: { DEBIAN_FRONTEND: 'noninteractive' },
+  });
   return found() ?? fail('Chromium was installed, but is not at /usr/bin/chromium. Name its place in CHROMIUM.');
 }
 
