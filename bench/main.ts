@@ -42,9 +42,7 @@ async function browser(): Promise<void> {
       (n) =>
         (
           globalThis as unknown as {
-            runBench: (
-              n: number,
-            ) => Promise<{
+            runBench: (n: number) => Promise<{
               first: number;
               rebuild: number;
               draws: { name: string; ours: number; bare: number }[];

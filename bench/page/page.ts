@@ -1,7 +1,7 @@
 /** What is measured in the browser: drawing, panning, dragging. */
 
 import { type DisplayList, pens } from '#core/draw/list';
-import { allTags, planList } from '#core/draw/plan';
+import { allTags, fixtureChunks, planList } from '#core/draw/plan';
 import { apply } from '#core/model/change';
 import { all, find } from '#core/model/show';
 import { dragFixtures } from '#core/setout/hang';
@@ -140,7 +140,7 @@ export async function run(count: number) {
   const dragFrames = await frames(40, (i) => {
     const from = performance.now();
     const draft = apply(show, dragFixtures(show, fixtures, lead, { position, along: lead.along + (i + 1) * 10 }));
-    const moving = planList(draft, { ...options, snags: false }).chunks.filter((chunk) => chunk.id !== null && ids.has(chunk.id));
+    const moving = fixtureChunks(draft, ids, { ...options, snags: false });
     surface.setLit({ selection: [...ids], figures: true, hover: null, moving, ghosts: [], band: null });
     steps.push(performance.now() - from);
   });

@@ -74,6 +74,18 @@ export function planList(show: Show, options: PlanOptions): DisplayList {
   return { chunks, box: chunks.reduce((box, chunk) => union(box, chunk.box), emptyBox) };
 }
 
+/** The chunks of some fixtures only: what is drawn anew while they are dragged. */
+export function fixtureChunks(show: Show, ids: Iterable<Id>, options: PlanOptions): Chunk[] {
+  const layers = shownLayers(show);
+  const out: Chunk[] = [];
+  for (const id of ids) {
+    const fixture = find(show, 'fixture', id);
+    const layer = fixture && layers.get(fixture.layer);
+    if (fixture && layer) out.push(fixtureChunk(show, fixture, layer, options));
+  }
+  return out;
+}
+
 function stageChunk(show: Show, { denominator }: PlanOptions): Chunk {
   const { stageWidth, stageDepth } = settingsOf(show);
   const front = Math.min(0, ...all(show, 'outline').flatMap((outline) => outline.points.map(([, y]) => y)));

@@ -7,7 +7,7 @@ import { toast } from 'sonner';
 import { v4 } from 'uuid';
 import { type Box, type Chunk, circle, LINE, MOVE, type Prim, path, textAt, transformed } from '#core/draw/list';
 import { alongAt, drawnPoint, hangAt } from '#core/draw/locate';
-import { allTags, planList } from '#core/draw/plan';
+import { allTags, fixtureChunks, planList } from '#core/draw/plan';
 import { symbolOf } from '#core/draw/symbols';
 import { formatLength, formatStagePoint } from '#core/measure/lengths';
 import { apply } from '#core/model/change';
@@ -340,7 +340,7 @@ export function Drawing() {
     const change = dragFixtures(show, drag.fixtures, drag.dragged, spot);
     const draft = apply(show, change);
     const ids = new Set(drag.fixtures.map((fixture) => fixture.id));
-    const moving = planList(draft, { ...options, snags: false }).chunks.filter((chunk) => chunk.id !== null && ids.has(chunk.id));
+    const moving = fixtureChunks(draft, ids, { ...options, snags: false });
     setGesture({
       ...drag,
       moved: true,

@@ -1,0 +1,189 @@
+/** Two windows, lost servers, undo: nothing is lost. */
+import { expect, test } from '@playwright/test';
+import { clickAt, dragFrom, drawPipe, newShow, recordsOf, screenOf, stored } from './helpers.js';
+
+/** A show with a pipe and five fixtures on it. */
+async function smallRig(page: import('@playwright/test').Page, name: string): Promise<string> {
+  const id = await newShow(page, name);
+  await drawPipe(page, [-5000, 3000], [5000, 3000], '6', 'LX 1');
+  await page.getByRole('link', { name: /Hang/ }).click();
+  await page.getByRole('button', { name: 'Take the house stock of types' }).click();
+  await page.getByLabel("Search the show's types").fill('aster 36');
+  await page.keyboard.press('Enter');
+  await dragFrom(page, [-2000, 3000], [2000, 3000]);
+  await expect(page.getByRole('heading', { name: '5 fixtures on LX 1' })).toBeVisible();
+  await page.keyboard.press('Escape');
+  await stored(page);
+  return id;
+}
+
+test('two windows see each other within a second, and edits to different fields both survive', async ({ page, context }) => {
+  const id = await smallRig(page, 'Two windows');
+  const other = await context.newPage();
+  await other.goto(`/shows/${id}/hang`);
+  await expect(other.getByTestId('ledger').getByRole('row')).toHaveCount(5);
+  await page.getByRole('row', { name: /^LX 1/ }).first().getByRole('gridcell').nth(6).dblclick();
+  await page.getByLabel('Edit Purpose').fill('Warm front');
+  await page.keyboard.press('Enter');
+  const started = Date.now();
+  await expect(other.getByRole('gridcell', { name: 'Warm front' })).toBeVisible({ timeout: 1000 });
+  expect(Date.now() - started).toBeLessThan(1000);
+  await other.getByRole('row', { name: /^LX 1/ }).first().getByRole('gridcell').nth(8).dblclick();
+  await other.getByLabel('Edit Notes').fill('iris');
+  await other.keyboard.press('Enter');
+  await expect(page.getByRole('gridcell', { name: 'iris' })).toBeVisible({ timeout: 2000 });
+  expect((await recordsOf(page, id)).find((record) => record.notes === 'iris')).toMatchObject({ purpose: 'Warm front' });
+});
+
+test('a collision is shown with both values, and the second try takes the own one', async ({ page }) => {
+  const id = await smallRig(page, 'Collision');
+  // Somebody else's edit reaches the server while this window hears nothing of it.
+  const fixture = (await recordsOf(page, id)).find((record) => record.kind === 'fixture' && record.unit === '1')!;
+  let held = true;
+  await page.route('**/changes', async (route) => {
+    if (held) {
+      held = false;
+      await page.request.post(`/api/shows/${id}/changes`, {
+        data: {
+          key: '11111111-2222-4333-8444-555555555555',
+          label: 'other',
+          change: { added: [], updated: [[fixture, { ...fixture, notes: 'theirs' }]], removed: [] },
+        },
+      });
+    }
+    await route.continue();
+  });
+  await page.getByRole('row', { name: /^LX 1/ }).first().getByRole('gridcell').nth(8).dblclick();
+  await page.getByLabel('Edit Notes').fill('mine');
+  await page.keyboard.press('Enter');
+  const note = page.getByRole('alert', { name: 'Changed in two windows' });
+  await expect(note).toContainText('Now it is "theirs"; you typed "mine".');
+  expect((await recordsOf(page, id)).some((record) => record.notes === 'theirs')).toBe(true);
+  await note.getByRole('button', { name: 'Use mine' }).click();
+  await stored(page);
+  await expect.poll(async () => (await recordsOf(page, id)).some((record) => record.notes === 'mine')).toBe(true);
+});
+
+test('edits made while the server is away wait, outlive a reload, and are stored when it is back', async ({ page, context }) => {
+  const id = await smallRig(page, 'Away');
+  await page.route('**/api/shows/*/changes', (route) => route.abort());
+  await clickAt(page, 0, 3000);
+  await page.keyboard.press('ArrowRight');
+  await expect(page.getByTestId('stored')).toContainText('waiting for the server, 1');
+  await page.reload();
+  await expect(page.getByTestId('stored')).toContainText('waiting for the server, 1');
+  await page.unroute('**/api/shows/*/changes');
+  await stored(page);
+  expect((await recordsOf(page, id)).some((record) => record.kind === 'fixture' && record.along === 5100)).toBe(true);
+
+  // A window that was closed with edits waiting: the next one takes them over.
+  await page.route('**/api/shows/*/changes', (route) => route.abort());
+  await clickAt(page, 1000, 3000);
+  await page.keyboard.press('Shift+ArrowRight');
+  await expect(page.getByTestId('stored')).toContainText('waiting');
+  await page.close();
+  const next = await context.newPage();
+  await next.goto(`/shows/${id}/hang`);
+  await stored(next);
+  await expect
+    .poll(async () => (await recordsOf(next, id)).some((record) => record.kind === 'fixture' && record.along === 7000))
+    .toBe(true);
+});
+
+test('drag along a pipe snaps, nudges go by the step, and undo reaches back to the opening with names', async ({ page }) => {
+  const id = await smallRig(page, 'Drag');
+  const alongs = async () =>
+    (await recordsOf(page, id))
+      .filter((record) => record.kind === 'fixture')
+      .map((record) => record.along as number)
+      .sort((a, b) => a - b);
+  expect(await alongs()).toEqual([3000, 4000, 5000, 6000, 7000]);
+  await dragFrom(page, [-2000, 3000], [-3170, 3040]);
+  await stored(page);
+  expect(await alongs()).toEqual([1800, 4000, 5000, 6000, 7000]);
+  await page.keyboard.press('ArrowLeft');
+  await page.keyboard.press('Alt+ArrowLeft');
+  await stored(page);
+  expect((await alongs())[0]).toBe(1690);
+  await expect(page.getByRole('button', { name: /Undo: Nudge 1 fixture by -0.01/ })).toBeVisible();
+  for (let i = 0; i < 3; i++) await page.keyboard.press('Control+z');
+  await stored(page);
+  expect(await alongs()).toEqual([3000, 4000, 5000, 6000, 7000]);
+  for (let i = 0; i < 3; i++) await page.keyboard.press('Control+Shift+z');
+  await stored(page);
+  expect((await alongs())[0]).toBe(1690);
+});
+
+test('box selection, Shift adds, the wheel zooms at the cursor, F fits', async ({ page }) => {
+  await smallRig(page, 'Pointer');
+  await dragFrom(page, [-2600, 3700], [500, 2300]);
+  await expect(page.getByRole('heading', { name: '3 fixtures on LX 1' })).toBeVisible();
+  await expect(page.getByTestId('ledger').locator('[aria-selected=true]')).toHaveCount(3);
+  await clickAt(page, 2000, 3000, ['Shift']);
+  await expect(page.getByRole('heading', { name: '4 fixtures on LX 1' })).toBeVisible();
+  const at = await screenOf(page, 1000, 3000);
+  await page.mouse.move(at.x, at.y);
+  await page.mouse.wheel(0, -300);
+  await page.waitForTimeout(300);
+  const after = await screenOf(page, 1000, 3000);
+  expect(Math.hypot(after.x - at.x, after.y - at.y)).toBeLessThan(1.5);
+  const far = await screenOf(page, 3000, 3000);
+  expect(far.x - after.x).toBeGreaterThan(60);
+  await page.keyboard.press('f');
+  await page.waitForTimeout(200);
+  const fitted = await screenOf(page, 5000, 3000);
+  expect(fitted.x).toBeLessThan(1016);
+});
+
+test('everything by name: the palette opens with Ctrl K, and does what is chosen', async ({ page }) => {
+  await smallRig(page, 'Palette');
+  await page.keyboard.press('Control+k');
+  await page.getByPlaceholder('Do anything by name').last().fill('select all');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('heading', { name: '5 fixtures on LX 1' })).toBeVisible();
+  await page.keyboard.press('Control+k');
+  await page.getByPlaceholder('Do anything by name').last().fill('blackout');
+  await page.keyboard.press('Enter');
+  await expect(page.locator('html')).toHaveAttribute('data-theme', 'blackout');
+  await page.reload();
+  await expect(page.locator('html')).toHaveAttribute('data-theme', 'blackout');
+});
+
+test('a show that is deleted from the list can be brought back; a name can be changed in place', async ({ page }) => {
+  await newShow(page, 'To be deleted');
+  await page.goto('/');
+  await page.getByRole('button', { name: 'Delete To be deleted' }).click();
+  await expect(page.getByRole('link', { name: 'Open To be deleted' })).toBeHidden();
+  await page.getByRole('button', { name: 'Bring back To be deleted' }).click();
+  await expect(page.getByRole('link', { name: 'Open To be deleted' })).toBeVisible();
+  await page.getByRole('button', { name: 'Rename To be deleted' }).click();
+  await page.getByLabel('Name of the show').fill('Kept');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('link', { name: 'Open Kept' })).toBeVisible();
+});
+
+test('a show in feet and inches speaks feet and inches', async ({ page }) => {
+  const id = await newShow(page, 'Imperial', 'Feet and inches');
+  await drawPipe(page, [-15 * 304.8, 10 * 304.8], [15 * 304.8, 10 * 304.8], "21'4", 'LX 1');
+  await stored(page);
+  expect((await recordsOf(page, id)).find((record) => record.kind === 'position')).toMatchObject({ curve: { z: 6502.4 } });
+  await expect(page.getByTestId('card').getByLabel('Trim')).toHaveValue(`21'-4"`);
+});
+
+test('a click in 3D selects what is under it', async ({ page }) => {
+  test.setTimeout(90_000);
+  await smallRig(page, 'Space');
+  await page.getByRole('tab', { name: '3D', exact: true }).click();
+  await expect(page.getByTestId('three')).toHaveAttribute('data-bodies', '5', { timeout: 20_000 });
+  await page.getByRole('button', { name: 'From above' }).click();
+  await page.waitForTimeout(1500);
+  const box = (await page.getByTestId('three').boundingBox())!;
+  // From above the camera looks down at (0, -2): search the row of five for a body.
+  let hit = false;
+  for (let dy = -140; dy <= 140 && !hit; dy += 6) {
+    await page.mouse.click(box.x + box.width / 2, box.y + box.height / 2 + dy);
+    hit = await page.getByTestId('card').isVisible();
+  }
+  expect(hit).toBe(true);
+  await expect(page.getByTestId('card')).toContainText('on LX 1');
+});
