@@ -98,6 +98,7 @@ test('drag along a pipe snaps, nudges go by the step, and undo reaches back to t
       .map((record) => record.along as number)
       .sort((a, b) => a - b);
   expect(await alongs()).toEqual([3000, 4000, 5000, 6000, 7000]);
+  await page.keyboard.press('Escape');
   await dragFrom(page, [-2000, 3000], [-3170, 3040]);
   await stored(page);
   expect(await alongs()).toEqual([1800, 4000, 5000, 6000, 7000]);

@@ -5,9 +5,9 @@ import { type D3ZoomEvent, type ZoomBehavior, zoom, zoomIdentity } from 'd3-zoom
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { toast } from 'sonner';
 import { v4 } from 'uuid';
-import { type Box, type Chunk, circle, LINE, MOVE, type Prim, path, textAt, transformed } from '#core/draw/list';
+import { type Box, type Chunk, circle, LINE, MOVE, type Prim, path, rect, textAt, textWidth, transformed } from '#core/draw/list';
 import { alongAt, drawnPoint, hangAt } from '#core/draw/locate';
-import { allTags, fixtureChunks, planList } from '#core/draw/plan';
+import { fixtureChunks, type PlanOptions, planList } from '#core/draw/plan';
 import { symbolOf } from '#core/draw/symbols';
 import { formatLength, formatStagePoint } from '#core/measure/lengths';
 import { apply } from '#core/model/change';
@@ -63,7 +63,7 @@ export function Drawing() {
   // Zoomed out, paper-sized tags would be too small to read: on screen they swell in two steps.
   const swell = k * settings.scale * 2 >= 6.5 ? 1 : k * settings.scale * 3 >= 6.5 ? 1.5 : 2;
   const options = useMemo(
-    () => ({ denominator: settings.scale * swell, tags: desk.tags ?? allTags, snags: true, preview: preview?.values }),
+    () => ({ denominator: settings.scale * swell, tags: fewer(desk.tags, swell), snags: true, preview: preview?.values }),
     [settings.scale, swell, desk.tags, preview],
   );
   const list = useMemo(() => planList(show, options), [show, options]);
@@ -148,8 +148,13 @@ export function Drawing() {
   const ghosts = useMemo((): Prim[] => {
     const out: Prim[] = [];
     const size = 11 / k;
-    const dimension = (at: readonly [number, number], text: string, up = 26) =>
-      out.push(textAt(at[0], at[1] - up / k, text, size, 'centre', 'lamp', true));
+    const dimension = (at: readonly [number, number], text: string, up = 26) => {
+      const [y, w] = [at[1] - up / k, textWidth(text, size) + size];
+      out.push(
+        { ...path(rect(at[0] - w / 2, y - size * 0.8, w, size * 1.6), 'thin', 'paper', 'lamp') },
+        textAt(at[0], y, text, size, 'centre', 'lamp', true),
+      );
+    };
     if (desk.tool === 'hang' && type) {
       const spots =
         gesture.kind === 'row'
@@ -471,6 +476,9 @@ function withLength(from: readonly [number, number], at: readonly [number, numbe
     ? [from[0] + length, from[1]]
     : [from[0] + ((square[0] - from[0]) * length) / d, from[1] + ((square[1] - from[1]) * length) / d];
 }
+/** Where tags swell, the outer ones would lie on each other: the address goes first, then the colour. */
+const fewer = (tags: PlanOptions['tags'], swell: number): PlanOptions['tags'] =>
+  swell === 1 ? tags : { ...tags, address: false, colour: tags.colour && swell < 2 };
 /** The stage with its apron: where the work is. F shows the whole house. */
 function openingBox(show: Show, whole: Box): Box {
   const { stageWidth, stageDepth } = settingsOf(show);

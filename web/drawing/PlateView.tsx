@@ -5,10 +5,11 @@ import { writeSvg } from '#core/formats/svg';
 import { paperNamed, papers } from '#core/measure/scales';
 import { settingsOf } from '#core/model/show';
 import { useShow } from '../session/context';
-import { plateTurn } from '../steps/Panels';
+import { useDesk } from '../session/desk';
 
-export function PlateView({ turn = plateTurn.turn }: { turn?: 'landscape' | 'portrait' }) {
+export function PlateView() {
   const show = useShow();
+  const turn = useDesk((desk) => desk.turn);
   const settings = settingsOf(show);
   const url = useMemo(() => {
     const paper = paperNamed(settings.paper) ?? papers[0]!;

@@ -19,6 +19,8 @@ export interface Desk {
   readonly rowCount: number;
   readonly run: { readonly order: Order; readonly start: string; readonly step: string };
   readonly lastTrim: number | null;
+  /** How the paper of the plate is turned. */
+  readonly turn: 'landscape' | 'portrait';
   readonly ledgerHeight: number;
   readonly palette: boolean;
   /** A request to bring something into view on the drawing. */
@@ -45,6 +47,7 @@ export const useDesk = create<Desk>((set) => ({
   rowCount: 5,
   run: { order: 'selected', start: '1', step: '1' },
   lastTrim: null,
+  turn: 'landscape',
   ledgerHeight: 230,
   palette: false,
   goTo: null,

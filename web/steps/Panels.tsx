@@ -333,8 +333,7 @@ export function PaperPanel() {
   const session = useSession();
   const show = useShow();
   const settings = settingsOf(show);
-  const { set, view } = useDesk();
-  const [turn, setTurn] = useState<'landscape' | 'portrait'>('landscape');
+  const { set, view, turn } = useDesk();
   const paper = paperNamed(settings.paper) ?? papers[0]!;
   const missing = useMemo(
     () => plotPlate(show, { paper, landscape: turn === 'landscape', denominator: settings.scale, date: '' }).missing,
@@ -342,9 +341,6 @@ export function PaperPanel() {
   );
   const base = `/api/shows/${show.id}/out`;
   const query = `turn=${turn}`;
-  useEffect(() => {
-    plateTurn.turn = turn;
-  }, [turn]);
   const link = (file: string, name: string, extra = '') => (
     <a className="link" href={`${base}/${file}?download${extra ? `&${extra}` : ''}`}>
       {name}
@@ -377,7 +373,14 @@ export function PaperPanel() {
             <option key={item.name}>{item.name}</option>
           ))}
         </select>
-        <select className="field" aria-label="Turn" value={turn} onChange={(event) => setTurn(event.target.value as typeof turn)}>
+      </Line>
+      <Line name="Turn">
+        <select
+          className="field"
+          aria-label="Turn"
+          value={turn}
+          onChange={(event) => set({ turn: event.target.value as typeof turn })}
+        >
           <option>landscape</option>
           <option>portrait</option>
         </select>
@@ -431,9 +434,6 @@ export function PaperPanel() {
     </section>
   );
 }
-
-/** The plate view reads how the paper is turned; it is not part of the show. */
-export const plateTurn: { turn: 'landscape' | 'portrait' } = { turn: 'landscape' };
 
 export function HandOverPanel() {
   const show = useShow();
