@@ -4,6 +4,8 @@ const port = Number(process.env.E2E_PORT ?? 4655);
 
 export default defineConfig({
   testDir: './e2e',
+  // Its own folder: Playwright empties it, and the reports of the others lie beside it.
+  outputDir: 'test-results/playwright',
   workers: 1,
   timeout: 60_000,
   retries: 0,

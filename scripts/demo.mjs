@@ -1,9 +1,8 @@
 /** npm run demo: installs, builds, fills an empty database with the demo show, starts the server, prints the address. */
 import { spawn } from 'node:child_process';
-import { accessSync, constants, existsSync, mkdirSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { join, resolve } from 'node:path';
-import { build, fail, install, needNode, root } from './lib.mjs';
+import { build, fail, install, needNode, root, writableFolder } from './lib.mjs';
 
 needNode();
 const port = Number(process.env.PORT || 4600);
@@ -25,8 +24,7 @@ await new Promise((done) => {
 });
 if (!process.env.DATABASE_URL) {
   try {
-    if (!existsSync(data)) mkdirSync(data, { recursive: true });
-    accessSync(data, constants.W_OK);
+    writableFolder(data);
   } catch (error) {
     fail(
       `The data folder ${data} cannot be written (${error.code}). Give yourself the right to write there, or set DESSIN_DATA to another folder.`,

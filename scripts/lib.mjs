@@ -1,7 +1,7 @@
 /** Shared by the two commands. Node's own modules only: nothing is installed when they start. */
 import { spawn, spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
-import { existsSync, mkdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
+import { accessSync, constants, existsSync, mkdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 
@@ -17,6 +17,16 @@ export function needNode() {
   const [major, minor] = process.versions.node.split('.').map(Number);
   if (major < 20 || (major === 20 && minor < 11))
     fail(`Dessin needs Node 20.11 or newer; this is Node ${process.versions.node}. Install a newer Node and try again.`);
+}
+
+/** Makes a folder that can be written. Node's own recursive mkdir never ends in some system folders, so it is made step by step. */
+export function writableFolder(folder) {
+  if (!existsSync(folder)) {
+    if (dirname(folder) === folder) throw Object.assign(new Error('no such folder'), { code: 'ENOENT' });
+    writableFolder(dirname(folder));
+    mkdirSync(folder);
+  }
+  accessSync(folder, constants.W_OK);
 }
 
 /** Runs a program quietly; its output is shown only when it fails. */

@@ -1,8 +1,8 @@
 /** One process to a data folder: PGlite does not guard itself. The lock names its process, and dies with it. */
 
 import { readFileSync, rmSync } from 'node:fs';
-import { mkdir, open, readFile, rm } from 'node:fs/promises';
-import { join } from 'node:path';
+import { access, mkdir, open, readFile, rm } from 'node:fs/promises';
+import { dirname, join } from 'node:path';
 
 /** A reason why the server cannot start, as a sentence. */
 export class StartError extends Error {}
@@ -25,6 +25,16 @@ function alive(pid: number, born: string): boolean {
   return born === '' || bornAt(pid) === '' || bornAt(pid) === born;
 }
 
+/** Step by step: Node's own recursive mkdir never ends in some system folders. */
+async function makeFolder(folder: string): Promise<void> {
+  try {
+    await access(folder);
+  } catch {
+    if (dirname(folder) !== folder) await makeFolder(dirname(folder));
+    await mkdir(folder);
+  }
+}
+
 /** @throws StartError when the folder cannot be written, or another process holds it */
 export async function lockFolder(folder: string): Promise<() => void> {
   const file = join(folder, 'lock');
@@ -33,7 +43,7 @@ export async function lockFolder(folder: string): Promise<() => void> {
       `The data folder ${folder} cannot be written (${(error as NodeJS.ErrnoException).code ?? error}). Give yourself the right to write there, or set DESSIN_DATA to another folder.`,
     );
   try {
-    await mkdir(folder, { recursive: true });
+    await makeFolder(folder);
   } catch (error) {
     throw fail(error);
   }
