@@ -12,11 +12,12 @@ import { detailsOf } from './details.js';
 import { keyRows } from './key.js';
 import { arc, type Box, boxOf, type Chunk, path, transformed } from './list.js';
 import { alongAt, hangAt } from './locate.js';
-import { allTags, hitDistance, planList } from './plan.js';
+import { allTags, fixtureChunks, hitDistance, planList } from './plan.js';
 import { plotPlate } from './plate.js';
 import { sceneOf } from './scene.js';
+import { spreadTags } from './spread-tags.js';
 import { symbolOf } from './symbols.js';
-import { channelOutline, channelRadius, tagPrims } from './tags.js';
+import { channelOutline, channelRadius, tagPlaces, tagPrims, unpushed } from './tags.js';
 
 const demo = makeDemo();
 const options = { denominator: 50, tags: allTags, snags: true };
@@ -109,6 +110,59 @@ describe('tags', () => {
         expect(corners(turn).length).toBeGreaterThan(0);
       }),
     );
+  });
+});
+
+describe('tags of neighbours', () => {
+  const body: Box = [-130, -290, 130, 350];
+  const layout = (x: number, channel: string) => ({
+    x,
+    y: 0,
+    turn: 0,
+    box: body,
+    fields: { channel, address: '1.101', colour: 'L 112' },
+    size: 100,
+    body: [x - 130, -290, x + 130, 350] as Box,
+  });
+  const boxes = (row: ReturnType<typeof layout>[]) => {
+    const pushes = spreadTags(row);
+    return row.flatMap(({ x, y, turn, box, fields, size }, owner) =>
+      tagPlaces(x, y, turn, box, fields, size, pushes[owner]).map((place) => ({
+        owner,
+        box: [place.x - place.w / 2, place.y - place.h / 2, place.x + place.w / 2, place.y + place.h / 2] as Box,
+      })),
+    );
+  };
+  const clashes = (list: ReturnType<typeof boxes>) =>
+    list.filter((a, i) =>
+      list
+        .slice(i + 1)
+        .some(
+          (b) => a.owner !== b.owner && a.box[0] < b.box[2] && a.box[2] > b.box[0] && a.box[1] < b.box[3] && a.box[3] > b.box[1],
+        ),
+    );
+  test('in a row 300 mm apart none lies on another', () => {
+    const row = Array.from({ length: 8 }, (_, i) => layout(i * 300, String(101 + i)));
+    expect(clashes(boxes(row))).toEqual([]);
+    expect(spreadTags(row).some((push) => push.behind > 0)).toBe(true);
+  });
+  test('with room nothing is pushed', () =>
+    expect(spreadTags([layout(0, '1'), layout(2000, '2')])).toEqual([unpushed, unpushed]));
+  test('the demo is the easier to read for it', () => {
+    const tagsOf = (spread: boolean) => {
+      const chunks = planList(demo, options).chunks.filter((chunk) => chunk.kind === 'fixture');
+      const plain = fixtureChunks(
+        demo,
+        chunks.map((chunk) => chunk.id!),
+        options,
+      );
+      return (spread ? chunks : plain).map((chunk, owner) => ({ owner, list: chunk.tags.filter((prim) => prim.op === 'text') }));
+    };
+    const count = (spread: boolean) => {
+      const list = tagsOf(spread).flatMap(({ owner, list: prims }) => prims.map((prim) => ({ owner, box: boxOf([prim]) })));
+      return clashes(list).length;
+    };
+    expect(count(true)).toBeLessThan(count(false) / 2);
   });
 });
 

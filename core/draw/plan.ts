@@ -1,18 +1,15 @@
 /** A show in plan, as a display list. Fixtures and positions are remembered by their records: an edit rebuilds only what it touched. */
 import { snagsByFixture } from '../audit/snags.js';
 import { formatLength } from '../measure/lengths.js';
-import type { Fixture, FixtureType, Id, Layer, Outline, Position } from '../model/records.js';
+import type { Fixture, FixtureType, Id, Layer, Outline } from '../model/records.js';
 import { all, find, get, type Show, settingsOf } from '../model/show.js';
 import { formatAddress } from '../patch/address.js';
-import { curveLength, frameAlong, ticks } from '../space/curves.js';
 import { type Place, place } from '../space/hanging.js';
 import { type Detail, detailsOf } from './details.js';
 import {
-  arc,
   type Box,
   boxOf,
   type Chunk,
-  circle,
   type DisplayList,
   emptyBox,
   type Ink,
@@ -21,13 +18,14 @@ import {
   MOVE,
   type Prim,
   path,
-  rect,
   textAt,
   transformed,
   union,
 } from './list.js';
+import { positionChunk } from './position-chunk.js';
+import { spreadTags, type TagLayout } from './spread-tags.js';
 import { symbolOf } from './symbols.js';
-import { tagPrims } from './tags.js';
+import { type Push, type TagStyle, tagPrims, unpushed } from './tags.js';
 
 export interface PlanOptions {
   /** Scale denominator that sizes in paper mm are made for. */
@@ -44,7 +42,7 @@ const order: Record<Chunk['kind'], number> = { stage: 0, outline: 1, position: 3
 /** Text heights in paper mm (ISO 3098 sizes; nothing under 1.8 mm except in symbols). */
 const TAG = 2;
 const UNIT = 1.8;
-const NAME = 2.5;
+const _NAME = 2.5;
 
 /** Layers that are drawn, by id. */
 const shownLayers = (show: Show): ReadonlyMap<Id, Layer> =>
@@ -66,10 +64,12 @@ export function planList(show: Show, options: PlanOptions): DisplayList {
     const layer = layers.get(position.layer);
     if (layer) chunks.push(positionChunk(show, position, layer, options));
   }
-  for (const fixture of all(show, 'fixture')) {
-    const layer = layers.get(fixture.layer);
-    if (layer) chunks.push(fixtureChunk(show, fixture, layer, options));
-  }
+  const drawn = all(show, 'fixture').filter((fixture) => layers.has(fixture.layer));
+  const plain = drawn.map((fixture) => fixtureChunk(show, fixture, layers.get(fixture.layer)!, options));
+  spreadTags(plain.map((chunk) => layouts.get(chunk)!)).forEach((push, i) => {
+    const moved = push.behind > 0 || push.front > 0;
+    chunks.push(moved ? fixtureChunk(show, drawn[i]!, layers.get(drawn[i]!.layer)!, options, push) : plain[i]!);
+  });
   chunks.sort((a, b) => a.order - b.order);
   return { chunks, box: chunks.reduce((box, chunk) => union(box, chunk.box), emptyBox) };
 }
@@ -136,129 +136,6 @@ function outlineChunk(outline: Outline, layer: Layer): Chunk {
   return chunk;
 }
 
-interface KeptPosition {
-  layer: Layer;
-  key: string;
-  chunk: Chunk;
-}
-const keptPositions = new WeakMap<Position, KeptPosition>();
-
-function positionChunk(show: Show, position: Position, layer: Layer, options: PlanOptions): Chunk {
-  const { units, tick } = settingsOf(show);
-  const detail = detailsOf(show).get(position.id);
-  const key = `${options.denominator} ${units} ${tick} ${detail?.origin}`;
-  const kept = keptPositions.get(position);
-  if (kept?.layer === layer && kept.key === key) return kept.chunk;
-  const size = NAME * options.denominator;
-  const { curve } = position;
-  const trim = formatLength(curve.z, units);
-  const label = (x: number, y: number, align: 'left' | 'centre' | 'right'): Prim[] => [
-    textAt(x, y + size * 0.55, position.name, size, align, 'ink', true),
-    textAt(x, y - size * 0.6, `${curve.z < 0 ? '' : '+'}${trim}`, size * 0.8, align, 'faint'),
-  ];
-  const half = position.width / 2;
-  const body: Prim[] = [];
-  const tags: Prim[] = [];
-  let hit: Chunk['hit'] = null;
-  if (curve.form === 'straight') {
-    const angle = (Math.atan2(curve.b[1] - curve.a[1], curve.b[0] - curve.a[0]) * 180) / Math.PI;
-    const length = curveLength(curve);
-    if (position.use === 'floor') body.push(path([MOVE, ...curve.a, LINE, ...curve.b], 'floor'));
-    else body.push(path(transformed(rect(0, -half, length, position.width), curve.a[0], curve.a[1], angle), 'position', 'paper'));
-    const mark = Math.max(half * 1.6, 60);
-    const d = ticks(curve, tick).flatMap((along) => [MOVE, along, -mark, LINE, along, mark]);
-    if (d.length) body.push(path(transformed(d, curve.a[0], curve.a[1], angle), 'thin'));
-    const left = curve.a[0] <= curve.b[0] ? curve.a : curve.b;
-    tags.push(...label(left[0] - size * 0.6, left[1], 'right'));
-    hit = { shape: 'line', points: [curve.a, curve.b], width: half };
-  } else if (curve.form === 'arc') {
-    for (const r of [curve.radius - half, curve.radius + half])
-      body.push(path(arc(curve.centre[0], curve.centre[1], r, curve.start, curve.sweep), 'position'));
-    for (const along of ticks(curve, tick)) {
-      const { point, s } = frameAlong(curve, along);
-      body.push(
-        path(
-          [
-            MOVE,
-            point[0] - s[0] * half * 1.6,
-            point[1] - s[1] * half * 1.6,
-            LINE,
-            point[0] + s[0] * half * 1.6,
-            point[1] + s[1] * half * 1.6,
-          ],
-          'thin',
-        ),
-      );
-    }
-    tags.push(...label(curve.centre[0], curve.centre[1], 'centre'));
-    const n = Math.max(8, Math.ceil(Math.abs(curve.sweep) / 10));
-    hit = {
-      shape: 'line',
-      points: Array.from(
-        { length: n + 1 },
-        (_, i) => frameAlong(curve, (curveLength(curve) * i) / n).point.slice(0, 2) as [number, number],
-      ),
-      width: half,
-    };
-  } else {
-    const [x, y] = curve.at;
-    const r = 180;
-    body.push(
-      circle(x, y, r, 'position', 'paper'),
-      path([MOVE, x - r, y, LINE, x + r, y, MOVE, x, y - r, LINE, x, y + r], 'thin'),
-    );
-    tags.push(textAt(x, y - r - size * 0.8, position.name, size * 0.8));
-    if (detail) body.push(...detailPrims(position, detail, tick, units, size, tags));
-    hit = { shape: 'line', points: [curve.at, curve.at], width: r };
-  }
-  const chunk: Chunk = {
-    id: position.id,
-    kind: 'position',
-    order: order.position,
-    box: union(boxOf(body), boxOf(tags)),
-    locked: layer.state === 'locked',
-    body,
-    tags,
-    hit,
-  };
-  keptPositions.set(position, { layer, key, chunk });
-  return chunk;
-}
-
-/** The boom or ladder laid flat: its pole or rails, ticks by height from the floor, and its name below. */
-function detailPrims(
-  position: Position,
-  detail: Detail,
-  tick: number,
-  units: 'metric' | 'imperial',
-  size: number,
-  tags: Prim[],
-): Prim[] {
-  if (position.curve.form !== 'vertical') return [];
-  const [x, y] = detail.origin;
-  const [foot, top] = [y + position.curve.z, y + position.curve.z + position.curve.height];
-  const half = position.width / 2;
-  const marks = ticks(position.curve, tick).flatMap((along) => [
-    MOVE,
-    x - half - 50,
-    foot + along,
-    LINE,
-    x + half + 50,
-    foot + along,
-  ]);
-  const out: Prim[] = [
-    path(rect(x - half, foot, position.width, top - foot), 'position', 'paper'),
-    path(marks, 'thin'),
-    path([MOVE, x - 700, y, LINE, x + 700, y], 'fixture'),
-  ];
-  if (position.curve.z > 1) out.push(path([MOVE, x, y, LINE, x, foot], 'plaster'));
-  tags.push(
-    textAt(x, y - size * 0.9, position.name, size, 'centre', 'ink', true),
-    textAt(x, y - size * 2, `from the floor${units === 'metric' ? ', m' : ''}`, size * 0.7, 'centre', 'faint'),
-  );
-  return out;
-}
-
 /** Where a fixture is drawn: its symbol's origin and rotation (0 is nose up the page). */
 export interface Drawn {
   readonly x: number;
@@ -281,11 +158,13 @@ interface KeptFixture {
   type: FixtureType;
   layer: Layer;
   key: string;
-  chunk: Chunk;
+  /** By how its tags are pushed out. */
+  chunks: Map<string, Chunk>;
 }
 const keptFixtures = new WeakMap<Fixture, KeptFixture>();
+const layouts = new WeakMap<Chunk, TagLayout>();
 
-function fixtureChunk(show: Show, fixture: Fixture, layer: Layer, options: PlanOptions): Chunk {
+function fixtureChunk(show: Show, fixture: Fixture, layer: Layer, options: PlanOptions, push: Push = unpushed): Chunk {
   const type = get(show, 'type', fixture.type);
   const at = place(show, fixture);
   const detail = detailsOf(show).get(fixture.position);
@@ -293,8 +172,14 @@ function fixtureChunk(show: Show, fixture: Fixture, layer: Layer, options: PlanO
   const previewed = options.preview?.get(fixture.id);
   const { tags } = options;
   const key = `${options.denominator}|${tags.channel}${tags.unit}${tags.colour}${tags.address}|${stops.map((snag) => snag.field)}|${previewed ?? ''}|${detail?.origin ?? ''}`;
-  const kept = keptFixtures.get(fixture);
-  if (kept && kept.place === at && kept.type === type && kept.layer === layer && kept.key === key) return kept.chunk;
+  const pushKey = `${push.behind} ${push.front}`;
+  let kept = keptFixtures.get(fixture);
+  if (!kept || kept.place !== at || kept.type !== type || kept.layer !== layer || kept.key !== key) {
+    kept = { place: at, type, layer, key, chunks: new Map() };
+    keptFixtures.set(fixture, kept);
+  }
+  const known = kept.chunks.get(pushKey);
+  if (known) return known;
 
   const symbol = symbolOf(type);
   const { x, y, turn } = drawnAt(at, detail);
@@ -312,24 +197,17 @@ function fixtureChunk(show: Show, fixture: Fixture, layer: Layer, options: PlanO
     const [ux, uy] = transformed([MOVE, ...symbol.unitAt], x, y, turn).slice(1) as [number, number];
     text.push(textAt(ux, uy, fixture.unit, Math.min(UNIT * options.denominator, type.width * 0.62), 'centre', ink));
   }
-  text.push(
-    ...tagPrims(
-      x,
-      y,
-      turn,
-      symbol.box,
-      {
-        channel: tags.channel ? (previewed ?? channelText(fixture)) : '',
-        address: tags.address ? addressText(fixture) : '',
-        colour: tags.colour ? colourText(fixture) : '',
-      },
-      {
-        size,
-        channelInk: previewed !== undefined ? 'lamp' : fixture.spare ? 'faint' : 'ink',
-        addressInk: stops.some((snag) => snag.field === 'address') ? 'stop' : 'ink',
-      },
-    ),
-  );
+  const fields = {
+    channel: tags.channel ? (previewed ?? channelText(fixture)) : '',
+    address: tags.address ? addressText(fixture) : '',
+    colour: tags.colour ? colourText(fixture) : '',
+  };
+  const style: TagStyle = {
+    size,
+    channelInk: previewed !== undefined ? 'lamp' : fixture.spare ? 'faint' : 'ink',
+    addressInk: stops.some((snag) => snag.field === 'address') ? 'stop' : 'ink',
+  };
+  text.push(...tagPrims(x, y, turn, symbol.box, fields, style, push));
   if (detail) {
     const left = detail.origin[0] < 0;
     text.push(
@@ -353,7 +231,8 @@ function fixtureChunk(show: Show, fixture: Fixture, layer: Layer, options: PlanO
     tags: text,
     hit: { shape: 'box', at: [x, y], turn, box: symbol.box },
   };
-  keptFixtures.set(fixture, { place: at, type, layer, key, chunk });
+  layouts.set(chunk, { x, y, turn, box: symbol.box, fields, size, body: boxOf(body) });
+  kept.chunks.set(pushKey, chunk);
   return chunk;
 }
 
