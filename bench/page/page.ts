@@ -53,11 +53,12 @@ function plain(ctx: CanvasRenderingContext2D, list: DisplayList, { k, tx, ty }: 
 /** Time of work with its raster: reading a pixel waits for the canvas. */
 function timed(ctx: CanvasRenderingContext2D, work: () => void, runs: number): number {
   const times: number[] = [];
-  for (let i = 0; i < runs; i++) {
+  // Two runs to warm up, not counted.
+  for (let i = -2; i < runs; i++) {
     const started = performance.now();
     work();
     ctx.getImageData(0, 0, 1, 1);
-    times.push(performance.now() - started);
+    if (i >= 0) times.push(performance.now() - started);
   }
   return median(times);
 }

@@ -22,7 +22,13 @@ class Crowd {
   private readonly cells = new Map<number, { box: Box; owner: number }[]>();
   constructor(private readonly cell: number) {}
   private each(box: Box, call: (key: number) => boolean): boolean {
-    const [x0, y0, x1, y1] = box.map((value) => Math.floor(value / this.cell)) as unknown as Box;
+    const { cell } = this;
+    const [x0, y0, x1, y1] = [
+      Math.floor(box[0] / cell),
+      Math.floor(box[1] / cell),
+      Math.floor(box[2] / cell),
+      Math.floor(box[3] / cell),
+    ];
     for (let x = x0; x <= x1; x++) for (let y = y0; y <= y1; y++) if (call(x * 100_003 + y)) return true;
     return false;
   }
@@ -36,18 +42,46 @@ class Crowd {
   }
   /** Does a box lie on one of another owner? */
   hits(box: Box, owner: number): boolean {
-    return this.each(box, (key) =>
-      (this.cells.get(key) ?? []).some(
-        (other) =>
-          other.owner !== owner &&
-          box[0] < other.box[2] &&
-          box[2] > other.box[0] &&
-          box[1] < other.box[3] &&
-          box[3] > other.box[1],
-      ),
-    );
+    return this.each(box, (key) => {
+      const list = this.cells.get(key);
+      if (list)
+        for (const other of list)
+          if (
+            other.owner !== owner &&
+            box[0] < other.box[2] &&
+            box[2] > other.box[0] &&
+            box[1] < other.box[3] &&
+            box[3] > other.box[1]
+          )
+            return true;
+      return false;
+    });
   }
 }
+
+type Side = 'behind' | 'front';
+const kept = new WeakMap<TagLayout, Partial<Record<Side, readonly Box[]>[]>>();
+
+/** Boxes of one chain, pushed out by so many steps. Remembered per layout: an edit places only what it touched anew. */
+function chainBoxes(layout: TagLayout, side: Side, step: number): readonly Box[] {
+  let steps = kept.get(layout);
+  if (!steps) {
+    steps = [];
+    kept.set(layout, steps);
+  }
+  let at = steps[step];
+  if (!at) {
+    at = {} as Record<Side, readonly Box[]>;
+    steps[step] = at;
+  }
+  if (!at[side]) {
+    const { x, y, turn, box, fields, size } = layout;
+    const own = side === 'behind' ? { ...fields, colour: '' } : { channel: '', address: '', colour: fields.colour };
+    at[side] = tagPlaces(x, y, turn, box, own, size, { ...unpushed, [side]: pushOf(size, step) }).map(boxOfPlace);
+  }
+  return at[side];
+}
+const pushOf = (size: number, step: number): number => step * size * 0.8;
 
 /** How far each layout's chains are pushed; a chain that finds no free place takes the least crowded. */
 export function spreadTags(layouts: readonly TagLayout[]): Push[] {
@@ -59,25 +93,24 @@ export function spreadTags(layouts: readonly TagLayout[]): Push[] {
     const [dx, dy] = [(body[2] - body[0]) * 0.12, (body[3] - body[1]) * 0.12];
     crowd.add([body[0] + dx, body[1] + dy, body[2] - dx, body[3] - dy], owner);
   });
-  return layouts.map(({ x, y, turn, box, fields, size }, owner) => {
-    const settle = (side: 'behind' | 'front'): number => {
-      const own = side === 'behind' ? { ...fields, colour: '' } : { channel: '', address: '', colour: fields.colour };
-      let chosen: TagPlace[] = [];
-      let far = 0;
+  return layouts.map((layout, owner) => {
+    const settle = (side: Side): number => {
+      let chosen: readonly Box[] = [];
+      let best = 0;
       let least = Number.POSITIVE_INFINITY;
       // The first place with nothing under it; where there is none, the one with the least.
       for (let step = 0; step < STEPS && least > 0; step++) {
-        const push = { ...unpushed, [side]: step * size * 0.8 };
-        const places = tagPlaces(x, y, turn, box, own, size, push);
-        const hits = places.filter((place) => crowd.hits(boxOfPlace(place), owner)).length;
+        const boxes = chainBoxes(layout, side, step);
+        let hits = 0;
+        for (const box of boxes) if (crowd.hits(box, owner)) hits++;
         if (hits < least) {
           least = hits;
-          chosen = places;
-          far = push[side];
+          chosen = boxes;
+          best = step;
         }
       }
-      for (const place of chosen) crowd.add(boxOfPlace(place), owner);
-      return far;
+      for (const box of chosen) crowd.add(box, owner);
+      return pushOf(layout.size, best);
     };
     return { behind: settle('behind'), front: settle('front') };
   });
