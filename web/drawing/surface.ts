@@ -3,9 +3,9 @@
  * Below lies the plot, drawn once into a picture larger than the window; pan and zoom move the picture and draw afresh when they rest.
  * Above lies what moves or is lit: the selection, ghosts, the rubber band.
  */
-import { type Box, type Chunk, type DisplayList, type Prim, textAt } from '#core/draw/list';
+import { type Box, type Chunk, type DisplayList, type Prim, rect, transformed } from '#core/draw/list';
 import { hitDistance } from '#core/draw/plan';
-import { type Palette, paint, paintPrims, readPalette, type ViewBox, windowBox } from './paint';
+import { type Palette, paint, paintGroups, paintPrims, readPalette, type ViewBox, windowBox } from './paint';
 
 export interface Lit {
   /** Ids in their order; drawn with a halo and, when several, a small figure. */
@@ -139,18 +139,20 @@ export function makeSurface(base: HTMLCanvasElement, top: HTMLCanvasElement): Su
       const chunk = moving.get(id) ?? byId.get(id);
       return chunk ? [chunk] : [];
     });
+    // A halo round the body, turned as it is turned.
     above.fillStyle = palette.halo;
-    above.beginPath();
     for (const { hit } of shown) {
       if (hit?.shape !== 'box') continue;
-      const [bx, by] = [(hit.box[0] + hit.box[2]) / 2, (hit.box[1] + hit.box[3]) / 2];
-      const a = (hit.turn * Math.PI) / 180;
-      const [cx, cy] = [hit.at[0] + bx * Math.cos(a) - by * Math.sin(a), hit.at[1] + bx * Math.sin(a) + by * Math.cos(a)];
-      const r = Math.max(9, (Math.hypot(hit.box[2] - hit.box[0], hit.box[3] - hit.box[1]) / 2 + 40) * k);
-      above.moveTo(cx * k + tx + r, ty - cy * k);
-      above.arc(cx * k + tx, ty - cy * k, r, 0, 7);
+      const pad = Math.max(6, 70 * k);
+      const [x0, y0, x1, y1] = hit.box;
+      above.save();
+      above.translate(hit.at[0] * k + tx, ty - hit.at[1] * k);
+      above.rotate((-hit.turn * Math.PI) / 180);
+      above.beginPath();
+      above.roundRect(x0 * k - pad, -y1 * k - pad, (x1 - x0) * k + 2 * pad, (y1 - y0) * k + 2 * pad, pad * 1.4);
+      above.fill();
+      above.restore();
     }
-    above.fill();
     const lines = shown.filter((chunk) => chunk.hit?.shape === 'line');
     if (lines.length) {
       above.strokeStyle = palette.glow;
@@ -168,16 +170,16 @@ export function makeSurface(base: HTMLCanvasElement, top: HTMLCanvasElement): Su
     const visible = shown.filter(
       (chunk) => chunk.box[0] <= window[2] && chunk.box[2] >= window[0] && chunk.box[1] <= window[3] && chunk.box[3] >= window[1],
     );
-    paintPrims(
+    paintGroups(
       above,
-      visible.flatMap((chunk) => chunk.body),
+      visible.map((chunk) => chunk.body),
       surface.view,
       lampPalette,
       penScale(),
     );
-    paintPrims(
+    paintGroups(
       above,
-      visible.flatMap((chunk) => chunk.tags),
+      visible.map((chunk) => chunk.tags),
       surface.view,
       lampPalette,
       penScale(),
@@ -189,8 +191,17 @@ export function makeSurface(base: HTMLCanvasElement, top: HTMLCanvasElement): Su
       above.textBaseline = 'alphabetic';
       for (const chunk of visible) {
         if (chunk.hit?.shape !== 'box') continue;
-        const reach = (chunk.hit.box[2] - chunk.hit.box[0]) / 2 + 60;
-        const [x, y] = [(chunk.hit.at[0] + reach) * k + tx + 6, ty - (chunk.hit.at[1] - reach) * k + 2];
+        // At the lower right of the drawn body.
+        const corners = transformed(
+          rect(chunk.hit.box[0], chunk.hit.box[1], chunk.hit.box[2] - chunk.hit.box[0], chunk.hit.box[3] - chunk.hit.box[1]),
+          chunk.hit.at[0],
+          chunk.hit.at[1],
+          chunk.hit.turn,
+        );
+        const [x, y] = [
+          Math.max(corners[1]!, corners[4]!, corners[7]!, corners[10]!) * k + tx + 4,
+          ty - Math.min(corners[2]!, corners[5]!, corners[8]!, corners[11]!) * k - 2,
+        ];
         const text = String(at.get(chunk.id!) ?? '');
         const half = Math.max(7, text.length * 3.4 + 3);
         above.fillStyle = palette.ink.lamp;
@@ -299,5 +310,3 @@ export function makeSurface(base: HTMLCanvasElement, top: HTMLCanvasElement): Su
   };
   return surface;
 }
-
-export { textAt };
