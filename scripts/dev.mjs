@@ -6,7 +6,7 @@ import { install, needNode, quietly, root, tool } from './lib.mjs';
 needNode();
 await install();
 await quietly('Compiling', tool('tsc'), ['-b', 'core', 'demo', 'server']);
-const run = (program, args) => spawn(program, args, { cwd: root, stdio: 'inherit' });
+const run = (program, args) => spawn(program, args, { cwd: root, stdio: 'inherit', detached: true });
 const children = [
   run(tool('tsc'), ['-b', 'core', 'demo', 'server', '--watch', '--preserveWatchOutput']),
   run(process.execPath, [
@@ -19,7 +19,12 @@ const children = [
   run(tool('vite'), []),
 ];
 const stop = () => {
-  for (const child of children) child.kill('SIGTERM');
+  // Each with the processes that it started itself.
+  for (const child of children) {
+    try {
+      process.kill(-child.pid, 'SIGTERM');
+    } catch {}
+  }
 };
 process.on('SIGINT', stop);
 process.on('SIGTERM', stop);

@@ -22,9 +22,14 @@ interface Props {
   readonly draft: PipeDraft;
   readonly setDraft: (update: PipeDraft | null | ((draft: PipeDraft | null) => PipeDraft | null)) => void;
   readonly toScreen: (x: number, y: number) => readonly [number, number];
+  /** Size of the drawing on screen, pixels: the fields stay inside. */
+  readonly room: readonly [number, number];
 }
 
-export function DraftPipe({ draft, setDraft, toScreen }: Props) {
+/** Height of the fields on screen, pixels. */
+const HEIGHT = 190;
+
+export function DraftPipe({ draft, setDraft, toScreen, room }: Props) {
   const session = useSession();
   const show = useShow();
   const desk = useDesk();
@@ -97,8 +102,9 @@ export function DraftPipe({ draft, setDraft, toScreen }: Props) {
     <form
       className="absolute z-10 w-56 border p-2 text-[12px]"
       style={{
-        left: Math.max(8, Math.min(x - 20, (globalThis.innerWidth ?? 1280) - 620)),
-        top: Math.max(8, y + 24),
+        left: Math.max(52, Math.min(x - 20, room[0] - 236)),
+        // Below the pipe, or above it where there is no room.
+        top: y + 24 + HEIGHT <= room[1] ? Math.max(8, y + 24) : Math.max(8, y - 24 - HEIGHT),
         background: 'var(--sheet)',
         borderColor: 'var(--pencil)',
       }}

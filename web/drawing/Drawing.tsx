@@ -417,6 +417,7 @@ export function Drawing() {
       </div>
       {pipe?.from && (
         <DraftPipe
+          room={[host.current?.clientWidth ?? 800, host.current?.clientHeight ?? 500]}
           draft={pipe}
           setDraft={setPipe}
           toScreen={(x, y) => [x * k + (surface.current?.view.tx ?? 0), (surface.current?.view.ty ?? 0) - y * k]}

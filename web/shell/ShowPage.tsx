@@ -252,7 +252,13 @@ function Steps() {
   const steps = [
     { path: 'positions', name: 'Positions', note: String(all(show, 'position').length), icon: Spline, stop: false },
     { path: 'hang', name: 'Hang', note: plural(fixtures.length), icon: Lamp, stop: false },
-    { path: 'number', name: 'Number', note: without ? `${without} without` : 'all numbered', icon: Hash, stop: false },
+    {
+      path: 'number',
+      name: 'Number',
+      note: without ? `${without} without` : fixtures.length ? 'all numbered' : '',
+      icon: Hash,
+      stop: false,
+    },
     {
       path: 'patch',
       name: 'Patch',
