@@ -9,13 +9,14 @@ import type { Fixture, Id } from '#core/model/records';
 import { all } from '#core/model/show';
 import { inScheduleOrder, natural } from '#core/number/order';
 import { withUnits } from '#core/number/units';
-import { type FieldName, fieldNames, fieldText, typeField } from '#core/paper/fields';
+import { type FieldName, fieldText, typeField } from '#core/paper/fields';
 import { formatRange } from '#core/patch/address';
 import { partFootprint } from '#core/patch/footprint';
-import { plural } from '../drawing/Drawing';
+import { plural } from '../drawing/pointing';
 import { useSession, useShow } from '../session/context';
 import { useDesk } from '../session/desk';
 import { useRunPreview } from '../steps/run';
+import { EditBox } from './EditBox';
 
 const columns: readonly { readonly field: FieldName; readonly name: string; readonly width: number; readonly right?: boolean }[] =
   [
@@ -378,54 +379,3 @@ export function Ledger() {
     return fieldText(show, fixture, part, field);
   }
 }
-
-function EditBox({
-  label,
-  text,
-  right,
-  onChange,
-  onDone,
-  onLeave,
-}: {
-  label: string;
-  text: string;
-  right: boolean;
-  onChange: (text: string) => void;
-  onDone: (move: readonly [number, number]) => void;
-  onLeave: () => void;
-}) {
-  const done = useRef(false);
-  const finish = (move: readonly [number, number]) => {
-    if (done.current) return;
-    done.current = true;
-    onDone(move);
-  };
-  return (
-    <input
-      autoFocus
-      aria-label={`Edit ${label}`}
-      className="-mx-1 w-full bg-[var(--sheet)] px-1 outline-none"
-      style={{ textAlign: right ? 'right' : 'left' }}
-      value={text}
-      onChange={(event) => onChange(event.target.value)}
-      onBlur={() => finish([0, 0])}
-      onClick={(event) => event.stopPropagation()}
-      onKeyDown={(event) => {
-        event.stopPropagation();
-        if (event.key === 'Enter') finish([event.shiftKey ? -1 : 1, 0]);
-        else if (event.key === 'Tab') {
-          event.preventDefault();
-          finish([0, event.shiftKey ? -1 : 1]);
-        } else if (event.key === 'ArrowDown' || event.key === 'ArrowUp') {
-          event.preventDefault();
-          finish([event.key === 'ArrowDown' ? 1 : -1, 0]);
-        } else if (event.key === 'Escape') {
-          done.current = true;
-          onLeave();
-        }
-      }}
-    />
-  );
-}
-
-export { fieldNames };

@@ -1,35 +1,29 @@
 /** The frame: steps at the left, the Drawing in the middle, the Ledger below, the Card at the right. */
 
-import {
-  FileOutput,
-  Hash,
-  Lamp,
-  Minus,
-  Moon,
-  MousePointer2,
-  Printer,
-  Redo2,
-  Send,
-  Spline,
-  Sun,
-  Undo2,
-  Waypoints,
-} from 'lucide-react';
+import { Lamp, Maximize, Minus, Moon, MousePointer2, Redo2, Sun, Undo2 } from 'lucide-react';
 import { lazy, Suspense, useEffect, useState } from 'react';
-import { Link, NavLink, useNavigate, useParams } from 'react-router';
+import { Link, useNavigate, useParams } from 'react-router';
 import { toast } from 'sonner';
-import { snagsOf } from '#core/audit/snags';
-import { all, settingsOf } from '#core/model/show';
+import { settingsOf } from '#core/model/show';
 import { Card } from '../card/Card';
-import { Drawing, isTyping, plural } from '../drawing/Drawing';
+import { Drawing } from '../drawing/Drawing';
 import { PlateView } from '../drawing/PlateView';
+import { isTyping } from '../drawing/pointing';
 import { Ledger } from '../ledger/Ledger';
 import { SessionContext, useSession, useSessionState } from '../session/context';
 import { useDesk, type View } from '../session/desk';
 import { openSession, type Session } from '../session/session';
-import { HandOverPanel, HangPanel, NumberPanel, PaperPanel, PatchPanel, PositionsPanel } from '../steps/Panels';
+import { HandOverPanel } from '../steps/HandOverPanel';
+import { HangPanel } from '../steps/HangPanel';
+import { NumberPanel } from '../steps/NumberPanel';
+import { PaperPanel } from '../steps/PaperPanel';
+import { PatchPanel } from '../steps/PatchPanel';
+import { PositionsPanel } from '../steps/PositionsPanel';
+import { ClashNote } from './ClashNote';
 import { type Context, commandById, commandForKey, keyText, nudge, tip } from './commands';
+import { Divider } from './Divider';
 import { Palette } from './Palette';
+import { Steps } from './Steps';
 
 const ThreeView = lazy(() => import('../drawing/ThreeView'));
 
@@ -241,74 +235,6 @@ function TopBar({ context }: { context: Context }) {
   );
 }
 
-/** The steps hang like clamps on a vertical pipe. */
-function Steps() {
-  const { id = '' } = useParams();
-  const { show } = useSessionState();
-  const fixtures = all(show, 'fixture').filter((fixture) => !fixture.spare);
-  const without = fixtures.filter((fixture) => fixture.parts.every((part) => !part.channel)).length;
-  const snags = snagsOf(show);
-  const stops = snags.filter((snag) => snag.weight === 'stop').length;
-  const steps = [
-    { path: 'positions', name: 'Positions', note: String(all(show, 'position').length), icon: Spline, stop: false },
-    { path: 'hang', name: 'Hang', note: plural(fixtures.length), icon: Lamp, stop: false },
-    {
-      path: 'number',
-      name: 'Number',
-      note: without ? `${without} without` : fixtures.length ? 'all numbered' : '',
-      icon: Hash,
-      stop: false,
-    },
-    {
-      path: 'patch',
-      name: 'Patch',
-      note: snags.length ? plural(snags.length, 'snag') : 'no snags',
-      icon: Waypoints,
-      stop: stops > 0,
-    },
-    { path: 'paper', name: 'Paper', note: `1:${settingsOf(show).scale}, ${settingsOf(show).paper}`, icon: Printer, stop: false },
-    { path: 'hand-over', name: 'Hand-over', note: 'MVR', icon: Send, stop: false },
-  ];
-  return (
-    <nav aria-label="Steps" className="relative pt-4" style={{ borderRight: '1px solid var(--hair)' }}>
-      <span
-        aria-hidden="true"
-        className="absolute top-0 bottom-0 left-[15px] w-[5px] border-x"
-        style={{ borderColor: 'var(--pencil)' }}
-      />
-      {steps.map(({ path, name, note, icon: Icon, stop }) => (
-        <NavLink
-          key={path}
-          to={`/shows/${id}/${path}`}
-          className="group relative block py-2 pl-[34px]"
-          style={{ color: 'var(--ink)' }}
-        >
-          {({ isActive }) => (
-            <>
-              <span
-                aria-hidden="true"
-                className="absolute top-2 left-[6px] grid h-[22px] w-[23px] place-items-center border"
-                style={{
-                  background: isActive ? 'var(--glow)' : 'var(--desk)',
-                  borderColor: isActive ? 'var(--ink)' : 'var(--pencil)',
-                  borderRadius: '2px 2px 9px 9px',
-                  color: isActive ? '#1d2838' : 'var(--ink)',
-                }}
-              >
-                <Icon size={13} />
-              </span>
-              <span className={isActive ? 'font-bold' : ''}>{name}</span>
-              <span className="block text-[11px]" style={{ color: stop ? 'var(--stop)' : 'var(--pencil)' }}>
-                {note}
-              </span>
-            </>
-          )}
-        </NavLink>
-      ))}
-    </nav>
-  );
-}
-
 function DrawingBar() {
   const { view, tags, set } = useDesk();
   const { step } = useParams();
@@ -387,69 +313,8 @@ function Tools({ context }: { context: Context }) {
         title={tip('fit')}
         onClick={() => commandById('fit').run(context)}
       >
-        <FileOutput size={16} />
+        <Maximize size={16} />
       </button>
     </div>
-  );
-}
-
-/** The edge between Drawing and Ledger; by pointer or arrow keys. */
-function Divider({ height, onHeight }: { height: number; onHeight: (height: number) => void }) {
-  const clamp = (value: number) => Math.max(90, Math.min(window.innerHeight - 220, value));
-  return (
-    <div
-      role="separator"
-      aria-orientation="horizontal"
-      aria-label="Height of the Ledger"
-      aria-valuenow={height}
-      tabIndex={0}
-      className="h-[5px] shrink-0 cursor-row-resize"
-      style={{ background: 'var(--hair)' }}
-      onPointerDown={(event) => event.currentTarget.setPointerCapture(event.pointerId)}
-      onPointerMove={(event) => event.buttons === 1 && onHeight(clamp(window.innerHeight - event.clientY))}
-      onKeyDown={(event) => {
-        if (event.key === 'ArrowUp' || event.key === 'ArrowDown') {
-          event.preventDefault();
-          event.stopPropagation();
-          onHeight(clamp(height + (event.key === 'ArrowUp' ? 24 : -24)));
-        }
-      }}
-    />
-  );
-}
-
-/** Two windows changed one field: what stands, what was wanted, and a choice. */
-function ClashNote() {
-  const session = useSession();
-  const { clash } = useSessionState();
-  if (!clash) return null;
-  const [first] = clash.collisions;
-  const said = (value: unknown): string =>
-    value === null || value === undefined
-      ? 'removed'
-      : typeof value === 'object'
-        ? 'another value'
-        : `"${String(value) || 'empty'}"`;
-  return (
-    <section
-      role="alert"
-      aria-label="Changed in two windows"
-      className="fixed right-4 bottom-4 z-50 w-80 border p-3 text-[12px]"
-      style={{ background: 'var(--sheet)', borderColor: 'var(--stop)' }}
-    >
-      <p className="font-bold">Somebody else changed the same thing</p>
-      <p className="pt-1">
-        Your edit "{clash.step.label}" met another one{first?.field ? ` in ${first.field.replace('parts.0.', '')}` : ''}.{' '}
-        {first?.field ? `Now it is ${said(first.stands)}; you typed ${said(first.mine)}.` : 'What you changed was removed.'}
-      </p>
-      <div className="flex gap-2 pt-2">
-        <button type="button" className="act act-main" onClick={() => session.settle(true)}>
-          Use mine
-        </button>
-        <button type="button" className="act" onClick={() => session.settle(false)}>
-          Keep theirs
-        </button>
-      </div>
-    </section>
   );
 }

@@ -14,7 +14,7 @@ import {
   reshapePosition,
   rotateFixtures,
 } from '#core/setout/hang';
-import { plural } from '../drawing/Drawing';
+import { plural } from '../drawing/pointing';
 import { goTo, useDesk } from '../session/desk';
 import type { Session } from '../session/session';
 

@@ -1,0 +1,115 @@
+/** The step Paper: plate and schedules. */
+import { useMemo } from 'react';
+import { plotPlate } from '#core/draw/plate';
+import { paperNamed, papers, scales } from '#core/measure/scales';
+import { edit } from '#core/model/change';
+import { settingsOf } from '#core/model/show';
+import { useSession, useShow } from '../session/context';
+import { useDesk } from '../session/desk';
+import { Line, TextField } from '../ui/TextField';
+
+export function PaperPanel() {
+  const session = useSession();
+  const show = useShow();
+  const settings = settingsOf(show);
+  const { set, view, turn } = useDesk();
+  const paper = paperNamed(settings.paper) ?? papers[0]!;
+  const missing = useMemo(
+    () => plotPlate(show, { paper, landscape: turn === 'landscape', denominator: settings.scale, date: '' }).missing,
+    [show, paper, turn, settings.scale],
+  );
+  const base = `/api/shows/${show.id}/out`;
+  const query = `turn=${turn}`;
+  const link = (file: string, name: string, extra = '') => (
+    <a className="link" href={`${base}/${file}?download${extra ? `&${extra}` : ''}`}>
+      {name}
+    </a>
+  );
+  const text = (label: string, field: 'name' | 'venue' | 'designer') => (
+    <Line name={label}>
+      <TextField
+        label={label}
+        value={settings[field]}
+        onWrite={(value) => {
+          if (field === 'name' && !value.trim()) return 'A show has a name.';
+          session.edit(`${label} to ${value}`, edit([settings], { [field]: value.trim().slice(0, 200) }));
+          return null;
+        }}
+      />
+    </Line>
+  );
+  return (
+    <section aria-label="Paper">
+      <h3 className="pencil">Plate</h3>
+      <Line name="Paper">
+        <select
+          className="field"
+          aria-label="Paper"
+          value={settings.paper}
+          onChange={(event) => session.edit(`Paper ${event.target.value}`, edit([settings], { paper: event.target.value }))}
+        >
+          {papers.map((item) => (
+            <option key={item.name}>{item.name}</option>
+          ))}
+        </select>
+      </Line>
+      <Line name="Turn">
+        <select
+          className="field"
+          aria-label="Turn"
+          value={turn}
+          onChange={(event) => set({ turn: event.target.value as typeof turn })}
+        >
+          <option>landscape</option>
+          <option>portrait</option>
+        </select>
+      </Line>
+      <Line name="Scale">
+        <select
+          className="field"
+          aria-label="Scale"
+          value={settings.scale}
+          onChange={(event) =>
+            session.edit(
+              `Scale ${event.target.selectedOptions[0]?.text}`,
+              edit([settings], { scale: Number(event.target.value) }),
+            )
+          }
+        >
+          {scales.map((item) => (
+            <option key={item.name} value={item.denominator}>
+              {item.name}
+            </option>
+          ))}
+        </select>
+      </Line>
+      {text('Title', 'name')}
+      {text('Venue', 'venue')}
+      {text('Designer', 'designer')}
+      {missing && (
+        <p className="pt-1" style={{ color: 'var(--doubt)' }}>
+          The plot is larger than this paper by {Math.ceil(Math.max(...missing))} mm at this scale. Choose a larger paper or a
+          smaller scale.
+        </p>
+      )}
+      {view !== 'plate' && (
+        <button type="button" className="act mt-2 w-full" onClick={() => set({ view: 'plate' })}>
+          Show the plate
+        </button>
+      )}
+      <div className="flex gap-4 pt-2">
+        {link('plot.pdf', 'Plot as PDF', query)}
+        {link('plot.svg', 'Plot as SVG', query)}
+      </div>
+      <h3 className="pencil pt-3">Schedules</h3>
+      <div className="grid grid-cols-[1fr_auto_auto] gap-x-4 gap-y-1">
+        <span>Channel hookup</span>
+        {link('hookup.pdf', 'PDF')}
+        {link('hookup.csv', 'CSV')}
+        <span>Instrument schedule</span>
+        {link('schedule.pdf', 'PDF')}
+        {link('schedule.csv', 'CSV')}
+      </div>
+    </section>
+  );
+}
