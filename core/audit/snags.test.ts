@@ -1,0 +1,113 @@
+/** Snags: each in a sentence that names what and where. */
+import { describe, expect, test } from '@jest/globals';
+import fc from 'fast-check';
+import { apply, edit } from '../model/change.js';
+import { makeFixture } from '../model/make.js';
+import type { Fixture, FixtureType } from '../model/records.js';
+import { baseRecords, fixtureLayer, idOf, pipe, plainType, SHOW } from '../model/show.arb.js';
+import { all, type Show, showOf } from '../model/show.js';
+import { snagsByFixture, snagsOf } from './snags.js';
+
+const wide: FixtureType = {
+  ...plainType,
+  id: idOf(90),
+  name: 'Wide',
+  modes: [
+    {
+      name: '1 slot',
+      channels: [
+        { attribute: 'Dimmer', offset: [1], break: 1 },
+        { attribute: 'Pan', offset: [2, 16], break: 1 },
+      ],
+    },
+  ],
+};
+type Facts = {
+  readonly channel?: string;
+  readonly address?: number | null;
+  readonly along?: number;
+  readonly unit?: string;
+  readonly type?: FixtureType;
+  readonly spare?: boolean;
+};
+const rig = (...facts: Facts[]): Show =>
+  showOf(SHOW, [
+    ...baseRecords,
+    wide,
+    ...facts.map((fact, i): Fixture => {
+      const fixture = makeFixture(idOf(100 + i), fixtureLayer, fact.type ?? plainType, pipe, fact.along ?? 500 + i * 400, {
+        unit: fact.unit ?? String(i + 1),
+        spare: fact.spare ?? false,
+      });
+      return {
+        ...fixture,
+        parts: [{ ...fixture.parts[0]!, channel: fact.channel ?? String(i + 1), address: fact.address ?? null }],
+      };
+    }),
+  ]);
+const texts = (show: Show) => snagsOf(show).map((snag) => snag.text);
+
+describe('addresses', () => {
+  test('no address, no snag', () => expect(texts(rig({}, {}))).toEqual([]));
+  test('neighbours that touch do not overlap', () => expect(texts(rig({ address: 1, type: wide }, { address: 17 }))).toEqual([]));
+  test('a footprint of 16 reaches 16 slots', () =>
+    expect(texts(rig({ address: 1, type: wide }, { address: 16 }))).toEqual(['Channel 1 and channel 2 share 1.16.']));
+  test('three on one address are three pairs', () =>
+    expect(texts(rig({ address: 5 }, { address: 5 }, { address: 5 }))).toHaveLength(3));
+  test('a spare shares with nobody', () => expect(texts(rig({ address: 5 }, { address: 5, spare: true }))).toEqual([]));
+  test('past the end of a universe is a stop', () => {
+    const show = rig({ address: 510, type: wide });
+    expect(snagsOf(show)[0]).toMatchObject({ code: 'past the universe', weight: 'stop', field: 'address' });
+    expect(texts(show)).toEqual(['Channel 1 at 1.510 needs 16 slots and runs past the end of its universe.']);
+  });
+  test('one without a channel is named by its position and unit', () =>
+    expect(texts(rig({ address: 7, channel: '' }, { address: 7, channel: '9' }))[0]).toMatch(/LX 1 unit 1/));
+  test('the sweep finds what comparing every pair finds (reference calculations 4.5)', () => {
+    fc.assert(
+      fc.property(
+        fc.array(fc.record({ address: fc.integer({ min: 1, max: 60 }), big: fc.boolean() }), { maxLength: 14 }),
+        (facts) => {
+          const show = rig(...facts.map(({ address, big }) => ({ address, type: big ? wide : plainType })));
+          let pairs = 0;
+          const spans = facts.map(({ address, big }) => [address, address + (big ? 15 : 0)] as const);
+          spans.forEach((a, i) => {
+            for (const b of spans.slice(i + 1)) if (a[0] <= b[1] && b[0] <= a[1]) pairs++;
+          });
+          expect(snagsOf(show).filter((snag) => snag.code === 'address shared')).toHaveLength(pairs);
+        },
+      ),
+    );
+  });
+});
+
+describe('places and units', () => {
+  test('off either end of the pipe', () => {
+    expect(texts(rig({ along: 10200 }))).toEqual(['Channel 1 hangs off the end of LX 1.']);
+    expect(texts(rig({ along: -300 }))).toHaveLength(1);
+    expect(texts(rig({ along: 10000 }))).toEqual([]);
+  });
+  test('under the floor', () => {
+    const show = rig({ along: 500 });
+    const low = apply(show, edit(all(show, 'position'), { curve: { ...pipe.curve, z: -100 } }));
+    expect(texts(low)).toEqual(['Channel 1 is under the floor: check the trim of LX 1.']);
+  });
+  test('two with one unit number are a doubt, and stops stand before doubts', () => {
+    const show = rig({ unit: '3', address: 4 }, { unit: '3', address: 4 });
+    expect(snagsOf(show).map((snag) => [snag.code, snag.weight])).toEqual([
+      ['address shared', 'stop'],
+      ['unit doubled', 'doubt'],
+    ]);
+    expect(texts(show)[1]).toBe('2 fixtures on LX 1 are unit 3.');
+  });
+  test('every snag is found again at each of its fixtures', () => {
+    const show = rig({ address: 4 }, { address: 4 }, { along: 20000 });
+    const map = snagsByFixture(show);
+    for (const snag of snagsOf(show)) for (const id of snag.fixtures) expect(map.get(id)).toContain(snag);
+  });
+  test('mending one snag leaves the others', () => {
+    const show = rig({ address: 4 }, { address: 4 }, { along: 20000 });
+    const second = all(show, 'fixture')[1]!;
+    const mended = apply(show, edit([second], { parts: [{ ...second.parts[0]!, address: 5 }] }));
+    expect(texts(mended)).toEqual(['Channel 3 hangs off the end of LX 1.']);
+  });
+});
