@@ -17,7 +17,7 @@ async function smallRig(page: import('@playwright/test').Page, name: string): Pr
   return id;
 }
 
-test('two windows see each other's edits, and those to different fields both survive', async ({ page, context }) => {
+test('two windows see the edits of each other, and those to different fields both survive', async ({ page, context }) => {
   const id = await smallRig(page, 'Two windows');
   const other = await context.newPage();
   await other.goto(`/shows/${id}/hang`);
