@@ -65,8 +65,8 @@ function makeAreas(layer: Id): FocusArea[] {
   });
   return [
     ...['A', 'B', 'C', 'D', 'E'].map((name, i) => make(name, (i - 2) * 2000, 300)),
-    ...['F', 'G', 'H', 'I'].map((name, i) => make(name, (i - 1.5) * 2200, 2900)),
-    ...['J', 'K', 'L'].map((name, i) => make(name, (i - 1) * 2500, 5400)),
+    ...['F', 'G', 'H', 'I'].map((name, i) => make(name, (i - 1.5) * 2200, 3700)),
+    ...['J', 'K', 'L'].map((name, i) => make(name, (i - 1) * 2500, 5800)),
     make('Well', 0, 4200, 900, 1200),
     make('Salt bench', -2600, 1600, 1100, 1200),
     make('Apple tree', 2900, 5800, 2000, 1800),

@@ -1,0 +1,138 @@
+/** The demo is a rig that a designer would believe, and the house is the one that was asked for. */
+import { describe, expect, test } from '@jest/globals';
+import { snagsOf } from '#core/audit/snags';
+import { diff, isEmpty } from '#core/model/change';
+import { faults } from '#core/model/references';
+import { all, find, get } from '#core/model/show';
+import { fixturesOn } from '#core/number/order';
+import { universeOf } from '#core/patch/address';
+import { footprintOf, modeOf } from '#core/patch/footprint';
+import { curveLength } from '#core/space/curves';
+import { place } from '#core/space/hanging';
+import { makeDemo } from './show.js';
+
+const show = makeDemo();
+const fixtures = all(show, 'fixture');
+const typeOf = (id: string) => get(show, 'type', id);
+const withPurpose = (purpose: string) => fixtures.filter((fixture) => fixture.purpose === purpose);
+const outline = (name: string) => all(show, 'outline').find((item) => item.name === name)!;
+const position = (name: string) => all(show, 'position').find((item) => item.name === name)!;
+
+test('it is the same each time, and sound', () => {
+  expect(isEmpty(diff(show, makeDemo()))).toBe(true);
+  expect(faults(show)).toEqual([]);
+});
+
+describe('the Boathouse', () => {
+  const width = (name: string) => {
+    const xs = outline(name).points.map(([x]) => x);
+    return Math.max(...xs) - Math.min(...xs);
+  };
+  test('stage 14 m wide and 9 m deep', () => {
+    expect(width('Stage floor')).toBe(14000);
+    expect(Math.max(...outline('Stage floor').points.map(([, y]) => y))).toBe(9000);
+  });
+  test('arch opening 10.4 m x 6 m on the plaster line', () => {
+    expect(Math.min(...outline('Arch SL').points.map(([x]) => x)) - Math.max(...outline('Arch SR').points.map(([x]) => x))).toBe(
+      10400,
+    );
+    expect(outline('Arch head').zFrom).toBe(6000);
+    expect(Math.max(...outline('Arch SL').points.map(([, y]) => y))).toBe(0);
+  });
+  test('three pairs of legs with borders, and the cyc at 8.6 m', () => {
+    expect(all(show, 'outline').filter((item) => item.use === 'leg')).toHaveLength(6);
+    expect(all(show, 'outline').filter((item) => item.use === 'border' && item.layer === outline('Cyc').layer)).toHaveLength(3);
+    expect(outline('Cyc').points.every(([, y]) => y === 8600)).toBe(true);
+  });
+  test('nine raked rows: every one stands higher than the one before it', () => {
+    const rows = all(show, 'outline').filter((item) => item.use === 'seats' && item.name.endsWith('SL'));
+    expect(rows).toHaveLength(9);
+    for (let i = 1; i < rows.length; i++) expect(rows[i]!.zTo).toBeGreaterThan(rows[i - 1]!.zTo);
+    // 10 seats of 510 mm a block, two blocks a row: 180.
+    expect(Math.floor(width('Row 1 SL') / 510) * 2 * rows.length).toBe(180);
+  });
+});
+
+describe('positions', () => {
+  test('two bridges, four electrics, three booms and a ladder a side, a ring of 3 m, floor', () => {
+    const count = (use: string) => all(show, 'position').filter((item) => item.use === use).length;
+    expect([count('bridge'), count('pipe'), count('boom'), count('ladder'), count('ring')]).toEqual([2, 4, 6, 2, 1]);
+    expect(count('floor')).toBeGreaterThan(0);
+    expect(position('Ring truss').curve).toMatchObject({ form: 'arc', radius: 1500 });
+  });
+  test('booms are 4.5 m tall, with shin, mid and head-high units (common practice, no source)', () => {
+    for (const boom of all(show, 'position').filter((item) => item.use === 'boom')) {
+      expect(curveLength(boom.curve)).toBe(4500);
+      const purposes = fixturesOn(show, boom).map((fixture) => fixture.purpose);
+      expect(purposes).toEqual(['Side high', 'Side head-high', 'Side mid', 'Side shin']);
+    }
+  });
+  test('the ring hangs its units from the lower chord', () => {
+    for (const fixture of fixturesOn(show, position('Ring truss'))) expect(place(show, fixture).clamp[2]).toBeCloseTo(5050, 6);
+  });
+  test('units count 1 to n along every position', () => {
+    for (const item of all(show, 'position'))
+      expect(fixturesOn(show, item).map((fixture) => fixture.unit)).toEqual(fixturesOn(show, item).map((_, i) => String(i + 1)));
+  });
+});
+
+describe('the light', () => {
+  test('front light comes at about 45 degrees (McCandless, from memory: 45), in two colours', () => {
+    for (const [purpose, colour] of [
+      ['Front warm', 'L 112'],
+      ['Front cool', 'L 204'],
+    ] as const) {
+      const list = withPurpose(purpose);
+      expect(list.length).toBeGreaterThanOrEqual(12);
+      for (const fixture of list) {
+        const { below } = place(show, fixture);
+        expect(below).toBeGreaterThan(36);
+        expect(below).toBeLessThan(58);
+        expect(fixture.parts[0]!.colour).toBe(colour);
+      }
+    }
+  });
+  test('every acting area has a warm and a cool front', () => {
+    for (const area of all(show, 'area').filter((item) => /^[A-L]$/.test(item.name)))
+      for (const purpose of ['Front warm', 'Front cool'])
+        expect(withPurpose(purpose).some((fixture) => fixture.aim?.kind === 'area' && fixture.aim.area === area.id)).toBe(true);
+  });
+  test('warm comes from stage right of cool on every area: light from both sides', () => {
+    const xOf = (purpose: string, area: string) =>
+      place(show, withPurpose(purpose).find((fixture) => fixture.aim?.kind === 'area' && fixture.aim.area === area)!).clamp[0];
+    for (const area of all(show, 'area').filter((item) => /^[A-E]$/.test(item.name)))
+      expect(xOf('Front warm', area.id)).toBeLessThan(xOf('Front cool', area.id));
+  });
+  test('side light from booms is level or nearly; back light comes from upstage', () => {
+    for (const fixture of withPurpose('Side mid')) expect(Math.abs(place(show, fixture).below)).toBeLessThan(15);
+    for (const fixture of [...withPurpose('Back light'), ...withPurpose('Back wash')])
+      expect(place(show, fixture).beam[1]).toBeLessThan(0);
+  });
+  test('every colour is a filter of the show', () => {
+    const codes = new Set(all(show, 'filter').map((filter) => filter.code));
+    for (const fixture of fixtures) for (const part of fixture.parts) if (part.colour) expect(codes).toContain(part.colour);
+  });
+});
+
+describe('numbers', () => {
+  test('no channel is used twice, and dimmers come before moving lights in the patch (common practice, no source)', () => {
+    const channels = fixtures.flatMap((fixture) => fixture.parts.map((part) => part.channel));
+    expect(new Set(channels).size).toBe(channels.length);
+    for (const fixture of fixtures) {
+      const address = fixture.parts[0]!.address;
+      if (address !== null)
+        expect(universeOf(address) === 1).toBe(
+          typeOf(fixture.type).modes[0]!.channels.every((channel) => channel.attribute === 'Dimmer'),
+        );
+    }
+  });
+  test('everything with slots has an address', () => {
+    for (const fixture of fixtures)
+      if (footprintOf(modeOf(typeOf(fixture.type), fixture.mode)!) > 0)
+        expect(fixture.parts.every((part) => part.address !== null)).toBe(true);
+  });
+  test('two deliberate snags, and no other', () => {
+    expect(snagsOf(show).map((snag) => snag.code)).toEqual(['address shared', 'off the end']);
+    expect(find(show, 'position', find(show, 'fixture', snagsOf(show)[1]!.fixtures[0])?.position)?.name).toBe('LX 1');
+  });
+});
