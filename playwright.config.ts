@@ -8,7 +8,8 @@ export default defineConfig({
   outputDir: 'test-results/playwright',
   workers: 1,
   timeout: 60_000,
-  retries: 0,
+  // One more try on a noisy machine; the line reporter names what needed it.
+  retries: 1,
   reporter: [['line'], ['json', { outputFile: 'test-results/playwright.json' }]],
   use: {
     baseURL: `http://127.0.0.1:${port}`,

@@ -8,6 +8,7 @@ async function smallRig(page: import('@playwright/test').Page, name: string): Pr
   await drawPipe(page, [-5000, 3000], [5000, 3000], '6', 'LX 1');
   await page.getByRole('link', { name: /Hang/ }).click();
   await page.getByRole('button', { name: 'Take the house stock of types' }).click();
+  await expect(page.getByRole('button', { name: /^Aster 36/ })).toBeVisible();
   await page.getByLabel("Search the show's types").fill('aster 36');
   await page.keyboard.press('Enter');
   await dragFrom(page, [-2000, 3000], [2000, 3000]);

@@ -46,6 +46,7 @@ test('a designer makes a small show from an empty stage to the hand-over', async
   await test.step('hang one by a click, a row of six by dragging, the count typed on the way', async () => {
     await page.keyboard.press('h');
     await page.getByRole('button', { name: 'Take the house stock of types' }).click();
+    await expect(page.getByRole('button', { name: /^Aster 26/ })).toBeVisible();
     await page.getByLabel("Search the show's types").fill('fresnel 1k');
     await page.keyboard.press('Enter');
     await clickAt(page, 30, 5040);
