@@ -36,7 +36,7 @@ export function previewRun(show: Show, ordered: readonly Fixture[], run: Run): R
   return { values, taken };
 }
 
-/** The change that a preview stands for: cells of one body take the same channel, unless they had their own; then they count on from it. */
+/** The change that a preview stands for. Cells that share one channel all take the new one; where cells have channels of their own, only the first cell is numbered. */
 export function applyRun(show: Show, preview: RunPreview): Change {
   const fixtures = all(show, 'fixture').filter((fixture) => preview.values.has(fixture.id));
   return edit(fixtures, (fixture) => ({
