@@ -1,6 +1,5 @@
 /** The drawing: symbols, tags, plan, key, plate. Sources beside each value. */
 import { describe, expect, test } from '@jest/globals';
-import fc from 'fast-check';
 import { makeDemo } from '#demo/show';
 import { types } from '#demo/types';
 import { writeSvg } from '../formats/svg.js';
@@ -10,14 +9,12 @@ import { type FixtureType, families } from '../model/records.js';
 import { all, type Show, settingsOf } from '../model/show.js';
 import { detailsOf } from './details.js';
 import { keyRows } from './key.js';
-import { arc, type Box, boxOf, type Chunk, path, transformed } from './list.js';
+import { arc, boxOf, type Chunk, path } from './list.js';
 import { alongAt, hangAt } from './locate.js';
-import { allTags, fixtureChunks, hitDistance, planList } from './plan.js';
+import { allTags, hitDistance, planList } from './plan.js';
 import { plotPlate } from './plate.js';
 import { sceneOf } from './scene.js';
-import { spreadTags } from './spread-tags.js';
 import { symbolOf } from './symbols.js';
-import { channelOutline, channelRadius, tagPlaces, tagPrims, unpushed } from './tags.js';
 
 const demo = makeDemo();
 const options = { denominator: 50, tags: allTags, snags: true };
@@ -66,103 +63,6 @@ describe('symbols', () => {
   test('an arc of cubics stays on its circle', () => {
     const d = arc(0, 0, 1000, 20, 320);
     for (const at of [1, 8, 15]) expect(Math.hypot(d[at === 1 ? 1 : at]!, d[at === 1 ? 2 : at + 1]!)).toBeCloseTo(1000, 0);
-  });
-});
-
-describe('tags', () => {
-  test('11.3 radius for 1 to 4 figures of 2.5 mm', () => {
-    const wanted = [1.797, 2.374, 3.048, 3.757];
-    wanted.forEach((radius, i) => {
-      expect(channelRadius(i + 1, 2.5)).toBeCloseTo(radius, 3);
-    });
-  });
-  test('a long channel widens, it does not grow taller', () => {
-    const [short, long] = [channelOutline('12', 100), channelOutline('1201', 100)];
-    expect(long.w).toBeGreaterThan(short.w);
-    expect(long.h).toBe(short.h);
-  });
-  test('they are upright and clear of the symbol at every turn', () => {
-    const box: Box = [-130, -290, 130, 350];
-    const corners = (turn: number) =>
-      transformed([0, box[0], box[1], 1, box[2], box[1], 1, box[2], box[3], 1, box[0], box[3], 3], 0, 0, turn);
-    fc.assert(
-      fc.property(fc.integer({ min: -360, max: 360 }), fc.constantFrom('1', '12', '123', '1201'), (turn, channel) => {
-        const prims = tagPrims(
-          0,
-          0,
-          turn,
-          box,
-          { channel, address: '12.345', colour: 'L 112' },
-          { size: 100, channelInk: 'ink', addressInk: 'ink' },
-        );
-        // Separated along the axis of the symbol: no tag's box reaches into the body's stretch of it.
-        const a = ((turn + 90) * Math.PI) / 180;
-        const [nx, ny] = [Math.cos(a), Math.sin(a)];
-        const tagBoxes = [boxOf(prims.slice(0, 2)), boxOf(prims.slice(2, 4)), boxOf(prims.slice(4))];
-        const spanOf = ([x0, y0, x1, y1]: Box) => {
-          const along = [x0 * nx + y0 * ny, x1 * nx + y0 * ny, x0 * nx + y1 * ny, x1 * nx + y1 * ny];
-          return [Math.min(...along), Math.max(...along)] as const;
-        };
-        expect(spanOf(tagBoxes[0]!)[1]).toBeLessThanOrEqual(box[1] + 1);
-        expect(spanOf(tagBoxes[1]!)[1]).toBeLessThanOrEqual(spanOf(tagBoxes[0]!)[0] + 1);
-        expect(spanOf(tagBoxes[2]!)[0]).toBeGreaterThanOrEqual(box[3] - 1);
-        expect(prims.every((prim) => prim.op !== 'text' || prim.align === 'centre')).toBe(true);
-        expect(corners(turn).length).toBeGreaterThan(0);
-      }),
-    );
-  });
-});
-
-describe('tags of neighbours', () => {
-  const body: Box = [-130, -290, 130, 350];
-  const layout = (x: number, channel: string) => ({
-    x,
-    y: 0,
-    turn: 0,
-    box: body,
-    fields: { channel, address: '1.101', colour: 'L 112' },
-    size: 100,
-    body: [x - 130, -290, x + 130, 350] as Box,
-  });
-  const boxes = (row: ReturnType<typeof layout>[]) => {
-    const pushes = spreadTags(row);
-    return row.flatMap(({ x, y, turn, box, fields, size }, owner) =>
-      tagPlaces(x, y, turn, box, fields, size, pushes[owner]).map((place) => ({
-        owner,
-        box: [place.x - place.w / 2, place.y - place.h / 2, place.x + place.w / 2, place.y + place.h / 2] as Box,
-      })),
-    );
-  };
-  const clashes = (list: ReturnType<typeof boxes>) =>
-    list.filter((a, i) =>
-      list
-        .slice(i + 1)
-        .some(
-          (b) => a.owner !== b.owner && a.box[0] < b.box[2] && a.box[2] > b.box[0] && a.box[1] < b.box[3] && a.box[3] > b.box[1],
-        ),
-    );
-  test('in a row 300 mm apart none lies on another', () => {
-    const row = Array.from({ length: 8 }, (_, i) => layout(i * 300, String(101 + i)));
-    expect(clashes(boxes(row))).toEqual([]);
-    expect(spreadTags(row).some((push) => push.behind > 0)).toBe(true);
-  });
-  test('with room nothing is pushed', () =>
-    expect(spreadTags([layout(0, '1'), layout(2000, '2')])).toEqual([unpushed, unpushed]));
-  test('the demo is the easier to read for it', () => {
-    const tagsOf = (spread: boolean) => {
-      const chunks = planList(demo, options).chunks.filter((chunk) => chunk.kind === 'fixture');
-      const plain = fixtureChunks(
-        demo,
-        chunks.map((chunk) => chunk.id!),
-        options,
-      );
-      return (spread ? chunks : plain).map((chunk, owner) => ({ owner, list: chunk.tags.filter((prim) => prim.op === 'text') }));
-    };
-    const count = (spread: boolean) => {
-      const list = tagsOf(spread).flatMap(({ owner, list: prims }) => prims.map((prim) => ({ owner, box: boxOf([prim]) })));
-      return clashes(list).length;
-    };
-    expect(count(true)).toBeLessThan(count(false) / 2);
   });
 });
 

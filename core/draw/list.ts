@@ -19,13 +19,25 @@ export const pens = {
   thin: { width: 0.13, dash: null },
   tag: { width: 0.18, dash: null },
   snag: { width: 0.5, dash: null },
+  dimension: { width: 0.13, dash: null },
+  throw: { width: 0.18, dash: [4, 1.2] },
+  sight: { width: 0.18, dash: [1.5, 1.5] },
   centre: { width: 0.18, dash: [8, 1.5, 1, 1.5] },
   plaster: { width: 0.18, dash: [3, 1.5] },
   floor: { width: 0.25, dash: [2, 1] },
   border: { width: 0.7, dash: null },
 } as const satisfies Record<string, { width: number; dash: readonly number[] | null }>;
 export type Pen = keyof typeof pens;
-export type Fill = 'none' | 'paper' | 'wall' | 'ink';
+/** A word of the theme, or a colour that means something (#rrggbb); back ends tone it with the paper so that text on it stays legible. */
+export type Fill = 'none' | 'paper' | 'wall' | 'ink' | `#${string}`;
+/** Share of a meant colour in what is filled with it. */
+export const TONE = 0.55;
+/** A colour toned with the paper that it stands on; both #rrggbb. */
+export function toned(colour: string, paper: string): string {
+  const channel = (text: string, i: number) => Number.parseInt(text.slice(1 + 2 * i, 3 + 2 * i), 16) || 0;
+  const mix = (i: number) => Math.round(channel(colour, i) * TONE + channel(paper, i) * (1 - TONE));
+  return `#${[0, 1, 2].map((i) => mix(i).toString(16).padStart(2, '0')).join('')}`;
+}
 /** What colour means on a drawing; back ends map it to a theme or to black. */
 export type Ink = 'ink' | 'faint' | 'lamp' | 'stop';
 
@@ -56,15 +68,37 @@ export interface TextPrim {
   readonly align: 'left' | 'centre' | 'right';
   readonly ink: Ink;
   readonly bold?: boolean;
+  /** Turn about the anchor, degrees anticlockwise; 90 at most. */
+  readonly turn?: number;
 }
 export type Prim = PathPrim | CirclePrim | TextPrim;
 export type Box = readonly [minX: number, minY: number, maxX: number, maxY: number];
 
-/** All that stands for one record, or for one part of the stage. */
+export type ChunkKind =
+  | 'stage'
+  | 'backdrop'
+  | 'outline'
+  | 'masking'
+  | 'dimension'
+  | 'note'
+  | 'position'
+  | 'detail'
+  | 'fixture'
+  | 'area';
+
+/** A tag that can be taken with the pointer. */
+export interface TagBox {
+  readonly tag: string;
+  readonly box: Box;
+  /** Moved by hand. */
+  readonly moved: boolean;
+}
+
+/** All that stands for one record, or for one part of the stage. One fixture may be drawn on the plan and in a detail. */
 export interface Chunk {
   /** Record that it stands for. */
   readonly id: Id | null;
-  readonly kind: 'stage' | 'outline' | 'position' | 'fixture';
+  readonly kind: ChunkKind;
   /** Drawn from low to high. */
   readonly order: number;
   readonly box: Box;
@@ -75,6 +109,7 @@ export interface Chunk {
   readonly tags: readonly Prim[];
   /** Shape that a pointer hits: a turned box about a point, or a polyline. */
   readonly hit: Hit | null;
+  readonly tagBoxes?: readonly TagBox[];
 }
 export type Hit =
   | { readonly shape: 'box'; readonly at: readonly [number, number]; readonly turn: number; readonly box: Box }

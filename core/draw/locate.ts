@@ -1,8 +1,8 @@
 /** From a point on the drawing back to the rig: which position, how far along. */
 import type { Position } from '../model/records.js';
 import { all, type Show, settingsOf } from '../model/show.js';
-import { curveLength, dropOn, frameAlong, fromOrigin, snapAlong } from '../space/curves.js';
-import { detailsOf } from './details.js';
+import { dropOn, frameAlong, fromOrigin, snapAlong } from '../space/curves.js';
+import { type Detail, detailAlong, detailPoint, detailsOf } from './details.js';
 
 export interface HangPoint {
   readonly position: Position;
@@ -11,9 +11,11 @@ export interface HangPoint {
   readonly at: readonly [number, number];
   /** Signed distance from the position's origin, mm; positive towards stage left, or up. */
   readonly fromOrigin: number;
+  /** The detail that was pointed at, or null on the plan. */
+  readonly detail: Detail | null;
 }
 
-/** Distance along of a drawing point on a given position, snapped unless `snap` is 0. Works in plan and in details. */
+/** Distance along of a drawing point on a given position, snapped unless `snap` is 0. Works on the plan and in details, whichever is nearer. */
 export function alongAt(
   show: Show,
   position: Position,
@@ -23,23 +25,26 @@ export function alongAt(
 ): HangPoint & { distance: number } {
   const detail = detailsOf(show).get(position.id);
   const { curve } = position;
-  let along: number;
-  let distance: number;
-  if (detail) {
-    const foot = detail.origin[1] + curve.z;
-    along = Math.max(0, Math.min(curveLength(curve), y - foot));
-    distance = Math.hypot(x - detail.origin[0], y - foot - along);
-  } else ({ along, distance } = dropOn(curve, [x, y]));
+  const plan = curve.form === 'vertical' && detail ? null : dropOn(curve, [x, y]);
+  const flat = detail ? detailAlong(detail, x, y) : null;
+  const inDetail = flat !== null && (plan === null || flat.off < plan.distance);
+  let along = inDetail ? flat.along : plan!.along;
+  const distance = inDetail ? flat.off : plan!.distance;
   if (snap > 0) along = snapAlong(curve, along, snap);
-  return { position, along, at: drawnPoint(show, position, along), fromOrigin: fromOrigin(curve, along), distance };
+  const at = inDetail ? detailPoint(detail!, along) : planPoint(position, along);
+  return { position, along, at, fromOrigin: fromOrigin(curve, along), distance, detail: inDetail ? detail! : null };
 }
 
-/** A point of a position on the drawing. */
-export function drawnPoint(show: Show, position: Position, along: number): readonly [number, number] {
-  const detail = detailsOf(show).get(position.id);
-  if (detail) return [detail.origin[0], detail.origin[1] + position.curve.z + along];
+const planPoint = (position: Position, along: number): readonly [number, number] => {
   const { point } = frameAlong(position.curve, along);
   return [point[0], point[1]];
+};
+
+/** A point of a position on the drawing: in the detail of a vertical one, else on the plan (or in the detail that is named). */
+export function drawnPoint(show: Show, position: Position, along: number, inDetail?: Detail | null): readonly [number, number] {
+  const detail =
+    inDetail ?? (position.curve.form === 'vertical' && inDetail !== null ? detailsOf(show).get(position.id) : undefined);
+  return detail ? detailPoint(detail, along) : planPoint(position, along);
 }
 
 /** The position nearest to a drawing point within a tolerance in mm; ties go to the higher one. Locked and hidden layers take no new units. */

@@ -1,11 +1,14 @@
 /** A show in plan, as a display list. Fixtures and positions are remembered by their records: an edit rebuilds only what it touched. */
+import { collisionsOf } from '../audit/collisions.js';
 import { snagsByFixture } from '../audit/snags.js';
 import { formatLength } from '../measure/lengths.js';
-import type { Fixture, FixtureType, Id, Layer, Outline } from '../model/records.js';
+import { shownLayers } from '../model/layers.js';
+import type { Fixture, FixtureType, Id, Layer, TagSet } from '../model/records.js';
 import { all, find, get, type Show, settingsOf } from '../model/show.js';
-import { formatAddress } from '../patch/address.js';
 import { type Place, place } from '../space/hanging.js';
-import { type Detail, detailsOf } from './details.js';
+import type { Hex } from './colouring.js';
+import { type Detail, detailsOf, drawnInDetail } from './details.js';
+import { locked, orderOf } from './layers.js';
 import {
   type Box,
   boxOf,
@@ -14,126 +17,209 @@ import {
   emptyBox,
   type Ink,
   LINE,
-  lines,
   MOVE,
   type Prim,
   path,
+  type TagBox,
   textAt,
+  textWidth,
   transformed,
   union,
 } from './list.js';
-import { positionChunk } from './position-chunk.js';
-import { spreadTags, type TagLayout } from './spread-tags.js';
+import { type Choice, placeTags, type TagMemory, tagsAt } from './place-tags.js';
+import { positionChunks } from './position-chunk.js';
+import { backdropChunk, dimensionChunk, maskingChunk, noteChunk, outlineChunk, stageChunk } from './stage-chunks.js';
 import { symbolOf } from './symbols.js';
-import { type Push, type TagStyle, tagPrims, unpushed } from './tags.js';
+import { enclosureSize, linesFor, type TagItem, tagText } from './tag-set.js';
+import { boxOfTag, candidates, leaderOf, type PlacedTag, type Side, type TagLayout, tagPrims } from './tags.js';
+import { formsOf, variantsOf } from './variants.js';
+
+export { addressText, channelText, colourText } from './tag-set.js';
 
 export interface PlanOptions {
   /** Scale denominator that sizes in paper mm are made for. */
   readonly denominator: number;
-  readonly tags: { readonly channel: boolean; readonly unit: boolean; readonly colour: boolean; readonly address: boolean };
-  /** Mark snags in red; plates leave it off. */
+  /** The tag set; null draws none. A fixture with a set of its own keeps to that. */
+  readonly tags: TagSet | null;
+  /** How many lines of a chain are drawn, and whether those before the nose are: tags that swell on a small screen must be fewer. */
+  readonly fewer?: 0 | 1 | 2;
+  /** Mark snags and collisions in red; plates leave it off. */
   readonly snags: boolean;
   /** Channels of a run that is being previewed. */
   readonly preview?: ReadonlyMap<Id, string> | undefined;
+  /** Colours of the bodies. */
+  readonly colours?: ReadonlyMap<Id, Hex> | undefined;
+  /** Where tags stood last time: an edit then moves none that need not move. */
+  readonly memory?: TagMemory | undefined;
 }
 
-export const allTags = { channel: true, unit: true, colour: true, address: true } as const;
-const order: Record<Chunk['kind'], number> = { stage: 0, outline: 1, position: 3, fixture: 4 };
-/** Text heights in paper mm (ISO 3098 sizes; nothing under 1.8 mm except in symbols). */
-const TAG = 2;
-const UNIT = 1.8;
-const _NAME = 2.5;
+const line = (
+  field: TagSet['lines'][number]['field'],
+  place: Side | 'body',
+  enclosure: TagSet['lines'][number]['enclosure'],
+  size: number,
+) => ({
+  field,
+  place,
+  enclosure,
+  size,
+  types: [],
+  layers: [],
+});
+/** Tags of a show that has no sets of its own: unit, channel, address, colour. */
+export const allTags: TagSet = {
+  id: '00000000-0000-4000-8000-000000000000',
+  kind: 'tagset',
+  name: 'Usual tags',
+  order: 0,
+  lines: [
+    line('unit', 'body', 'none', 1.8),
+    line('channel', 'behind', 'circle', 2),
+    line('address', 'behind', 'box', 1.6),
+    line('colour', 'front', 'none', 1.6),
+  ],
+};
 
-/** Layers that are drawn, by id. */
-const shownLayers = (show: Show): ReadonlyMap<Id, Layer> =>
-  new Map(
-    all(show, 'layer')
-      .filter((layer) => layer.state !== 'hidden')
-      .map((layer) => [layer.id, layer]),
+/** Obstacles by the chunks that they were made of; an edit that leaves the positions alone finds them again. */
+let lastObstacles: {
+  chunks: readonly Chunk[];
+  made: { boxes: Box[]; lines: (readonly [readonly [number, number], readonly [number, number]])[] };
+} | null = null;
+function obstaclesOf(chunks: readonly Chunk[]) {
+  if (
+    lastObstacles &&
+    lastObstacles.chunks.length === chunks.length &&
+    lastObstacles.chunks.every((chunk, i) => chunk === chunks[i])
+  )
+    return lastObstacles.made;
+  const boxes = chunks.flatMap((chunk) => chunk.tags.filter((prim) => prim.op === 'text').map((prim) => boxOf([prim])));
+  const lines = chunks.flatMap(({ hit, kind }) =>
+    hit?.shape === 'line' && kind !== 'detail' ? hit.points.slice(1).map((b, i) => [hit.points[i]!, b] as const) : [],
   );
+  const made = { boxes, lines };
+  lastObstacles = { chunks, made };
+  return made;
+}
 
 /** The whole plan. Source of its conventions: HANDBOOK 4; line weights by ISO 128. */
 export function planList(show: Show, options: PlanOptions): DisplayList {
   const layers = shownLayers(show);
-  const chunks: Chunk[] = [stageChunk(show, options)];
-  for (const outline of all(show, 'outline')) {
-    const layer = layers.get(outline.layer);
-    if (layer) chunks.push(outlineChunk(outline, layer));
-  }
+  const { denominator } = options;
+  const chunks: Chunk[] = [stageChunk(show, denominator)];
+  const each = <R extends { readonly layer: Id }>(records: readonly R[], make: (record: R, layer: Layer) => Chunk) => {
+    for (const record of records) {
+      const layer = layers.get(record.layer);
+      if (layer) chunks.push(make(record, layer));
+    }
+  };
+  each(all(show, 'backdrop'), (record, layer) => backdropChunk(show, record, layer));
+  each(all(show, 'outline'), (record, layer) => outlineChunk(show, record, layer));
+  each(all(show, 'masking'), (record, layer) => maskingChunk(show, record, layer));
+  each(all(show, 'dimension'), (record, layer) => dimensionChunk(show, record, layer, denominator));
+  each(all(show, 'note'), (record, layer) => noteChunk(show, record, layer, denominator));
+  const positions: Chunk[] = [];
   for (const position of all(show, 'position')) {
     const layer = layers.get(position.layer);
-    if (layer) chunks.push(positionChunk(show, position, layer, options));
+    if (layer) positions.push(...positionChunks(show, position, layer, denominator));
   }
-  const drawn = all(show, 'fixture').filter((fixture) => layers.has(fixture.layer));
-  const plain = drawn.map((fixture) => fixtureChunk(show, fixture, layers.get(fixture.layer)!, options));
-  spreadTags(plain.map((chunk) => layouts.get(chunk)!)).forEach((push, i) => {
-    const moved = push.behind > 0 || push.front > 0;
-    chunks.push(moved ? fixtureChunk(show, drawn[i]!, layers.get(drawn[i]!.layer)!, options, push) : plain[i]!);
+  chunks.push(...positions);
+  const drawings = all(show, 'fixture').flatMap((fixture) => {
+    const layer = layers.get(fixture.layer);
+    return layer ? drawingsOf(show, fixture, layer, options) : [];
   });
+  const choices = placeTags(
+    drawings.map((drawing) => drawing.layout),
+    obstaclesOf(positions),
+    options.memory ?? null,
+  );
+  drawings.forEach((drawing, i) => {
+    chunks.push(chunkOf(drawing, choices[i]!));
+  });
+  if (options.snags) chunks.push(...collisionChunks(show, layers, denominator));
   chunks.sort((a, b) => a.order - b.order);
   return { chunks, box: chunks.reduce((box, chunk) => union(box, chunk.box), emptyBox) };
 }
 
-/** The chunks of some fixtures only: what is drawn anew while they are dragged. */
+/** Layouts of all tags of a plan and the places that were found for them: for tests and the bench. */
+export function tagLayouts(show: Show, options: PlanOptions): { layouts: TagLayout[]; choices: Choice[] } {
+  const layers = shownLayers(show);
+  const layouts = all(show, 'fixture').flatMap((fixture) => {
+    const layer = layers.get(fixture.layer);
+    return layer ? drawingsOf(show, fixture, layer, options).map((drawing) => drawing.layout) : [];
+  });
+  const positions = all(show, 'position').flatMap((position) => {
+    const layer = layers.get(position.layer);
+    return layer ? [...positionChunks(show, position, layer, options.denominator)] : [];
+  });
+  return { layouts, choices: placeTags(layouts, obstaclesOf(positions), options.memory ?? null) };
+}
+
+/** The chunks of some fixtures only: what is drawn anew while they are dragged. Their tags stand where they stood against the symbol. */
 export function fixtureChunks(show: Show, ids: Iterable<Id>, options: PlanOptions): Chunk[] {
   const layers = shownLayers(show);
   const out: Chunk[] = [];
   for (const id of ids) {
     const fixture = find(show, 'fixture', id);
     const layer = fixture && layers.get(fixture.layer);
-    if (fixture && layer) out.push(fixtureChunk(show, fixture, layer, options));
+    if (fixture && layer)
+      for (const drawing of drawingsOf(show, fixture, layer, options))
+        out.push(chunkOf(drawing, options.memory?.get(drawing.layout.key)?.choice ?? drawing.layout.chains.map(() => 0)));
   }
   return out;
 }
 
-function stageChunk(show: Show, { denominator }: PlanOptions): Chunk {
-  const { stageWidth, stageDepth } = settingsOf(show);
-  const front = Math.min(0, ...all(show, 'outline').flatMap((outline) => outline.points.map(([, y]) => y)));
-  const half = stageWidth / 2;
-  const size = 2 * denominator;
-  const body: Prim[] = [
-    path([MOVE, 0, front - 500, LINE, 0, stageDepth + 900], 'centre'),
-    path([MOVE, -half - 600, 0, LINE, half + 600, 0], 'plaster'),
-    textAt(size * 0.4, stageDepth + 900 - size, 'CL', size, 'left', 'faint'),
-    textAt(-half - 600 - size * 0.4, 0, 'plaster line', size, 'right', 'faint'),
-  ];
-  return { id: null, kind: 'stage', order: order.stage, box: boxOf(body), locked: true, body, tags: [], hit: null };
-}
-
-const outlinePens = {
-  wall: 'house',
-  'stage edge': 'house',
-  seats: 'thin',
-  scenery: 'scenery',
-  leg: 'masking',
-  border: 'plaster',
-  cyc: 'masking',
-} as const;
-const keptOutlines = new WeakMap<Outline, { layer: Layer; chunk: Chunk }>();
-
-function outlineChunk(outline: Outline, layer: Layer): Chunk {
-  const kept = keptOutlines.get(outline);
-  if (kept?.layer === layer) return kept.chunk;
-  const body = [
-    path(
-      lines(outline.points, outline.closed),
-      outlinePens[outline.use],
-      outline.use === 'wall' && outline.closed ? 'wall' : 'none',
-      outline.use === 'seats' ? 'faint' : 'ink',
-    ),
-  ];
-  const chunk: Chunk = {
-    id: outline.id,
-    kind: 'outline',
-    order: order.outline,
-    box: boxOf(body),
-    locked: true,
-    body,
-    tags: [],
-    hit: null,
-  };
-  keptOutlines.set(outline, { layer, chunk });
-  return chunk;
+/** Where two fixtures stand too close: a bracket between them, with the distance that is missing. */
+function collisionChunks(show: Show, layers: ReadonlyMap<Id, Layer>, denominator: number): Chunk[] {
+  const { units } = settingsOf(show);
+  return collisionsOf(show).flatMap((collision): Chunk[] => {
+    const [a, b] = [find(show, 'fixture', collision.a), find(show, 'fixture', collision.b)];
+    const layer = a && layers.get(a.layer);
+    if (!a || !b || !layer) return [];
+    const detail = detailsOf(show).get(a.position);
+    const vertical = detail?.position.curve.form === 'vertical';
+    const [p, q] = [a, b].map((fixture) => drawnAt(place(show, fixture), vertical ? detail : undefined, fixture.along)) as [
+      Drawn,
+      Drawn,
+    ];
+    const size = 1.6 * denominator;
+    const [x, y] = [(p.x + q.x) / 2, (p.y + q.y) / 2];
+    const text = `${formatLength(Math.ceil(collision.missing), units)} too close`;
+    const body: Prim[] = [
+      path([MOVE, p.x, p.y, LINE, q.x, q.y], 'snag', 'none', 'stop'),
+      path(
+        [
+          MOVE,
+          x - size * 0.4,
+          y - size * 0.4,
+          LINE,
+          x + size * 0.4,
+          y + size * 0.4,
+          MOVE,
+          x - size * 0.4,
+          y + size * 0.4,
+          LINE,
+          x + size * 0.4,
+          y - size * 0.4,
+        ],
+        'snag',
+        'none',
+        'stop',
+      ),
+    ];
+    const tags: Prim[] = [textAt(x, y + size * 1.1, text, size, 'centre', 'stop', true)];
+    return [
+      {
+        id: null,
+        kind: 'note',
+        order: orderOf(show, layer.id, 'note'),
+        box: union(boxOf(body), boxOf(tags)),
+        locked: true,
+        body,
+        tags,
+        hit: null,
+      },
+    ];
+  });
 }
 
 /** Where a fixture is drawn: its symbol's origin and rotation (0 is nose up the page). */
@@ -143,110 +229,199 @@ export interface Drawn {
   readonly turn: number;
 }
 
-/** On the plan by its place; on a vertical position in its detail, seen from the front. */
-export function drawnAt(at: Place, detail: Detail | undefined): Drawn {
-  if (!detail) return { x: at.clamp[0], y: at.clamp[1], turn: at.bearing - 90 };
-  const { curve } = detail.position;
-  const foot = curve.form === 'vertical' ? curve.at[0] : 0;
-  const flat = Math.hypot(at.beam[0], at.beam[2]);
-  const turn = flat < 0.05 ? 180 : (Math.atan2(at.beam[2], at.beam[0]) * 180) / Math.PI - 90;
-  return { x: detail.origin[0] + at.clamp[0] - foot, y: detail.origin[1] + at.clamp[2], turn };
-}
+/** On the plan by its place, or in a detail. */
+export const drawnAt = (at: Place, detail: Detail | undefined, along = 0): Drawn =>
+  detail ? drawnInDetail(at, along, detail) : { x: at.clamp[0], y: at.clamp[1], turn: at.bearing - 90 };
 
-interface KeptFixture {
+interface Drawing {
+  readonly fixture: Fixture;
+  readonly layout: TagLayout;
+  readonly ink: Ink;
+  readonly body: readonly Prim[];
+  /** Unit number in the body, height in a detail. */
+  readonly fixed: readonly Prim[];
+  readonly inks: Readonly<Record<string, Ink>>;
+  readonly order: number;
+  readonly locked: boolean;
+  readonly hit: Chunk['hit'];
+  /** By the places of its tags. */
+  readonly chunks: Map<string, Chunk>;
+}
+interface Kept {
   place: Place;
   type: FixtureType;
   layer: Layer;
+  set: TagSet | null;
   key: string;
-  /** By how its tags are pushed out. */
-  chunks: Map<string, Chunk>;
+  drawings: readonly Drawing[];
 }
-const keptFixtures = new WeakMap<Fixture, KeptFixture>();
-const layouts = new WeakMap<Chunk, TagLayout>();
+const kept = new WeakMap<Fixture, Kept>();
 
-function fixtureChunk(show: Show, fixture: Fixture, layer: Layer, options: PlanOptions, push: Push = unpushed): Chunk {
+/** A fixture as it is drawn, once on the plan and once in each detail of its position. */
+function drawingsOf(show: Show, fixture: Fixture, layer: Layer, options: PlanOptions): readonly Drawing[] {
   const type = get(show, 'type', fixture.type);
   const at = place(show, fixture);
   const detail = detailsOf(show).get(fixture.position);
+  const settings = settingsOf(show);
   const stops = options.snags ? (snagsByFixture(show).get(fixture.id) ?? []) : [];
   const previewed = options.preview?.get(fixture.id);
-  const { tags } = options;
-  const key = `${options.denominator}|${tags.channel}${tags.unit}${tags.colour}${tags.address}|${stops.map((snag) => snag.field)}|${previewed ?? ''}|${detail?.origin ?? ''}`;
-  const pushKey = `${push.behind} ${push.front}`;
-  let kept = keptFixtures.get(fixture);
-  if (!kept || kept.place !== at || kept.type !== type || kept.layer !== layer || kept.key !== key) {
-    kept = { place: at, type, layer, key, chunks: new Map() };
-    keptFixtures.set(fixture, kept);
-  }
-  const known = kept.chunks.get(pushKey);
-  if (known) return known;
-
-  const symbol = symbolOf(type);
-  const { x, y, turn } = drawnAt(at, detail);
-  const wrong = stops.some((snag) => snag.weight === 'stop');
-  const ink: Ink = fixture.spare ? 'faint' : wrong ? 'stop' : 'ink';
-  const body: Prim[] = symbol.prims.map((prim) => ({
-    ...prim,
-    d: transformed(prim.d, x, y, turn),
-    pen: fixture.spare && prim.pen === 'fixture' ? 'spare' : prim.pen,
-    ink,
+  const set = fixture.tags ? (find(show, 'tagset', fixture.tags) ?? options.tags) : options.tags;
+  const variant = variantsOf(show).get(type.id) ?? 0;
+  const forms = formsOf(show, fixture);
+  const colour = options.colours?.get(fixture.id);
+  const order = orderOf(show, layer.id, 'fixture');
+  const texts = (set ? linesFor(set, fixture) : []).map((item) => ({
+    item,
+    text: item.field === 'channel' && previewed !== undefined ? previewed : tagText(show, fixture, item.field),
   }));
-  const size = TAG * options.denominator;
-  const text: Prim[] = [];
-  if (tags.unit && fixture.unit) {
-    const [ux, uy] = transformed([MOVE, ...symbol.unitAt], x, y, turn).slice(1) as [number, number];
-    text.push(textAt(ux, uy, fixture.unit, Math.min(UNIT * options.denominator, type.width * 0.62), 'centre', ink));
-  }
-  const fields = {
-    channel: tags.channel ? (previewed ?? channelText(fixture)) : '',
-    address: tags.address ? addressText(fixture) : '',
-    colour: tags.colour ? colourText(fixture) : '',
-  };
-  const style: TagStyle = {
-    size,
-    channelInk: previewed !== undefined ? 'lamp' : fixture.spare ? 'faint' : 'ink',
-    addressInk: stops.some((snag) => snag.field === 'address') ? 'stop' : 'ink',
-  };
-  text.push(...tagPrims(x, y, turn, symbol.box, fields, style, push));
-  if (detail) {
-    const left = detail.origin[0] < 0;
-    text.push(
-      textAt(
-        detail.origin[0] + (left ? -1 : 1) * 1150,
+  const key = `${options.denominator}|${options.fewer ?? 0}|${order}|${variant}|${forms.join()}|${colour ?? ''}|${stops.map((snag) => `${snag.weight}${snag.field}`)}|${previewed ?? ''}|${detail?.origin ?? ''} ${detail?.size ?? ''}|${settings.boomUnits ?? false}|${texts.map(({ text }) => text).join('\u0000')}`;
+  const known = kept.get(fixture);
+  if (known && known.place === at && known.type === type && known.layer === layer && known.set === set && known.key === key)
+    return known.drawings;
+
+  const ways: (Detail | undefined)[] = [];
+  const vertical = find(show, 'position', fixture.position)?.curve.form === 'vertical';
+  if (!vertical || !detail || settings.boomUnits) ways.push(undefined);
+  if (detail) ways.push(detail);
+  const drawings = ways.map((way): Drawing => {
+    const symbol = symbolOf(type, variant, forms);
+    const { x, y, turn } = drawnAt(at, way, fixture.along);
+    const faint = fixture.spare || locked(layer);
+    const wrong = stops.some((snag) => snag.weight === 'stop');
+    const ink: Ink = faint ? 'faint' : wrong ? 'stop' : 'ink';
+    const size = way?.size ?? 1;
+    const scale = (d: readonly number[]) => (size === 1 ? d : scaledPath(d, size));
+    const body: Prim[] = symbol.prims.map((prim, i) => ({
+      ...prim,
+      d: transformed(scale(prim.d), x, y, turn),
+      pen: fixture.spare && prim.pen === 'fixture' ? 'spare' : prim.pen,
+      fill: i === 0 && colour && prim.fill === 'paper' ? colour : prim.fill,
+      ink,
+    }));
+    const box = symbol.box.map((value) => value * size) as unknown as Box;
+    const fixed: Prim[] = [];
+    const chains = new Map<Side, TagItem[]>();
+    const hand: { item: TagItem; x: number; y: number }[] = [];
+    for (const { item: line, text } of texts) {
+      if (!text) continue;
+      const height = line.size * options.denominator;
+      if (line.place === 'body') {
+        const [ux, uy] = transformed([MOVE, symbol.unitAt[0] * size, symbol.unitAt[1] * size], x, y, turn).slice(1) as [
+          number,
+          number,
+        ];
+        const fitted = Math.min(
+          height,
+          type.width * size * 0.62,
+          (Math.max(type.width, type.length * 0.5) * size * 0.9 * height) / Math.max(1, textWidth(text, height)),
+        );
+        fixed.push(textAt(ux, uy, text, fitted, 'centre', ink));
+        continue;
+      }
+      const item: TagItem = {
+        tag: line.field,
+        text,
+        enclosure: line.enclosure,
+        size: height,
+        ...enclosureSize(text, line.enclosure, height),
+      };
+      const moved = fixture.tagMoves?.find((move) => move.tag === line.field);
+      if (moved) {
+        hand.push({ item, x: x + moved.by[0] * options.denominator, y: y + moved.by[1] * options.denominator });
+        continue;
+      }
+      const chain = chains.get(line.place);
+      if (!chain) {
+        if ((options.fewer ?? 0) === 2 && line.place !== 'behind') continue;
+        chains.set(line.place, [item]);
+      } else if (!options.fewer) chain.push(item);
+    }
+    if (way?.position.curve.form === 'vertical') {
+      const left = way.origin[0] < 0;
+      fixed.push(
+        textAt(
+          way.origin[0] + (left ? -1 : 1) * 1150 * size,
+          y,
+          formatLength(at.clamp[2], settings.units),
+          1.8 * options.denominator,
+          left ? 'right' : 'left',
+          'faint',
+        ),
+      );
+    }
+    return {
+      fixture,
+      layout: {
+        key: `${fixture.id} ${way ? 'detail' : 'plan'} ${options.denominator}`,
+        x,
         y,
-        formatLength(at.clamp[2], settingsOf(show).units),
-        size * 0.9,
-        left ? 'right' : 'left',
-        'faint',
-      ),
-    );
+        turn,
+        box,
+        chains: [...chains].map(([side, items]) => ({ side, items })),
+        hand,
+      },
+      ink,
+      body,
+      fixed,
+      inks: {
+        channel: previewed !== undefined ? 'lamp' : faint ? 'faint' : 'ink',
+        address: stops.some((snag) => snag.field === 'address') ? 'stop' : faint ? 'faint' : 'ink',
+      },
+      order,
+      locked: locked(layer),
+      hit: { shape: 'box', at: [x, y], turn, box },
+      chunks: new Map(),
+    };
+  });
+  kept.set(fixture, { place: at, type, layer, set, key, drawings });
+  return drawings;
+}
+
+const scaledPath = (d: readonly number[], k: number): number[] => {
+  const out = [...d];
+  for (let i = 0; i < d.length; ) {
+    const n = d[i] === 2 ? 6 : d[i] === 3 ? 0 : 2;
+    for (let j = 1; j <= n; j++) out[i + j] = d[i + j]! * k;
+    i += n + 1;
   }
+  return out;
+};
+
+/** The chunk of a drawing with its tags at their places. */
+function chunkOf(drawing: Drawing, choice: Choice): Chunk {
+  const { layout } = drawing;
+  const key = choice.join();
+  const known = drawing.chunks.get(key);
+  if (known) return known;
+  const tags: Prim[] = [...drawing.fixed];
+  const tagBoxes: TagBox[] = [];
+  const put = (tag: PlacedTag) => {
+    tags.push(...tagPrims(tag, drawing.inks[tag.item.tag] ?? (drawing.ink === 'faint' ? 'faint' : 'ink')));
+    tagBoxes.push({ tag: tag.item.tag, box: boxOfTag(tag), moved: tag.moved });
+  };
+  layout.chains.forEach(({ side }, chain) => {
+    const candidate = candidates[choice[chain] ?? 0]!;
+    const placed = tagsAt(layout, chain, choice[chain] ?? 0);
+    if (placed[0] && (candidate.push > 0 || Math.abs(candidate.delta) >= 60))
+      tags.push(leaderOf(layout, side, placed[0], candidate));
+    for (const tag of placed) put(tag);
+  });
+  for (const { item, x, y } of layout.hand) put({ item, x, y, moved: true });
+  const { fixture } = drawing;
   const chunk: Chunk = {
     id: fixture.id,
     kind: 'fixture',
-    order: order.fixture,
-    box: union(boxOf(body), boxOf(text)),
-    locked: layer.state === 'locked',
-    body,
-    tags: text,
-    hit: { shape: 'box', at: [x, y], turn, box: symbol.box },
+    order: drawing.order,
+    box: union(boxOf(drawing.body), boxOf(tags)),
+    locked: drawing.locked,
+    body: drawing.body,
+    tags,
+    hit: drawing.hit,
+    tagBoxes,
   };
-  layouts.set(chunk, { x, y, turn, box: symbol.box, fields, size, body: boxOf(body) });
-  kept.chunks.set(pushKey, chunk);
+  drawing.chunks.set(key, chunk);
   return chunk;
 }
-
-/** One channel, or the first and last of several cells: "41-43". */
-export function channelText(fixture: Fixture): string {
-  const channels = [...new Set(fixture.parts.map((part) => part.channel).filter(Boolean))];
-  return channels.length > 1 ? `${channels[0]}-${channels.at(-1)}` : (channels[0] ?? '');
-}
-/** Address of the first part that has one. */
-export const addressText = (fixture: Fixture): string =>
-  formatAddress(fixture.parts.find((part) => part.address !== null)?.address ?? null);
-/** Different colours of the parts, joined by a stroke. */
-export const colourText = (fixture: Fixture): string =>
-  [...new Set(fixture.parts.map((part) => part.colour).filter(Boolean))].join(' / ');
 
 /** Does a point hit a chunk, within a tolerance in mm? Answers the distance, 0 inside, or null. */
 export function hitDistance(chunk: Chunk, x: number, y: number, tolerance: number): number | null {

@@ -1,134 +1,238 @@
-/** Positions as they are drawn. */
+/** Positions as they are drawn: on the plan, and laid flat in their details. */
 import { formatLength } from '../measure/lengths.js';
 import type { Layer, Position } from '../model/records.js';
 import { type Show, settingsOf } from '../model/show.js';
-import { curveLength, frameAlong, ticks } from '../space/curves.js';
-import { type Detail, detailsOf } from './details.js';
+import { curveLength, curvePoints, frameAlong, ticksOf } from '../space/curves.js';
+import { type Detail, detailPoint, detailsOf } from './details.js';
+import { faded, locked, orderOf } from './layers.js';
 import { arc, boxOf, type Chunk, circle, LINE, MOVE, type Prim, path, rect, textAt, transformed, union } from './list.js';
 
 /** Height of a position's name, paper mm. */
 const NAME = 2.5;
+/** Figures at tick marks, paper mm. */
+const FIGURE = 1.4;
 
-interface KeptPosition {
+interface Kept {
   layer: Layer;
   key: string;
-  chunk: Chunk;
+  chunks: readonly Chunk[];
 }
-const keptPositions = new WeakMap<Position, KeptPosition>();
+const kept = new WeakMap<Position, Kept>();
 
-/** A position in plan: body, ticks, name and trim; a vertical one as a base mark with its detail beside the plan. */
-export function positionChunk(show: Show, position: Position, layer: Layer, options: { readonly denominator: number }): Chunk {
+/** A position in plan, and its detail where it has one. */
+export function positionChunks(show: Show, position: Position, layer: Layer, denominator: number): readonly Chunk[] {
   const { units, tick } = settingsOf(show);
   const detail = detailsOf(show).get(position.id);
-  const key = `${options.denominator} ${units} ${tick} ${detail?.origin}`;
-  const kept = keptPositions.get(position);
-  if (kept?.layer === layer && kept.key === key) return kept.chunk;
-  const size = NAME * options.denominator;
+  const order = orderOf(show, layer.id, 'position');
+  const key = `${denominator} ${units} ${tick} ${order} ${detail?.origin} ${detail?.size}`;
+  const known = kept.get(position);
+  if (known?.layer === layer && known.key === key) return known.chunks;
+  const plan = planChunk(show, position, layer, denominator, detail);
+  const chunks = detail ? [plan, detailChunk(show, position, layer, denominator, detail)] : [plan];
+  kept.set(position, { layer, key, chunks });
+  return chunks;
+}
+
+/** Marks across a curve at its ticks, with figures when they are wanted. */
+function tickPrims(position: Position, tick: number, units: 'metric' | 'imperial', mark: number, denominator: number): Prim[] {
   const { curve } = position;
-  const trim = formatLength(curve.z, units);
-  const label = (x: number, y: number, align: 'left' | 'centre' | 'right'): Prim[] => [
-    textAt(x, y + size * 0.55, position.name, size, align, 'ink', true),
-    textAt(x, y - size * 0.6, `${curve.z < 0 ? '' : '+'}${trim}`, size * 0.8, align, 'faint'),
-  ];
-  const half = position.width / 2;
-  const body: Prim[] = [];
-  const tags: Prim[] = [];
-  let hit: Chunk['hit'] = null;
+  if (curve.form === 'vertical') return [];
+  const out: Prim[] = [];
+  const d: number[] = [];
+  const size = FIGURE * denominator;
+  for (const { along, figure } of ticksOf(position, tick)) {
+    const { point, s } = frameAlong(curve, along);
+    d.push(MOVE, point[0] - s[0] * mark, point[1] - s[1] * mark, LINE, point[0] + s[0] * mark, point[1] + s[1] * mark);
+    if (position.ticks?.figures) {
+      const far = mark + size * 0.9;
+      out.push(textAt(point[0] + s[0] * far, point[1] + s[1] * far, formatLength(figure, units), size, 'centre', 'faint'));
+    }
+  }
+  if (d.length) out.unshift(path(d, 'thin'));
+  return out;
+}
+
+/** Both edges of a body along a curve, as paths; a truss is laced. */
+function bodyPrims(position: Position): Prim[] {
+  const { curve, width } = position;
+  const half = width / 2;
+  if (curve.form === 'vertical') return [];
+  const laced = position.use === 'truss' && position.section !== undefined && position.section !== 'tube';
   if (curve.form === 'straight') {
     const angle = (Math.atan2(curve.b[1] - curve.a[1], curve.b[0] - curve.a[0]) * 180) / Math.PI;
-    const length = curveLength(curve);
-    if (position.use === 'floor') body.push(path([MOVE, ...curve.a, LINE, ...curve.b], 'floor'));
-    else body.push(path(transformed(rect(0, -half, length, position.width), curve.a[0], curve.a[1], angle), 'position', 'paper'));
-    const mark = Math.max(half * 1.6, 60);
-    const d = ticks(curve, tick).flatMap((along) => [MOVE, along, -mark, LINE, along, mark]);
-    if (d.length) body.push(path(transformed(d, curve.a[0], curve.a[1], angle), 'thin'));
-    const left = curve.a[0] <= curve.b[0] ? curve.a : curve.b;
-    tags.push(...label(left[0] - size * 0.6, left[1], 'right'));
-    hit = { shape: 'line', points: [curve.a, curve.b], width: half };
-  } else if (curve.form === 'arc') {
-    for (const r of [curve.radius - half, curve.radius + half])
-      body.push(path(arc(curve.centre[0], curve.centre[1], r, curve.start, curve.sweep), 'position'));
-    for (const along of ticks(curve, tick)) {
-      const { point, s } = frameAlong(curve, along);
-      body.push(
-        path(
-          [
-            MOVE,
-            point[0] - s[0] * half * 1.6,
-            point[1] - s[1] * half * 1.6,
-            LINE,
-            point[0] + s[0] * half * 1.6,
-            point[1] + s[1] * half * 1.6,
-          ],
-          'thin',
-        ),
-      );
+    const length = Math.hypot(curve.b[0] - curve.a[0], curve.b[1] - curve.a[1]);
+    const place = (d: number[]) => transformed(d, curve.a[0], curve.a[1], angle);
+    if (position.use === 'floor') return [path([MOVE, ...curve.a, LINE, ...curve.b], 'floor')];
+    const out: Prim[] = [path(place(rect(0, -half, length, width)), 'position', 'paper')];
+    if (laced) {
+      const n = Math.max(1, Math.round(length / 500));
+      const d: number[] = [];
+      for (let i = 0; i < n; i++)
+        d.push(MOVE, (length * i) / n, i % 2 ? half : -half, LINE, (length * (i + 1)) / n, i % 2 ? -half : half);
+      out.push(path(place(d), 'thin', 'none', 'faint'));
     }
-    tags.push(...label(curve.centre[0], curve.centre[1], 'centre'));
-    const n = Math.max(8, Math.ceil(Math.abs(curve.sweep) / 10));
-    hit = {
-      shape: 'line',
-      points: Array.from(
-        { length: n + 1 },
-        (_, i) => frameAlong(curve, (curveLength(curve) * i) / n).point.slice(0, 2) as [number, number],
-      ),
-      width: half,
-    };
-  } else {
+    return out;
+  }
+  if (curve.form === 'arc') {
+    const out: Prim[] = [];
+    for (const r of [curve.radius - half, curve.radius + half])
+      if (r > 0) out.push(path(arc(curve.centre[0], curve.centre[1], r, curve.start, curve.sweep), 'position'));
+    return out;
+  }
+  return [-half, half].map((off) => {
+    const length = curveLength(curve);
+    const n = Math.max(8, Math.ceil(length / 150));
+    const d: number[] = [];
+    for (let i = 0; i <= n; i++) {
+      const { point, s } = frameAlong(curve, (length * i) / n);
+      d.push(i ? LINE : MOVE, point[0] + s[0] * off, point[1] + s[1] * off);
+    }
+    return path(d, position.use === 'floor' ? 'floor' : 'position');
+  });
+}
+
+function planChunk(show: Show, position: Position, layer: Layer, denominator: number, detail: Detail | undefined): Chunk {
+  const { units, tick } = settingsOf(show);
+  const size = NAME * denominator;
+  const { curve } = position;
+  const half = position.width / 2;
+  const trim = (curve.form === 'straight' && curve.rise ? [curve.z, curve.z + curve.rise] : [curve.z])
+    .map((z) => `${z < 0 ? '' : '+'}${formatLength(z, units)}`)
+    .join(' to ');
+  const label = (x: number, y: number, align: 'left' | 'centre' | 'right'): Prim[] => [
+    textAt(x, y + size * 0.55, position.name, size, align, 'ink', true),
+    textAt(x, y - size * 0.6, trim, size * 0.8, align, 'faint'),
+  ];
+  const body: Prim[] = [...bodyPrims(position), ...tickPrims(position, tick, units, Math.max(half * 1.6, 60), denominator)];
+  const tags: Prim[] = [];
+  let hit: Chunk['hit'] = null;
+  if (curve.form === 'vertical') {
     const [x, y] = curve.at;
-    const r = 180;
+    const r = Math.max(120, (position.base ?? 360) / 2);
     body.push(
       circle(x, y, r, 'position', 'paper'),
       path([MOVE, x - r, y, LINE, x + r, y, MOVE, x, y - r, LINE, x, y + r], 'thin'),
     );
     tags.push(textAt(x, y - r - size * 0.8, position.name, size * 0.8));
-    if (detail) body.push(...detailPrims(position, detail, tick, units, size, tags));
+    if (detail) {
+      // A pointer towards the detail: where its units are drawn.
+      const [dx, dy] = [detail.origin[0] - x, detail.origin[1] + (curve.z + curve.height / 2) * detail.size - y];
+      const l = Math.hypot(dx, dy);
+      if (l > r * 3) {
+        const [ux, uy] = [dx / l, dy / l];
+        const tip = r + Math.min(l * 0.4, 14 * denominator * 0.6);
+        const at = (t: number, o: number) => [x + ux * t - uy * o, y + uy * t + ux * o] as const;
+        const head = 1.6 * denominator;
+        body.push(
+          path([MOVE, ...at(r, 0), LINE, ...at(tip, 0)], 'thin', 'none', 'faint'),
+          path(
+            [MOVE, ...at(tip, 0), LINE, ...at(tip - head, head * 0.35), LINE, ...at(tip - head, -head * 0.35), 3],
+            'thin',
+            'ink',
+            'faint',
+          ),
+        );
+      }
+    }
     hit = { shape: 'line', points: [curve.at, curve.at], width: r };
+  } else {
+    const points = curvePoints(curve, 10).map(([x, y]) => [x, y] as [number, number]);
+    if (curve.form === 'straight') {
+      const left = curve.a[0] <= curve.b[0] ? curve.a : curve.b;
+      tags.push(...label(left[0] - size * 0.6, left[1], 'right'));
+    } else if (curve.form === 'arc' && Math.abs(curve.sweep) >= 300)
+      tags.push(...label(curve.centre[0], curve.centre[1], 'centre'));
+    else {
+      const [x, y] = points[0]!;
+      tags.push(...label(x - size * 0.6, y, 'right'));
+    }
+    hit = { shape: 'line', points, width: half };
   }
-  const chunk: Chunk = {
+  const drawn = faded(body, layer);
+  return {
     id: position.id,
     kind: 'position',
-    order: 3,
-    box: union(boxOf(body), boxOf(tags)),
-    locked: layer.state === 'locked',
-    body,
-    tags,
+    order: orderOf(show, layer.id, 'position'),
+    box: union(boxOf(drawn), boxOf(tags)),
+    locked: locked(layer),
+    body: drawn,
+    tags: faded(tags, layer),
     hit,
   };
-  keptPositions.set(position, { layer, key, chunk });
-  return chunk;
 }
 
-/** The boom or ladder laid flat: its pole or rails, ticks by height from the floor, and its name below. */
-function detailPrims(
-  position: Position,
-  detail: Detail,
-  tick: number,
-  units: 'metric' | 'imperial',
-  size: number,
-  tags: Prim[],
-): Prim[] {
-  if (position.curve.form !== 'vertical') return [];
+/** The position laid flat: its body, ticks with heights from the floor or distances, its name. It is taken by its name or body and dragged. */
+function detailChunk(show: Show, position: Position, layer: Layer, denominator: number, detail: Detail): Chunk {
+  const { units, tick } = settingsOf(show);
+  const size = NAME * denominator;
+  const figure = FIGURE * denominator;
+  const { curve } = position;
+  const k = detail.size;
   const [x, y] = detail.origin;
-  const [foot, top] = [y + position.curve.z, y + position.curve.z + position.curve.height];
-  const half = position.width / 2;
-  const marks = ticks(position.curve, tick).flatMap((along) => [
-    MOVE,
-    x - half - 50,
-    foot + along,
-    LINE,
-    x + half + 50,
-    foot + along,
-  ]);
-  const out: Prim[] = [
-    path(rect(x - half, foot, position.width, top - foot), 'position', 'paper'),
-    path(marks, 'thin'),
-    path([MOVE, x - 700, y, LINE, x + 700, y], 'fixture'),
-  ];
-  if (position.curve.z > 1) out.push(path([MOVE, x, y, LINE, x, foot], 'plaster'));
-  tags.push(
-    textAt(x, y - size * 0.9, position.name, size, 'centre', 'ink', true),
-    textAt(x, y - size * 2, `from the floor${units === 'metric' ? ', m' : ''}`, size * 0.7, 'centre', 'faint'),
-  );
-  return out;
+  const half = (position.width / 2) * k;
+  const body: Prim[] = [];
+  const tags: Prim[] = [];
+  const marks: number[] = [];
+  const unit = units === 'metric' ? ', m' : '';
+  const scale = Math.abs(k - 1) > 0.01 ? `, ${Number(k.toFixed(2))} times the plan` : '';
+  let hit: Chunk['hit'];
+  if (curve.form === 'vertical') {
+    const [foot, top] = [y + curve.z * k, y + (curve.z + curve.height) * k];
+    for (const { along } of ticksOf(position, tick)) {
+      const at = foot + along * k;
+      marks.push(MOVE, x - half - 50 * k, at, LINE, x + half + 50 * k, at);
+      if (position.ticks?.figures)
+        tags.push(textAt(x + half + 90 * k, at, formatLength(curve.z + along, units), figure, 'left', 'faint'));
+    }
+    body.push(path(rect(x - half, foot, half * 2, top - foot), 'position', 'paper'));
+    if (position.use === 'ladder') {
+      const d: number[] = [];
+      for (let rung = foot + 300 * k; rung < top - 1; rung += 300 * k) d.push(MOVE, x - half, rung, LINE, x + half, rung);
+      body.push(path(d, 'thin', 'none', 'faint'));
+    }
+    body.push(path(marks, 'thin'), path([MOVE, x - 700 * k, y, LINE, x + 700 * k, y], 'fixture'));
+    if (curve.z > 1) body.push(path([MOVE, x, y, LINE, x, foot], 'plaster'));
+    tags.push(
+      textAt(x, y - size * 0.9, position.name, size, 'centre', 'ink', true),
+      textAt(x, y - size * 2, `from the floor${unit}${scale}`, size * 0.7, 'centre', 'faint'),
+    );
+    hit = {
+      shape: 'line',
+      points: [
+        [x, y - size],
+        [x, top],
+      ],
+      width: half,
+    };
+  } else {
+    const length = curveLength(curve) * k;
+    for (const { along, figure: value } of ticksOf(position, tick)) {
+      marks.push(MOVE, x + along * k, y - half - 60 * k, LINE, x + along * k, y + half + 60 * k);
+      tags.push(textAt(x + along * k, y - half - 60 * k - figure, formatLength(value, units), figure, 'centre', 'faint'));
+    }
+    body.push(path(rect(x, y - half, length, half * 2), 'position', 'paper'), path(marks, 'thin'));
+    tags.push(
+      textAt(x - size * 0.6, y + size * 0.55, position.name, size, 'right', 'ink', true),
+      textAt(
+        x - size * 0.6,
+        y - size * 0.6,
+        `laid flat, +${formatLength(curve.z, units)}${unit}${scale}`,
+        size * 0.7,
+        'right',
+        'faint',
+      ),
+    );
+    hit = { shape: 'line', points: [detailPoint(detail, 0), detailPoint(detail, curveLength(curve))], width: half };
+  }
+  const drawn = faded(body, layer);
+  return {
+    id: position.id,
+    kind: 'detail',
+    order: orderOf(show, layer.id, 'detail'),
+    box: union(boxOf(drawn), boxOf(tags)),
+    locked: locked(layer),
+    body: drawn,
+    tags: faded(tags, layer),
+    hit,
+  };
 }

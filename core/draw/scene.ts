@@ -2,7 +2,7 @@
 import type { Filter, Fixture, Id, Position, Vec3 } from '../model/records.js';
 import { all, get, type Show } from '../model/show.js';
 import { curveLength, frameAlong } from '../space/curves.js';
-import { place } from '../space/hanging.js';
+import { place, stands } from '../space/hanging.js';
 import { type Axes, axesOfBase, axesOfBeam } from '../space/orientation.js';
 import { add, norm, rad, scaled } from '../space/vectors.js';
 
@@ -66,7 +66,7 @@ export function bodiesOf(show: Show, fixture: Fixture): Body[] {
   const head = axesOfBeam(at.beam, at.bearing);
   const shape = round.has(type.family) ? 'cylinder' : 'box';
   if (type.pan > 0) {
-    const base = axesOfBase(fixture, fixture.hang === 'over');
+    const base = axesOfBase(fixture, stands(fixture));
     const middle: Vec3 = [
       (at.clamp[0] * 3 + at.axis[0]) / 4,
       (at.clamp[1] * 3 + at.axis[1]) / 4,

@@ -2,7 +2,7 @@
  * Symbols of our own, drawn to each type's true size from its family's outline.
  * Local frame: origin at the clamp, nose towards +y, mm. Families differ by outline, so that they are told apart at 14 pixels.
  */
-import type { Family, FixtureType } from '../model/records.js';
+import type { AccessoryForm, Family, FixtureType } from '../model/records.js';
 import { arc, type Box, boxOf, CLOSE, LINE, lines, MOVE, type PathPrim, path, rect } from './list.js';
 
 export interface Symbol2D {
@@ -239,17 +239,85 @@ const outlines: Record<Family, Draw> = {
   },
 };
 
-const kept = new WeakMap<FixtureType, Symbol2D>();
+const kept = new WeakMap<FixtureType, Map<string, Symbol2D>>();
 
-/** The symbol of a type, true to its length and width. Remembered per type. */
-export function symbolOf(type: FixtureType): Symbol2D {
-  let symbol = kept.get(type);
+/**
+ * The symbol of a type, true to its length and width. Remembered per type.
+ * @param variant  0 for the plain one; 1, 2, ... for other wattages or lamps of the same body, which carry bars across the back
+ * @param forms    accessories in the order in which they sit before the lens
+ */
+export function symbolOf(type: FixtureType, variant = 0, forms: readonly AccessoryForm[] = []): Symbol2D {
+  let symbols = kept.get(type);
+  if (!symbols) {
+    symbols = new Map();
+    kept.set(type, symbols);
+  }
+  const key = `${variant} ${forms.join()}`;
+  let symbol = symbols.get(key);
   if (!symbol) {
     const { outline, inner, unitAt } = outlines[type.family](type.length, type.width, type);
-    const prims = [path(outline, 'fixture', 'paper'), ...(inner ? [path(inner, 'inner')] : [])];
-    const box = boxOf(prims);
-    symbol = { prims, unitAt: unitAt ?? [0, (box[1] + box[3]) / 2], box };
-    kept.set(type, symbol);
+    const bare = boxOf([path(outline, 'fixture')]);
+    const prims = [
+      path(outline, 'fixture', 'paper'),
+      ...(inner ? [path(inner, 'inner')] : []),
+      ...(variant > 0 ? [path(variantBars(bare, variant), 'inner')] : []),
+      ...accessoryPrims(forms, bare, type),
+    ];
+    symbol = { prims, unitAt: unitAt ?? [0, (bare[1] + bare[3]) / 2], box: boxOf(prims) };
+    symbols.set(key, symbol);
   }
   return symbol;
+}
+
+/** Bars across the back: one more for each variant. */
+function variantBars(box: Box, variant: number): number[] {
+  const [w, l] = [box[2] - box[0], box[3] - box[1]];
+  const middle = (box[0] + box[2]) / 2;
+  return Array.from({ length: Math.min(3, variant) }, (_, i) => box[1] + l * (0.045 + 0.045 * i)).flatMap((y) => [
+    MOVE,
+    middle - w * 0.3,
+    y,
+    LINE,
+    middle + w * 0.3,
+    y,
+  ]);
+}
+
+/** Accessories before the nose, one after the other; an iris and a gobo are drawn inside it. */
+function accessoryPrims(forms: readonly AccessoryForm[], box: Box, type: FixtureType): PathPrim[] {
+  const out: PathPrim[] = [];
+  const w = Math.min(box[2] - box[0], type.family === 'profile' ? type.width * 0.7 : box[2] - box[0]);
+  const h = w / 2;
+  let y = box[3];
+  for (const form of forms) {
+    if (form === 'gobo holder') {
+      // A T in the nose.
+      const [bar, foot] = [box[3] - w * 0.22, box[3] - w * 0.6];
+      out.push(path([MOVE, -h * 0.5, bar, LINE, h * 0.5, bar, MOVE, 0, bar, LINE, 0, foot], 'position'));
+    } else if (form === 'iris') out.push(path([...arc(0, box[3] - w * 0.45, h * 0.3, 0, 360), CLOSE], 'inner', 'paper'));
+    else if (form === 'top hat') {
+      out.push(path(rect(-h * 0.8, y, w * 0.8, w * 0.45), 'inner', 'paper'));
+      y += w * 0.45;
+    } else if (form === 'half hat') {
+      out.push(path([MOVE, -h * 0.8, y, LINE, -h * 0.8, y + w * 0.45, LINE, h * 0.8, y], 'inner', 'paper'));
+      y += w * 0.45;
+    } else if (form === 'barn doors') {
+      out.push(path([MOVE, -h, y, LINE, -h * 1.45, y + w * 0.42, MOVE, h, y, LINE, h * 1.45, y + w * 0.42], 'position'));
+      y += w * 0.3;
+    } else if (form === 'colour frame') {
+      out.push(path(rect(-h * 1.1, y, w * 1.1, w * 0.09), 'inner', 'ink'));
+      y += w * 0.09;
+    } else if (form === 'scroller') {
+      out.push(
+        path(rect(-h * 1.35, y, w * 1.35, w * 0.28), 'fixture', 'paper'),
+        path([MOVE, -h * 1.0, y, LINE, -h * 1.0, y + w * 0.28, MOVE, h * 1.0, y, LINE, h * 1.0, y + w * 0.28], 'inner'),
+      );
+      y += w * 0.28;
+    } else {
+      const deep = w * 0.2;
+      out.push(path(rect(-h * 0.9, y, w * 0.9, deep), 'inner', 'paper'), path(grid(-h * 0.9, h * 0.9, y, y + deep, 5), 'thin'));
+      y += deep;
+    }
+  }
+  return out;
 }

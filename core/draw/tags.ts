@@ -1,116 +1,132 @@
-/** Tags: text round a fixture, upright however it turns, and clear of its symbol. Source: reference calculations 11. */
-import { type Box, capsule, type Ink, LINE, MOVE, type Prim, path, rect, textAt, textWidth } from './list.js';
+/** Tags round a fixture: where their chains may stand, and how they are drawn. Source: reference calculations 11. */
+import type { TagLine } from '../model/records.js';
+import { arc, type Box, capsule, type Ink, LINE, lines, MOVE, type Prim, path, rect, textAt, textWidth } from './list.js';
+import type { TagItem } from './tag-set.js';
 
-export interface TagFields {
-  readonly channel: string;
-  readonly address: string;
-  readonly colour: string;
+export type Side = Exclude<TagLine['place'], 'body'>;
+/** Bearing of a side from the nose, degrees. */
+const from: Record<Side, number> = { front: 0, behind: 180, left: 90, right: -90 };
+
+/** Centre of a round tag beside a round unit: at `back + delta` from its facing. Source: reference calculations 11 (tags), checks 11.4 and 11.5. */
+export function tagCentre(
+  unit: readonly [number, number],
+  facing: number,
+  delta: number,
+  radius: number,
+  gap: number,
+  tagRadius: number,
+): [number, number] {
+  const angle = ((facing + 180 + delta) * Math.PI) / 180;
+  const reach = radius + gap + tagRadius;
+  return [unit[0] + reach * Math.cos(angle), unit[1] + reach * Math.sin(angle)];
 }
 
-export interface TagStyle {
-  /** Text height on paper times the scale denominator: world mm. */
-  readonly size: number;
-  readonly channelInk: Ink;
-  readonly addressInk: Ink;
+/** A place for a chain: turned from its side, and pushed outward; the dearer, the farther from where one looks for it. */
+export interface Candidate {
+  readonly delta: number;
+  readonly push: number;
+  readonly cost: number;
 }
+const PUSHES = 11;
+/** All candidates, cheapest first. */
+export const candidates: readonly Candidate[] = [0, 30, -30, 60, -60, 90, -90]
+  .flatMap((delta) =>
+    Array.from({ length: PUSHES }, (_, push) => ({
+      delta,
+      push,
+      cost: Math.abs(delta) / 30 + push * 1.15 + (delta < 0 ? 0.01 : 0),
+    })),
+  )
+  .sort((a, b) => a.cost - b.cost);
 
-/** Radius of a channel circle for n figures of a text height. Source: reference calculations 11. */
-export const channelRadius = (n: number, size: number): number =>
-  Math.hypot((n * 0.6 * size) / 2, (0.72 * size) / 2) + 0.25 * size;
-
-/** Width and height of the channel's outline: a circle up to three figures, then a capsule. */
-export function channelOutline(text: string, size: number): { w: number; h: number } {
-  const h = 2 * channelRadius(Math.min(2, Math.max(1, text.length)), size);
-  return text.length <= 2 ? { w: h, h } : { w: Math.max(h, textWidth(text, size) + h * 0.45), h };
-}
-
-/** How far the chains are pushed out beyond their usual place, mm: behind the fixture, and before its nose. */
-export interface Push {
-  readonly behind: number;
-  readonly front: number;
-}
-export const unpushed: Push = { behind: 0, front: 0 };
-
-export interface TagPlace {
-  readonly field: keyof TagFields;
+export interface PlacedTag {
+  readonly item: TagItem;
   readonly x: number;
   readonly y: number;
-  readonly w: number;
-  readonly h: number;
+  readonly moved: boolean;
 }
 
-/**
- * Where tags stand: a chain behind the fixture (channel, address) and one before its nose (colour).
- * Each tag is as far out as its own extent along the chain demands, so that none touches the symbol or its neighbour.
- *
- * @param turn  rotation of the symbol, degrees; 0 is nose up the page
- * @param box   of the symbol in its own frame
- */
-export function tagPlaces(
-  x: number,
-  y: number,
-  turn: number,
-  box: Box,
-  fields: TagFields,
-  size: number,
-  push: Push = unpushed,
-): TagPlace[] {
-  const out: TagPlace[] = [];
-  const a = ((turn + 90) * Math.PI) / 180;
-  const nose: readonly [number, number] = [Math.cos(a), Math.sin(a)];
+/** What a fixture's tags need to be placed. */
+export interface TagLayout {
+  readonly key: string;
+  readonly x: number;
+  readonly y: number;
+  /** Rotation of the symbol, degrees; 0 is nose up the page. */
+  readonly turn: number;
+  /** Of the symbol, in its own frame. */
+  readonly box: Box;
+  readonly chains: readonly { readonly side: Side; readonly items: readonly TagItem[] }[];
+  /** Moved by hand: centre of the tag. */
+  readonly hand: readonly { readonly item: TagItem; readonly x: number; readonly y: number }[];
+}
+
+/** Distance from the origin to the edge of a box that holds it, in a direction. */
+function reachOf(box: Box, dx: number, dy: number): number {
+  const tx = dx > 1e-9 ? box[2] / dx : dx < -1e-9 ? box[0] / dx : Number.POSITIVE_INFINITY;
+  const ty = dy > 1e-9 ? box[3] / dy : dy < -1e-9 ? box[1] / dy : Number.POSITIVE_INFINITY;
+  return Math.min(tx, ty);
+}
+
+/** The tags of one chain at a candidate place: each as far out as its own extent demands. */
+export function chainTags(layout: TagLayout, side: Side, items: readonly TagItem[], candidate: Candidate): PlacedTag[] {
+  const { x, y, turn, box } = layout;
+  const size = items[0]?.size ?? 0;
   const gap = size * 0.3;
-  const chain = (side: 1 | -1, from: number) => {
-    let reach = (side > 0 ? box[3] : -box[1]) + gap + from;
-    return (field: keyof TagFields, w: number, h: number): void => {
-      const half = (w / 2) * Math.abs(nose[0]) + (h / 2) * Math.abs(nose[1]);
-      const at = reach + half;
-      reach = at + half + gap * 0.7;
-      out.push({ field, x: x + side * nose[0] * at, y: y + side * nose[1] * at, w, h });
-    };
-  };
-  const behind = chain(-1, push.behind);
-  const small = size * 0.8;
-  if (fields.channel) {
-    const { w, h } = channelOutline(fields.channel, size);
-    behind('channel', w, h);
-  }
-  if (fields.address) behind('address', textWidth(fields.address, small) + small * 0.7, small * 1.5);
-  if (fields.colour) chain(1, push.front)('colour', textWidth(fields.colour, small), small);
+  const local = ((90 + from[side] + candidate.delta) * Math.PI) / 180;
+  const a = local + (turn * Math.PI) / 180;
+  const [dx, dy] = [Math.cos(a), Math.sin(a)];
+  let reach = reachOf(box, Math.cos(local), Math.sin(local)) + gap + candidate.push * size * 0.8;
+  return items.map((item) => {
+    const half = (item.w / 2) * Math.abs(dx) + (item.h / 2) * Math.abs(dy);
+    const at = reach + half;
+    reach = at + half + gap * 0.7;
+    return { item, x: x + dx * at, y: y + dy * at, moved: false };
+  });
+}
+
+/** A thin line from the symbol to a chain that was pushed away from it. */
+export function leaderOf(layout: TagLayout, side: Side, first: PlacedTag, candidate: Candidate): Prim {
+  const { x, y, turn, box } = layout;
+  const local = ((90 + from[side] + candidate.delta) * Math.PI) / 180;
+  const a = local + (turn * Math.PI) / 180;
+  const [dx, dy] = [Math.cos(a), Math.sin(a)];
+  const start = reachOf(box, Math.cos(local), Math.sin(local));
+  const end = Math.hypot(first.x - x, first.y - y) - (first.item.w / 2) * Math.abs(dx) - (first.item.h / 2) * Math.abs(dy);
+  return path([MOVE, x + dx * start, y + dy * start, LINE, x + dx * end, y + dy * end], 'thin', 'none', 'faint');
+}
+
+/** A tag as primitives about its centre; one that was moved by hand carries a small mark at its upper right. */
+export function tagPrims({ item, x, y, moved }: PlacedTag, ink: Ink): Prim[] {
+  const { w, h, size, text, enclosure } = item;
+  const out: Prim[] = [];
+  if (enclosure === 'circle') out.push(path(capsule(x, y, w, h), 'tag', 'paper', ink));
+  else if (enclosure === 'box') out.push(path(rect(x - w / 2, y - h / 2, w, h), 'tag', 'paper', ink));
+  else if (enclosure === 'hexagon') {
+    const tip = size * 0.5;
+    out.push(
+      path(
+        lines(
+          [
+            [x - w / 2, y],
+            [x - w / 2 + tip, y + h / 2],
+            [x + w / 2 - tip, y + h / 2],
+            [x + w / 2, y],
+            [x + w / 2 - tip, y - h / 2],
+            [x - w / 2 + tip, y - h / 2],
+          ],
+          true,
+        ),
+        'tag',
+        'paper',
+        ink,
+      ),
+    );
+  } else if (enclosure === 'underline')
+    out.push(path([MOVE, x - w / 2, y - size * 0.55, LINE, x + w / 2, y - size * 0.55], 'tag', 'none', ink));
+  out.push(textAt(x, y, text, size, 'centre', ink));
+  if (moved) out.push(path(arc(x + w / 2 + size * 0.15, y + h / 2 + size * 0.1, size * 0.12, 0, 360), 'thin', 'ink', ink));
   return out;
 }
 
-/** Tags as primitives; a chain that was pushed out is led back to its fixture by a thin line. */
-export function tagPrims(
-  x: number,
-  y: number,
-  turn: number,
-  box: Box,
-  fields: TagFields,
-  style: TagStyle,
-  push: Push = unpushed,
-): Prim[] {
-  const out: Prim[] = [];
-  const small = style.size * 0.8;
-  const a = ((turn + 90) * Math.PI) / 180;
-  const leader = (side: 1 | -1, far: number) => {
-    const from = side > 0 ? box[3] : -box[1];
-    const at = (reach: number): [number, number] => [x + side * Math.cos(a) * reach, y + side * Math.sin(a) * reach];
-    out.push(path([MOVE, ...at(from), LINE, ...at(from + far + style.size * 0.3)], 'thin', 'none', 'faint'));
-  };
-  if (push.behind > 0) leader(-1, push.behind);
-  if (push.front > 0) leader(1, push.front);
-  for (const { field, x: cx, y: cy, w, h } of tagPlaces(x, y, turn, box, fields, style.size, push)) {
-    if (field === 'channel')
-      out.push(
-        path(capsule(cx, cy, w, h), 'tag', 'paper', style.channelInk),
-        textAt(cx, cy, fields.channel, style.size, 'centre', style.channelInk),
-      );
-    else if (field === 'address')
-      out.push(
-        path(rect(cx - w / 2, cy - h / 2, w, h), 'tag', 'paper', style.addressInk),
-        textAt(cx, cy, fields.address, small, 'centre', style.addressInk),
-      );
-    else out.push(textAt(cx, cy, fields.colour, small));
-  }
-  return out;
-}
+export const boxOfTag = ({ item, x, y }: PlacedTag): Box => [x - item.w / 2, y - item.h / 2, x + item.w / 2, y + item.h / 2];
+export { textWidth };

@@ -1,10 +1,11 @@
 /** Writes a sheet as SVG, true to size in millimetres. Text stays text. */
-import { CUBIC, eachCommand, type Fill, type Ink, LINE, MOVE, type Prim, pens } from '../draw/list.js';
+import { CUBIC, eachCommand, type Fill, type Ink, LINE, MOVE, type Prim, pens, toned } from '../draw/list.js';
 import type { Sheet } from '../draw/sheet.js';
 import { escapeXml } from './xml/write.js';
 
 const inks: Record<Ink, string> = { ink: '#1d2838', faint: '#6a6a66', lamp: '#b86a00', stop: '#ad2a20' };
-const fills: Record<Fill, string> = { none: 'none', paper: '#fff', wall: '#ddd6c6', ink: '#1d2838' };
+const fills: Readonly<Record<string, string>> = { none: 'none', paper: '#fff', wall: '#ddd6c6', ink: '#1d2838' };
+const fillOf = (fill: Fill): string => fills[fill] ?? toned(fill, '#ffffff');
 const round = (value: number): string => String(Math.round(value * 1000) / 1000 + 0);
 
 /** @returns a whole SVG document; y is turned, since paper has y up and SVG has it down */
@@ -33,10 +34,10 @@ export function writeSvg(sheet: Sheet): string {
 function element(prim: Prim, k: number, x: (v: number) => string, y: (v: number) => string): string {
   if (prim.op === 'text') {
     const anchor = { left: 'start', centre: 'middle', right: 'end' }[prim.align];
-    return `<text x="${x(prim.x)}" y="${y(prim.y)}" font-size="${round(prim.size * k)}" text-anchor="${anchor}"${prim.bold ? ' font-weight="700"' : ''} fill="${inks[prim.ink]}">${escapeXml(prim.text)}</text>`;
+    return `<text x="${x(prim.x)}" y="${y(prim.y)}" font-size="${round(prim.size * k)}" text-anchor="${anchor}"${prim.bold ? ' font-weight="700"' : ''} fill="${inks[prim.ink]}"${prim.turn ? ` transform="rotate(${round(-prim.turn)} ${x(prim.x)} ${y(prim.y)})"` : ''}>${escapeXml(prim.text)}</text>`;
   }
   const { width, dash } = pens[prim.pen];
-  const style = `fill="${fills[prim.fill]}" stroke="${inks[prim.ink]}" stroke-width="${width}"${dash ? ` stroke-dasharray="${dash.join(' ')}"` : ' stroke-linejoin="round"'}`;
+  const style = `fill="${fillOf(prim.fill)}" stroke="${inks[prim.ink]}" stroke-width="${width}"${dash ? ` stroke-dasharray="${dash.join(' ')}"` : ' stroke-linejoin="round"'}`;
   if (prim.op === 'circle') return `<circle cx="${x(prim.x)}" cy="${y(prim.y)}" r="${round(prim.r * k)}" ${style}/>`;
   const d: string[] = [];
   eachCommand(prim.d, (op, i, n) => {

@@ -1,7 +1,25 @@
 /** New records with the defaults of the trade. */
 import type { Units } from '../measure/lengths.js';
 import { INCH } from '../measure/lengths.js';
-import type { Curve, Fixture, FixtureType, Id, Layer, LayerRole, NewId, Outline, Part, Position, Settings } from './records.js';
+import {
+  type Accessory,
+  type AccessoryForm,
+  accessoryForms,
+  type Curve,
+  type Fixture,
+  type FixtureType,
+  type Id,
+  type Layer,
+  type LayerRole,
+  type NewId,
+  type Outline,
+  type Part,
+  type Position,
+  type Settings,
+  type TagField,
+  type TagLine,
+  type TagSet,
+} from './records.js';
 
 /** Stacking of the handbook, from the bottom: border, house, scenery, masking, positions with focus, lighting on top. */
 const layerNames: readonly (readonly [LayerRole, string])[] = [
@@ -42,7 +60,7 @@ export function makeShow(
   stageWidth: number,
   stageDepth: number,
   newId: NewId,
-): (Settings | Layer | Outline)[] {
+): (Settings | Layer | Outline | Accessory | TagSet)[] {
   const layers = makeLayers(() => newId());
   const house = layers.find((layer) => layer.role === 'house')!.id;
   const half = stageWidth / 2;
@@ -62,7 +80,13 @@ export function makeShow(
     zFrom: 0,
     zTo: 0,
   };
-  return [makeSettings(id, name, units, stageWidth, stageDepth), ...layers, floor];
+  return [
+    makeSettings(id, name, units, stageWidth, stageDepth),
+    ...layers,
+    floor,
+    ...makeAccessories(newId),
+    ...makeTagSets(newId),
+  ];
 }
 
 export const makePart = (part: Partial<Part> = {}): Part => ({
@@ -76,6 +100,7 @@ export const makePart = (part: Partial<Part> = {}): Part => ({
 
 const rules: Readonly<Record<Position['use'], { width: number; chord: number; numbering: Position['numbering'] }>> = {
   pipe: { width: 50, chord: 0, numbering: 'from stage left' },
+  truss: { width: 300, chord: 0, numbering: 'from stage left' },
   bridge: { width: 600, chord: 0, numbering: 'from stage left' },
   boom: { width: 50, chord: 0, numbering: 'from the top' },
   ladder: { width: 400, chord: 0, numbering: 'from the top' },
@@ -83,6 +108,7 @@ const rules: Readonly<Record<Position['use'], { width: number; chord: number; nu
   floor: { width: 50, chord: 0, numbering: 'from stage left' },
 };
 
+/** A truss about 300 mm square is usual (common practice, no source). */
 export const makePosition = (id: Id, layer: Id, name: string, use: Position['use'], curve: Curve, order: number): Position => ({
   id,
   kind: 'position',
@@ -92,7 +118,56 @@ export const makePosition = (id: Id, layer: Id, name: string, use: Position['use
   curve,
   order,
   ...rules[use],
+  ...(use === 'truss' ? { section: 'box' as const, depth: 300, from: 'lower' as const } : {}),
+  ...(use === 'boom' ? { base: 600 } : {}),
 });
+
+/** Accessories that most houses have. */
+export const makeAccessories = (newId: (form: AccessoryForm) => Id): Accessory[] =>
+  accessoryForms.map((form) => ({ id: newId(form), kind: 'accessory', name: form, form, stock: null }));
+
+/** Three tag sets to begin with: for the designer, the electrician and the programmer. */
+export function makeTagSets(newId: (name: string) => Id): TagSet[] {
+  const line = (field: TagField, place: TagLine['place'], enclosure: TagLine['enclosure'] = 'none', size = 1.6): TagLine => ({
+    field,
+    place,
+    enclosure,
+    size,
+    types: [],
+    layers: [],
+  });
+  const sets: readonly (readonly [string, readonly TagLine[]])[] = [
+    [
+      'Design',
+      [
+        line('unit', 'body', 'none', 1.8),
+        line('channel', 'behind', 'circle', 2),
+        line('colour', 'front'),
+        line('purpose', 'front', 'none', 1.4),
+      ],
+    ],
+    [
+      'Electrician',
+      [
+        line('unit', 'body', 'none', 1.8),
+        line('address', 'behind', 'box'),
+        line('circuit', 'behind', 'hexagon'),
+        line('colour', 'front'),
+        line('accessories', 'front', 'none', 1.4),
+      ],
+    ],
+    [
+      'Programmer',
+      [
+        line('unit', 'body', 'none', 1.8),
+        line('channel', 'behind', 'circle', 2),
+        line('address', 'behind', 'box'),
+        line('colour', 'front'),
+      ],
+    ],
+  ];
+  return sets.map(([name, lines], i) => ({ id: newId(name), kind: 'tagset', name, order: i, lines: [...lines] }));
+}
 
 /** A fixture with one part a break of its mode; one on the floor stands, all others hang under. */
 export function makeFixture(
@@ -113,7 +188,7 @@ export function makeFixture(
     mode: mode.name,
     position: position.id,
     along,
-    hang: position.use === 'floor' ? 'over' : 'under',
+    hang: position.use === 'floor' ? 'floor' : 'under',
     drop: 0,
     side: 0,
     spin: 0,

@@ -13,9 +13,29 @@ export interface Collision {
 }
 
 /** Fields that mean something only together, and are taken from one side as a whole. */
-const together: Readonly<Record<string, readonly string[]>> = { fixture: ['position', 'along', 'drop', 'side'] };
+const together: Readonly<Record<string, readonly string[]>> = {
+  fixture: ['position', 'along', 'drop', 'side'],
+  masking: ['at', 'width', 'turn'],
+};
 /** Values that are one thing although they have parts: half an aim or half a curve is neither. */
-const whole = new Set(['aim', 'curve', 'modes', 'points', 'at']);
+const whole = new Set([
+  'aim',
+  'curve',
+  'modes',
+  'points',
+  'bulges',
+  'at',
+  'from',
+  'to',
+  'leader',
+  'paths',
+  'texts',
+  'lines',
+  'ticks',
+  'detail',
+  'tagMoves',
+  'accessories',
+]);
 
 type Json = Record<string, unknown>;
 const isPlain = (value: unknown): value is Json => typeof value === 'object' && value !== null && !Array.isArray(value);

@@ -5,19 +5,35 @@ import type { Show } from './show.js';
 
 export interface Reference {
   readonly field: string;
-  readonly kind: Kind;
+  readonly kind: Kind | 'any';
   readonly to: Id;
 }
 
 /** The ids that a record points to. */
 export function referencesOf(record: DessinRecord): readonly Reference[] {
   const layer = 'layer' in record ? [{ field: 'layer', kind: 'layer' as const, to: record.layer }] : [];
+  if (record.kind === 'dimension')
+    return [
+      ...layer,
+      ...[record.from, record.to].flatMap(({ to }) => (to ? [{ field: 'anchor', kind: 'any' as const, to: to.id }] : [])),
+    ];
+  if (record.kind === 'note')
+    return record.leader?.to ? [...layer, { field: 'leader', kind: 'any', to: record.leader.to.id }] : layer;
+  if (record.kind === 'settings')
+    return record.plateTags ? [{ field: 'tag set of plates', kind: 'tagset', to: record.plateTags }] : [];
+  if (record.kind === 'tagset')
+    return record.lines.flatMap((line) => [
+      ...line.types.map((to) => ({ field: 'type', kind: 'type' as const, to })),
+      ...line.layers.map((to) => ({ field: 'layer', kind: 'layer' as const, to })),
+    ]);
   if (record.kind !== 'fixture') return layer;
   const refs: Reference[] = [
     ...layer,
     { field: 'type', kind: 'type', to: record.type },
     { field: 'position', kind: 'position', to: record.position },
   ];
+  if (record.tags) refs.push({ field: 'tag set', kind: 'tagset', to: record.tags });
+  for (const to of record.accessories ?? []) refs.push({ field: 'accessory', kind: 'accessory', to });
   if (record.aim?.kind === 'area') refs.push({ field: 'aim', kind: 'area', to: record.aim.area });
   return refs;
 }
@@ -25,8 +41,8 @@ export function referencesOf(record: DessinRecord): readonly Reference[] {
 /** A fault as a sentence, or null. */
 function faultOf(show: Show, record: DessinRecord): string | null {
   for (const { field, kind, to } of referencesOf(record))
-    if (show.records.get(to)?.kind !== kind)
-      return `The ${record.kind} ${record.id} names a ${kind} (${field} ${to}) that the show does not have.`;
+    if (kind === 'any' ? !show.records.has(to) : show.records.get(to)?.kind !== kind)
+      return `The ${record.kind} ${record.id} names a ${kind === 'any' ? 'thing' : kind} (${field} ${to}) that the show does not have.`;
   if (record.kind === 'settings' && record.id !== show.id)
     return `A show has one settings record, with the id of the show; ${record.id} is another.`;
   if (record.kind === 'fixture') {

@@ -1,6 +1,6 @@
 /** Fields of a fixture as people type them: one way in for Ledger, Card and paste. */
 
-import { addressText, channelText, colourText } from '../draw/plan.js';
+import { addressText, channelText, colourText } from '../draw/tag-set.js';
 import type { Fixture, Part } from '../model/records.js';
 import { all, find, get, type Show } from '../model/show.js';
 import { natural } from '../number/order.js';

@@ -1,5 +1,6 @@
 /** Hanging: fixtures onto positions, and what is done to them there. Each answers a Change with the unit numbers that follow. */
 import { adding, type Change, compose, edit, removing } from '../model/change.js';
+import { layerForNew } from '../model/layers.js';
 import { makeFixture } from '../model/make.js';
 import type { Curve, Fixture, FixtureType, Id, NewId, Position } from '../model/records.js';
 import { all, get, type Show, settingsOf } from '../model/show.js';
@@ -8,14 +9,6 @@ import { curveLength, fromOrigin, reshapedAlong, snapAlong } from '../space/curv
 import { place, spinOfBearing } from '../space/hanging.js';
 import { turned, wrap180 } from '../space/vectors.js';
 import { spread } from './spread.js';
-
-/** Layer that new fixtures go to: the first shown one for fixtures. @throws RangeError when all are locked or hidden */
-export function layerForNew(show: Show, role: 'fixtures' | 'positions'): Id {
-  const layers = all(show, 'layer').filter((layer) => layer.role === role);
-  const open = layers.find((layer) => layer.state === 'shown');
-  if (!open) throw new RangeError(`No layer for ${role} is open. Show or unlock one first.`);
-  return open.id;
-}
 
 /** Distances along of a row of n from one place to another, both ends included. Pressed and released at one place, it is one fixture there. */
 export function rowAlongs(from: number, to: number, n: number): number[] {

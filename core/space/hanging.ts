@@ -1,5 +1,5 @@
 /** Where a fixture is and where it points: derived from how it hangs and what it aims at, never stored. */
-import type { Fixture, FixtureType, FocusArea, Position, Vec3 } from '../model/records.js';
+import type { Chord, Fixture, FixtureType, FocusArea, Position, Vec3 } from '../model/records.js';
 import { find, get, type Show, settingsOf } from '../model/show.js';
 import { frameAlong, type HangingFrame } from './curves.js';
 import { add, deg, norm, rad, scaled, sub, wrap180 } from './vectors.js';
@@ -47,9 +47,7 @@ export function placeOf(
   nose: 'aim' | 'square',
 ): Place {
   const frame = frameAlong(position.curve, fixture.along);
-  const hung = position.curve.form === 'vertical' ? frame.d : scaled(frame.d, fixture.hang === 'over' ? -1 : 1);
-  const reach = (position.curve.form === 'vertical' ? 0 : position.chord * (fixture.hang === 'over' ? 0 : 1)) + fixture.drop;
-  const clamp = add(frame.point, add(scaled(hung, reach), scaled(frame.s, fixture.side)));
+  const { clamp, hung } = clampOf(fixture, position, frame);
   const axis = add(clamp, scaled(position.curve.form === 'vertical' ? frame.d : hung, type.hang));
   const target = fixture.aim === null ? null : fixture.aim.kind === 'point' ? fixture.aim.at : (area?.at ?? null);
   const idle = bearingOfSpin(fixture.spin);
@@ -70,7 +68,7 @@ export function placeOf(
     };
   }
   const [c, s] = [Math.cos(rad(IDLE_BELOW)), Math.sin(rad(IDLE_BELOW))];
-  const up = fixture.hang === 'over' && position.use === 'floor' ? 1 : -1;
+  const up = stands(fixture) && position.use === 'floor' ? 1 : -1;
   const straightDown = type.pan > 0;
   const beam: Vec3 = straightDown ? [0, 0, up] : [Math.cos(rad(idle)) * c, Math.sin(rad(idle)) * c, up * s];
   return {
@@ -83,6 +81,42 @@ export function placeOf(
     frame,
     below: straightDown ? -90 * up : -IDLE_BELOW * up,
   };
+}
+
+/** It stands on what carries it instead of hanging from it. */
+export const stands = (fixture: Pick<Fixture, 'hang'>): boolean => fixture.hang === 'over' || fixture.hang === 'floor';
+/** Length of a side arm where none was given, mm. */
+export const ARM = 300;
+
+/** From the axis of a position to the chord that a unit sits on: down, and to the side (along s); mm. Source: plain geometry of the section. */
+export function chordOffset(position: Position, chord: Chord | undefined, frame: HangingFrame): { down: number; side: number } {
+  if (position.use !== 'truss' || !position.section || position.section === 'tube') return { down: position.chord, side: 0 };
+  const [half, wide] = [(position.depth ?? 300) / 2, position.width / 2];
+  const wanted = chord ?? position.from ?? 'lower';
+  const upper = wanted.startsWith('upper');
+  const apex = position.section === (upper ? 'triangle up' : 'triangle down');
+  const to = apex ? 0 : wanted.endsWith('upstage') ? 1 : wanted.endsWith('downstage') ? -1 : 0;
+  return { down: upper ? -half : half, side: to * wide * (frame.s[1] < -1e-9 ? -1 : 1) };
+}
+
+/** Clamp point of a fixture, and the direction in which it hangs from it. */
+export function clampOf(
+  fixture: Pick<Fixture, 'hang' | 'arm' | 'chord' | 'drop' | 'side'>,
+  position: Position,
+  frame: HangingFrame,
+): { clamp: Vec3; hung: Vec3 } {
+  const arm = fixture.hang === 'arm left' ? 1 : fixture.hang === 'arm right' ? -1 : 0;
+  const reach = arm * (fixture.arm ?? ARM);
+  if (position.curve.form === 'vertical') {
+    // On a boom left and right are as the house sees them: left is stage right.
+    const out = arm ? add(frame.point, [-reach, 0, 0]) : frame.point;
+    return { clamp: add(out, add(scaled(frame.d, fixture.drop), scaled(frame.s, fixture.side))), hung: frame.d };
+  }
+  const up = stands(fixture);
+  const hung = scaled(frame.d, up ? -1 : 1);
+  const { down, side } = up && !fixture.chord ? { down: 0, side: 0 } : chordOffset(position, fixture.chord, frame);
+  const from = add(frame.point, add(scaled(frame.d, down), scaled(frame.s, side + reach + fixture.side)));
+  return { clamp: add(from, scaled(hung, fixture.drop)), hung };
 }
 
 /** The side of the pipe that is nearer to a bearing. */

@@ -1,7 +1,7 @@
 /** Rotation matrices of fixtures, for 3D and for MVR. Columns are the images of the local axes. Source: reference calculations 5, formats 2.3. */
 import type { Fixture, FixtureType, Vec3 } from '../model/records.js';
 import type { Place } from './hanging.js';
-import { bearingOfSpin } from './hanging.js';
+import { bearingOfSpin, stands } from './hanging.js';
 import { cross, norm, rad, scaled, sub, unit } from './vectors.js';
 
 export interface Axes {
@@ -30,7 +30,7 @@ export function axesOfBase(fixture: Fixture, standing: boolean): Axes {
 
 /** Axes that a fixture is written with: a moving light by its base, any other by its beam. */
 export const axesOf = (fixture: Fixture, type: FixtureType, place: Place): Axes =>
-  type.pan > 0 ? axesOfBase(fixture, fixture.hang === 'over') : axesOfBeam(place.beam, bearingOfSpin(fixture.spin));
+  type.pan > 0 ? axesOfBase(fixture, stands(fixture)) : axesOfBeam(place.beam, bearingOfSpin(fixture.spin));
 
 /** Bearing of a base from its axes: where its front looks. */
 export const bearingOfBase = (axes: Axes): number => (Math.atan2(-axes.v[1], -axes.v[0]) * 180) / Math.PI;

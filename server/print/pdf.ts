@@ -1,7 +1,7 @@
 /** PDF by pdfkit, drawn straight from the display list: real text in an embedded font, pens in paper mm, true scale. */
 import { createRequire } from 'node:module';
 import PDFDocument from 'pdfkit';
-import { CUBIC, eachCommand, type Fill, type Ink, LINE, MOVE, type Prim, pens } from '#core/draw/list';
+import { CUBIC, eachCommand, type Fill, type Ink, LINE, MOVE, type Prim, pens, toned } from '#core/draw/list';
 import type { Pane, Sheet } from '#core/draw/sheet';
 import type { Schedule } from '#core/paper/schedules';
 
@@ -12,7 +12,8 @@ const bold = require.resolve('@fontsource/b612/files/b612-latin-700-normal.woff'
 /** Points of 1/72 in to the mm. */
 const PT = 72 / 25.4;
 const inks: Record<Ink, string> = { ink: '#000000', faint: '#5a5a56', lamp: '#000000', stop: '#ad2a20' };
-const fills: Record<Fill, string | null> = { none: null, paper: '#ffffff', wall: '#e2ddd0', ink: '#000000' };
+const fills: Readonly<Record<string, string | null>> = { none: null, paper: '#ffffff', wall: '#e2ddd0', ink: '#000000' };
+const fillOf = (fill: Fill): string | null => (fill.startsWith('#') ? toned(fill, '#ffffff') : (fills[fill] ?? null));
 const PRINTABLE = /[^\u0020-\u007e\u00a0-\u00ff\u0131\u0152\u0153\u2013\u2014\u2018-\u201a\u201c-\u201e\u2022\u2026\u20ac]/g;
 /** What the shipped Latin faces do not hold is shown as a question mark, never dropped. */
 const printable = (text: string): string => text.replace(/[\r\n\t]+/g, ' ').replace(PRINTABLE, '?');
@@ -90,7 +91,7 @@ function drawShape(
       else if (op === CUBIC) doc.bezierCurveTo(x(at(1)), y(at(2)), x(at(3)), y(at(4)), x(at(5)), y(at(6)));
       else doc.closePath();
     });
-  const fill = fills[prim.fill];
+  const fill = fillOf(prim.fill);
   if (fill) doc.fillAndStroke(fill, inks[prim.ink]);
   else doc.stroke(inks[prim.ink]);
 }
@@ -107,10 +108,19 @@ function drawText(doc: PDFKit.PDFDocument, prim: Extract<Prim, { op: 'text' }>, 
     unit = doc.widthOfString(text);
     widths.set(key, unit);
   }
-  const left = prim.x * pane.k + pane.ox - (prim.align === 'left' ? 0 : prim.align === 'right' ? unit * size : (unit * size) / 2);
+  const back = prim.align === 'left' ? 0 : prim.align === 'right' ? unit * size : (unit * size) / 2;
+  const turn = ((prim.turn ?? 0) * Math.PI) / 180;
+  const [c, s] = [Math.cos(turn), Math.sin(turn)];
   doc.save();
   // Text stands on its baseline in a frame of its own, turned back to y down.
-  doc.transform(size, 0, 0, -size, left, prim.y * pane.k + pane.oy);
+  doc.transform(
+    size * c,
+    size * s,
+    size * s,
+    -size * c,
+    prim.x * pane.k + pane.ox - back * c,
+    prim.y * pane.k + pane.oy - back * s,
+  );
   doc.fillColor(inks[prim.ink]).text(text, 0, 0, { lineBreak: false, baseline: 'alphabetic' });
   doc.restore();
 }

@@ -5,11 +5,10 @@ import { planList } from '#core/draw/plan';
 import type { Sheet } from '#core/draw/sheet';
 import { type Show, settingsOf } from '#core/model/show';
 
-const none = { channel: false, unit: false, colour: false, address: false };
 const [WIDTH, HEIGHT] = [120, 75];
 
 export function thumbnailSheet(show: Show): Sheet {
-  const list = planList(show, { denominator: 200, tags: none, snags: false });
+  const list = planList(show, { denominator: 200, tags: null, snags: false });
   // The house and the rig, without the details beside them.
   const { stageWidth, stageDepth } = settingsOf(show);
   const box = [-stageWidth * 0.62, Math.max(list.box[1], -stageDepth * 1.15), stageWidth * 0.62, stageDepth * 1.1] as const;

@@ -1,5 +1,5 @@
 /** Canvas back end of the display list: batched by pen in each band, culled, with a level of detail. */
-import { type Box, type Chunk, CLOSE, CUBIC, type Fill, type Ink, MOVE, type Pen, type Prim, pens } from '#core/draw/list';
+import { type Box, type Chunk, CLOSE, CUBIC, type Fill, type Ink, MOVE, type Pen, type Prim, pens, toned } from '#core/draw/list';
 
 /** screen x = X k + tx, screen y = ty - Y k; k in pixels to the mm of the world. */
 export interface ViewBox {
@@ -9,7 +9,7 @@ export interface ViewBox {
 }
 export interface Palette {
   readonly ink: Record<Ink, string>;
-  readonly fill: Record<Exclude<Fill, 'none'>, string>;
+  readonly fill: Record<'paper' | 'wall' | 'ink', string>;
   readonly halo: string;
   readonly glow: string;
   readonly hair: string;
@@ -159,7 +159,7 @@ export function paintGroups(
       }
     }
     if (fill !== 'none') {
-      ctx.fillStyle = palette.fill[fill];
+      ctx.fillStyle = fill.startsWith('#') ? toned(fill, palette.fill.paper) : palette.fill[fill as keyof Palette['fill']];
       ctx.fill();
     }
     const { width, dash } = pens[pen];
@@ -184,6 +184,12 @@ export function paintGroups(
       align = text.align;
     }
     ctx.fillStyle = palette.ink[text.ink];
-    ctx.fillText(text.text, text.x * k + tx, ty - text.y * k);
+    if (text.turn) {
+      ctx.save();
+      ctx.translate(text.x * k + tx, ty - text.y * k);
+      ctx.rotate((-text.turn * Math.PI) / 180);
+      ctx.fillText(text.text, 0, 0);
+      ctx.restore();
+    } else ctx.fillText(text.text, text.x * k + tx, ty - text.y * k);
   }
 }

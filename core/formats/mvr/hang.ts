@@ -1,7 +1,8 @@
 /** From places in the world back to positions: which curve, how far along, how far off it. */
-import type { Curve, Position, Vec3 } from '../../model/records.js';
+import type { Curve, Fixture, Position, Vec3 } from '../../model/records.js';
 import { curveLength, dropOn, frameAlong } from '../../space/curves.js';
-import { deg, dot, rad, scaled, sub } from '../../space/vectors.js';
+import { clampOf } from '../../space/hanging.js';
+import { deg, dot, rad, sub } from '../../space/vectors.js';
 
 export interface Hung {
   readonly along: number;
@@ -10,19 +11,19 @@ export interface Hung {
 }
 
 /** How a clamp point hangs on a position; drop and side take up what lies off the curve, so that the place is exact. */
-export function hungAt(position: Position, clamp: Vec3, hang: 'under' | 'over'): Hung {
+export function hungAt(position: Position, clamp: Vec3, way: Pick<Fixture, 'hang' | 'arm' | 'chord'>): Hung {
   const { curve } = position;
   let along: number;
   if (curve.form === 'vertical') along = clamp[2] - curve.z;
   else if (curve.form === 'straight') {
-    const length = curveLength(curve);
-    along = ((clamp[0] - curve.a[0]) * (curve.b[0] - curve.a[0]) + (clamp[1] - curve.a[1]) * (curve.b[1] - curve.a[1])) / length;
+    // By plan distance, as a share of the true length: that holds on a raked pipe too.
+    const [dx, dy] = [curve.b[0] - curve.a[0], curve.b[1] - curve.a[1]];
+    along = (((clamp[0] - curve.a[0]) * dx + (clamp[1] - curve.a[1]) * dy) / (dx * dx + dy * dy)) * curveLength(curve);
   } else along = dropOn(curve, [clamp[0], clamp[1]]).along;
   const frame = frameAlong(curve, along);
-  const off = sub(clamp, frame.point);
-  const vertical = curve.form === 'vertical';
-  const d = scaled(frame.d, vertical || hang === 'under' ? 1 : -1);
-  return { along, drop: dot(off, d) - (vertical || hang === 'over' ? 0 : position.chord), side: dot(off, frame.s) };
+  const bare = clampOf({ ...way, drop: 0, side: 0 }, position, frame);
+  const off = sub(clamp, bare.clamp);
+  return { along, drop: dot(off, bare.hung), side: dot(off, frame.s) };
 }
 
 /** A curve through places that share a position: a boom where they stand above each other, else the straight line that fits them best. */

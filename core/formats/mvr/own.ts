@@ -18,7 +18,12 @@ export const ownFields = [
   'parts',
   'aim',
   'mode',
+  'arm',
+  'chord',
+  'tagMoves',
 ] as const;
 export type OwnFixture = Pick<Fixture, (typeof ownFields)[number]>;
 export const ownOf = (fixture: Fixture): OwnFixture =>
-  Object.fromEntries(ownFields.map((key) => [key, fixture[key]])) as unknown as OwnFixture;
+  Object.fromEntries(
+    ownFields.flatMap((key) => (fixture[key] === undefined ? [] : [[key, fixture[key]]])),
+  ) as unknown as OwnFixture;

@@ -263,7 +263,12 @@ function fixtureOf(
   const addressed = readAddresses(node, sizes, where, report);
   const moving = type.pan > 0;
   const hang = own?.hang ?? ((moving && matrix.w[2] < -0.5) || (!moving && position.use === 'floor') ? 'over' : 'under');
-  const found = hungAt(position, matrix.o, hang);
+  const way = {
+    hang,
+    ...(own?.arm === undefined ? {} : { arm: own.arm }),
+    ...(own?.chord === undefined ? {} : { chord: own.chord }),
+  };
+  const found = hungAt(position, matrix.o, way);
   // Where our own figures say the same place, they are the exact ones.
   const hung =
     own && nearly(found, { along: own.along, drop: own.drop, side: own.side }, 0.05)
@@ -284,7 +289,8 @@ function fixtureOf(
     mode: mode.name,
     position: position.id,
     ...hung,
-    hang,
+    ...way,
+    ...(own?.tagMoves === undefined ? {} : { tagMoves: own.tagMoves }),
     spin,
     aim: readAim(object, own, focus, records, add(matrix.o, [0, 0, -type.hang]), beam, moving, report),
     unit: own?.unit ?? (textOf(node, 'UnitNumber').replace(/^0$/, '').slice(0, 20) || ''),

@@ -1,0 +1,140 @@
+/** Fixtures on one position that stand closer than their bodies or clamps allow, and by how much. */
+import { symbolOf } from '../draw/symbols.js';
+import type { Fixture, Id, Position } from '../model/records.js';
+import { all, get, type Show } from '../model/show.js';
+import { type Place, place } from '../space/hanging.js';
+
+export interface Collision {
+  readonly position: Id;
+  readonly a: Id;
+  readonly b: Id;
+  readonly what: 'bodies' | 'clamps';
+  /** How much farther apart along the position they must be, mm. */
+  readonly missing: number;
+}
+/** Width of a clamp on its pipe, mm (common practice, no source). */
+export const CLAMP = 60;
+/** Bodies that touch by less than this count as side by side, mm. */
+const TOUCH = 1;
+
+interface Body {
+  readonly fixture: Fixture;
+  readonly at: Place;
+  readonly cx: number;
+  readonly cy: number;
+  readonly hw: number;
+  readonly hh: number;
+  readonly c: number;
+  readonly s: number;
+}
+
+/** The body as the plan shows it; on a vertical position as the house sees it. */
+function bodyOf(show: Show, fixture: Fixture, vertical: boolean): Body {
+  const at = place(show, fixture);
+  const { box } = symbolOf(get(show, 'type', fixture.type));
+  const turn = vertical
+    ? Math.hypot(at.beam[0], at.beam[2]) < 0.05
+      ? Math.PI
+      : Math.atan2(at.beam[2], at.beam[0]) - Math.PI / 2
+    : ((at.bearing - 90) * Math.PI) / 180;
+  const [c, s] = [Math.cos(turn), Math.sin(turn)];
+  const [mx, my] = [(box[0] + box[2]) / 2, (box[1] + box[3]) / 2];
+  const [x, y] = vertical ? [at.clamp[0], at.clamp[2]] : [at.clamp[0], at.clamp[1]];
+  return {
+    fixture,
+    at,
+    cx: x + mx * c - my * s,
+    cy: y + mx * s + my * c,
+    hw: (box[2] - box[0]) / 2,
+    hh: (box[3] - box[1]) / 2,
+    c,
+    s,
+  };
+}
+
+/** How far b must move along (tx, ty) to come clear of a; 0 when it is. By the separating axes; source: plain geometry. */
+function missingAlong(a: Body, b: Body, tx: number, ty: number): number {
+  let least = Number.POSITIVE_INFINITY;
+  for (const [nx, ny] of [
+    [a.c, a.s],
+    [-a.s, a.c],
+    [b.c, b.s],
+    [-b.s, b.c],
+  ] as const) {
+    const reach = (body: Body) => body.hw * Math.abs(body.c * nx + body.s * ny) + body.hh * Math.abs(-body.s * nx + body.c * ny);
+    const overlap = reach(a) + reach(b) - Math.abs((b.cx - a.cx) * nx + (b.cy - a.cy) * ny);
+    if (overlap <= TOUCH) return 0;
+    const share = Math.abs(tx * nx + ty * ny);
+    if (share > 1e-6) least = Math.min(least, overlap / share);
+  }
+  return Number.isFinite(least) ? least : 0;
+}
+
+/** Collisions on one position, its fixtures given in any order. */
+export function collisionsOn(show: Show, position: Position, fixtures: readonly Fixture[]): Collision[] {
+  const vertical = position.curve.form === 'vertical';
+  const bodies = fixtures.map((fixture) => bodyOf(show, fixture, vertical)).sort((a, b) => a.fixture.along - b.fixture.along);
+  const widest = bodies.reduce((most, body) => Math.max(most, Math.hypot(body.hw, body.hh)), 0);
+  const out: Collision[] = [];
+  for (let i = 0; i < bodies.length; i++)
+    for (let j = i + 1; j < bodies.length; j++) {
+      const [a, b] = [bodies[i]!, bodies[j]!];
+      const apart = b.fixture.along - a.fixture.along;
+      if (apart > 3 * widest && Math.hypot(b.cx - a.cx, b.cy - a.cy) > 2 * widest) break;
+      // Under and over the pipe, or high above another on an extension: not in each other's way.
+      if (
+        !vertical &&
+        Math.abs(a.at.axis[2] - b.at.axis[2]) >
+          (get(show, 'type', a.fixture.type).height + get(show, 'type', b.fixture.type).height) / 2
+      )
+        continue;
+      const t = a.at.frame.t;
+      const missing = vertical ? missingAlong(a, b, 0, 1) : missingAlong(a, b, t[0], t[1]);
+      const clamps =
+        position.use !== 'floor' &&
+        Math.hypot(
+          a.at.frame.point[0] - b.at.frame.point[0],
+          a.at.frame.point[1] - b.at.frame.point[1],
+          a.at.frame.point[2] - b.at.frame.point[2],
+        ) <
+          CLAMP - TOUCH &&
+        a.fixture.chord === b.fixture.chord;
+      if (missing > TOUCH) out.push({ position: position.id, a: a.fixture.id, b: b.fixture.id, what: 'bodies', missing });
+      else if (clamps)
+        out.push({ position: position.id, a: a.fixture.id, b: b.fixture.id, what: 'clamps', missing: CLAMP - apart });
+    }
+  return out;
+}
+
+const keptOn = new WeakMap<Position, { places: readonly (Place | Fixture)[]; found: readonly Collision[] }>();
+const kept = new WeakMap<Show, readonly Collision[]>();
+
+/** Collisions of the whole rig, position by position; a position whose fixtures stand as they stood is not looked at again. */
+export function collisionsOf(show: Show): readonly Collision[] {
+  let found = kept.get(show);
+  if (!found) {
+    const riding = new Map<Id, Fixture[]>();
+    for (const fixture of all(show, 'fixture')) {
+      const list = riding.get(fixture.position);
+      if (list) list.push(fixture);
+      else riding.set(fixture.position, [fixture]);
+    }
+    const out: Collision[] = [];
+    for (const position of all(show, 'position')) {
+      const fixtures = riding.get(position.id);
+      if (!fixtures || fixtures.length < 2) continue;
+      const places = fixtures.map((fixture) => place(show, fixture));
+      const known = keptOn.get(position);
+      if (known && known.places.length === places.length && places.every((at, i) => known.places[i] === at)) {
+        out.push(...known.found);
+        continue;
+      }
+      const fresh = collisionsOn(show, position, fixtures);
+      keptOn.set(position, { places, found: fresh });
+      out.push(...fresh);
+    }
+    found = out;
+    kept.set(show, found);
+  }
+  return found;
+}

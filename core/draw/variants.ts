@@ -1,0 +1,35 @@
+/** Which types of a show share a body and differ by wattage or lamp: they are told apart on the drawing. */
+import type { Accessory, AccessoryForm, Fixture, FixtureType, Id } from '../model/records.js';
+import { all, find, type Show } from '../model/show.js';
+
+const kept = new WeakMap<readonly FixtureType[], ReadonlyMap<Id, number>>();
+
+/** 0 for the plain symbol; 1, 2, ... for the others of one body, in order of watts. Types of LED and discharge count as variants too. */
+export function variantsOf(show: Show): ReadonlyMap<Id, number> {
+  const types = all(show, 'type');
+  let map = kept.get(types);
+  if (!map) {
+    const groups = new Map<string, FixtureType[]>();
+    for (const type of types) {
+      const key = `${type.family} ${type.maker} ${type.length} ${type.width} ${type.field} ${type.cells}`;
+      const list = groups.get(key);
+      if (list) list.push(type);
+      else groups.set(key, [type]);
+    }
+    const fresh = new Map<Id, number>();
+    for (const list of groups.values()) {
+      const looks = [...new Set(list.map((type) => `${String(type.watts).padStart(8, '0')} ${type.lamp}`))].sort();
+      for (const type of list) fresh.set(type.id, looks.indexOf(`${String(type.watts).padStart(8, '0')} ${type.lamp}`));
+    }
+    map = fresh;
+    kept.set(types, fresh);
+  }
+  return map;
+}
+
+/** Forms of a fixture's accessories, in their order. */
+export const formsOf = (show: Show, fixture: Fixture): readonly AccessoryForm[] =>
+  fixture.accessories?.length ? accessoriesOf(show, fixture).map((item) => item.form) : none;
+const none: readonly AccessoryForm[] = [];
+export const accessoriesOf = (show: Show, fixture: Fixture): Accessory[] =>
+  (fixture.accessories ?? []).flatMap((id) => find(show, 'accessory', id) ?? []);

@@ -1,0 +1,25 @@
+/** The stack of layers, and which of them new things go to. */
+import type { Id, Layer, LayerRole } from './records.js';
+import { all, type Show } from './show.js';
+
+/** Layers from the bottom to the top of the stack. */
+export const layersInOrder = (show: Show): Layer[] =>
+  [...all(show, 'layer')].sort((a, b) => a.order - b.order || (a.id < b.id ? -1 : 1));
+
+/** Layers that are drawn, by id. */
+export const shownLayers = (show: Show): ReadonlyMap<Id, Layer> =>
+  new Map(
+    all(show, 'layer')
+      .filter((layer) => layer.state !== 'hidden')
+      .map((layer) => [layer.id, layer]),
+  );
+
+/** The layer that new things of a role go to: the wanted one when it is open, else the topmost open one of the role. @throws RangeError when none is open */
+export function layerForNew(show: Show, role: LayerRole, wanted?: Id | null): Id {
+  const chosen = wanted ? all(show, 'layer').find((layer) => layer.id === wanted) : undefined;
+  if (chosen?.state === 'shown') return chosen.id;
+  const open = layersInOrder(show).filter((layer) => layer.role === role && layer.state === 'shown');
+  const last = open.at(-1);
+  if (!last) throw new RangeError(`No layer for ${role} is open. Show or unlock one first, in the step Stage.`);
+  return last.id;
+}

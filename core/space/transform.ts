@@ -1,0 +1,173 @@
+/** Moving, turning and mirroring of what stands on the stage: curves, outlines, cloths, notes. Source: reference calculations 3 (mirror); plain geometry. */
+import type {
+  Anchor,
+  Curve,
+  DessinRecord,
+  Dimension,
+  Masking,
+  Note,
+  Outline,
+  Piece,
+  Position,
+  Vec2,
+  Vec3,
+} from '../model/records.js';
+import { turned, wrap180 } from './vectors.js';
+
+/** A motion of the plan. Mirroring is about the centre line, (x, y, z) to (-x, y, z). */
+export type Motion =
+  | { readonly kind: 'shift'; readonly by: Vec3 }
+  | { readonly kind: 'turn'; readonly about: Vec2; readonly angle: number }
+  | { readonly kind: 'mirror' };
+
+/** A plan point after a motion. */
+export function movedPoint(point: Vec2, motion: Motion): Vec2 {
+  if (motion.kind === 'shift') return [point[0] + motion.by[0], point[1] + motion.by[1]];
+  if (motion.kind === 'turn') return turned(point, motion.about, motion.angle);
+  return [-point[0] + 0, point[1]];
+}
+/** A plan bearing after a motion, degrees. */
+export const movedBearing = (bearing: number, motion: Motion): number =>
+  motion.kind === 'turn' ? wrap180(bearing + motion.angle) : motion.kind === 'mirror' ? wrap180(180 - bearing) : bearing;
+/** The rise in height of a motion, mm. */
+const lift = (motion: Motion): number => (motion.kind === 'shift' ? motion.by[2] : 0);
+
+const movedPiece = <P extends Piece>(piece: P, motion: Motion): P =>
+  (piece.form === 'straight'
+    ? { ...piece, a: movedPoint(piece.a, motion), b: movedPoint(piece.b, motion) }
+    : {
+        ...piece,
+        centre: movedPoint(piece.centre, motion),
+        start: movedBearing(piece.start, motion),
+        sweep: motion.kind === 'mirror' ? -piece.sweep : piece.sweep,
+      }) as P;
+
+/**
+ * A curve after a motion. Distances along stay what they were, but for a straight one that is mirrored:
+ * its ends change places, so that end A stays at stage right and distance s becomes length - s.
+ */
+export function movedCurve(curve: Curve, motion: Motion): Curve {
+  const z = curve.z + lift(motion);
+  switch (curve.form) {
+    case 'straight': {
+      const [a, b] = [movedPoint(curve.a, motion), movedPoint(curve.b, motion)];
+      if (motion.kind !== 'mirror') return { ...curve, a, b, z };
+      const rise = curve.rise ?? 0;
+      return { ...curve, a: b, b: a, z: z + rise, ...(rise ? { rise: -rise } : {}) };
+    }
+    case 'vertical':
+      return { ...curve, at: movedPoint(curve.at, motion), z, bearing: movedBearing(curve.bearing, motion) };
+    case 'arc':
+      return {
+        ...movedPiece(
+          { form: 'arc', centre: curve.centre, radius: curve.radius, start: curve.start, sweep: curve.sweep },
+          motion,
+        ),
+        z,
+      };
+    case 'chain':
+      return { form: 'chain', z, pieces: curve.pieces.map((piece) => movedPiece(piece, motion)) };
+  }
+}
+
+const movedAnchor = (anchor: Anchor, motion: Motion): Anchor => ({ ...anchor, at: movedPoint(anchor.at, motion) });
+
+export type Movable = Outline | Masking | Note | Dimension | Position;
+export const isMovable = (record: DessinRecord | undefined): record is Movable =>
+  record !== undefined && ['outline', 'masking', 'note', 'dimension', 'position'].includes(record.kind);
+
+/** A record of the stage, or a position, after a motion. */
+export function movedRecord<R extends Movable>(record: R, motion: Motion): R {
+  const up = lift(motion);
+  const one = record as Movable;
+  switch (one.kind) {
+    case 'position':
+      return {
+        ...one,
+        curve: movedCurve(one.curve, motion),
+        ...(one.detail?.at && motion.kind !== 'shift' ? { detail: { ...one.detail, at: null } } : {}),
+      } as unknown as R;
+    case 'masking':
+      return {
+        ...one,
+        at: movedPoint(one.at, motion),
+        turn: motion.kind === 'mirror' ? wrap180(-one.turn) : movedBearing(one.turn, motion),
+        z: one.z + up,
+      } as unknown as R;
+    case 'outline':
+      return {
+        ...one,
+        points: one.points.map((point) => movedPoint(point, motion)),
+        ...(one.bulges && motion.kind === 'mirror' ? { bulges: one.bulges.map((bulge) => -bulge + 0) } : {}),
+        zFrom: one.zFrom + up,
+        zTo: one.zTo + up,
+      } as unknown as R;
+    case 'note':
+      return { ...one, at: movedPoint(one.at, motion), leader: one.leader && movedAnchor(one.leader, motion) } as unknown as R;
+    case 'dimension':
+      return {
+        ...one,
+        from: movedAnchor(one.from, motion),
+        to: movedAnchor(one.to, motion),
+        offset: motion.kind === 'mirror' ? -one.offset + 0 : one.offset,
+      } as unknown as R;
+  }
+}
+
+/** Points along one side of an outline, the first left out; a bulge makes it an arc. Source: reference formats 9.4 (bulge). */
+export function bulgePoints(a: Vec2, b: Vec2, bulge: number, sagitta = 5): Vec2[] {
+  const [dx, dy] = [b[0] - a[0], b[1] - a[1]];
+  const chord = Math.hypot(dx, dy);
+  if (Math.abs(bulge) < 1e-9 || chord < 1e-9) return [b];
+  const radius = (chord * (1 + bulge * bulge)) / (4 * Math.abs(bulge));
+  const k = (1 - bulge * bulge) / (4 * bulge);
+  const centre: Vec2 = [(a[0] + b[0]) / 2 - dy * k, (a[1] + b[1]) / 2 + dx * k];
+  const sweep = 4 * Math.atan(bulge);
+  const n = Math.max(2, Math.min(720, Math.ceil(Math.abs(sweep) / (2 * Math.acos(Math.max(0.5, 1 - sagitta / radius))))));
+  const start = Math.atan2(a[1] - centre[1], a[0] - centre[0]);
+  return Array.from({ length: n }, (_, i): Vec2 => {
+    if (i === n - 1) return b;
+    const angle = start + (sweep * (i + 1)) / n;
+    return [centre[0] + radius * Math.cos(angle), centre[1] + radius * Math.sin(angle)];
+  });
+}
+
+/** The bulge of the arc from a to b through a third point. Three points in line answer 0. */
+export function bulgeThrough(a: Vec2, through: Vec2, b: Vec2): number {
+  const [ux, uy, vx, vy] = [a[0] - through[0], a[1] - through[1], b[0] - through[0], b[1] - through[1]];
+  const angle = Math.atan2(ux * vy - uy * vx, ux * vx + uy * vy);
+  // The angle at the third point sees the chord: the arc's own half angle is pi less it.
+  const half = Math.PI - Math.abs(angle);
+  return (angle > 0 ? 1 : -1) * Math.tan(half / 2) * -1 + 0;
+}
+
+const keptPoints = new WeakMap<Outline, readonly Vec2[]>();
+/** An outline as a polyline, its arcs flattened; a closed one ends where it began. */
+export function outlinePoints(outline: Outline): readonly Vec2[] {
+  let points = keptPoints.get(outline);
+  if (!points) {
+    const { points: corners, bulges, closed } = outline;
+    const out: Vec2[] = [corners[0]!];
+    const sides = closed ? corners.length : corners.length - 1;
+    for (let i = 0; i < sides; i++) {
+      const [a, b] = [corners[i]!, corners[(i + 1) % corners.length]!];
+      const bulge = bulges?.[i] ?? 0;
+      if (bulge) out.push(...bulgePoints(a, b, bulge));
+      else out.push(b);
+    }
+    points = out;
+    keptPoints.set(outline, points);
+  }
+  return points;
+}
+
+/** Ends of a cloth in plan, stage right end first where it hangs across. */
+export function maskingEnds(masking: Masking): readonly [Vec2, Vec2] {
+  const [c, s] = [Math.cos((masking.turn * Math.PI) / 180), Math.sin((masking.turn * Math.PI) / 180)];
+  const half = masking.width / 2;
+  const [x, y] = masking.at;
+  return [
+    [x - c * half, y - s * half],
+    [x + c * half, y + s * half],
+  ];
+}
