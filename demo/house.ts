@@ -1,13 +1,13 @@
 /** The Boathouse: walls, arch, apron, masking, cyc and seats. Millimetres, from the crossing of centre line and plaster line. */
 import { derivedId } from '#core/formats/guid';
-import type { Id, Outline, Vec2 } from '#core/model/records';
+import type { Id, Masking, Outline, Vec2 } from '#core/model/records';
 
 const ARCH = 5200;
 const STAGE = 7000;
 const DEPTH = 9000;
 
-/** Outlines on their layers. The arch opens 10.4 m x 6 m, the stage is 14 m x 9 m, the apron 2 m deep. */
-export function boathouse(layers: { house: Id; masking: Id }): Outline[] {
+/** Outlines and cloths on their layers. The arch opens 10.4 m x 6 m, the stage is 14 m x 9 m, the apron 2 m deep. */
+export function boathouse(layers: { house: Id; masking: Id }): (Outline | Masking)[] {
   const make = (
     name: string,
     use: Outline['use'],
@@ -42,59 +42,13 @@ export function boathouse(layers: { house: Id; masking: Id }): Outline[] {
     make('Arch head', 'border', box(-ARCH, -400, ARCH, 0), 6000, 9000, true),
     make('Apron', 'stage edge', apron(), 0, 0, false),
     make('Stage floor', 'stage edge', box(-STAGE, 0, STAGE, DEPTH), 0, 0, true),
-    make(
-      'Cyc',
-      'cyc',
-      [
-        [-5400, 8600],
-        [5400, 8600],
-      ],
-      0,
-      6500,
-      false,
-      layers.masking,
-    ),
   ];
+  const cloths: Masking[] = [cloth('Cyc', 'cyc', [0, 8600], 10800, 0, 6500, layers.masking)];
   [1500, 3900, 6300].forEach((y, i) => {
-    out.push(
-      make(
-        `Leg ${i + 1} SR`,
-        'leg',
-        [
-          [-6400, y],
-          [-4700, y],
-        ],
-        0,
-        6500,
-        false,
-        layers.masking,
-      ),
-      make(
-        `Leg ${i + 1} SL`,
-        'leg',
-        [
-          [4700, y],
-          [6400, y],
-        ],
-        0,
-        6500,
-        false,
-        layers.masking,
-      ),
-    );
-    out.push(
-      make(
-        `Border ${i + 1}`,
-        'border',
-        [
-          [-6400, y - 150],
-          [6400, y - 150],
-        ],
-        5200,
-        6700,
-        false,
-        layers.masking,
-      ),
+    cloths.push(
+      cloth(`Leg ${i + 1} SR`, 'leg', [-5550, y], 1700, 0, 6500, layers.masking),
+      cloth(`Leg ${i + 1} SL`, 'leg', [5550, y], 1700, 0, 6500, layers.masking),
+      cloth(`Border ${i + 1}`, 'border', [0, y - 150], 12800, 5200, 1500, layers.masking),
     );
   });
   // Nine raked rows of twenty seats each: 180.
@@ -115,8 +69,21 @@ export function boathouse(layers: { house: Id; masking: Id }): Outline[] {
         ),
       );
   }
-  return out;
+  return [...out, ...cloths];
 }
+
+const cloth = (name: string, use: Masking['use'], at: Vec2, width: number, z: number, height: number, layer: Id): Masking => ({
+  id: derivedId(`demo outline ${name}`),
+  kind: 'masking',
+  layer,
+  name,
+  use,
+  at,
+  width,
+  turn: 0,
+  z,
+  height,
+});
 
 /** The front edge of the apron: 1.4 m deep at the arch, 2 m on the centre line. */
 function apron(): Vec2[] {

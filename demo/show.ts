@@ -1,10 +1,13 @@
 /** "The Salt Orchard" in the Boathouse: a rig made by the same core functions that a user's hand calls. */
+
+import { collisionsOn } from '#core/audit/collisions';
 import { derivedId } from '#core/formats/guid';
-import { adding, apply, edit } from '#core/model/change';
-import { makeLayers, makePosition, makeSettings } from '#core/model/make';
+import { adding, apply, type Change, edit, nothing } from '#core/model/change';
+import { makeAccessories, makeLayers, makePosition, makeSettings, makeTagSets } from '#core/model/make';
 import type { Curve, Filter, Fixture, FixtureType, FocusArea, Id, Position, Settings } from '#core/model/records';
 import { all, find, type Show, showOf } from '#core/model/show';
 import { inScheduleOrder } from '#core/number/order';
+import { withUnits } from '#core/number/units';
 import { toAbsolute } from '#core/patch/address';
 import { planPatch } from '#core/patch/pack';
 import { hangRow } from '#core/setout/hang';
@@ -34,6 +37,7 @@ export function makeDemo(): Show {
     ...makeSettings(demoId, 'The Salt Orchard', 'metric', 14000, 9000),
     venue: 'The Boathouse',
     designer: 'Imke Varga',
+    grid: 8500,
   };
   const areas = makeAreas(layer('focus'));
   const positions = makePositions(layer('positions'));
@@ -48,6 +52,8 @@ export function makeDemo(): Show {
       ...colours,
       ...areas,
       ...positions,
+      ...makeAccessories((form) => id(`accessory ${form}`)),
+      ...makeTagSets((name) => id(`tag set ${name}`)),
     ),
   );
   return withSnags(patched(numbered(hung(empty))));
@@ -93,7 +99,12 @@ function makePositions(layer: Id): Position[] {
     make('LX 2', 'pipe', pipe(2300, 6500, 6200)),
     make('LX 3', 'pipe', pipe(6300, 6500, 6200)),
     make('LX 4', 'pipe', pipe(7300, 6600, 6200)),
-    make('Ring truss', 'ring', { form: 'arc', centre: [0, 4350], z: 5200, radius: 1500, start: 90, sweep: 360 }),
+    make(
+      'Ring truss',
+      'ring',
+      { form: 'arc', centre: [0, 4350], z: 5200, radius: 1500, start: 90, sweep: 360 },
+      { detail: { shown: true, at: null, size: 1 } },
+    ),
     ...[1, 2, 3].flatMap((n) => [
       make(`Boom ${n} SR`, 'boom', boom(-5900, -300 + n * 2400)),
       make(`Boom ${n} SL`, 'boom', boom(5900, -300 + n * 2400)),
@@ -112,18 +123,18 @@ function hung(show: Show): Show {
     const position = find(now, 'position', id(`position ${row.position}`))!;
     row.at.forEach((at, i) => {
       const wanted = position.curve.form === 'straight' ? alongOf(position.curve, at) : at;
-      const along = freeAlong(now, position, row.type, wanted);
-      const change = hangRow(now, row.type, position, along, along, 1, newId);
+      const change = hangRow(now, row.type, position, wanted, wanted, 1, newId);
       now = apply(now, change);
-      const fixture = find(now, 'fixture', id(`fixture ${made}`))!;
+      const hanging = find(now, 'fixture', id(`fixture ${made}`))!;
       const colour = row.colour ?? '';
+      now = apply(now, edit([hanging], { aim: row.aim?.(i) ?? null, ...row.more }));
+      now = apply(now, freed(now, position, find(now, 'fixture', hanging.id)!));
+      const fixture = find(now, 'fixture', hanging.id)!;
       now = apply(
         now,
         edit([fixture], {
-          aim: row.aim?.(i) ?? null,
           purpose: row.purpose,
           parts: fixture.parts.map((part, n) => ({ ...part, colour: colour || cycColour(row, n) })),
-          ...row.more,
         }),
       );
     });
@@ -131,19 +142,22 @@ function hung(show: Show): Show {
   return now;
 }
 
-/** The place nearest to the wanted one where the body has room beside its neighbours, in steps of 50 mm. */
-function freeAlong(show: Show, position: Position, type: FixtureType, wanted: number): number {
-  if (position.curve.form === 'vertical') return wanted;
-  const others = all(show, 'fixture').filter((fixture) => fixture.position === position.id);
-  const free = (along: number) =>
-    others.every((other) => {
-      const wide = (kind: FixtureType) => Math.min(kind.width, 1100) / 2 + (kind.width > 900 ? 20 : 75);
-      return Math.abs(other.along - along) >= wide(find(show, 'type', other.type)!) + wide(type);
-    });
+/** Brings a fixture to the place nearest to its own where its body has room beside its neighbours, in steps of 50 mm; unit numbers follow. */
+function freed(show: Show, position: Position, fixture: Fixture): Change {
+  if (position.curve.form === 'vertical') return nothing;
+  const others = all(show, 'fixture').filter((other) => other.position === position.id && other.id !== fixture.id);
+  const type = find(show, 'type', fixture.type)!;
+  const wide = (kind: FixtureType) => Math.min(kind.width, 1100) / 2 + (kind.width > 900 ? 20 : 75);
+  const free = (along: number) => {
+    if (others.some((other) => Math.abs(other.along - along) < wide(find(show, 'type', other.type)!) + wide(type))) return false;
+    const there = { ...fixture, along };
+    return collisionsOn(show, position, [...others, there]).every(({ a, b }) => a !== fixture.id && b !== fixture.id);
+  };
   for (let step = 0; step < 100; step++)
-    for (const along of [wanted + step * 50, wanted - step * 50])
-      if (along >= 100 && along <= curveLength(position.curve) - 100 && free(along)) return along;
-  return wanted;
+    for (const along of [fixture.along + step * 50, fixture.along - step * 50])
+      if (along >= 100 && along <= curveLength(position.curve) - 100 && free(along))
+        return withUnits(show, edit([fixture], { along }));
+  return nothing;
 }
 
 const cycColour = (row: Row, cell: number): string =>

@@ -1,14 +1,24 @@
 /** Snags: what is wrong or doubtful in the rig, in sentences. */
+
+import { formatLength } from '../measure/lengths.js';
 import type { Fixture, Id } from '../model/records.js';
-import { all, get, type Show } from '../model/show.js';
+import { all, get, type Show, settingsOf } from '../model/show.js';
 import { natural } from '../number/order.js';
 import { formatAddress, SLOTS, slotOf } from '../patch/address.js';
 import { partFootprint } from '../patch/footprint.js';
 import { curveLength } from '../space/curves.js';
 import { place } from '../space/hanging.js';
+import { collisionsOf } from './collisions.js';
 
 export interface Snag {
-  readonly code: 'address shared' | 'past the universe' | 'off the end' | 'under the floor' | 'unit doubled';
+  readonly code:
+    | 'address shared'
+    | 'past the universe'
+    | 'off the end'
+    | 'under the floor'
+    | 'above the grid'
+    | 'unit doubled'
+    | 'too close';
   /** Stop: the rig cannot work so. Doubt: look at it. */
   readonly weight: 'stop' | 'doubt';
   readonly fixtures: readonly Id[];
@@ -29,7 +39,7 @@ const kept = new WeakMap<Show, readonly Snag[]>();
 export function snagsOf(show: Show): readonly Snag[] {
   let snags = kept.get(show);
   if (!snags) {
-    snags = [...addressSnags(show), ...placeSnags(show), ...doubledUnits(show)].sort(
+    snags = [...addressSnags(show), ...placeSnags(show), ...doubledUnits(show), ...closeSnags(show)].sort(
       (a, b) => Number(a.weight === 'doubt') - Number(b.weight === 'doubt'),
     );
     kept.set(show, snags);
@@ -83,6 +93,7 @@ function addressSnags(show: Show): Snag[] {
 
 function placeSnags(show: Show): Snag[] {
   const out: Snag[] = [];
+  const { grid } = settingsOf(show);
   for (const fixture of all(show, 'fixture')) {
     const position = get(show, 'position', fixture.position);
     const length = curveLength(position.curve);
@@ -91,10 +102,26 @@ function placeSnags(show: Show): Snag[] {
       out.push({ code, weight: 'doubt', fixtures: [fixture.id], field: 'position', text });
     if (fixture.along < -0.5 || fixture.along > length + 0.5)
       snag('off the end', `${who} hangs off the end of ${position.name}.`);
-    if (place(show, fixture).clamp[2] < -0.5)
-      snag('under the floor', `${who} is under the floor: check the trim of ${position.name}.`);
+    const height = place(show, fixture).clamp[2];
+    if (grid !== undefined && height > grid + 0.5)
+      snag('above the grid', `${who} is above the grid: check the trim of ${position.name}.`);
+    if (height < -0.5) snag('under the floor', `${who} is under the floor: check the trim of ${position.name}.`);
   }
   return out;
+}
+
+function closeSnags(show: Show): Snag[] {
+  const { units } = settingsOf(show);
+  return collisionsOf(show).map(({ a, b, what, missing }) => {
+    const [one, two] = [get(show, 'fixture', a), get(show, 'fixture', b)];
+    return {
+      code: 'too close',
+      weight: 'doubt',
+      fixtures: [a, b],
+      field: 'position',
+      text: `${upper(nameOf(show, one))} and ${nameOf(show, two)}: the ${what} need ${formatLength(Math.ceil(missing), units)}${units === 'metric' ? ' m' : ''} more between them.`,
+    };
+  });
 }
 
 function doubledUnits(show: Show): Snag[] {

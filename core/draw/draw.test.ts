@@ -83,9 +83,9 @@ describe('plan', () => {
       expect(hitDistance(chunk, chunk.hit.at[0] + 5000, chunk.hit.at[1], 1)).toBeNull();
     }
   });
-  test('every boom and ladder has a detail, and heights there are real', () => {
+  test('every boom and ladder has a detail, and the ring that was asked for; heights there are real', () => {
     const details = detailsOf(demo);
-    const vertical = all(demo, 'position').filter((position) => position.curve.form === 'vertical');
+    const vertical = all(demo, 'position').filter((position) => position.curve.form === 'vertical' || position.use === 'ring');
     expect([...details.keys()].sort()).toEqual(vertical.map((position) => position.id).sort());
     const { position, origin } = [...details.values()][0]!;
     expect(alongAt(demo, position, origin[0], origin[1] + position.curve.z + 1234, 100).along).toBe(1200);

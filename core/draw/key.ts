@@ -1,20 +1,28 @@
-/** The symbol key: every type in use, with its count, in the order of the trade (reference calculations 11). */
-import { type FixtureType, families } from '../model/records.js';
-import { all, type Show } from '../model/show.js';
+/** The live key: every type and accessory in use, with its count, in the order of the trade (reference calculations 11). Spares are left out. */
+import { type Accessory, type FixtureType, families } from '../model/records.js';
+import { all, find, type Show } from '../model/show.js';
 import { natural } from '../number/order.js';
+import { variantsOf } from './variants.js';
 
 export interface KeyRow {
   readonly type: FixtureType;
   readonly count: number;
+  /** 0 for the plain symbol; others tell wattages and lamps of one body apart. */
+  readonly variant: number;
 }
 
-/** By family, in each from narrow to wide, then by watts descending, then by name. Spares and unused types are left out. */
-export function keyRows(show: Show): KeyRow[] {
+const kept = new WeakMap<Show, readonly KeyRow[]>();
+
+/** By family, in each from long throw to short (narrow to wide), then by watts descending, then by name. */
+export function keyRows(show: Show): readonly KeyRow[] {
+  const known = kept.get(show);
+  if (known) return known;
   const counts = new Map<string, number>();
   for (const fixture of all(show, 'fixture')) if (!fixture.spare) counts.set(fixture.type, (counts.get(fixture.type) ?? 0) + 1);
-  return all(show, 'type')
+  const variants = variantsOf(show);
+  const rows = all(show, 'type')
     .filter((type) => counts.has(type.id))
-    .map((type) => ({ type, count: counts.get(type.id)! }))
+    .map((type) => ({ type, count: counts.get(type.id)!, variant: variants.get(type.id) ?? 0 }))
     .sort(
       (a, b) =>
         families.indexOf(a.type.family) - families.indexOf(b.type.family) ||
@@ -22,4 +30,23 @@ export function keyRows(show: Show): KeyRow[] {
         b.type.watts - a.type.watts ||
         natural(a.type.name, b.type.name),
     );
+  kept.set(show, rows);
+  return rows;
+}
+
+export interface AccessoryRow {
+  readonly accessory: Accessory;
+  readonly count: number;
+}
+/** Accessories in use, by their form and name. */
+export function accessoryRows(show: Show): AccessoryRow[] {
+  const counts = new Map<string, number>();
+  for (const fixture of all(show, 'fixture'))
+    if (!fixture.spare) for (const id of fixture.accessories ?? []) counts.set(id, (counts.get(id) ?? 0) + 1);
+  return [...counts]
+    .flatMap(([id, count]) => {
+      const accessory = find(show, 'accessory', id);
+      return accessory ? [{ accessory, count }] : [];
+    })
+    .sort((a, b) => natural(a.accessory.form, b.accessory.form) || natural(a.accessory.name, b.accessory.name));
 }

@@ -1,18 +1,21 @@
 /** The plot as a plate: plan at true scale, border, title block, key, scale bar and a check bar of known length. */
 import { formatFeet } from '../measure/lengths.js';
 import { type Paper, scaleName } from '../measure/scales.js';
+import type { TagSet } from '../model/records.js';
 import { all, type Show, settingsOf } from '../model/show.js';
-import { keyRows } from './key.js';
-import { type Box, LINE, MOVE, type Prim, path, rect, textAt, textWidth, transformed } from './list.js';
-import { allTags, type PlanOptions, planList } from './plan.js';
+import { accessoryRows, keyRows } from './key.js';
+import { type Box, LINE, MOVE, type Prim, path, rect, textAt, textWidth } from './list.js';
+import { allTags, planList } from './plan.js';
 import type { Pane, Sheet } from './sheet.js';
 import { symbolOf } from './symbols.js';
+import { enclosureSize, tagSetOf } from './tag-set.js';
+import { tagPrims } from './tags.js';
 
 export interface PlateOptions {
   readonly paper: Paper;
   readonly landscape: boolean;
   readonly denominator: number;
-  readonly tags?: PlanOptions['tags'];
+  readonly tags?: TagSet | null;
   /** Date as it is to be printed; empty leaves the line out. */
   readonly date: string;
 }
@@ -33,7 +36,8 @@ export function plotPlate(show: Show, options: PlateOptions): Plate {
   const settings = settingsOf(show);
   const column = Math.min(COLUMN, width * 0.3);
   const window: Box = [MARGIN, MARGIN, width - MARGIN - column, height - MARGIN];
-  const list = planList(show, { denominator, tags: options.tags ?? allTags, snags: false });
+  const tags = plateTags(show, options.tags);
+  const list = planList(show, { denominator, tags, snags: false });
   const [ww, wh] = [window[2] - window[0], window[3] - window[1]];
   const [dw, dh] = [(list.box[2] - list.box[0]) / denominator, (list.box[3] - list.box[1]) / denominator];
   const k = 1 / denominator;
@@ -43,7 +47,7 @@ export function plotPlate(show: Show, options: PlateOptions): Plate {
   const panes: Pane[] = [
     { k, ox, oy, clip: [window[0], window[1], ww, wh], prims },
     { k: 1, ox: 0, oy: 0, clip: null, prims: furniture(show, options, width, height, column) },
-    ...keyPanes(show, denominator, [width - MARGIN - column, MARGIN + 74, width - MARGIN, height - MARGIN]),
+    ...keyPanes(show, denominator, tags, [width - MARGIN - column, MARGIN + 74, width - MARGIN, height - MARGIN]),
   ];
   const missing: readonly [number, number] | null =
     dw > ww + 0.01 || dh > wh + 0.01 ? [Math.max(0, dw - ww), Math.max(0, dh - wh)] : null;
@@ -125,18 +129,20 @@ function furniture(
 }
 
 /** The key: symbols at the drawing's scale, in as many columns as the window asks for. */
-function keyPanes(show: Show, denominator: number, window: Box): Pane[] {
+function keyPanes(show: Show, denominator: number, tags: TagSet, window: Box): Pane[] {
   const rows = keyRows(show);
   const k = 1 / denominator;
   const text: Prim[] = [textAt(window[0] + 4, window[3] - 7, 'Key', 4, 'left', 'ink', true)];
   const panes: Pane[] = [];
-  const legend = 24;
+  const accessories = accessoryRows(show);
+  const lines = tags.lines.slice(0, 8);
+  const legend = 5 + 5 * lines.length + (accessories.length ? 6 + 4 * accessories.length : 0);
   const room = window[3] - window[1] - 14 - legend;
   const step = Math.min(15, Math.max(4.6, room / Math.max(1, rows.length)));
   const size = Math.min(2.5, step * 0.36);
-  rows.forEach(({ type, count }, i) => {
+  rows.forEach(({ type, count, variant }, i) => {
     const cy = window[3] - 14 - step * (i + 0.5);
-    const { box, prims } = symbolOf(type);
+    const { box, prims } = symbolOf(type, variant);
     const [bw, bh] = [(box[2] - box[0]) * k, (box[3] - box[1]) * k];
     // A wide batten is shown smaller rather than over its own name; everything else at the scale of the plan.
     const fit = Math.min(1, 17 / bw, (step * 0.92) / bh);
@@ -156,21 +162,61 @@ function keyPanes(show: Show, denominator: number, window: Box): Pane[] {
     text.push(textAt(window[0] + 25, cy - size * 0.75, figures, size * 0.8, 'left', 'faint'));
     text.push(textAt(window[2] - 4, cy, String(count), size * 1.1, 'right', 'ink', true));
   });
-  const ly = window[1] + legend - 4;
+  let y = window[1] + legend - 1;
   const lx = window[0] + 13;
-  text.push(
-    path([MOVE, window[0], ly + 4, LINE, window[2], ly + 4], 'thin'),
-    { op: 'circle', x: lx, y: ly - 1, r: 2.4, pen: 'tag', fill: 'paper', ink: 'ink' },
-    textAt(lx, ly - 1, '12', 2),
-    textAt(window[0] + 25, ly - 1, 'channel', 2.2, 'left'),
-    path(transformed(rect(-4.5, -1.4, 9, 2.8), lx, ly - 7, 0), 'tag', 'paper'),
-    textAt(lx, ly - 7, '1.101', 1.8),
-    textAt(window[0] + 25, ly - 7, 'address, universe.slot', 2.2, 'left'),
-    textAt(lx, ly - 12, 'L 112', 1.8),
-    textAt(window[0] + 25, ly - 12, 'colour, before the nose', 2.2, 'left'),
-    textAt(lx, ly - 17, '3', 1.8),
-    textAt(window[0] + 25, ly - 17, 'unit number, in the body', 2.2, 'left'),
-  );
+  if (accessories.length) {
+    text.push(
+      path([MOVE, window[0], y, LINE, window[2], y], 'thin'),
+      textAt(window[0] + 4, y - 3.4, 'Accessories', 2.2, 'left', 'ink', true),
+    );
+    y -= 3.4;
+    for (const { accessory, count } of accessories) {
+      y -= 4;
+      text.push(
+        textAt(window[0] + 25, y, accessory.name, 2.2, 'left'),
+        textAt(window[2] - 4, y, String(count), 2.4, 'right', 'ink', true),
+      );
+    }
+    y -= 2.6;
+  }
+  text.push(path([MOVE, window[0], y, LINE, window[2], y], 'thin'));
+  // What each outline round a text means.
+  for (const line of lines) {
+    y -= 4.6;
+    const sample = samples[line.field] ?? line.field;
+    const item = {
+      tag: line.field,
+      text: sample,
+      enclosure: line.enclosure,
+      size: 1.8,
+      ...enclosureSize(sample, line.enclosure, 1.8),
+    };
+    text.push(
+      ...tagPrims({ item, x: lx, y, moved: false }, 'ink'),
+      textAt(window[0] + 25, y, `${line.field}, ${places[line.place]}`, 2.2, 'left'),
+    );
+  }
   panes.push({ k: 1, ox: 0, oy: 0, clip: null, prims: text });
   return panes;
 }
+
+const samples: Readonly<Record<string, string>> = {
+  channel: '12',
+  unit: '3',
+  address: '1.101',
+  colour: 'L 112',
+  circuit: 'C 14',
+  watts: '750 W',
+  height: '+6.50',
+};
+const places: Readonly<Record<TagSet['lines'][number]['place'], string>> = {
+  body: 'in the body',
+  behind: 'behind',
+  front: 'before the nose',
+  left: 'at the left',
+  right: 'at the right',
+};
+
+/** The tag set that plates print: the one that is asked for, else the show's choice, else its first, else the usual one. */
+export const plateTags = (show: Show, wanted?: TagSet | null): TagSet =>
+  wanted ?? tagSetOf(show, settingsOf(show).plateTags) ?? allTags;

@@ -4,6 +4,7 @@ import { all, get, type Show } from '../model/show.js';
 import { curveLength, frameAlong } from '../space/curves.js';
 import { place, stands } from '../space/hanging.js';
 import { type Axes, axesOfBase, axesOfBeam } from '../space/orientation.js';
+import { maskingEnds, outlinePoints } from '../space/transform.js';
 import { add, norm, rad, scaled } from '../space/vectors.js';
 
 /** A body: size along u, v and w about its centre. Cylinders stand along w. */
@@ -125,18 +126,75 @@ export function sceneOf(show: Show): Scene3D {
     beams,
     tubes: all(show, 'position')
       .filter((position) => !hidden.has(position.layer) && position.use !== 'floor')
-      .map((position) => ({ id: position.id, points: tubePoints(position), radius: position.use === 'ring' ? 100 : 25 })),
-    sheets: all(show, 'outline')
-      .filter((outline) => !hidden.has(outline.layer))
-      .map(({ id, use, points, closed, zFrom, zTo }) => ({ id, use, points, closed, zFrom, zTo })),
+      .flatMap(tubesOf),
+    sheets: [
+      ...all(show, 'outline')
+        .filter((outline) => !hidden.has(outline.layer))
+        .map((outline) => ({
+          id: outline.id,
+          use: outline.use as string,
+          points: outlinePoints(outline),
+          closed: outline.closed,
+          zFrom: outline.zFrom,
+          zTo: outline.zTo,
+        })),
+      ...all(show, 'masking')
+        .filter((masking) => !hidden.has(masking.layer))
+        .map((masking) => ({
+          id: masking.id,
+          use: masking.use as string,
+          points: maskingEnds(masking),
+          closed: false,
+          zFrom: masking.z,
+          zTo: masking.z + masking.height,
+        })),
+    ],
   };
 }
 
-function tubePoints(position: Position): Vec3[] {
+/** Tubes of a position: one, or the chords of a truss. */
+function tubesOf(position: Position): Tube[] {
+  const points = tubePoints(position);
+  if (position.use !== 'truss' || !position.section || position.section === 'tube' || position.curve.form === 'vertical')
+    return [{ id: position.id, points, radius: position.use === 'ring' ? 100 : 25 }];
+  const [half, wide] = [(position.depth ?? 300) / 2, position.width / 2];
+  const corners: readonly (readonly [number, number])[] =
+    position.section === 'box'
+      ? [
+          [-wide, half],
+          [wide, half],
+          [-wide, -half],
+          [wide, -half],
+        ]
+      : position.section === 'triangle up'
+        ? [
+            [0, half],
+            [-wide, -half],
+            [wide, -half],
+          ]
+        : [
+            [-wide, half],
+            [wide, half],
+            [0, -half],
+          ];
   const length = curveLength(position.curve);
-  const n = position.curve.form === 'arc' ? Math.max(8, Math.ceil(Math.abs(position.curve.sweep) / 10)) : 1;
-  return Array.from({ length: n + 1 }, (_, i) => frameAlong(position.curve, (length * i) / n).point);
+  const n = points.length - 1;
+  return corners.map(([side, up]) => ({
+    id: position.id,
+    radius: 25,
+    points: Array.from({ length: n + 1 }, (_, i) => {
+      const { point, s } = frameAlong(position.curve, (length * i) / n);
+      return [point[0] + s[0] * side, point[1] + s[1] * side, point[2] + up] as const;
+    }),
+  }));
 }
+
+const tubePoints = (position: Position): Vec3[] => {
+  const length = curveLength(position.curve);
+  const { form } = position.curve;
+  const n = form === 'straight' || form === 'vertical' ? 1 : form === 'arc' ? 48 : Math.max(8, Math.ceil(length / 300));
+  return Array.from({ length: n + 1 }, (_, i) => frameAlong(position.curve, (length * i) / n).point);
+};
 
 /** Where a beam ends, for tests and labels. */
 export const beamEnd = (beam: Beam): Vec3 => add(beam.apex, scaled(beam.direction, beam.length / norm(beam.direction)));

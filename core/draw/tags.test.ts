@@ -52,7 +52,7 @@ function strewn(n: number, seed: number): ReturnType<typeof showOf> {
       pipe.layer,
       `P${i}`,
       'pipe',
-      { form: 'straight', a: [-30000, i * 2400], b: [30000, i * 2400], z: 6000 },
+      { form: 'straight', a: [-30000, i * 1900], b: [30000, i * 1900], z: 6000 },
       i,
     ),
   );
@@ -62,7 +62,7 @@ function strewn(n: number, seed: number): ReturnType<typeof showOf> {
       fixtureLayer,
       plainType,
       pipes[i % rows]!,
-      Math.floor(i / rows) * 1450 + random() * 600,
+      Math.floor(i / rows) * 1000 + random() * 500,
       {
         unit: String(1 + Math.floor(i / rows)),
         spin: Math.round(random() * 360),

@@ -27,9 +27,9 @@ export interface Candidate {
   readonly push: number;
   readonly cost: number;
 }
-const PUSHES = 11;
+const PUSHES = 16;
 /** All candidates, cheapest first. */
-export const candidates: readonly Candidate[] = [0, 30, -30, 60, -60, 90, -90]
+export const candidates: readonly Candidate[] = [0, 30, -30, 60, -60, 90, -90, 120, -120, 150, -150]
   .flatMap((delta) =>
     Array.from({ length: PUSHES }, (_, push) => ({
       delta,

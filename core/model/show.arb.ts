@@ -2,7 +2,7 @@
 import fc from 'fast-check';
 import { apply, type Change } from './change.js';
 import { makeFixture, makeLayers, makePosition, makeSettings } from './make.js';
-import type { DessinRecord, FixtureType } from './records.js';
+import { type DessinRecord, type FixtureType, layerRoles } from './records.js';
 import { type Show, showOf } from './show.js';
 
 export const idOf = (n: number): string => `00000000-0000-4000-8000-${String(n).padStart(12, '0')}`;
@@ -30,7 +30,7 @@ export const plainType: FixtureType = {
   tilt: 0,
   modes: [{ name: '1 slot', channels: [{ attribute: 'Dimmer', offset: [1], break: 1 }] }],
 };
-const layers = makeLayers((role) => idOf(10 + role.length));
+const layers = makeLayers((role) => idOf(10 + layerRoles.indexOf(role)));
 export const fixtureLayer = layers.find((layer) => layer.role === 'fixtures')!.id;
 export const pipe = makePosition(
   idOf(2),

@@ -1,24 +1,39 @@
 /** Orders of fixtures. A tolerance never sits inside the comparison, which would not be transitive (reference calculations 3). */
 import type { Fixture, Position } from '../model/records.js';
 import { all, type Show } from '../model/show.js';
-import { fromOrigin } from '../space/curves.js';
+import { curveLength, frameAlong, fromOrigin, isClosed, turnSense } from '../space/curves.js';
 import { place } from '../space/hanging.js';
+import { mod } from '../space/vectors.js';
 
 /** Compares 2 before 10, and 4 before 4A. */
 const collator = new Intl.Collator('en', { numeric: true, sensitivity: 'base' });
 export const natural = (a: string, b: string): number => collator.compare(a, b) || (a < b ? -1 : a > b ? 1 : 0);
 
-/** Order along a position by its numbering rule; ties by side, then id, so that it is stable. */
+/**
+ * Order along a position by its numbering rule; ties by side, then id, so that it is stable.
+ * Clockwise is as drawn, with upstage at the top; it begins at the position's mark.
+ */
 export function numberingKey(position: Position, fixture: Fixture): number {
-  const u = fromOrigin(position.curve, fixture.along);
+  const { curve } = position;
+  const u = fromOrigin(curve, fixture.along);
   switch (position.numbering) {
     case 'from stage left':
     case 'from the top':
-      return -u;
-    case 'clockwise':
-      return position.curve.form === 'arc' && position.curve.sweep > 0 ? -u : u;
-    default:
-      return u;
+      return curve.form === 'straight' || curve.form === 'vertical' ? -u : -frameAlong(curve, fixture.along).point[0];
+    case 'from stage right':
+    case 'from the bottom':
+      return curve.form === 'straight' || curve.form === 'vertical' ? u : frameAlong(curve, fixture.along).point[0];
+    case 'from downstage':
+      return frameAlong(curve, fixture.along).point[1];
+    case 'from upstage':
+      return -frameAlong(curve, fixture.along).point[1];
+    default: {
+      const way = turnSense(curve) * (position.numbering === 'clockwise' ? -1 : 1);
+      const length = curveLength(curve);
+      const round = mod(way * (fixture.along - (position.mark ?? 0)), length);
+      // What stands on the mark, or a hair before it, is the first.
+      return isClosed(curve) && length - round < 0.5 ? 0 : isClosed(curve) ? round : way * fixture.along;
+    }
   }
 }
 

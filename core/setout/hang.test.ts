@@ -10,17 +10,8 @@ import { applyRun, previewRun } from '../number/run.js';
 import { fieldText, typeField } from '../paper/fields.js';
 import { channelHookup, instrumentSchedule } from '../paper/schedules.js';
 import { place } from '../space/hanging.js';
-import {
-  dragFixtures,
-  duplicateFixtures,
-  hangRow,
-  nudgeFixtures,
-  removeFixtures,
-  removePositions,
-  reshapePosition,
-  rotateFixtures,
-  swapType,
-} from './hang.js';
+import { dragFixtures, duplicateFixtures, hangRow, nudgeFixtures, reshapePosition, rotateFixtures, swapType } from './hang.js';
+import { removePositions, removeRecords } from './remove.js';
 import { spaced, spread, spreadRound } from './spread.js';
 
 const empty = showOf(SHOW, baseRecords);
@@ -57,7 +48,7 @@ describe('hanging', () => {
     expect(units(more)).toEqual(['4', '3', '2', '1']);
     expect(contentOf(apply(more, invert(change)))).toEqual(contentOf(show));
     const middle = all(more, 'fixture').find((fixture) => fixture.along === 5000)!;
-    expect(units(apply(more, removeFixtures(more, [middle])))).toEqual(['3', '2', '1']);
+    expect(units(apply(more, removeRecords(more, [middle])))).toEqual(['3', '2', '1']);
   });
   test('a boom counts from the top to the bottom', () => {
     const boom = makePosition(

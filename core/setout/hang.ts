@@ -1,10 +1,11 @@
 /** Hanging: fixtures onto positions, and what is done to them there. Each answers a Change with the unit numbers that follow. */
-import { adding, type Change, compose, edit, removing } from '../model/change.js';
+import { adding, type Change, compose, edit, updating } from '../model/change.js';
 import { layerForNew } from '../model/layers.js';
 import { makeFixture } from '../model/make.js';
 import type { Curve, Fixture, FixtureType, Id, NewId, Position } from '../model/records.js';
 import { all, get, type Show, settingsOf } from '../model/show.js';
 import { withUnits } from '../number/units.js';
+import { fixtureFootprint } from '../patch/footprint.js';
 import { curveLength, fromOrigin, reshapedAlong, snapAlong } from '../space/curves.js';
 import { place, spinOfBearing } from '../space/hanging.js';
 import { turned, wrap180 } from '../space/vectors.js';
@@ -29,8 +30,6 @@ export function hangRow(
   const layer = layerForNew(show, 'fixtures');
   return withUnits(show, adding(...rowAlongs(from, to, n).map((along) => makeFixture(newId(), layer, type, position, along))));
 }
-
-export const removeFixtures = (show: Show, fixtures: readonly Fixture[]): Change => withUnits(show, removing(...fixtures));
 
 /** Copies beside the originals, `by` mm along each position; new ids, channels and addresses left empty. */
 export function duplicateFixtures(show: Show, fixtures: readonly Fixture[], by: number, newId: NewId): Change {
@@ -59,9 +58,8 @@ export const rotateFixtures = (show: Show, fixtures: readonly Fixture[], by: num
 
 /** Another type for fixtures: channel, colour, circuit and address of each part stay where the new mode has the part. The mode of the same name is kept. */
 export function swapType(show: Show, fixtures: readonly Fixture[], type: FixtureType): Change {
-  const layer = layerForNew(show, 'fixtures');
   return edit(fixtures, (fixture) => {
-    const fresh = makeFixture(fixture.id, layer, type, get(show, 'position', fixture.position), fixture.along);
+    const fresh = makeFixture(fixture.id, fixture.layer, type, get(show, 'position', fixture.position), fixture.along);
     const mode = type.modes.find((item) => item.name === fixture.mode)?.name ?? fresh.mode;
     const first = fixture.parts[0]!;
     return {
@@ -71,6 +69,66 @@ export function swapType(show: Show, fixtures: readonly Fixture[], type: Fixture
     };
   });
 }
+
+/** What a change of type does not keep, in sentences. */
+export function swapLosses(show: Show, fixtures: readonly Fixture[], type: FixtureType): string[] {
+  const after = swapType(show, fixtures, type).updated.map(([, to]) => to as Fixture);
+  const out: string[] = [];
+  const say = (n: number, text: (n: string) => string) => {
+    if (n) out.push(text(`${n} fixture${n === 1 ? '' : 's'}`));
+  };
+  const by = new Map(fixtures.map((fixture) => [fixture.id, fixture]));
+  const was = (fixture: Fixture) => by.get(fixture.id)!;
+  say(
+    after.filter((fixture) => fixture.mode !== was(fixture).mode).length,
+    (n) => `${n} changed to the mode "${after[0]!.mode}": the old mode is not in ${type.name}.`,
+  );
+  say(
+    after.filter((fixture) => fixture.parts.length < was(fixture).parts.length).length,
+    (n) => `${n} lost the channel, address and colour of cells that ${type.name} does not have.`,
+  );
+  const wider = after.filter(
+    (fixture) =>
+      fixture.parts.some((part) => part.address !== null) &&
+      fixtureFootprint(show, fixture) > fixtureFootprint(show, was(fixture)),
+  );
+  say(wider.length, (n) => `${n} need${wider.length === 1 ? 's' : ''} more slots than before: look at the addresses.`);
+  if (!['profile', 'moving spot', 'follow spot'].includes(type.family))
+    say(fixtures.filter((fixture) => fixture.gobo).length, (n) => `${n} kept a gobo, which a ${type.family} does not take.`);
+  if (type.pan === 0)
+    say(
+      fixtures.filter((fixture) => get(show, 'type', fixture.type).pan > 0 && !fixture.aim).length,
+      (n) => `${n} moved before and ${type.name} does not: give an aim.`,
+    );
+  return out;
+}
+
+export const paintable = ['colour', 'purpose', 'accessories', 'tag set', 'hang', 'gobo'] as const;
+export type Paintable = (typeof paintable)[number];
+
+/** Gives some attributes of one fixture to others. */
+export function paintFixtures(from: Fixture, to: readonly Fixture[], what: ReadonlySet<Paintable>): Change {
+  const painted = (fixture: Fixture): Fixture => {
+    const { accessories, tags, arm, chord, ...rest } = fixture;
+    return {
+      ...rest,
+      ...(what.has('purpose') ? { purpose: from.purpose } : {}),
+      ...(what.has('gobo') ? { gobo: from.gobo } : {}),
+      ...(what.has('colour')
+        ? { parts: fixture.parts.map((part, i) => ({ ...part, colour: (from.parts[i] ?? from.parts[0]!).colour })) }
+        : {}),
+      ...optional('accessories', what.has('accessories') ? from.accessories : accessories),
+      ...optional('tags', what.has('tag set') ? from.tags : tags),
+      ...(what.has('hang') ? { hang: from.hang, drop: from.drop, side: from.side } : {}),
+      ...optional('arm', what.has('hang') ? from.arm : arm),
+      ...optional('chord', what.has('hang') ? from.chord : chord),
+    };
+  };
+  return updating(to.map((fixture) => [fixture, painted(fixture)] as const));
+}
+/** An optional field is either there or not: never there without a value. */
+const optional = <K extends string, V>(key: K, value: V | undefined): Partial<Record<K, V>> =>
+  value === undefined ? {} : ({ [key]: value } as Partial<Record<K, V>>);
 
 /** Moves fixtures along (or to another position) by the way the dragged one went; the others keep their distances, inside their positions. */
 export function dragFixtures(
@@ -127,10 +185,4 @@ export function reshapePosition(show: Show, position: Position, curve: Curve): C
       edit(riding, (fixture) => ({ along: reshapedAlong(position.curve, curve, fixture.along) })),
     ),
   );
-}
-
-/** A position with its fixtures removed. */
-export function removePositions(show: Show, positions: readonly Position[]): Change {
-  const ids = new Set(positions.map((position) => position.id));
-  return removing(...all(show, 'fixture').filter((fixture) => ids.has(fixture.position)), ...positions);
 }

@@ -1,0 +1,436 @@
+/** The show cut by an upright plane, or seen from the front: trims, masking, units, throw lines and sight lines. Heights are true; x runs to the right as one looks. */
+import { formatLength } from '../measure/lengths.js';
+import { shownLayers } from '../model/layers.js';
+import type { Fixture, Id, Layer, Masking, Outline, Position, Vec2, Vec3 } from '../model/records.js';
+import { all, get, type Show, settingsOf } from '../model/show.js';
+import { curveLength, curvePoints, frameAlong } from '../space/curves.js';
+import { place } from '../space/hanging.js';
+import { maskingEnds, outlinePoints } from '../space/transform.js';
+import { deg, rad } from '../space/vectors.js';
+import { faded, locked, orderOf } from './layers.js';
+import {
+  type Box,
+  boxOf,
+  type Chunk,
+  circle,
+  type DisplayList,
+  emptyBox,
+  LINE,
+  lines,
+  MOVE,
+  type Prim,
+  path,
+  rect,
+  textAt,
+  transformed,
+  union,
+} from './list.js';
+import { symbolOf } from './symbols.js';
+import { formsOf, variantsOf } from './variants.js';
+
+/** A plane through a point of the plan, and the bearing in which one looks at it: 180 looks to stage right, 90 upstage. */
+export interface SectionView {
+  readonly kind: 'section' | 'elevation';
+  readonly at: Vec2;
+  readonly look: number;
+}
+export const centreSection = (look: 0 | 180): SectionView => ({ kind: 'section', at: [0, 0], look });
+export const frontElevation: SectionView = { kind: 'elevation', at: [0, 0], look: 90 };
+/** The section on a line that was drawn on the plan, looking to its left or its right. */
+export function sectionOn(a: Vec2, b: Vec2, side: 'left' | 'right'): SectionView {
+  const bearing = deg(Math.atan2(b[1] - a[1], b[0] - a[0]));
+  return { kind: 'section', at: a, look: bearing + (side === 'left' ? 90 : -90) };
+}
+
+/** x to the right as one looks (view direction x up), z, and how far beyond the plane. Source: reference calculations 1 (section). */
+export function projected({ at, look }: SectionView, [x, y, z]: Vec3): { x: number; z: number; depth: number } {
+  const [c, s] = [Math.cos(rad(look)), Math.sin(rad(look))];
+  const [dx, dy] = [x - at[0], y - at[1]];
+  return { x: dx * s - dy * c + 0, z, depth: dx * c + dy * s };
+}
+
+export interface SectionOptions {
+  readonly denominator: number;
+  /** Fixtures whose throw is drawn. */
+  readonly throws: readonly Id[];
+  readonly sightLines: boolean;
+}
+/** Eyes of a seated spectator above the floor of the row, mm (common practice, no source). */
+export const EYE = 1200;
+/** Nearer to the plane than this counts as cut by it, mm. */
+const CUT = 1;
+
+export function sectionList(show: Show, view: SectionView, options: SectionOptions): DisplayList {
+  const layers = shownLayers(show);
+  const chunks: Chunk[] = [];
+  const each = <R extends { readonly layer: Id }>(records: readonly R[], make: (record: R, layer: Layer) => Chunk | null) => {
+    for (const record of records) {
+      const layer = layers.get(record.layer);
+      const chunk = layer && make(record, layer);
+      if (chunk) chunks.push(chunk);
+    }
+  };
+  each(all(show, 'outline'), (record, layer) => outlineCut(show, view, record, layer));
+  each(all(show, 'masking'), (record, layer) => maskingCut(show, view, record, layer));
+  each(all(show, 'position'), (record, layer) => positionCut(show, view, record, layer, options));
+  each(all(show, 'fixture'), (record, layer) => fixtureCut(show, view, record, layer, options));
+  const seen = chunks.reduce((box, chunk) => union(box, chunk.box), emptyBox);
+  const ground = groundChunk(show, view, options, Number.isFinite(seen[0]) ? seen : [-5000, 0, 5000, 6000]);
+  chunks.push(ground);
+  if (options.sightLines) {
+    const sight = sightChunk(show, view, options);
+    if (sight) chunks.push(sight);
+  }
+  const throws = throwChunk(show, view, options);
+  if (throws) chunks.push(throws);
+  chunks.sort((a, b) => a.order - b.order);
+  return { chunks, box: union(seen, ground.box) };
+}
+
+const chunk = (
+  show: Show,
+  id: Id,
+  kind: Chunk['kind'],
+  layer: Layer,
+  body: readonly Prim[],
+  tags: readonly Prim[],
+  hit: Chunk['hit'],
+): Chunk => {
+  const drawn = faded(body, layer);
+  return {
+    id,
+    kind,
+    order: orderOf(show, layer.id, kind),
+    box: union(boxOf(drawn), boxOf(tags)),
+    locked: locked(layer),
+    body: drawn,
+    tags,
+    hit,
+  };
+};
+
+/** Stage floor, grid, centre line or plaster line. */
+function groundChunk(show: Show, view: SectionView, { denominator }: SectionOptions, box: Box): Chunk {
+  const { grid, units } = settingsOf(show);
+  const size = 2 * denominator;
+  const [left, right] = [box[0] - 800, box[2] + 800];
+  const zero = projected(view, [0, 0, 0]).x;
+  const across = Math.abs(Math.sin(rad(view.look))) > 0.7;
+  const top = Math.max(box[3], grid ?? 0) + 600;
+  const body: Prim[] = [
+    path([MOVE, left, 0, LINE, right, 0], 'fixture'),
+    path([MOVE, zero, -600, LINE, zero, top], across ? 'centre' : 'plaster'),
+    textAt(zero + size * 0.4, top - size, across ? 'CL' : 'plaster line', size, 'left', 'faint'),
+    textAt(right - size * 0.3, size * 0.8, 'stage floor', size * 0.8, 'right', 'faint'),
+  ];
+  if (grid !== undefined)
+    body.push(
+      path([MOVE, left, grid, LINE, right, grid], 'plaster', 'none', 'faint'),
+      textAt(right - size * 0.3, grid + size * 0.8, `grid +${formatLength(grid, units)}`, size * 0.8, 'right', 'faint'),
+    );
+  return { id: null, kind: 'stage', order: -1, box: boxOf(body), locked: true, body, tags: [], hit: null };
+}
+
+/** Where a polyline in plan crosses the plane, as x in the view. */
+function crossings(view: SectionView, points: readonly Vec2[], closed: boolean): number[] {
+  const out: number[] = [];
+  const flat = points.map(([x, y]) => projected(view, [x, y, 0]));
+  const n = closed ? flat.length : flat.length - 1;
+  for (let i = 0; i < n; i++) {
+    const [p, q] = [flat[i]!, flat[(i + 1) % flat.length]!];
+    if (p.depth < 0 === q.depth < 0) continue;
+    out.push(p.x + ((q.x - p.x) * -p.depth) / (q.depth - p.depth));
+  }
+  return out.sort((a, b) => a - b);
+}
+
+function outlineCut(show: Show, view: SectionView, outline: Outline, layer: Layer): Chunk | null {
+  const points = outlinePoints(outline);
+  const flat = points.map(([x, y]) => projected(view, [x, y, 0]));
+  const [low, high] = [Math.min(...flat.map((p) => p.x)), Math.max(...flat.map((p) => p.x))];
+  const tall = Math.max(outline.zTo - outline.zFrom, 1);
+  const body: Prim[] = [];
+  if (view.kind === 'section') {
+    const cuts = crossings(view, points, outline.closed);
+    if (outline.closed)
+      for (let i = 0; i + 1 < cuts.length; i += 2)
+        body.push(
+          path(
+            rect(cuts[i]!, outline.zFrom, cuts[i + 1]! - cuts[i]!, tall),
+            'position',
+            outline.use === 'wall' || outline.use === 'border' ? 'wall' : 'none',
+          ),
+        );
+    else for (const x of cuts) body.push(path([MOVE, x, outline.zFrom, LINE, x, outline.zTo + 1], 'masking'));
+    if (!cuts.length && flat.every((p) => p.depth < CUT)) return null;
+  } else if (outline.use === 'seats') return null;
+  if (!body.length)
+    body.push(
+      path(rect(low, outline.zFrom, Math.max(1, high - low), tall), outline.use === 'wall' ? 'house' : 'thin', 'none', 'faint'),
+    );
+  return chunk(show, outline.id, 'outline', layer, body, [], {
+    shape: 'line',
+    points: [
+      [low, outline.zFrom],
+      [low, outline.zTo],
+      [high, outline.zTo],
+      [high, outline.zFrom],
+    ],
+    width: 0,
+  });
+}
+
+function maskingCut(show: Show, view: SectionView, masking: Masking, layer: Layer): Chunk | null {
+  const ends = maskingEnds(masking);
+  const flat = ends.map(([x, y]) => projected(view, [x, y, 0]));
+  const [low, high] = [Math.min(flat[0]!.x, flat[1]!.x), Math.max(flat[0]!.x, flat[1]!.x)];
+  const cut = view.kind === 'section' ? crossings(view, ends, false)[0] : undefined;
+  if (view.kind === 'section' && cut === undefined && flat.every((p) => p.depth < CUT)) return null;
+  const [foot, top] = [masking.z, masking.z + masking.height];
+  const body: Prim[] =
+    cut !== undefined
+      ? [path([MOVE, cut, foot, LINE, cut, top], 'fixture')]
+      : high - low < 60
+        ? [path([MOVE, low, foot, LINE, low, top], 'masking', 'none', 'faint')]
+        : [path(rect(low, foot, high - low, masking.height), 'masking', 'none', 'faint')];
+  const x = cut ?? low;
+  return chunk(show, masking.id, 'masking', layer, body, [], {
+    shape: 'line',
+    points:
+      cut !== undefined || high - low < 60
+        ? [
+            [x, foot],
+            [x, top],
+          ]
+        : [
+            [low, foot],
+            [low, top],
+            [high, top],
+            [high, foot],
+            [low, foot],
+          ],
+    width: 20,
+  });
+}
+
+/** Points of a position in the view. */
+const flatPoints = (view: SectionView, position: Position) =>
+  curvePoints(position.curve, 20).map((point) => projected(view, point));
+
+function positionCut(
+  show: Show,
+  view: SectionView,
+  position: Position,
+  layer: Layer,
+  { denominator }: SectionOptions,
+): Chunk | null {
+  const flat = flatPoints(view, position);
+  if (view.kind === 'section' && flat.every((p) => p.depth < -CUT)) return null;
+  const { units } = settingsOf(show);
+  const size = 2.2 * denominator;
+  const points = flat.map((p): Vec2 => [p.x, p.z]);
+  const [low, high] = [Math.min(...points.map((p) => p[0])), Math.max(...points.map((p) => p[0]))];
+  const half = position.use === 'truss' ? (position.depth ?? 300) / 2 : 25;
+  const body: Prim[] = [];
+  const vertical = position.curve.form === 'vertical';
+  if (vertical) {
+    const [x, foot] = points[0]!;
+    const top = points.at(-1)![1];
+    body.push(path(rect(x - position.width / 2, foot, position.width, top - foot), 'position', 'paper'));
+    if (position.use === 'boom' && foot < 1)
+      body.push(path([MOVE, x - (position.base ?? 600) / 2, 0, LINE, x + (position.base ?? 600) / 2, 0], 'border'));
+  } else if (high - low < 120) {
+    // Seen end on.
+    const [x, z] = points[0]!;
+    body.push(
+      position.use === 'truss'
+        ? path(rect(x - position.width / 2, z - half, position.width, 2 * half), 'position', 'paper')
+        : circle(x, z, Math.max(25, position.width / 2 > 60 ? 60 : position.width / 2), 'position', 'paper'),
+    );
+  } else
+    body.push(
+      ...(position.use === 'truss' && position.curve.form === 'straight' && !position.curve.rise
+        ? [path(rect(low, points[0]![1] - half, high - low, 2 * half), 'position', 'paper')]
+        : [path(lines(points), 'position')]),
+    );
+  const z = points[0]![1];
+  const trim = vertical ? '' : `+${formatLength(position.curve.z, units)}`;
+  const tags: Prim[] = vertical
+    ? [textAt((low + high) / 2, Math.max(...points.map((p) => p[1])) + size * 0.7, position.name, size * 0.8)]
+    : high - low < 120
+      ? [
+          textAt(low, z + half + size * 1.7, position.name, size * 0.8, 'centre', 'ink', true),
+          textAt(low, z + half + size * 0.7, trim, size * 0.75, 'centre', 'faint'),
+        ]
+      : [
+          textAt(low - size * 0.5, z + size * 0.4, position.name, size * 0.8, 'right', 'ink', true),
+          textAt(low - size * 0.5, z - size * 0.6, trim, size * 0.75, 'right', 'faint'),
+        ];
+  return chunk(show, position.id, 'position', layer, body, tags, {
+    shape: 'line',
+    points: points.length > 1 && high - low >= 1 ? points : [points[0]!, points.at(-1)!],
+    width: Math.max(40, half),
+  });
+}
+
+function fixtureCut(
+  show: Show,
+  view: SectionView,
+  fixture: Fixture,
+  layer: Layer,
+  { denominator }: SectionOptions,
+): Chunk | null {
+  const at = place(show, fixture);
+  const clamp = projected(view, at.clamp);
+  if (view.kind === 'section' && clamp.depth < -CUT) return null;
+  const type = get(show, 'type', fixture.type);
+  const tip = projected(view, [
+    at.clamp[0] + at.beam[0] * 1000,
+    at.clamp[1] + at.beam[1] * 1000,
+    at.clamp[2] + at.beam[2] * 1000,
+  ]);
+  const [dx, dz] = [(tip.x - clamp.x) / 1000, (tip.z - clamp.z) / 1000];
+  const flat = Math.hypot(dx, dz);
+  const ink = fixture.spare ? 'faint' : 'ink';
+  // Seen along its own beam a lantern is as wide and high as its body; else its outline turned to the beam.
+  const endOn = flat < 0.35;
+  const symbol = symbolOf(type, variantsOf(show).get(type.id) ?? 0, formsOf(show, fixture));
+  const turn = endOn ? 0 : deg(Math.atan2(dz, dx)) - 90;
+  const box: Box = endOn ? [-type.width / 2, -type.height, type.width / 2, 0] : symbol.box;
+  const body: Prim[] = endOn
+    ? [path(rect(clamp.x - type.width / 2, clamp.z - type.height, type.width, type.height), 'fixture', 'paper', ink)]
+    : symbol.prims.map((prim) => ({ ...prim, d: transformed(prim.d, clamp.x, clamp.z, turn), ink }));
+  const tags: Prim[] = fixture.unit
+    ? [
+        textAt(
+          clamp.x,
+          clamp.z - (endOn ? type.height / 2 : 0),
+          fixture.unit,
+          Math.min(1.6 * denominator, type.width * 0.6),
+          'centre',
+          ink,
+        ),
+      ]
+    : [];
+  return chunk(show, fixture.id, 'fixture', layer, body, tags, { shape: 'box', at: [clamp.x, clamp.z], turn, box });
+}
+
+/** From the selected fixtures to where they aim, with the edges of their fields. */
+function throwChunk(show: Show, view: SectionView, { throws, denominator }: SectionOptions): Chunk | null {
+  const body: Prim[] = [];
+  const tags: Prim[] = [];
+  const { units } = settingsOf(show);
+  for (const id of throws) {
+    const fixture = show.records.get(id);
+    if (fixture?.kind !== 'fixture') continue;
+    const type = get(show, 'type', fixture.type);
+    const at = place(show, fixture);
+    const reach = at.throw ?? (at.beam[2] < -0.05 ? at.axis[2] / -at.beam[2] : 6000);
+    const end: Vec3 = [at.axis[0] + at.beam[0] * reach, at.axis[1] + at.beam[1] * reach, at.axis[2] + at.beam[2] * reach];
+    const [p, q] = [projected(view, at.axis), projected(view, end)];
+    body.push(path([MOVE, p.x, p.z, LINE, q.x, q.z], 'throw', 'none', 'lamp'));
+    const [dx, dz] = [q.x - p.x, q.z - p.z];
+    const half = rad(Math.min(120, type.field) / 2);
+    if (Math.hypot(dx, dz) > 300 && type.field > 0)
+      for (const side of [-1, 1]) {
+        const [c, s] = [Math.cos(half * side), Math.sin(half * side)];
+        // The edge goes on to the floor, or as far as the throw.
+        let k = 1 / Math.cos(half);
+        const [ex, ez] = [dx * c - dz * s, dx * s + dz * c];
+        if (ez < -1 && p.z > 0) k = Math.min(1.5, p.z / -ez);
+        body.push(path([MOVE, p.x, p.z, LINE, p.x + ex * k, p.z + ez * k], 'thin', 'none', 'lamp'));
+      }
+    if (at.throw !== null && throws.length <= 12)
+      tags.push(
+        textAt(
+          (p.x + q.x) / 2,
+          (p.z + q.z) / 2 + denominator,
+          `${formatLength(at.throw, units)}  ${Math.round(at.below)}°`,
+          1.6 * denominator,
+          'centre',
+          'lamp',
+        ),
+      );
+  }
+  return body.length ? { id: null, kind: 'note', order: 9000, box: boxOf(body), locked: true, body, tags, hit: null } : null;
+}
+
+export interface SightLine {
+  readonly row: 'first row' | 'last row';
+  readonly eye: readonly [y: number, z: number];
+  /** Corners of the line of sight under the borders, y and z: above it nothing is seen. */
+  readonly under: readonly (readonly [number, number])[];
+}
+
+/** What the first and the last row see under the borders: from the eye, always under the border that limits most so far. Source: plain geometry. */
+export function sightLines(show: Show): SightLine[] {
+  const rows = all(show, 'outline').filter((outline) => outline.use === 'seats');
+  if (!rows.length) return [];
+  const { stageDepth } = settingsOf(show);
+  const borders = [
+    ...all(show, 'masking').flatMap((item) => (item.use === 'border' ? [{ y: item.at[1], z: item.z }] : [])),
+    ...all(show, 'outline').flatMap((item) =>
+      item.use === 'border' ? [{ y: Math.max(...item.points.map(([, y]) => y)), z: item.zFrom }] : [],
+    ),
+  ].sort((a, b) => a.y - b.y || a.z - b.z);
+  const middle = (outline: Outline) => outline.points.reduce((sum, [, y]) => sum + y, 0) / outline.points.length;
+  const sorted = [...rows].sort((a, b) => middle(b) - middle(a));
+  return (
+    [
+      ['first row', sorted[0]!],
+      ['last row', sorted.at(-1)!],
+    ] as const
+  ).map(([row, outline]): SightLine => {
+    const [ey, ez] = [middle(outline), outline.zFrom + EYE];
+    const before = borders.filter((border) => border.y > ey + 100);
+    const back = Math.max(stageDepth, ...before.map((border) => border.y));
+    const under: [number, number][] = [[ey, ez]];
+    let slope = Number.POSITIVE_INFINITY;
+    for (const border of before) {
+      const here = (border.z - ez) / (border.y - ey);
+      if (here >= slope) continue;
+      // Up to this border the earlier one limits.
+      if (Number.isFinite(slope)) under.push([border.y, ez + slope * (border.y - ey)]);
+      slope = here;
+      under.push([border.y, border.z]);
+    }
+    if (Number.isFinite(slope)) under.push([back, ez + slope * (back - ey)]);
+    return { row, eye: [ey, ez], under };
+  });
+}
+
+function sightChunk(show: Show, view: SectionView, { denominator }: SectionOptions): Chunk | null {
+  // Only where up and down stage lies in the drawing.
+  if (Math.abs(Math.cos(rad(view.look))) < 0.7) return null;
+  const body: Prim[] = [];
+  const tags: Prim[] = [];
+  const size = 1.8 * denominator;
+  for (const { row, eye, under } of sightLines(show)) {
+    const at = ([y, z]: readonly [number, number]): Vec2 => [projected(view, [view.at[0], y, z]).x, z];
+    const [ex, ez] = at(eye);
+    body.push(circle(ex, ez, 60, 'scenery', 'ink'), path(lines(under.map(at)), 'sight'));
+    tags.push(textAt(ex, ez + size, `${row}, eye +${formatLength(ez, settingsOf(show).units)}`, size * 0.8, 'centre', 'faint'));
+  }
+  return body.length ? { id: null, kind: 'note', order: 8999, box: boxOf(body), locked: true, body, tags, hit: null } : null;
+}
+
+/** Distance along a position that a point of the view means, and how far off it is; null where the position is seen end on. */
+export function alongInView(view: SectionView, position: Position, x: number, z: number): { along: number; off: number } | null {
+  const { curve } = position;
+  const length = curveLength(curve);
+  const n = curve.form === 'straight' || curve.form === 'vertical' ? 1 : 96;
+  let best: { along: number; off: number } | null = null;
+  for (let i = 0; i < n; i++) {
+    const [p, q] = [i, i + 1].map((k) => projected(view, frameAlong(curve, (length * k) / n).point)) as [
+      ReturnType<typeof projected>,
+      ReturnType<typeof projected>,
+    ];
+    const [dx, dz] = [q.x - p.x, q.z - p.z];
+    const l2 = dx * dx + dz * dz;
+    if (l2 < (100 / n) ** 2) continue;
+    const k = Math.max(0, Math.min(1, ((x - p.x) * dx + (z - p.z) * dz) / l2));
+    const off = Math.hypot(x - p.x - k * dx, z - p.z - k * dz);
+    if (!best || off < best.off) best = { along: (length * (i + k)) / n, off };
+  }
+  return best;
+}

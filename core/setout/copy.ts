@@ -1,0 +1,266 @@
+/** Copies: beside, in rows, mirrored about the centre line, with or without the units that hang there; and from show to show. */
+import { adding, type Change, compose, nothing } from '../model/change.js';
+import { layerForNew } from '../model/layers.js';
+import type { Accessory, Aim, Anchor, DessinRecord, Fixture, FixtureType, Id, NewId, Position, Vec3 } from '../model/records.js';
+import { all, find, get, type Show } from '../model/show.js';
+import { withUnits } from '../number/units.js';
+import { alongOf, curveLength, fromOrigin } from '../space/curves.js';
+import { isMovable, type Motion, type Movable, movedCurve, movedPoint, movedRecord } from '../space/transform.js';
+
+/** Nearer than this to the centre line, a unit is its own mirror image; mm. */
+const SAME = 0.5;
+
+/** A name that no other position has: SR and SL change places in a mirror image, else a figure is counted up or added. */
+export function freeName(taken: ReadonlySet<string>, name: string, mirrored: boolean): string {
+  if (mirrored) {
+    const swapped = name.replace(/\b(SR|SL|stage right|stage left|right|left)\b/gi, (word) => {
+      const other: Readonly<Record<string, string>> = {
+        sr: 'SL',
+        sl: 'SR',
+        'stage right': 'stage left',
+        'stage left': 'stage right',
+        right: 'left',
+        left: 'right',
+      };
+      return other[word.toLowerCase()] ?? word;
+    });
+    if (swapped !== name && !taken.has(swapped)) return swapped;
+  }
+  const match = /^(.*?)(\d+)(\D*)$/.exec(name);
+  if (match)
+    for (let n = Number(match[2]) + 1; n < Number(match[2]) + 10000; n++) {
+      const next = `${match[1]}${n}${match[3]}`;
+      if (!taken.has(next)) return next;
+    }
+  for (let n = 2; ; n++) if (!taken.has(`${name} ${n}`)) return `${name} ${n}`;
+}
+
+/** A mirrored aim: at the mirrored point; at the area that lies in the mirrored place, where there is one. */
+function mirroredAim(show: Show, aim: Aim | null): Aim | null {
+  if (!aim) return null;
+  const at: Vec3 | undefined = aim.kind === 'point' ? aim.at : find(show, 'area', aim.area)?.at;
+  if (!at) return aim;
+  const there: Vec3 = [-at[0] + 0, at[1], at[2]];
+  const area = all(show, 'area').find(
+    (item) => Math.hypot(item.at[0] - there[0], item.at[1] - there[1], item.at[2] - there[2]) < SAME,
+  );
+  if (aim.kind === 'area' && area) return { kind: 'area', area: area.id };
+  return { kind: 'point', at: there };
+}
+
+/** How a fixture hangs in the mirror image of its position. Source: reference calculations 3 (mirror): turn and side change sign. */
+function mirroredFixture(show: Show, fixture: Fixture, position: Position): Fixture {
+  const { curve } = position;
+  const straight = curve.form === 'straight';
+  // A straight position keeps end A at stage right, so that its side stays; on others the way along keeps, and the sides change.
+  const arm = straight
+    ? fixture.hang
+    : fixture.hang === 'arm left'
+      ? 'arm right'
+      : fixture.hang === 'arm right'
+        ? 'arm left'
+        : fixture.hang;
+  return {
+    ...fixture,
+    along: straight ? curveLength(curve) - fixture.along : fixture.along,
+    side: straight ? fixture.side : -fixture.side + 0,
+    hang: arm,
+    spin: -fixture.spin + 0,
+    aim: mirroredAim(show, fixture.aim),
+    ...(fixture.tagMoves ? { tagMoves: fixture.tagMoves.map(({ tag, by }) => ({ tag, by: [-by[0] + 0, by[1]] as const })) } : {}),
+  };
+}
+
+/** Channels after the greatest one in use, where copies are to have channels at once. */
+function nextChannel(show: Show): number {
+  let most = 0;
+  for (const fixture of all(show, 'fixture'))
+    for (const part of fixture.parts) if (/^\d+$/.test(part.channel)) most = Math.max(most, Number(part.channel));
+  return most + 1;
+}
+const blank = (fixture: Fixture, id: Id, channel: (() => string) | null): Fixture => ({
+  ...fixture,
+  id,
+  unit: '',
+  parts: fixture.parts.map((part) => ({
+    ...part,
+    channel: channel && part.channel ? channel() : '',
+    address: null,
+    circuit: '',
+  })),
+});
+
+export interface CopyOptions {
+  /** Take the fixtures that hang on copied positions along. */
+  readonly units: boolean;
+  /** Give the copied fixtures new channels at once; else they have none. */
+  readonly channels: boolean;
+}
+
+/**
+ * Copies of things on the stage and of positions after a motion; new ids, groups and names, unit numbers by rule.
+ * @param motions one for each copy: an array is several
+ */
+export function copyRecords(
+  show: Show,
+  records: readonly Movable[],
+  motions: readonly Motion[],
+  options: CopyOptions,
+  newId: NewId,
+): Change {
+  const added: DessinRecord[] = [];
+  const taken = new Set(all(show, 'position').map((position) => position.name));
+  const groups = new Set(records.flatMap((record) => ('group' in record && record.group ? [record.group] : [])));
+  let order = Math.max(0, ...all(show, 'position').map((position) => position.order));
+  let channel = nextChannel(show);
+  const give = options.channels ? () => String(channel++) : null;
+  for (const motion of motions) {
+    const mirrored = motion.kind === 'mirror';
+    const fresh = new Map(records.map((record) => [record.id, newId()]));
+    const group = new Map([...groups].map((name) => [name, `${name} ${newId().slice(0, 4)}`]));
+    const anchored = (anchor: Anchor): Anchor => {
+      const to = anchor.to && fresh.get(anchor.to.id);
+      return { at: anchor.at, to: to ? { id: to, point: anchor.to!.point } : null };
+    };
+    for (const record of records) {
+      const moved = movedRecord(record, motion);
+      const id = fresh.get(record.id)!;
+      const regrouped = 'group' in moved && moved.group ? { group: group.get(moved.group)! } : {};
+      if (moved.kind === 'dimension') added.push({ ...moved, id, from: anchored(moved.from), to: anchored(moved.to) });
+      else if (moved.kind === 'note') added.push({ ...moved, id, leader: moved.leader && anchored(moved.leader), ...regrouped });
+      else if (moved.kind === 'position' && record.kind === 'position') {
+        const name = freeName(taken, record.name, mirrored);
+        taken.add(name);
+        const position: Position = {
+          ...moved,
+          id,
+          name,
+          order: ++order,
+          ...regrouped,
+          ...(moved.detail ? { detail: { ...moved.detail, at: null } } : {}),
+        };
+        added.push(position);
+        if (options.units)
+          for (const fixture of all(show, 'fixture'))
+            if (fixture.position === record.id) {
+              const copy = mirrored ? mirroredFixture(show, fixture, record) : shiftedAim(fixture, motion);
+              added.push({ ...blank(copy, newId(), give), position: id });
+            }
+      } else if (moved.kind === 'outline' || moved.kind === 'masking') {
+        const name = mirrored && moved.name ? freeName(new Set(), moved.name, true) : moved.name;
+        added.push({
+          ...moved,
+          id,
+          name: mirrored && name !== moved.name && /\d$/.test(name) ? moved.name : name,
+          ...regrouped,
+        } as DessinRecord);
+      }
+    }
+  }
+  return withUnits(show, adding(...added));
+}
+
+/** An aim at a point goes along with a copy that is moved; a shared area stays. */
+function shiftedAim(fixture: Fixture, motion: Motion): Fixture {
+  if (fixture.aim?.kind !== 'point') return fixture;
+  const [x, y] = movedPoint([fixture.aim.at[0], fixture.aim.at[1]], motion);
+  return { ...fixture, aim: { kind: 'point', at: [x, y, fixture.aim.at[2]] } };
+}
+
+/** Mirror images of fixtures on the same positions; one on the centre line is its own and is left alone. */
+export function mirrorFixtures(show: Show, fixtures: readonly Fixture[], options: CopyOptions, newId: NewId): Change {
+  let channel = nextChannel(show);
+  const give = options.channels ? () => String(channel++) : null;
+  const added: Fixture[] = [];
+  for (const fixture of fixtures) {
+    const position = get(show, 'position', fixture.position);
+    const there = movedCurve(position.curve, { kind: 'mirror' });
+    // On a position that is not its own mirror image the copy would hang in the air.
+    const same =
+      position.curve.form === 'straight' &&
+      there.form === 'straight' &&
+      Math.abs(there.a[1] - position.curve.a[1]) < SAME &&
+      Math.abs(there.b[1] - position.curve.b[1]) < SAME;
+    if (!same) continue;
+    const u = fromOrigin(position.curve, fixture.along);
+    if (Math.abs(u) < SAME) continue;
+    const copy = mirroredFixture(show, fixture, position);
+    added.push({ ...blank(copy, newId(), give), along: alongOf(position.curve, -u) });
+  }
+  return added.length ? withUnits(show, adding(...added)) : nothing;
+}
+
+/** Fixtures with all that they need, as they go over the clipboard. */
+export interface Clip {
+  readonly dessin: 'fixtures';
+  readonly types: readonly FixtureType[];
+  readonly accessories: readonly Accessory[];
+  readonly fixtures: readonly (Fixture & { readonly fromOrigin: number })[];
+}
+
+export const clipOf = (show: Show, fixtures: readonly Fixture[]): Clip => ({
+  dessin: 'fixtures',
+  types: [...new Set(fixtures.map((fixture) => fixture.type))].map((id) => get(show, 'type', id)),
+  accessories: [...new Set(fixtures.flatMap((fixture) => fixture.accessories ?? []))].flatMap(
+    (id) => find(show, 'accessory', id) ?? [],
+  ),
+  fixtures: fixtures.map((fixture) => ({
+    ...fixture,
+    fromOrigin: fromOrigin(get(show, 'position', fixture.position).curve, fixture.along),
+  })),
+});
+
+/** Two types that are the same thing under different ids. */
+const sameType = (a: FixtureType, b: FixtureType): boolean =>
+  a.maker === b.maker &&
+  a.name === b.name &&
+  a.watts === b.watts &&
+  a.lamp === b.lamp &&
+  JSON.stringify(a.modes) === JSON.stringify(b.modes);
+
+/**
+ * Pastes fixtures onto a position of any show: the types and accessories they need come along, what the show has already is used.
+ * They keep their distances from the centre line, moved by `by` mm; channels and addresses are left empty, aims at areas that the show lacks are let go.
+ */
+export function pasteClip(show: Show, clip: Clip, position: Position, by: number, newId: NewId): Change {
+  const layer = layerForNew(show, 'fixtures');
+  const added: DessinRecord[] = [];
+  const types = new Map<Id, Id>();
+  for (const type of clip.types) {
+    const known = all(show, 'type').find((item) => item.id === type.id || sameType(item, type));
+    if (known) types.set(type.id, known.id);
+    else {
+      const id = show.records.has(type.id) ? newId() : type.id;
+      types.set(type.id, id);
+      added.push({ ...type, id });
+    }
+  }
+  const accessories = new Map<Id, Id>();
+  for (const item of clip.accessories) {
+    const known = all(show, 'accessory').find(
+      (other) => other.id === item.id || (other.form === item.form && other.name === item.name),
+    );
+    const id = known?.id ?? (show.records.has(item.id) ? newId() : item.id);
+    accessories.set(item.id, id);
+    if (!known) added.push({ ...item, id });
+  }
+  const length = curveLength(position.curve);
+  for (const { fromOrigin: u, ...fixture } of clip.fixtures) {
+    const type = types.get(fixture.type);
+    if (!type) continue;
+    const { tags, ...rest } = fixture;
+    added.push({
+      ...blank(rest, newId(), null),
+      layer,
+      type,
+      position: position.id,
+      along: Math.max(0, Math.min(length, alongOf(position.curve, u + by))),
+      aim: fixture.aim?.kind === 'area' && !find(show, 'area', fixture.aim.area) ? null : fixture.aim,
+      ...(fixture.accessories ? { accessories: fixture.accessories.flatMap((id) => accessories.get(id) ?? []) } : {}),
+      ...(tags && find(show, 'tagset', tags) ? { tags } : {}),
+    });
+  }
+  return withUnits(show, adding(...added));
+}
+
+export { compose, isMovable };

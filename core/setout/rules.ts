@@ -1,0 +1,267 @@
+/**
+ * Setting out by rule: fixtures along their positions, or positions over the stage. What a rule would do is seen before it is done.
+ * Source: reference calculations 3; plain arithmetic.
+ */
+import { type Collision, collisionsOf } from '../audit/collisions.js';
+import { apply, type Change, edit, updating } from '../model/change.js';
+import type { Curve, Fixture, Id, Position } from '../model/records.js';
+import { get, type Show } from '../model/show.js';
+import { natural } from '../number/order.js';
+import { withUnits } from '../number/units.js';
+import { alongOf, curveLength, curvePoints, fromOrigin, isClosed } from '../space/curves.js';
+import { movedCurve } from '../space/transform.js';
+import { mod, rad, wrap180 } from '../space/vectors.js';
+import { spaced, spread, spreadRound } from './spread.js';
+
+/** Fixtures: along their position (from the centre line, or height on a boom), drop, to the side, turn. Positions: across (stage left), upstage, height, turn. */
+export type Axis = 'along' | 'drop' | 'side' | 'spin' | 'across' | 'upstage' | 'height' | 'turn';
+export const fixtureAxes: readonly Axis[] = ['along', 'drop', 'side', 'spin'];
+export const positionAxes: readonly Axis[] = ['across', 'upstage', 'height', 'turn'];
+
+export type Rule =
+  | { readonly kind: 'even'; readonly axis: Axis; readonly from: number; readonly to: number }
+  | { readonly kind: 'spacing'; readonly axis: Axis; readonly centre: number; readonly spacing: number }
+  /** Ends stand, the middle goes by `depth`; a full V brings a middle pair all the way. */
+  | { readonly kind: 'v'; readonly axis: Axis; readonly depth: number; readonly full: boolean }
+  | { readonly kind: 'fan'; readonly angle: number }
+  /** On an arc by angle, degrees from its start; a whole round is divided so that first and last do not meet. */
+  | {
+      readonly kind: 'arc';
+      readonly start: number;
+      readonly sweep: number;
+      readonly radius: number;
+      readonly centre: readonly [number, number];
+    }
+  | {
+      readonly kind: 'grid';
+      readonly columns: number;
+      readonly dx: number;
+      readonly dy: number;
+      readonly x: number;
+      readonly y: number;
+    }
+  | { readonly kind: 'align'; readonly axis: Axis; readonly at: number }
+  | { readonly kind: 'gaps'; readonly axis: Axis }
+  | { readonly kind: 'swap'; readonly axis: Axis }
+  | { readonly kind: 'nudge'; readonly axis: Axis; readonly by: number };
+
+/** True V and full V about the middle of n. Source: reference calculations 3 (V), check 3.3. */
+export function vee(depth: number, n: number, full: boolean): number[] {
+  return Array.from({ length: n }, (_, i) => {
+    if (n < 2) return depth;
+    if (!full) return depth * (1 - Math.abs((2 * i) / (n - 1) - 1));
+    const half = Math.floor((n - 1) / 2);
+    return half === 0 ? 0 : (depth * Math.min(i, n - 1 - i)) / half;
+  });
+}
+/** Angles of a fan, -a to +a over n; one alone stays. Source: reference calculations 3 (fan), check 3.4. */
+export const fan = (angle: number, n: number): number[] =>
+  Array.from({ length: n }, (_, i) => (n < 2 ? 0 : angle * ((2 * i) / (n - 1) - 1) + 0));
+
+/** Something that is set out: its figures on each axis, and how it is given others. */
+interface Item<R extends Fixture | Position> {
+  readonly record: R;
+  readonly read: (axis: Axis) => number;
+  readonly write: (record: R, axis: Axis, value: number) => R;
+}
+
+const middleOf = (curve: Curve): readonly [number, number] => {
+  if (curve.form === 'vertical') return curve.at;
+  if (curve.form === 'arc') return curve.centre;
+  const points = curvePoints(curve, 50);
+  const [xs, ys] = [points.map((p) => p[0]), points.map((p) => p[1])];
+  return [(Math.min(...xs) + Math.max(...xs)) / 2, (Math.min(...ys) + Math.max(...ys)) / 2];
+};
+const turnOf = (curve: Curve): number =>
+  curve.form === 'straight'
+    ? (Math.atan2(curve.b[1] - curve.a[1], curve.b[0] - curve.a[0]) * 180) / Math.PI
+    : curve.form === 'vertical'
+      ? curve.bearing
+      : curve.form === 'arc'
+        ? curve.start
+        : 0;
+
+const fixtureItem = (show: Show, record: Fixture): Item<Fixture> => {
+  const { curve } = get(show, 'position', record.position);
+  // Heights on a boom are from the floor, as everywhere.
+  const base = curve.form === 'vertical' ? curve.z : 0;
+  return {
+    record,
+    read: (axis) =>
+      axis === 'drop'
+        ? record.drop
+        : axis === 'side'
+          ? record.side
+          : axis === 'spin'
+            ? record.spin
+            : fromOrigin(curve, record.along) + base,
+    write: (now, axis, value) =>
+      axis === 'drop'
+        ? { ...now, drop: value }
+        : axis === 'side'
+          ? { ...now, side: value }
+          : axis === 'spin'
+            ? { ...now, spin: wrap180(value) }
+            : { ...now, along: alongOf(curve, value - base) },
+  };
+};
+const positionItem = (record: Position): Item<Position> => ({
+  record,
+  read: (axis) => {
+    const { curve } = record;
+    return axis === 'height' ? curve.z : axis === 'turn' ? turnOf(curve) : middleOf(curve)[axis === 'upstage' ? 1 : 0];
+  },
+  write: (now, axis, value) => {
+    const { curve } = now;
+    const middle = middleOf(curve);
+    if (axis === 'turn')
+      return { ...now, curve: movedCurve(curve, { kind: 'turn', about: middle, angle: value - turnOf(curve) }) };
+    const by =
+      axis === 'height' ? [0, 0, value - curve.z] : axis === 'upstage' ? [0, value - middle[1], 0] : [value - middle[0], 0, 0];
+    return { ...now, curve: movedCurve(curve, { kind: 'shift', by: by as unknown as readonly [number, number, number] }) };
+  },
+});
+
+const mainAxis = (record: Fixture | Position): Axis => (record.kind === 'fixture' ? 'along' : 'across');
+
+/** Items in the order of an axis; ties by id, so that it is stable. */
+const inOrder = <R extends Fixture | Position>(items: readonly Item<R>[], axis: Axis): Item<R>[] =>
+  [...items].sort((a, b) => a.read(axis) - b.read(axis) || natural(a.record.id, b.record.id));
+
+function ruled<R extends Fixture | Position>(show: Show, items: readonly Item<R>[], rule: Rule): R[] {
+  const [first] = items;
+  if (!first) return [];
+  const main = mainAxis(first.record);
+  const give = (axis: Axis, sorted: readonly Item<R>[], values: readonly number[]) =>
+    sorted.map((item, i) => item.write(item.record, axis, values[i]!));
+  switch (rule.kind) {
+    case 'even':
+      return give(rule.axis, inOrder(items, rule.axis), spread(rule.from, rule.to, items.length));
+    case 'spacing':
+      return give(rule.axis, inOrder(items, rule.axis), spaced(rule.centre, rule.spacing, items.length));
+    case 'v': {
+      const sorted = inOrder(items, main);
+      return give(
+        rule.axis,
+        sorted,
+        vee(rule.depth, items.length, rule.full).map((value, i) => sorted[i]!.read(rule.axis) + value),
+      );
+    }
+    case 'fan': {
+      const axis = first.record.kind === 'fixture' ? 'spin' : 'turn';
+      const sorted = inOrder(items, main);
+      return give(
+        axis,
+        sorted,
+        fan(rule.angle, items.length).map((value, i) => sorted[i]!.read(axis) + value),
+      );
+    }
+    case 'arc': {
+      const whole = Math.abs(rule.sweep) >= 360 - 1e-9;
+      const n = items.length;
+      const angles = whole
+        ? Array.from({ length: n }, (_, i) => rule.start + (rule.sweep * i) / n)
+        : spread(rule.start, rule.start + rule.sweep, n);
+      return inOrder(items, main).map((item, i) => {
+        const { record } = item;
+        if (record.kind === 'fixture') {
+          const { curve } = get(show, 'position', record.position);
+          if (curve.form !== 'arc') throw new RangeError('Only fixtures on an arc or a ring are set out by angle.');
+          const from = Math.sign(curve.sweep || 1) * (angles[i]! - curve.start);
+          const turned = isClosed(curve) ? mod(from, 360) : from;
+          return { ...record, along: Math.max(0, Math.min(curveLength(curve), curve.radius * rad(turned))) } as R;
+        }
+        const [x, y] = [
+          rule.centre[0] + rule.radius * Math.cos(rad(angles[i]!)),
+          rule.centre[1] + rule.radius * Math.sin(rad(angles[i]!)),
+        ];
+        return item.write(item.write(record, 'across', x), 'upstage', y);
+      });
+    }
+    case 'grid': {
+      if (!Number.isInteger(rule.columns) || rule.columns < 1) throw new RangeError('A grid has at least one column.');
+      const [across, up]: [Axis, Axis] = first.record.kind === 'fixture' ? ['along', 'side'] : ['across', 'upstage'];
+      return items.map((item, i) => {
+        const [row, column] = [Math.floor(i / rule.columns), i % rule.columns];
+        return item.write(item.write(item.record, across, rule.x + column * rule.dx), up, rule.y + row * rule.dy);
+      });
+    }
+    case 'align':
+      return items.map((item) => item.write(item.record, rule.axis, rule.at));
+    case 'gaps': {
+      const sorted = inOrder(items, rule.axis);
+      if (sorted.length < 3) return sorted.map((item) => item.record);
+      return give(rule.axis, sorted, spread(sorted[0]!.read(rule.axis), sorted.at(-1)!.read(rule.axis), sorted.length));
+    }
+    case 'swap': {
+      const sorted = inOrder(items, rule.axis);
+      return give(rule.axis, sorted, sorted.map((item) => item.read(rule.axis)).reverse());
+    }
+    case 'nudge':
+      return items.map((item) => item.write(item.record, rule.axis, item.read(rule.axis) + rule.by));
+  }
+}
+
+export interface SetOut {
+  /** Without the unit numbers that follow: for ghosts. */
+  readonly change: Change;
+  /** Distances between neighbours along the main axis, mm, least and greatest; null for fewer than two. */
+  readonly spacing: readonly [number, number] | null;
+  /** Collisions in which something that was set out takes part. */
+  readonly overlaps: readonly Collision[];
+  /** Fixtures that would hang off the end of their position. */
+  readonly off: readonly Id[];
+}
+
+/**
+ * What a rule does to fixtures or to positions. Fixtures of several positions are set out on each by itself.
+ * @throws RangeError with a sentence when the rule does not fit
+ */
+export function setOut(show: Show, records: readonly Fixture[] | readonly Position[], rule: Rule): SetOut {
+  const groups = new Map<Id, (Fixture | Position)[]>();
+  for (const record of records) {
+    const key = record.kind === 'fixture' ? record.position : '';
+    const list = groups.get(key);
+    if (list) list.push(record);
+    else groups.set(key, [record]);
+  }
+  const after: (Fixture | Position)[] = [];
+  for (const group of groups.values()) {
+    if (group[0]!.kind === 'fixture')
+      after.push(
+        ...ruled(
+          show,
+          (group as Fixture[]).map((record) => fixtureItem(show, record)),
+          rule,
+        ),
+      );
+    else after.push(...ruled(show, (group as Position[]).map(positionItem), rule));
+  }
+  const change = updating(after.map((record) => [show.records.get(record.id)!, record] as const));
+  const draft = apply(show, change);
+  const ids = new Set(after.map((record) => record.id));
+  const gaps: number[] = [];
+  for (const group of groups.values()) {
+    const values = group
+      .map((record) => {
+        const now = draft.records.get(record.id) as Fixture | Position;
+        return now.kind === 'fixture' ? fixtureItem(draft, now).read('along') : positionItem(now).read('across');
+      })
+      .sort((a, b) => a - b);
+    for (let i = 1; i < values.length; i++) gaps.push(values[i]! - values[i - 1]!);
+  }
+  return {
+    change,
+    spacing: gaps.length ? [Math.min(...gaps), Math.max(...gaps)] : null,
+    overlaps: collisionsOf(draft).filter(({ a, b }) => ids.has(a) || ids.has(b)),
+    off: after.flatMap((record) => {
+      if (record.kind !== 'fixture') return [];
+      const length = curveLength(get(show, 'position', record.position).curve);
+      return record.along < -0.5 || record.along > length + 0.5 ? [record.id] : [];
+    }),
+  };
+}
+
+/** The change of a set-out with the unit numbers that follow. */
+export const applySetOut = (show: Show, result: SetOut): Change => withUnits(show, result.change);
+export { edit, spreadRound };
