@@ -40,9 +40,10 @@ describe('the Boathouse', () => {
     expect(Math.max(...outline('Arch SL').points.map(([, y]) => y))).toBe(0);
   });
   test('three pairs of legs with borders, and the cyc at 8.6 m', () => {
-    expect(all(show, 'outline').filter((item) => item.use === 'leg')).toHaveLength(6);
-    expect(all(show, 'outline').filter((item) => item.use === 'border' && item.layer === outline('Cyc').layer)).toHaveLength(3);
-    expect(outline('Cyc').points.every(([, y]) => y === 8600)).toBe(true);
+    const cloths = (use: string) => all(show, 'masking').filter((item) => item.use === use);
+    expect(cloths('leg')).toHaveLength(6);
+    expect(cloths('border')).toHaveLength(3);
+    expect(cloths('cyc').map((item) => [item.at, item.width])).toEqual([[[0, 8600], 10800]]);
   });
   test('nine raked rows: every one stands higher than the one before it', () => {
     const rows = all(show, 'outline').filter((item) => item.use === 'seats' && item.name.endsWith('SL'));

@@ -15,6 +15,8 @@ export interface LegendRow {
 export interface Colouring {
   readonly by: ColourBy;
   readonly colours: ReadonlyMap<Id, Hex>;
+  /** Value of each fixture, as the legend names it. */
+  readonly names: ReadonlyMap<Id, string>;
   readonly legend: readonly LegendRow[];
 }
 
@@ -74,16 +76,20 @@ export function colouring(show: Show, by: ColourBy): Colouring {
     }
   const filters = new Map(all(show, 'filter').map((filter) => [filter.code, filter.rgb as Hex]));
   const colours = new Map<Id, Hex>();
+  const names = new Map<Id, string>();
   const legend = [...counts]
     .sort(([a], [b]) => Number(a.startsWith('no ')) - Number(b.startsWith('no ')) || natural(a, b))
     .map(([name, ids], i): LegendRow => {
       const colour: Hex = name.startsWith('no ')
         ? '#ffffff'
         : ((by === 'filter' ? filters.get(name) : undefined) ?? hues[i % hues.length]!);
-      for (const id of ids) colours.set(id, colour);
+      for (const id of ids) {
+        colours.set(id, colour);
+        names.set(id, name);
+      }
       return { name, colour, count: ids.length };
     });
-  const made = { by, colours, legend };
+  const made = { by, colours, names, legend };
   last = { show, by, made };
   return made;
 }

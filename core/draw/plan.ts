@@ -168,6 +168,31 @@ export function fixtureChunks(show: Show, ids: Iterable<Id>, options: PlanOption
   return out;
 }
 
+/** The chunks of any records: what is drawn anew while they are dragged. Positions take their fixtures along. */
+export function recordChunks(show: Show, ids: Iterable<Id>, options: PlanOptions): Chunk[] {
+  const layers = shownLayers(show);
+  const { denominator } = options;
+  const out: Chunk[] = [];
+  const fixtures = new Set<Id>();
+  const positions = new Set<Id>();
+  for (const id of ids) {
+    const record = show.records.get(id);
+    if (!record || !('layer' in record)) continue;
+    const layer = layers.get(record.layer);
+    if (!layer) continue;
+    if (record.kind === 'fixture') fixtures.add(id);
+    else if (record.kind === 'position') {
+      positions.add(id);
+      out.push(...positionChunks(show, record, layer, denominator));
+    } else if (record.kind === 'outline') out.push(outlineChunk(show, record, layer));
+    else if (record.kind === 'masking') out.push(maskingChunk(show, record, layer));
+    else if (record.kind === 'dimension') out.push(dimensionChunk(show, record, layer, denominator));
+    else if (record.kind === 'note') out.push(noteChunk(show, record, layer, denominator));
+  }
+  if (positions.size) for (const fixture of all(show, 'fixture')) if (positions.has(fixture.position)) fixtures.add(fixture.id);
+  return [...out, ...fixtureChunks(show, fixtures, options)];
+}
+
 /** Where two fixtures stand too close: a bracket between them, with the distance that is missing. */
 function collisionChunks(show: Show, layers: ReadonlyMap<Id, Layer>, denominator: number): Chunk[] {
   const { units } = settingsOf(show);

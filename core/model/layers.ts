@@ -17,7 +17,7 @@ export const shownLayers = (show: Show): ReadonlyMap<Id, Layer> =>
 /** The layer that new things of a role go to: the wanted one when it is open, else the topmost open one of the role. @throws RangeError when none is open */
 export function layerForNew(show: Show, role: LayerRole, wanted?: Id | null): Id {
   const chosen = wanted ? all(show, 'layer').find((layer) => layer.id === wanted) : undefined;
-  if (chosen?.state === 'shown') return chosen.id;
+  if (chosen?.state === 'shown' && chosen.role === role) return chosen.id;
   const open = layersInOrder(show).filter((layer) => layer.role === role && layer.state === 'shown');
   const last = open.at(-1);
   if (!last) throw new RangeError(`No layer for ${role} is open. Show or unlock one first, in the step Stage.`);

@@ -26,9 +26,11 @@ export function hangRow(
   to: number,
   n: number,
   newId: NewId,
+  more: Partial<Fixture> = {},
+  layer: Id | null = null,
 ): Change {
-  const layer = layerForNew(show, 'fixtures');
-  return withUnits(show, adding(...rowAlongs(from, to, n).map((along) => makeFixture(newId(), layer, type, position, along))));
+  const on = layerForNew(show, 'fixtures', layer);
+  return withUnits(show, adding(...rowAlongs(from, to, n).map((along) => makeFixture(newId(), on, type, position, along, more))));
 }
 
 /** Copies beside the originals, `by` mm along each position; new ids, channels and addresses left empty. */

@@ -1,6 +1,5 @@
 /** Small figures of pointing: where a second end falls, what a row counts, how a distance is said. */
 import type { Box } from '#core/draw/list';
-import type { PlanOptions } from '#core/draw/plan';
 import { formatLength } from '#core/measure/lengths';
 import { type Show, settingsOf } from '#core/model/show';
 import { snapTo } from '#core/space/curves';
@@ -43,9 +42,6 @@ export function withLength(
     ? [from[0] + length, from[1]]
     : [from[0] + ((square[0] - from[0]) * length) / d, from[1] + ((square[1] - from[1]) * length) / d];
 }
-/** Where tags swell, the outer ones would lie on each other: the address goes first, then the colour. */
-export const fewer = (tags: PlanOptions['tags'], swell: number): PlanOptions['tags'] =>
-  swell === 1 ? tags : { ...tags, address: false, colour: tags.colour && swell < 2 };
 /** The stage with its apron: where the work is. F shows the whole house. */
 export function openingBox(show: Show, whole: Box): Box {
   const { stageWidth, stageDepth } = settingsOf(show);

@@ -3,7 +3,7 @@
  * Below lies the plot, drawn once into a picture larger than the window; pan and zoom move the picture and draw afresh when they rest.
  * Above lies what moves or is lit: the selection, ghosts, the rubber band.
  */
-import { type Box, type Chunk, type DisplayList, type Prim, rect, transformed } from '#core/draw/list';
+import { type Box, type Chunk, type DisplayList, type Prim, rect, type TagBox, transformed } from '#core/draw/list';
 import { hitDistance } from '#core/draw/plan';
 import { type Palette, paint, paintGroups, paintPrims, readPalette, type ViewBox, windowBox } from './paint';
 
@@ -33,7 +33,10 @@ export interface Surface {
   readonly retheme: () => void;
   readonly toWorld: (x: number, y: number) => readonly [number, number];
   readonly pick: (x: number, y: number, kinds: readonly Chunk['kind'][]) => Chunk | null;
-  readonly within: (box: Box) => Chunk[];
+  /** Records in a box: fixtures by their clamp, others when they lie wholly inside. */
+  readonly within: (box: Box, kinds: readonly Chunk['kind'][]) => Chunk[];
+  /** The tag under a point. */
+  readonly pickTag: (x: number, y: number) => { readonly chunk: Chunk; readonly tag: TagBox } | null;
   readonly fit: (box: Box) => ViewBox;
   readonly drawn: () => { readonly full: number; readonly blits: number; readonly lastMs: number };
   readonly redraw: () => void;
@@ -46,7 +49,7 @@ export function makeSurface(base: HTMLCanvasElement, top: HTMLCanvasElement): Su
   const inPicture = picture.getContext('2d', { alpha: false })!;
   let pictureView: ViewBox | null = null;
   let list: DisplayList = { chunks: [], box: [0, 0, 1, 1] };
-  let byId = new Map<string, Chunk>();
+  let byId = new Map<string, Chunk[]>();
   let lit: Lit = { selection: [], figures: false, hover: null, moving: null, ghosts: [], band: null };
   let palette: Palette = readPalette();
   let [width, height, ratio, denominator] = [1, 1, 1, 50];
@@ -134,11 +137,10 @@ export function makeSurface(base: HTMLCanvasElement, top: HTMLCanvasElement): Su
     above.clearRect(0, 0, width, height);
     const { k, tx, ty } = surface.view;
     const window = windowBox(surface.view, width, height);
-    const moving = new Map((lit.moving ?? []).map((chunk) => [chunk.id, chunk]));
-    const shown = lit.selection.flatMap((id) => {
-      const chunk = moving.get(id) ?? byId.get(id);
-      return chunk ? [chunk] : [];
-    });
+    const moving = new Map<string, Chunk[]>();
+    for (const chunk of lit.moving ?? []) if (chunk.id !== null) moving.set(chunk.id, [...(moving.get(chunk.id) ?? []), chunk]);
+    const ids = lit.moving ? [...new Set([...lit.selection, ...moving.keys()])] : lit.selection;
+    const shown = ids.flatMap((id) => moving.get(id) ?? byId.get(id) ?? []);
     // A halo round the body, turned as it is turned.
     above.fillStyle = palette.halo;
     for (const { hit } of shown) {
@@ -212,8 +214,7 @@ export function makeSurface(base: HTMLCanvasElement, top: HTMLCanvasElement): Su
         above.fillText(text, x, y + 3.4);
       }
     }
-    const hovered = lit.hover && !lit.selection.includes(lit.hover) ? byId.get(lit.hover) : undefined;
-    if (hovered)
+    for (const hovered of (lit.hover && !lit.selection.includes(lit.hover) ? byId.get(lit.hover) : undefined) ?? [])
       paintPrims(
         above,
         hovered.body.filter((prim) => prim.op !== 'text').map((prim) => ({ ...prim, ink: 'lamp' as const })),
@@ -237,7 +238,13 @@ export function makeSurface(base: HTMLCanvasElement, top: HTMLCanvasElement): Su
     setList(next, scale) {
       list = next;
       denominator = scale;
-      byId = new Map(next.chunks.flatMap((chunk) => (chunk.id === null ? [] : [[chunk.id, chunk] as const])));
+      byId = new Map();
+      for (const chunk of next.chunks) {
+        if (chunk.id === null) continue;
+        const known = byId.get(chunk.id);
+        if (known) known.push(chunk);
+        else byId.set(chunk.id, [chunk]);
+      }
       stale = true;
       wake();
     },
@@ -285,17 +292,24 @@ export function makeSurface(base: HTMLCanvasElement, top: HTMLCanvasElement): Su
       }
       return best;
     },
-    within: (box) =>
-      list.chunks.filter(
-        (chunk) =>
-          chunk.kind === 'fixture' &&
-          !chunk.locked &&
-          chunk.hit?.shape === 'box' &&
-          chunk.hit.at[0] >= box[0] &&
-          chunk.hit.at[0] <= box[2] &&
-          chunk.hit.at[1] >= box[1] &&
-          chunk.hit.at[1] <= box[3],
-      ),
+    within: (box, kinds) =>
+      list.chunks.filter((chunk) => {
+        if (!kinds.includes(chunk.kind) || chunk.locked || chunk.id === null) return false;
+        if (chunk.kind === 'fixture' && chunk.hit?.shape === 'box')
+          return chunk.hit.at[0] >= box[0] && chunk.hit.at[0] <= box[2] && chunk.hit.at[1] >= box[1] && chunk.hit.at[1] <= box[3];
+        const points = chunk.hit?.shape === 'line' ? chunk.hit.points : [[chunk.box[0], chunk.box[1]] as const, [chunk.box[2], chunk.box[3]] as const];
+        return points.every(([x, y]) => x >= box[0] && x <= box[2] && y >= box[1] && y <= box[3]);
+      }),
+    pickTag(x, y) {
+      for (let i = list.chunks.length - 1; i >= 0; i--) {
+        const chunk = list.chunks[i]!;
+        if (!chunk.tagBoxes?.length || chunk.locked) continue;
+        if (x < chunk.box[0] || x > chunk.box[2] || y < chunk.box[1] || y > chunk.box[3]) continue;
+        const tag = chunk.tagBoxes.find(({ box }) => x >= box[0] && x <= box[2] && y >= box[1] && y <= box[3]);
+        if (tag) return { chunk, tag };
+      }
+      return null;
+    },
     fit(box) {
       const [w, h] = [Math.max(1, box[2] - box[0]), Math.max(1, box[3] - box[1])];
       const k = Math.min((width - 60) / w, (height - 36) / h);

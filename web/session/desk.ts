@@ -1,9 +1,15 @@
 /** What is on the desk: selection, tool, view. Not part of the show, and not undone. */
 import { create } from 'zustand';
-import type { Id } from '#core/model/records';
+import type { ColourBy } from '#core/draw/colouring';
+import { centreSection, type SectionView } from '#core/draw/section';
+import type { Fixture, Id, Masking, Outline } from '#core/model/records';
+import type { DraftForm } from '#core/setout/draft';
 
-export type Tool = 'select' | 'pipe' | 'hang';
-export type View = 'plan' | '3d' | 'both' | 'plate';
+export type Tool = 'select' | 'pipe' | 'hang' | 'outline' | 'masking' | 'dimension' | 'note' | 'section';
+/** What a pane shows. */
+export type View = 'plan' | 'section' | 'elevation' | '3d' | 'plate';
+/** Panel that lies over the step's own. */
+export type Panel = 'set out' | 'copy' | 'tags' | 'key' | 'delete' | 'dxf' | null;
 export type Order = 'selected' | 'left to right';
 
 export interface Desk {
@@ -12,7 +18,28 @@ export interface Desk {
   readonly tool: Tool;
   readonly view: View;
   readonly theme: 'vellum' | 'blackout';
-  readonly tags: { readonly channel: boolean; readonly unit: boolean; readonly colour: boolean; readonly address: boolean };
+  /** What stands beside it at the right, or nothing. */
+  readonly beside: Exclude<View, 'plate'> | null;
+  /** Tag set on the screen; null is the first of the show. "none" draws no tags. */
+  readonly tagSet: Id | null | 'none';
+  readonly colourBy: ColourBy;
+  /** Plane of the section. */
+  readonly section: SectionView;
+  readonly sightLines: boolean;
+  readonly panel: Panel;
+  /** The layer that new things go to, where its role is theirs; null leaves it to the thing. */
+  readonly layer: Id | null;
+  /** Form of the next position. */
+  readonly form: DraftForm;
+  /** What the stage tools draw. */
+  readonly shape: 'polyline' | 'rectangle' | 'arc';
+  readonly outlineUse: Outline['use'];
+  readonly maskingUse: Masking['use'];
+  /** Hovered thing, shared by all panes. */
+  readonly hover: Id | null;
+  /** Way in which the next fixtures hang; null leaves it to the position. */
+  readonly hangWay: Fixture['hang'] | null;
+  readonly accessories: readonly Id[];
   /** Type that the Hang tool places. */
   readonly type: Id | null;
   /** Units in a row while it is being dragged out. */
@@ -42,7 +69,20 @@ export const useDesk = create<Desk>((set) => ({
   tool: 'select',
   view: 'plan',
   theme: kept('dessin-theme') === 'blackout' ? 'blackout' : 'vellum',
-  tags: { channel: true, unit: true, colour: true, address: true },
+  beside: null,
+  tagSet: null,
+  colourBy: 'nothing',
+  section: centreSection(180),
+  sightLines: true,
+  panel: null,
+  layer: null,
+  form: 'pipe',
+  shape: 'polyline',
+  outlineUse: 'scenery',
+  maskingUse: 'leg',
+  hover: null,
+  hangWay: null,
+  accessories: [],
   type: null,
   rowCount: 5,
   run: { order: 'selected', start: '1', step: '1' },

@@ -1,16 +1,37 @@
 /** The frame: steps at the left, the Drawing in the middle, the Ledger below, the Card at the right. */
 
-import { Lamp, Maximize, Minus, Moon, MousePointer2, Redo2, Sun, Undo2 } from 'lucide-react';
+import {
+  AlignHorizontalSpaceAround,
+  Blinds,
+  Copy,
+  FlipHorizontal2,
+  KeyRound,
+  Lamp,
+  Maximize,
+  Moon,
+  MousePointer2,
+  PenTool,
+  Redo2,
+  Ruler,
+  Spline,
+  StickyNote,
+  Sun,
+  Tags,
+  Undo2,
+} from 'lucide-react';
 import { lazy, Suspense, useEffect, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { toast } from 'sonner';
-import { settingsOf } from '#core/model/show';
+import { colourings } from '#core/draw/colouring';
+import { centreSection } from '#core/draw/section';
+import { tagSetsOf } from '#core/draw/tag-set';
+import { find, settingsOf } from '#core/model/show';
 import { Card } from '../card/Card';
 import { Drawing } from '../drawing/Drawing';
 import { PlateView } from '../drawing/PlateView';
 import { isTyping } from '../drawing/pointing';
 import { Ledger } from '../ledger/Ledger';
-import { SessionContext, useSession, useSessionState } from '../session/context';
+import { SessionContext, useSession, useSessionState, useShow } from '../session/context';
 import { useDesk, type View } from '../session/desk';
 import { openSession, type Session } from '../session/session';
 import { HandOverPanel } from '../steps/HandOverPanel';
@@ -19,6 +40,13 @@ import { NumberPanel } from '../steps/NumberPanel';
 import { PaperPanel } from '../steps/PaperPanel';
 import { PatchPanel } from '../steps/PatchPanel';
 import { PositionsPanel } from '../steps/PositionsPanel';
+import { StagePanel } from '../steps/StagePanel';
+import { CopyPanel } from '../panels/CopyPanel';
+import { DeletePanel } from '../panels/DeletePanel';
+import { DxfPanel } from '../panels/DxfPanel';
+import { KeyPanel } from '../panels/KeyPanel';
+import { SetOutPanel } from '../panels/SetOutPanel';
+import { TagsPanel } from '../panels/TagsPanel';
 import { ClashNote } from './ClashNote';
 import { type Context, commandById, commandForKey, keyText, nudge, tip } from './commands';
 import { Divider } from './Divider';
@@ -35,7 +63,7 @@ export function ShowPage() {
   useEffect(() => {
     let closed = false;
     let opened: Session | null = null;
-    useDesk.setState({ selection: [], tool: 'select', view: 'plan', type: null, goTo: null });
+    useDesk.setState({ selection: [], tool: 'select', view: 'plan', beside: null, type: null, goTo: null, panel: null, layer: null, tagSet: null, accessories: [], hangWay: null, colourBy: 'nothing', section: centreSection(180) });
     openSession(id, (text) => toast.error(text, { duration: 8000 })).then(
       (made) => {
         opened = made;
@@ -79,7 +107,7 @@ function Frame() {
   const context = useCommands();
   const { show } = context;
   const { step = 'hang' } = useParams();
-  const { view, ledgerHeight, set } = useDesk();
+  const { view, beside, panel: over, ledgerHeight, set } = useDesk();
 
   useEffect(() => {
     const handle = (event: KeyboardEvent) => {
@@ -114,11 +142,12 @@ function Frame() {
 
   // The Plate belongs to the Paper step; elsewhere the plan stands.
   useEffect(() => {
-    if (step === 'paper') useDesk.setState({ view: 'plate', tool: 'select' });
+    if (step === 'paper') useDesk.setState({ view: 'plate', beside: null, tool: 'select' });
     else if (useDesk.getState().view === 'plate') useDesk.setState({ view: 'plan' });
   }, [step]);
 
   const panel = {
+    stage: <StagePanel />,
     positions: <PositionsPanel />,
     hang: <HangPanel />,
     number: <NumberPanel />,
@@ -126,6 +155,14 @@ function Frame() {
     paper: <PaperPanel />,
     'hand-over': <HandOverPanel />,
   }[step];
+  const overPanel = {
+    'set out': <SetOutPanel />,
+    copy: <CopyPanel />,
+    tags: <TagsPanel />,
+    key: <KeyPanel />,
+    delete: <DeletePanel />,
+    dxf: null,
+  }[over ?? 'dxf'];
   return (
     <div className="grid h-full grid-cols-[104px_1fr_264px] grid-rows-[40px_1fr]">
       <TopBar context={context} />
@@ -137,21 +174,18 @@ function Frame() {
             <PlateView />
           ) : (
             <>
-              {view !== '3d' && (
-                <div className="relative min-w-0 flex-1">
-                  <Drawing />
-                  <Tools context={context} />
-                </div>
-              )}
-              {view !== 'plan' && (
-                <div className="min-w-0 flex-1" style={{ borderLeft: view === 'both' ? '1px solid var(--hair)' : undefined }}>
-                  <Suspense fallback={<p className="pencil p-6">Building the stage...</p>}>
-                    <ThreeView />
-                  </Suspense>
+              <div className="relative min-w-0 flex-1">
+                <Pane key={view} view={view} step={step} />
+                {view !== '3d' && <Tools context={context} step={step} />}
+              </div>
+              {beside && (
+                <div className="relative min-w-0 flex-1" style={{ borderLeft: '1px solid var(--hair)' }}>
+                  <Pane key={beside} view={beside} step={step} />
                 </div>
               )}
             </>
           )}
+          {over === 'dxf' && <DxfPanel />}
         </div>
         <Divider height={ledgerHeight} onHeight={(next) => set({ ledgerHeight: next })} />
         <div style={{ height: ledgerHeight }} className="shrink-0">
@@ -163,10 +197,16 @@ function Frame() {
         style={{ borderLeft: '1px solid var(--hair)' }}
         aria-label="Card"
       >
-        {panel && (
+        {overPanel ? (
           <div className="mb-3 pb-3" style={{ borderBottom: '1px solid var(--hair)' }}>
-            {panel}
+            {overPanel}
           </div>
+        ) : (
+          panel && (
+            <div className="mb-3 pb-3" style={{ borderBottom: '1px solid var(--hair)' }}>
+              {panel}
+            </div>
+          )
         )}
         <Card />
       </aside>
@@ -235,21 +275,70 @@ function TopBar({ context }: { context: Context }) {
   );
 }
 
+/** One view of the show. */
+function Pane({ view, step }: { view: Exclude<View, 'plate'>; step: string }) {
+  if (view === '3d')
+    return (
+      <Suspense fallback={<p className="pencil p-6">Building the stage...</p>}>
+        <ThreeView />
+      </Suspense>
+    );
+  return (
+    <>
+      <Drawing pane={view} step={step} />
+      {view === 'section' && <SectionBar />}
+    </>
+  );
+}
+
+/** Where the section is cut, and which way one looks. */
+function SectionBar() {
+  const { section, sightLines } = useDesk();
+  const look = ((section.look % 360) + 360) % 360;
+  const way = look > 135 && look < 225 ? 'to stage right' : look < 45 || look > 315 ? 'to stage left' : look <= 135 ? 'upstage' : 'downstage';
+  const centre = section.at[0] === 0 && section.at[1] === 0;
+  return (
+    <div className="absolute top-2 left-14 flex flex-wrap items-center gap-1 text-[11px]">
+      <span className="pencil pr-1">
+        {centre ? 'on the centre line' : 'on the drawn line'}, looking {way}
+      </span>
+      <button type="button" className="act" title={tip('look')} onClick={() => commandById('look').run(undefined as never)}>
+        Turn round
+      </button>
+      {!centre && (
+        <button type="button" className="act" onClick={() => useDesk.setState({ section: centreSection(180) })}>
+          Centre line
+        </button>
+      )}
+      <button type="button" className="act" title={tip('section line')} onClick={() => commandById('section line').run(undefined as never)}>
+        Draw a line
+      </button>
+      <button type="button" className="act" aria-pressed={sightLines} title={tip('sight')} onClick={() => commandById('sight').run(undefined as never)}>
+        Sight lines
+      </button>
+    </div>
+  );
+}
+
 function DrawingBar() {
-  const { view, tags, set } = useDesk();
+  const { view, beside, tagSet, colourBy, set, layer } = useDesk();
   const { step } = useParams();
+  const show = useShow();
+  const sets = tagSetsOf(show);
   const views: readonly (readonly [View, string])[] = [
     ['plan', 'Plan'],
+    ['section', 'Section'],
+    ['elevation', 'Elevation'],
     ['3d', '3D'],
-    ['both', 'Plan + 3D'],
     ...(step === 'paper' ? ([['plate', 'Plate']] as const) : []),
   ];
+  const active = layer ? find(show, 'layer', layer) : undefined;
   return (
     <div
-      className="flex shrink-0 items-center gap-5 px-4"
+      className="flex shrink-0 items-center gap-4 px-4"
       style={{ background: 'var(--sheet)', borderBottom: '1px solid var(--hair-faint)' }}
     >
-      <div role="tablist" aria-label="View" className="flex gap-5">
+      <div role="tablist" aria-label="View" className="flex gap-4">
         {views.map(([name, text]) => (
           <button
             key={name}
@@ -258,47 +347,118 @@ function DrawingBar() {
             aria-selected={view === name}
             className="tab"
             title={tip(name)}
-            onClick={() => set({ view: name })}
+            onClick={() => set({ view: name, ...(beside === name || name === 'plate' ? { beside: null } : {}) })}
           >
             {text}
           </button>
         ))}
       </div>
+      {view !== 'plate' && (
+        <label className="flex items-center gap-1 whitespace-nowrap">
+          <span className="pencil">beside it</span>
+          <select
+            className="field !w-20"
+            aria-label="Beside it"
+            value={beside ?? ''}
+            onChange={(event) => set({ beside: (event.target.value || null) as typeof beside })}
+          >
+            <option value="">nothing</option>
+            {(['plan', 'section', 'elevation', '3d'] as const)
+              .filter((name) => name !== view)
+              .map((name) => (
+                <option key={name} value={name}>
+                  {name === '3d' ? '3D' : name}
+                </option>
+              ))}
+          </select>
+        </label>
+      )}
       <span className="flex-1" />
-      <fieldset className="flex items-center gap-3">
+      {active && (
+        <span className="truncate whitespace-nowrap text-[11px]" style={{ color: 'var(--lamp)' }}>
+          new {active.role} go to {active.name}
+        </span>
+      )}
+      <label className="flex items-center gap-1 whitespace-nowrap">
+        <span className="pencil">colour by</span>
+        <select className="field !w-24" aria-label="Colour by" value={colourBy} onChange={(event) => set({ colourBy: event.target.value as typeof colourBy })}>
+          {colourings.map((by) => (
+            <option key={by}>{by}</option>
+          ))}
+        </select>
+      </label>
+      <fieldset className="flex items-center gap-1">
         <legend className="sr-only">Tags</legend>
         <span className="pencil">tags</span>
-        {(['channel', 'unit', 'colour', 'address'] as const).map((tag) => (
-          <label key={tag} className="flex cursor-pointer items-center gap-1">
-            <input
-              type="checkbox"
-              className="checkbox checkbox-xs"
-              checked={tags[tag]}
-              onChange={() => set({ tags: { ...tags, [tag]: !tags[tag] } })}
-            />
-            {tag}
-          </label>
+        {sets.slice(0, 4).map((item, i) => (
+          <button
+            key={item.id}
+            type="button"
+            className="act whitespace-nowrap"
+            aria-pressed={tagSet === item.id || (tagSet === null && i === 0)}
+            title={`${tip('tag set')}: ${item.name}`}
+            onClick={() => set({ tagSet: item.id })}
+          >
+            {item.name}
+          </button>
         ))}
+        <button type="button" className="act" aria-pressed={tagSet === 'none'} title={tip('no tags')} onClick={() => set({ tagSet: tagSet === 'none' ? null : 'none' })}>
+          none
+        </button>
+        <button type="button" className="tool !h-6 !w-6" aria-label={commandById('tag sets').name} title={tip('tag sets')} onClick={() => set({ panel: 'tags' })}>
+          <Tags size={13} />
+        </button>
       </fieldset>
     </div>
   );
 }
 
-function Tools({ context }: { context: Context }) {
-  const tool = useDesk((desk) => desk.tool);
-  const tools = [
-    ['select', MousePointer2],
-    ['pipe', Minus],
-    ['hang', Lamp],
+const toolIcons = {
+  select: MousePointer2,
+  pipe: Spline,
+  hang: Lamp,
+  outline: PenTool,
+  masking: Blinds,
+  dimension: Ruler,
+  note: StickyNote,
+} as const;
+
+/** The tools of the step float at the left edge of the drawing. */
+function Tools({ context, step }: { context: Context; step: string }) {
+  const { tool, panel } = useDesk();
+  const tools = step === 'stage' ? (['select', 'outline', 'masking', 'dimension', 'note'] as const) : (['select', 'pipe', 'hang'] as const);
+  const actions = [
+    ['set out', AlignHorizontalSpaceAround, panel === 'set out'],
+    ['copies', Copy, panel === 'copy'],
+    ['mirror', FlipHorizontal2, false],
+    ['key', KeyRound, panel === 'key'],
+    ['fit', Maximize, false],
   ] as const;
   return (
     <div role="toolbar" aria-label="Tools" className="absolute top-3 left-3 flex flex-col gap-1">
-      {tools.map(([id, Icon]) => (
+      {tools.map((id) => {
+        const Icon = toolIcons[id];
+        return (
+          <button
+            key={id}
+            type="button"
+            className="tool"
+            aria-pressed={tool === id}
+            aria-label={commandById(id).name}
+            title={tip(id)}
+            onClick={() => commandById(id).run(context)}
+          >
+            <Icon size={16} />
+          </button>
+        );
+      })}
+      <span className="h-1" />
+      {actions.map(([id, Icon, pressed]) => (
         <button
           key={id}
           type="button"
           className="tool"
-          aria-pressed={tool === id}
+          aria-pressed={pressed}
           aria-label={commandById(id).name}
           title={tip(id)}
           onClick={() => commandById(id).run(context)}
@@ -306,15 +466,6 @@ function Tools({ context }: { context: Context }) {
           <Icon size={16} />
         </button>
       ))}
-      <button
-        type="button"
-        className="tool"
-        aria-label={commandById('fit').name}
-        title={tip('fit')}
-        onClick={() => commandById('fit').run(context)}
-      >
-        <Maximize size={16} />
-      </button>
     </div>
   );
 }

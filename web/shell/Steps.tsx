@@ -1,4 +1,4 @@
-import { Hash, Lamp, Printer, Send, Spline, Waypoints } from 'lucide-react';
+import { Hash, Lamp, Printer, Send, Spline, Theater, Waypoints } from 'lucide-react';
 import { NavLink, useParams } from 'react-router';
 import { snagsOf } from '#core/audit/snags';
 import { all, settingsOf } from '#core/model/show';
@@ -13,7 +13,9 @@ export function Steps() {
   const without = fixtures.filter((fixture) => fixture.parts.every((part) => !part.channel)).length;
   const snags = snagsOf(show);
   const stops = snags.filter((snag) => snag.weight === 'stop').length;
+  const stage = all(show, 'outline').length + all(show, 'masking').length + all(show, 'backdrop').length;
   const steps = [
+    { path: 'stage', name: 'Stage', note: plural(stage, 'outline'), icon: Theater, stop: false },
     { path: 'positions', name: 'Positions', note: String(all(show, 'position').length), icon: Spline, stop: false },
     { path: 'hang', name: 'Hang', note: plural(fixtures.length), icon: Lamp, stop: false },
     {

@@ -3,17 +3,16 @@ import { toast } from 'sonner';
 import { v4 } from 'uuid';
 import { snagsOf } from '#core/audit/snags';
 import { formatLength } from '#core/measure/lengths';
-import { edit } from '#core/model/change';
+import { edit, isEmpty, updating } from '#core/model/change';
 import type { Fixture, Position } from '#core/model/records';
 import { all, type Show, settingsOf } from '#core/model/show';
-import {
-  duplicateFixtures,
-  nudgeFixtures,
-  removeFixtures,
-  removePositions,
-  reshapePosition,
-  rotateFixtures,
-} from '#core/setout/hang';
+import { colourings } from '#core/draw/colouring';
+import { tagSetsOf } from '#core/draw/tag-set';
+import { renumberUnits, withUnits } from '#core/number/units';
+import { type Clip, clipOf, copyRecords, mirrorFixtures, pasteClip } from '#core/setout/copy';
+import { duplicateFixtures, nudgeFixtures, reshapePosition, rotateFixtures } from '#core/setout/hang';
+import { removeRecords } from '#core/setout/remove';
+import { isMovable, type Movable, movedRecord } from '#core/space/transform';
 import { plural } from '../drawing/pointing';
 import { goTo, useDesk } from '../session/desk';
 import type { Session } from '../session/session';
@@ -69,32 +68,81 @@ export function nudge({ session, show }: Context, dx: number, dy: number): void 
     session.edit(`Nudge ${plural(fixtures.length)} by ${formatLength(by, units)}`, nudgeFixtures(show, fixtures, by));
     return;
   }
-  const position = chosenPositions(show, selection)[0];
-  if (!position) return;
-  const { curve } = position;
-  const shift = ([x, y]: readonly [number, number]) => [x + dx, y + dy] as const;
-  const moved =
-    curve.form === 'straight'
-      ? { ...curve, a: shift(curve.a), b: shift(curve.b) }
-      : curve.form === 'arc'
-        ? { ...curve, centre: shift(curve.centre) }
-        : { ...curve, at: shift(curve.at) };
-  // The pipe carries its units: their distance along stays.
-  session.edit(`Move ${position.name}`, edit([position], { curve: moved }));
+  const things = chosenThings(show, selection);
+  if (!things.length) return;
+  // A pipe carries its units: their distance along stays.
+  const change = updating(things.map((record) => [record, movedRecord(record, { kind: 'shift', by: [dx, dy, 0] })] as const));
+  session.edit(`Move ${things.length === 1 && 'name' in things[0]! && things[0].name ? things[0].name : plural(things.length, 'thing')}`, withUnits(show, change));
 }
 
+/** Everything chosen that stands on the stage or is a position. */
+export const chosenThings = (show: Show, selection: readonly string[]): Movable[] =>
+  selection.map((id) => show.records.get(id)).filter((record): record is Movable => isMovable(record));
+
 export const removeChosen = ({ session, show }: Context): void => {
+  const { selection, select, set } = useDesk.getState();
+  const fixtures = chosenFixtures(show, selection);
+  const things = chosenThings(show, selection);
+  const ids = new Set(things.map((thing) => thing.id));
+  if (all(show, 'fixture').some((fixture) => ids.has(fixture.position) && !selection.includes(fixture.id))) {
+    // What becomes of the units is asked, beside the drawing.
+    set({ panel: 'delete' });
+    return;
+  }
+  if (things.length) {
+    const names = things.length > 3 ? plural(things.length, 'thing') : things.map((thing) => ('name' in thing && thing.name ? thing.name : thing.kind)).join(', ');
+    session.edit(`Delete ${names}`, removeRecords(show, [...things, ...fixtures]));
+  } else if (fixtures.length) session.edit(`Delete ${plural(fixtures.length)}`, removeRecords(show, fixtures));
+  select([]);
+};
+
+const CLIP = 'dessin-clip';
+/** Fixtures that were copied: also kept in the browser, so that they can be pasted into another show. */
+export const keptClip = (): Clip | null => {
+  try {
+    const clip = JSON.parse(localStorage.getItem(CLIP) ?? 'null') as Clip | null;
+    return clip?.dessin === 'fixtures' && Array.isArray(clip.fixtures) && Array.isArray(clip.types) ? clip : null;
+  } catch {
+    return null;
+  }
+};
+const copyChosen = ({ show }: Context): void => {
+  const fixtures = chosenFixtures(show, useDesk.getState().selection);
+  if (!fixtures.length) {
+    if (chosenThings(show, useDesk.getState().selection).length) useDesk.setState({ panel: 'copy' });
+    return;
+  }
+  try {
+    localStorage.setItem(CLIP, JSON.stringify(clipOf(show, fixtures)));
+    toast(`${plural(fixtures.length)} copied. Choose a position, here or in another show, and paste.`);
+  } catch {
+    toast.error('The browser has no room for so many fixtures. Copy fewer at once.');
+  }
+};
+const pasteChosen = ({ show, session }: Context): void => {
+  const clip = keptClip();
+  if (!clip) return void toast('Nothing has been copied yet. Choose fixtures and copy them.');
+  const position = chosenPositions(show, useDesk.getState().selection)[0] ?? chosenFixtures(show, useDesk.getState().selection).map((fixture) => all(show, 'position').find((item) => item.id === fixture.position))[0];
+  if (!position) return void toast('Choose the position that they are to hang on, then paste.');
+  try {
+    const change = pasteClip(show, clip, position, 0, v4);
+    session.edit(`Paste ${plural(clip.fixtures.length)} on ${position.name}`, change);
+    useDesk.getState().select(change.added.flatMap((record) => (record.kind === 'fixture' ? [record.id] : [])));
+  } catch (error) {
+    toast.error(`What was copied cannot be pasted here: ${(error as Error).message}`);
+  }
+};
+
+/** Mirrors what is chosen about the centre line: fixtures on their positions, positions with their units. */
+const mirrorChosen = ({ show, session }: Context): void => {
   const { selection, select } = useDesk.getState();
   const fixtures = chosenFixtures(show, selection);
-  const positions = chosenPositions(show, selection);
-  if (positions.length) {
-    const names = positions.map((position) => position.name).join(', ');
-    const ids = new Set(positions.map((position) => position.id));
-    const riding = all(show, 'fixture').filter((fixture) => ids.has(fixture.position)).length;
-    session.edit(`Delete ${names}${riding ? ` with ${plural(riding)}` : ''}`, removePositions(show, positions));
-    if (riding) toast(`${names} went with ${plural(riding)}.`, { action: { label: 'Undo', onClick: () => session.undo() } });
-  } else if (fixtures.length) session.edit(`Delete ${plural(fixtures.length)}`, removeFixtures(show, fixtures));
-  select([]);
+  const things = chosenThings(show, selection);
+  const options = { units: true, channels: false };
+  const change = things.length ? copyRecords(show, things, [{ kind: 'mirror' }], options, v4) : mirrorFixtures(show, fixtures, options, v4);
+  if (isEmpty(change)) return void toast('Nothing to mirror: choose fixtures off the centre line, or positions.');
+  session.edit(`Mirror ${things.length ? plural(things.length, 'thing') : plural(fixtures.length)} about the centre line`, change);
+  select(change.added.filter((record) => record.kind !== 'fixture' || !things.length).map((record) => record.id));
 };
 
 const step = (path: string, name: string): Command => ({
@@ -112,7 +160,7 @@ export const commands: readonly Command[] = [
     key: 'P',
     run: ({ go }) => {
       go('positions');
-      desk().set({ tool: 'pipe', view: desk().view === '3d' ? 'plan' : desk().view });
+      desk().set({ tool: 'pipe', view: 'plan' });
     },
   },
   {
@@ -121,7 +169,7 @@ export const commands: readonly Command[] = [
     key: 'H',
     run: ({ go }) => {
       go('hang');
-      desk().set({ tool: 'hang', view: desk().view === '3d' ? 'plan' : desk().view });
+      desk().set({ tool: 'hang', view: 'plan' });
     },
   },
   { id: 'undo', name: 'Undo', key: 'mod+Z', run: ({ session }) => session.undo() },
@@ -136,6 +184,43 @@ export const commands: readonly Command[] = [
       session.edit(`Duplicate ${plural(fixtures.length)}`, change);
       desk().select(change.added.map((record) => record.id));
     }),
+  },
+  { id: 'copy', name: 'Copy', key: 'mod+C', run: copyChosen },
+  { id: 'paste', name: 'Paste on the chosen position', key: 'mod+V', run: pasteChosen },
+  { id: 'copies', name: 'Copies: at an offset, in a row, mirrored', key: 'C', run: () => desk().set({ panel: desk().panel === 'copy' ? null : 'copy' }) },
+  { id: 'mirror', name: 'Mirror about the centre line, units too', key: 'M', run: mirrorChosen },
+  { id: 'set out', name: 'Set out the selection', key: 'S', run: () => desk().set({ panel: desk().panel === 'set out' ? null : 'set out' }) },
+  {
+    id: 'group',
+    name: 'Group what is chosen, or take it apart',
+    key: 'G',
+    run: ({ show, session }) => {
+      const things = chosenThings(show, desk().selection).filter((thing) => thing.kind !== 'dimension');
+      if (things.length < 2) return void toast('Choose two things or more to group them.');
+      const grouped = things.every((thing) => 'group' in thing && thing.group && thing.group === (things[0] as { group?: string }).group);
+      const name = v4().slice(0, 8);
+      session.edit(
+        grouped ? 'Take the group apart' : `Group ${plural(things.length, 'thing')}`,
+        updating(
+          things.map((thing) => {
+            const { group: _, ...rest } = thing as typeof thing & { group?: string };
+            return [thing, (grouped ? rest : { ...rest, group: name }) as typeof thing] as const;
+          }),
+        ),
+      );
+    },
+  },
+  {
+    id: 'renumber',
+    name: 'Renumber the units of the chosen positions',
+    run: ({ show, session }) => {
+      const fixtures = chosenFixtures(show, desk().selection);
+      const ids = new Set([...chosenPositions(show, desk().selection).map((position) => position.id), ...fixtures.map((fixture) => fixture.position)]);
+      const wanted = ids.size ? ids : new Set(all(show, 'position').map((position) => position.id));
+      const change = renumberUnits(show, wanted);
+      if (isEmpty(change)) toast('The unit numbers follow their rule already.');
+      else session.edit(`Renumber the units of ${plural(wanted.size, 'position')}`, change);
+    },
   },
   { id: 'rotate', name: 'Turn by 45 degrees anticlockwise', key: 'R', run: rotate(45) },
   { id: 'rotate back', name: 'Turn by 45 degrees clockwise', key: 'shift+R', run: rotate(-45) },
@@ -164,10 +249,54 @@ export const commands: readonly Command[] = [
     key: 'F',
     run: () => useDesk.setState({ goTo: { ids: [], stamp: Date.now() } }),
   },
-  { id: 'plan', name: 'Show the plan', key: '1', run: () => desk().set({ view: 'plan' }) },
-  { id: '3d', name: 'Show 3D', key: '2', run: () => desk().set({ view: '3d' }) },
-  { id: 'both', name: 'Show plan and 3D side by side', key: '3', run: () => desk().set({ view: 'both' }) },
-  { id: 'plate', name: 'Show the plate as it will print', key: '4', run: () => desk().set({ view: 'plate' }) },
+  { id: 'plan', name: 'Show the plan', key: '1', run: () => desk().set({ view: 'plan', beside: null }) },
+  { id: '3d', name: 'Show 3D', key: '2', run: () => desk().set({ view: '3d', beside: null }) },
+  { id: 'both', name: 'Show plan and 3D side by side', key: '3', run: () => desk().set({ view: 'plan', beside: '3d' }) },
+  { id: 'plate', name: 'Show the plate as it will print', key: '4', run: () => desk().set({ view: 'plate', beside: null }) },
+  { id: 'section', name: 'Show the section', key: '5', run: () => desk().set({ view: 'section', beside: null }) },
+  { id: 'elevation', name: 'Show the elevation from the front', key: '6', run: () => desk().set({ view: 'elevation', beside: null }) },
+  { id: 'plan section', name: 'Show plan and section side by side', key: '7', run: () => desk().set({ view: 'plan', beside: 'section' }) },
+  { id: 'section line', name: 'Draw the line of a section on the plan', run: () => desk().set({ view: 'plan', beside: null, tool: 'section' }) },
+  { id: 'look', name: 'Section: look the other way', run: () => desk().set({ section: { ...desk().section, look: (desk().section.look + 180) % 360 } }) },
+  { id: 'sight', name: 'Section: show or hide sight lines', run: () => desk().set({ sightLines: !desk().sightLines }) },
+  { id: 'tag set', name: 'Next tag set', key: 'T', run: ({ show }) => {
+    const sets = tagSetsOf(show);
+    const now = sets.findIndex((set) => set.id === desk().tagSet);
+    const next = sets[(Math.max(0, now) + 1) % Math.max(1, sets.length)];
+    if (next) desk().set({ tagSet: next.id });
+  } },
+  { id: 'no tags', name: 'Tags: hide or show them all', run: () => desk().set({ tagSet: desk().tagSet === 'none' ? null : 'none' }) },
+  { id: 'tag sets', name: 'Edit the tag sets', run: () => desk().set({ panel: desk().panel === 'tags' ? null : 'tags' }) },
+  {
+    id: 'tags back',
+    name: 'Put tags that were moved by hand back',
+    run: withFixtures(({ session }, fixtures) =>
+      session.edit(
+        `Put the tags of ${plural(fixtures.length)} back`,
+        updating(
+          fixtures.map((fixture) => {
+            const { tagMoves: _, ...rest } = fixture;
+            return [fixture, rest] as const;
+          }),
+        ),
+      ),
+    ),
+  },
+  { id: 'key', name: 'The key: what hangs, and how many', key: 'K', run: () => desk().set({ panel: desk().panel === 'key' ? null : 'key' }) },
+  ...colourings.map((by): Command => ({ id: `colour by ${by}`, name: by === 'nothing' ? 'Colour the drawing by nothing' : `Colour the drawing by ${by}`, run: () => desk().set({ colourBy: by }) })),
+  { id: 'outline', name: 'Draw an outline', key: 'O', run: ({ go }) => { go('stage'); desk().set({ tool: 'outline', view: 'plan' }); } },
+  { id: 'masking', name: 'Hang masking', run: ({ go }) => { go('stage'); desk().set({ tool: 'masking', view: 'plan' }); } },
+  { id: 'dimension', name: 'Measure: a dimension that stays attached', key: 'L', run: ({ go }) => { go('stage'); desk().set({ tool: 'dimension', view: 'plan' }); } },
+  { id: 'note', name: 'Write a note', run: ({ go }) => { go('stage'); desk().set({ tool: 'note', view: 'plan' }); } },
+  { id: 'dxf', name: 'Read a venue from DXF', run: ({ go }) => { go('stage'); desk().set({ panel: 'dxf', view: 'plan', beside: null }); } },
+  {
+    id: 'booms',
+    name: 'Draw the units of booms and ladders on the plan too, or in their details alone',
+    run: ({ session, show }) => {
+      const settings = settingsOf(show);
+      session.edit(settings.boomUnits ? 'Boom units in their details alone' : 'Boom units on the plan too', edit([settings], { boomUnits: !settings.boomUnits }));
+    },
+  },
   {
     id: 'theme',
     name: 'Change between Vellum and Blackout',
@@ -196,13 +325,7 @@ export const commands: readonly Command[] = [
       );
     },
   },
-  ...(['channel', 'unit', 'colour', 'address'] as const).map(
-    (tag): Command => ({
-      id: `tag ${tag}`,
-      name: `Tags: show or hide the ${tag}`,
-      run: () => desk().set({ tags: { ...desk().tags, [tag]: !desk().tags[tag] } }),
-    }),
-  ),
+  step('stage', 'Stage'),
   step('positions', 'Positions'),
   step('hang', 'Hang'),
   step('number', 'Number'),

@@ -1,12 +1,21 @@
 /** The step Hang: the types of the show, and how many hang in a row. */
 import { Search } from 'lucide-react';
 import { useMemo, useState } from 'react';
+import { v4 } from 'uuid';
 import { keyRows } from '#core/draw/key';
-import type { FixtureType } from '#core/model/records';
-import { all } from '#core/model/show';
+import { formatLength, parseLength } from '#core/measure/lengths';
+import { adding } from '#core/model/change';
+import { makeAccessories } from '#core/model/make';
+import type { Fixture, FixtureType } from '#core/model/records';
+import { all, find, settingsOf } from '#core/model/show';
+import { positionsInOrder } from '#core/number/order';
+import { hangRow } from '#core/setout/hang';
+import { alongOf, curveLength, fromOrigin } from '#core/space/curves';
 import { call } from '../api';
+import { hangingOf } from '../drawing/tools/hang';
 import { useSession, useShow } from '../session/context';
 import { useDesk } from '../session/desk';
+import { Line } from '../ui/TextField';
 
 export function HangPanel() {
   const show = useShow();
@@ -76,7 +85,135 @@ export function HangPanel() {
         />
         ; type a figure or turn the wheel as you drag.
       </p>
+      <HangingWay />
+      <RowForm />
     </section>
+  );
+}
+
+const ways: readonly (readonly [Fixture['hang'], string])[] = [
+  ['under', 'under'],
+  ['over', 'over'],
+  ['arm left', 'on a side arm, left'],
+  ['arm right', 'on a side arm, right'],
+  ['floor', 'standing on the floor'],
+];
+
+/** How the next ones hang, and what is hung on them. */
+function HangingWay() {
+  const session = useSession();
+  const show = useShow();
+  const { hangWay, accessories, set } = useDesk();
+  const stock = all(show, 'accessory');
+  return (
+    <div className="pt-1">
+      <Line name="Hangs">
+        <select
+          className="field"
+          aria-label="How the next ones hang"
+          value={hangWay ?? ''}
+          onChange={(event) => set({ hangWay: (event.target.value || null) as Fixture['hang'] | null })}
+        >
+          <option value="">as the position has it</option>
+          {ways.map(([way, text]) => (
+            <option key={way} value={way}>
+              {text}
+            </option>
+          ))}
+        </select>
+      </Line>
+      {stock.length ? (
+        <details className="pt-1">
+          <summary className="pencil cursor-pointer">{accessories.length ? `with ${accessories.map((id) => find(show, 'accessory', id)?.name).join(', ')}` : 'without accessories'}</summary>
+          <div className="flex flex-wrap gap-x-3">
+            {stock.map((item) => (
+              <label key={item.id} className="flex items-center gap-1">
+                <input
+                  type="checkbox"
+                  className="checkbox checkbox-xs"
+                  checked={accessories.includes(item.id)}
+                  onChange={() => set({ accessories: accessories.includes(item.id) ? accessories.filter((id) => id !== item.id) : [...accessories, item.id] })}
+                />
+                {item.name}
+              </label>
+            ))}
+          </div>
+        </details>
+      ) : (
+        <button type="button" className="act mt-1" onClick={() => session.edit('Take the usual accessories', adding(...makeAccessories(() => v4())))}>
+          Take the usual accessories
+        </button>
+      )}
+    </div>
+  );
+}
+
+/** A row by figures alone: for the keyboard, and for those who have the figures. */
+function RowForm() {
+  const session = useSession();
+  const show = useShow();
+  const { type, rowCount, set, select, layer } = useDesk();
+  const { units } = settingsOf(show);
+  const positions = positionsInOrder(show);
+  const [on, setOn] = useState('');
+  const [from, setFrom] = useState('');
+  const [to, setTo] = useState('');
+  const [fault, setFault] = useState('');
+  const position = find(show, 'position', on) ?? positions[0];
+  const wanted = type ? find(show, 'type', type) : undefined;
+  if (!position) return null;
+  const { curve } = position;
+  const base = curve.form === 'vertical' ? curve.z : 0;
+  const [low, high] = [fromOrigin(curve, 0) + base, fromOrigin(curve, curveLength(curve)) + base];
+  return (
+    <form
+      aria-label="Hang a row by figures"
+      className="pt-2"
+      onSubmit={(event) => {
+        event.preventDefault();
+        setFault('');
+        if (!wanted) return setFault('Choose a type in the list above first.');
+        const [a, b] = [parseLength(from || to || '0', units), parseLength(to || from || '0', units)];
+        if (!a.ok) return setFault(`From: ${a.why}`);
+        if (!b.ok) return setFault(`To: ${b.why}`);
+        const [p, q] = [alongOf(curve, a.mm - base), alongOf(curve, b.mm - base)];
+        const length = curveLength(curve);
+        if (Math.min(p, q) < -0.5 || Math.max(p, q) > length + 0.5)
+          return setFault(`${position.name} reaches from ${formatLength(Math.min(low, high), units)} to ${formatLength(Math.max(low, high), units)}.`);
+        try {
+          const n = Math.abs(p - q) < 0.5 ? 1 : rowCount;
+          const change = hangRow(show, wanted, position, p, q, n, v4, hangingOf(), layer);
+          session.edit(`Hang ${n} ${wanted.name} on ${position.name}`, change);
+          select(change.added.map((record) => record.id));
+          set({ tool: 'select' });
+        } catch (error) {
+          setFault((error as Error).message);
+        }
+      }}
+    >
+      <Line name="On">
+        <select className="field" aria-label="Position of the row" value={position.id} onChange={(event) => setOn(event.target.value)}>
+          {positions.map((item) => (
+            <option key={item.id} value={item.id}>
+              {item.name}
+            </option>
+          ))}
+        </select>
+      </Line>
+      <div className="flex gap-1 pt-1">
+        <input className="field" aria-label="Row from" placeholder={formatLength(Math.min(low, high), units)} value={from} onChange={(event) => setFrom(event.target.value)} />
+        <span className="pencil self-center">to</span>
+        <input className="field" aria-label="Row to" placeholder={formatLength(Math.max(low, high), units)} value={to} onChange={(event) => setTo(event.target.value)} />
+        <button type="submit" className="act">
+          Hang
+        </button>
+      </div>
+      {fault && (
+        <p role="alert" style={{ color: 'var(--stop)' }}>
+          {fault}
+        </p>
+      )}
+    </form>
   );
 }
 
