@@ -38,7 +38,7 @@ function plain(ctx: CanvasRenderingContext2D, list: DisplayList, { k, tx, ty }: 
         i += op === 2 ? 7 : op === 3 ? 1 : 3;
       }
     if (prim.fill !== 'none') {
-      ctx.fillStyle = palette.fill[prim.fill];
+      ctx.fillStyle = prim.fill.startsWith('#') ? prim.fill : palette.fill[prim.fill as 'paper'];
       ctx.fill();
     }
     ctx.lineWidth = Math.max(0.75, pens[prim.pen].width * k * 50);

@@ -37,7 +37,7 @@ const hues: readonly Hex[] = [
 ];
 
 /** The value that a fixture is coloured by. A block is a hundred channels: 101 to 200. */
-function valueOf(show: Show, fixture: Fixture, by: ColourBy): string {
+function valueFor(show: Show, fixture: Fixture, by: ColourBy): string {
   const part = fixture.parts[0]!;
   switch (by) {
     case 'filter':
@@ -69,7 +69,7 @@ export function colouring(show: Show, by: ColourBy): Colouring {
   const counts = new Map<string, Id[]>();
   if (by !== 'nothing')
     for (const fixture of all(show, 'fixture')) {
-      const value = valueOf(show, fixture, by);
+      const value = valueFor(show, fixture, by);
       const list = counts.get(value);
       if (list) list.push(fixture.id);
       else counts.set(value, [fixture.id]);

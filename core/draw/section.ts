@@ -5,6 +5,7 @@ import type { Fixture, Id, Layer, Masking, Outline, Position, Vec2, Vec3 } from 
 import { all, get, type Show, settingsOf } from '../model/show.js';
 import { curveLength, curvePoints, frameAlong } from '../space/curves.js';
 import { place } from '../space/hanging.js';
+import { axesOfBeam } from '../space/orientation.js';
 import { maskingEnds, outlinePoints } from '../space/transform.js';
 import { deg, rad } from '../space/vectors.js';
 import { faded, locked, orderOf } from './layers.js';
@@ -14,6 +15,7 @@ import {
   type Chunk,
   circle,
   type DisplayList,
+  eachCommand,
   emptyBox,
   LINE,
   lines,
@@ -57,6 +59,8 @@ export interface SectionOptions {
 }
 /** Eyes of a seated spectator above the floor of the row, mm (common practice, no source). */
 export const EYE = 1200;
+/** Names of positions stand this far over them, clear of the units, mm. */
+const CLEAR = 520;
 /** Nearer to the plane than this counts as cut by it, mm. */
 const CUT = 1;
 
@@ -121,12 +125,12 @@ function groundChunk(show: Show, view: SectionView, { denominator }: SectionOpti
     path([MOVE, left, 0, LINE, right, 0], 'fixture'),
     path([MOVE, zero, -600, LINE, zero, top], across ? 'centre' : 'plaster'),
     textAt(zero + size * 0.4, top - size, across ? 'CL' : 'plaster line', size, 'left', 'faint'),
-    textAt(right - size * 0.3, size * 0.8, 'stage floor', size * 0.8, 'right', 'faint'),
+    textAt(left + size * 0.3, size * 0.8, 'stage floor', size * 0.8, 'left', 'faint'),
   ];
   if (grid !== undefined)
     body.push(
       path([MOVE, left, grid, LINE, right, grid], 'plaster', 'none', 'faint'),
-      textAt(right - size * 0.3, grid + size * 0.8, `grid +${formatLength(grid, units)}`, size * 0.8, 'right', 'faint'),
+      textAt(left + size * 0.3, grid + size * 0.8, `grid +${formatLength(grid, units)}`, size * 0.8, 'left', 'faint'),
     );
   return { id: null, kind: 'stage', order: -1, box: boxOf(body), locked: true, body, tags: [], hit: null };
 }
@@ -245,7 +249,7 @@ function positionCut(
     body.push(
       position.use === 'truss'
         ? path(rect(x - position.width / 2, z - half, position.width, 2 * half), 'position', 'paper')
-        : circle(x, z, Math.max(25, position.width / 2 > 60 ? 60 : position.width / 2), 'position', 'paper'),
+        : circle(x, z, Math.max(25, Math.min(60, position.width / 2)), 'position', 'paper'),
     );
   } else
     body.push(
@@ -259,8 +263,8 @@ function positionCut(
     ? [textAt((low + high) / 2, Math.max(...points.map((p) => p[1])) + size * 0.7, position.name, size * 0.8)]
     : high - low < 120
       ? [
-          textAt(low, z + half + size * 1.7, position.name, size * 0.8, 'centre', 'ink', true),
-          textAt(low, z + half + size * 0.7, trim, size * 0.75, 'centre', 'faint'),
+          textAt(low, z + half + CLEAR + size * 1.5, position.name, size * 0.8, 'centre', 'ink', true),
+          textAt(low, z + half + CLEAR + size * 0.5, trim, size * 0.75, 'centre', 'faint'),
         ]
       : [
           textAt(low - size * 0.5, z + size * 0.4, position.name, size * 0.8, 'right', 'ink', true),
@@ -292,14 +296,29 @@ function fixtureCut(
   const [dx, dz] = [(tip.x - clamp.x) / 1000, (tip.z - clamp.z) / 1000];
   const flat = Math.hypot(dx, dz);
   const ink = fixture.spare ? 'faint' : 'ink';
-  // Seen along its own beam a lantern is as wide and high as its body; else its outline turned to the beam.
+  // Seen along its own beam a lantern is as wide and high as its body; else its outline turned to the beam,
+  // as broad as its width shows from here: a batten seen from its end is as broad as it is high.
   const endOn = flat < 0.35;
   const symbol = symbolOf(type, variantsOf(show).get(type.id) ?? 0, formsOf(show, fixture));
+  const { u } = axesOfBeam(at.beam, at.bearing);
+  const [lc, ls] = [Math.cos(rad(view.look)), Math.sin(rad(view.look))];
+  const facing = Math.abs(u[0] * ls - u[1] * lc);
+  const broad = Math.min(1, Math.max(facing, Math.min(1, type.height / type.width)));
   const turn = endOn ? 0 : deg(Math.atan2(dz, dx)) - 90;
-  const box: Box = endOn ? [-type.width / 2, -type.height, type.width / 2, 0] : symbol.box;
+  const wide = (endOn ? type.width * broad : 0) / 2;
+  const box: Box = endOn
+    ? [-wide, -type.height, wide, 0]
+    : [symbol.box[0] * broad, symbol.box[1], symbol.box[2] * broad, symbol.box[3]];
+  const narrowed = (d: readonly number[]): number[] => {
+    const out = [...d];
+    eachCommand(d, (_, i, n) => {
+      for (let j = 1; j <= n; j += 2) out[i + j] = d[i + j]! * broad;
+    });
+    return out;
+  };
   const body: Prim[] = endOn
-    ? [path(rect(clamp.x - type.width / 2, clamp.z - type.height, type.width, type.height), 'fixture', 'paper', ink)]
-    : symbol.prims.map((prim) => ({ ...prim, d: transformed(prim.d, clamp.x, clamp.z, turn), ink }));
+    ? [path(rect(clamp.x - wide, clamp.z - type.height, 2 * wide, type.height), 'fixture', 'paper', ink)]
+    : symbol.prims.map((prim) => ({ ...prim, d: transformed(narrowed(prim.d), clamp.x, clamp.z, turn), ink }));
   const tags: Prim[] = fixture.unit
     ? [
         textAt(

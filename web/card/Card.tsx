@@ -1,24 +1,28 @@
 /** What is selected: shown, and edited for all of it. Differing values read "several". */
 import { RotateCcw, RotateCw, Trash2 } from 'lucide-react';
+import { toast } from 'sonner';
 import { snagsByFixture } from '#core/audit/snags';
 import { formatLength, lengthUnit, parseLength } from '#core/measure/lengths';
 import { updating } from '#core/model/change';
-import type { Fixture, FixtureType } from '#core/model/records';
+import type { Fixture, FixtureType, Position } from '#core/model/records';
 import { all, find, get, settingsOf } from '#core/model/show';
 import { withUnits } from '#core/number/units';
 import { type FieldName, fieldText, typeField } from '#core/paper/fields';
 import { formatAddress, formatRange } from '#core/patch/address';
 import { fixtureFootprint, partFootprint } from '#core/patch/footprint';
 import { nextFree } from '#core/patch/free';
-import { swapType } from '#core/setout/hang';
+import { swapLosses, swapType } from '#core/setout/hang';
 import { alongOf, fromOrigin } from '#core/space/curves';
 import { place } from '#core/space/hanging';
+import type { Movable } from '#core/space/transform';
 import { plural } from '../drawing/pointing';
 import { useSession, useShow } from '../session/context';
 import { useDesk } from '../session/desk';
-import { chosenFixtures, chosenPositions, commandById, tip } from '../shell/commands';
+import { chosenFixtures, chosenPositions, chosenThings, commandById, tip } from '../shell/commands';
 import { Line, TextField } from '../ui/TextField';
+import { Hanging } from './Hanging';
 import { PositionCard } from './PositionCard';
+import { StageCard } from './StageCard';
 
 /** One value when all share it; null when they differ. */
 const shared = <T,>(values: readonly T[]): T | null =>
@@ -29,8 +33,12 @@ export function Card() {
   const selection = useDesk((desk) => desk.selection);
   const fixtures = chosenFixtures(show, selection);
   const positions = chosenPositions(show, selection);
+  const things = chosenThings(show, selection);
   if (fixtures.length) return <FixtureCard fixtures={fixtures} />;
+  if (positions.length > 1 || (things.length > 1 && positions.length !== 1)) return <SeveralCard things={things} />;
   if (positions.length) return <PositionCard position={positions[0]!} />;
+  const [thing] = things;
+  if (thing && thing.kind !== 'position') return <StageCard thing={thing} />;
   const settings = settingsOf(show);
   return (
     <div>
@@ -39,6 +47,55 @@ export function Card() {
         {plural(all(show, 'fixture').length)} on {plural(all(show, 'position').length, 'position')}
       </p>
       <p className="pencil pt-3">Nothing is selected. Click a fixture or a position, or drag a box round several.</p>
+    </div>
+  );
+}
+
+/** Several positions or things of the stage: what can be done with all of them. */
+function SeveralCard({ things }: { things: readonly Movable[] }) {
+  const session = useSession();
+  const show = useShow();
+  const { units } = settingsOf(show);
+  const context = { session, show, go: () => undefined };
+  const positions = things.filter((thing): thing is Position => thing.kind === 'position');
+  const trim = shared(positions.map((position) => position.curve.z));
+  return (
+    <div data-testid="card">
+      <h2 className="font-bold">
+        {positions.length === things.length ? plural(positions.length, 'position') : plural(things.length, 'thing')}
+      </h2>
+      <p className="pencil pb-1">{things.map((thing) => ('name' in thing ? thing.name : thing.kind)).join(', ')}</p>
+      {positions.length > 0 && (
+        <Line name="Trim" unit={lengthUnit(units)}>
+          <TextField
+            label="Trim"
+            value={trim === null ? '' : formatLength(trim, units)}
+            placeholder={trim === null ? 'several' : ''}
+            onWrite={(text) => {
+              const parsed = parseLength(text, units);
+              if (!parsed.ok) return parsed.why;
+              const to = (z: number) => (parsed.relative ? z + parsed.mm : parsed.mm);
+              if (positions.some((position) => to(position.curve.z) < 0)) return 'That is under the stage floor. Type 0 or more.';
+              session.edit(
+                `Trim of ${plural(positions.length, 'position')} to ${text}`,
+                updating(
+                  positions.map(
+                    (position) => [position, { ...position, curve: { ...position.curve, z: to(position.curve.z) } }] as const,
+                  ),
+                ),
+              );
+              return null;
+            }}
+          />
+        </Line>
+      )}
+      <div className="flex flex-wrap gap-1 pt-3">
+        {(['copies', 'mirror', 'group', 'set out', 'delete'] as const).map((id) => (
+          <button key={id} type="button" className="act" title={tip(id)} onClick={() => commandById(id).run(context)}>
+            {{ copies: 'Copies', mirror: 'Mirror', group: 'Group', 'set out': 'Set out', delete: 'Delete' }[id]}
+          </button>
+        ))}
+      </div>
     </div>
   );
 }
@@ -163,6 +220,9 @@ function FixtureCard({ fixtures }: { fixtures: readonly Fixture[] }) {
         <button type="button" className="act" title={tip('duplicate')} onClick={() => commandById('duplicate').run(context)}>
           Duplicate
         </button>
+        <button type="button" className="act" title={tip('set out')} onClick={() => commandById('set out').run(context)}>
+          Set out
+        </button>
       </div>
       {line('Channel', 'channel')}
       {line('Unit', 'unit')}
@@ -188,7 +248,11 @@ function FixtureCard({ fixtures }: { fixtures: readonly Fixture[] }) {
         <TypeSelect
           label="Type"
           value={type?.id ?? ''}
-          onChange={(next) => session.edit(`Change ${plural(fixtures.length)} to ${next.name}`, swapType(show, fixtures, next))}
+          onChange={(next) => {
+            const losses = swapLosses(show, fixtures, next);
+            session.edit(`Change ${plural(fixtures.length)} to ${next.name}`, swapType(show, fixtures, next));
+            if (losses.length) toast(`Changed to ${next.name}. ${losses.join(' ')}`, { duration: 9000 });
+          }}
         />
       </Line>
       {line(
@@ -244,6 +308,7 @@ function FixtureCard({ fixtures }: { fixtures: readonly Fixture[] }) {
         </Line>
       )}
       {line('Notes', 'notes')}
+      <Hanging fixtures={fixtures} />
     </div>
   );
 

@@ -1,7 +1,6 @@
 /** The figures of what is being drawn, beside it: typed or pointed, in metres or feet. A trim is asked in the same gesture, and never guessed. */
 import { useEffect, useRef } from 'react';
-import { formatLength } from '#core/measure/lengths';
-import { type Units } from '#core/measure/lengths';
+import { formatLength, type Units } from '#core/measure/lengths';
 import { settingsOf } from '#core/model/show';
 import { type DraftFields, draftCurve, fieldsOf, offeredName, pointsOf } from '#core/setout/draft';
 import { curveLength } from '#core/space/curves';
@@ -23,6 +22,7 @@ export function DraftForm({ toScreen, room }: Props) {
   const { draft, fault } = useDraft();
   const form = useRef<HTMLFormElement>(null);
   const kind = draft?.kind;
+  // biome-ignore lint/correctness/useExhaustiveDependencies: another form begins anew
   useEffect(() => {
     // After the press that opened the form, which would take the focus back to the drawing.
     const timer = setTimeout(() => {
@@ -32,7 +32,6 @@ export function DraftForm({ toScreen, room }: Props) {
     }, 0);
     return () => clearTimeout(timer);
   }, [kind]);
-  // biome-ignore lint/correctness/useExhaustiveDependencies: a new fault takes the focus to its field
   useEffect(() => {
     if (fault) form.current?.querySelector<HTMLInputElement>(`[data-field="${fault.field}"]`)?.focus();
   }, [fault]);
@@ -102,15 +101,27 @@ function PositionFields() {
   const curve = drafted.ok ? drafted.curve : null;
   const shown = (field: keyof DraftFields): string => {
     if (!curve) return '';
-    if (field === 'length') return curve.form === 'arc' ? '' : formatLength(curve.form === 'vertical' ? curve.height : curveLength(curve), units);
+    if (field === 'length')
+      return curve.form === 'arc' ? '' : formatLength(curve.form === 'vertical' ? curve.height : curveLength(curve), units);
     if (field === 'radius') return curve.form === 'arc' ? formatLength(curve.radius, units) : '';
     if (field === 'start') return curve.form === 'arc' ? `${Math.round(curve.start)}°` : '';
     if (field === 'sweep') return curve.form === 'arc' ? `${curve.sweep}°` : '';
-    if (field === 'from') return pointText(curve.form === 'straight' ? curve.a : curve.form === 'vertical' ? curve.at : curve.form === 'arc' ? curve.centre : points[0], units);
+    if (field === 'from')
+      return pointText(
+        curve.form === 'straight'
+          ? curve.a
+          : curve.form === 'vertical'
+            ? curve.at
+            : curve.form === 'arc'
+              ? curve.centre
+              : points[0],
+        units,
+      );
     if (field === 'to') return curve.form === 'straight' ? pointText(curve.b, units) : '';
     return '';
   };
-  const set = (patch: Partial<DraftFields>) => useDraft.setState((state) => ({ fields: { ...state.fields, ...patch }, fault: null }));
+  const set = (patch: Partial<DraftFields>) =>
+    useDraft.setState((state) => ({ fields: { ...state.fields, ...patch }, fault: null }));
   return (
     <>
       {fieldsOf[form].map(([field, label]) => (
@@ -149,13 +160,33 @@ function ClothFields() {
   return (
     <>
       <Row label="Bottom">
-        <input className="field" data-field="bottom" aria-label="Bottom edge" value={cloth.bottom} onChange={(event) => set({ bottom: event.target.value })} />
+        <input
+          className="field"
+          data-field="bottom"
+          aria-label="Bottom edge"
+          value={cloth.bottom}
+          onChange={(event) => set({ bottom: event.target.value })}
+        />
       </Row>
       <Row label="Height">
-        <input className="field" data-field="height" data-first aria-label="Cloth height" placeholder="for example 6.5" value={cloth.height} onChange={(event) => set({ height: event.target.value })} />
+        <input
+          className="field"
+          data-field="height"
+          data-first
+          aria-label="Cloth height"
+          placeholder="for example 6.5"
+          value={cloth.height}
+          onChange={(event) => set({ height: event.target.value })}
+        />
       </Row>
       <Row label="Name">
-        <input className="field" data-field="name" aria-label="Cloth name" value={cloth.name} onChange={(event) => set({ name: event.target.value })} />
+        <input
+          className="field"
+          data-field="name"
+          aria-label="Cloth name"
+          value={cloth.name}
+          onChange={(event) => set({ name: event.target.value })}
+        />
       </Row>
     </>
   );
@@ -181,7 +212,13 @@ function NoteFields() {
         }}
       />
       <Row label="Size, mm">
-        <input className="field" data-field="size" aria-label="Text size on paper" value={note.size} onChange={(event) => set({ size: event.target.value })} />
+        <input
+          className="field"
+          data-field="size"
+          aria-label="Text size on paper"
+          value={note.size}
+          onChange={(event) => set({ size: event.target.value })}
+        />
       </Row>
     </>
   );

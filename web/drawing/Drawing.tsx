@@ -208,7 +208,21 @@ export function Drawing({ pane, step }: { pane: 'plan' | 'section' | 'elevation'
       ghosts: [...shades, ...tool.ghosts()],
       band: tool.band?.() ?? null,
     });
-  }, [desk.selection, desk.tool, desk.hover, desk.form, desk.rowCount, desk.type, tool, stamp, shades, k, show, drafting, draftFields]);
+  }, [
+    desk.selection,
+    desk.tool,
+    desk.hover,
+    desk.form,
+    desk.rowCount,
+    desk.type,
+    tool,
+    stamp,
+    shades,
+    k,
+    show,
+    drafting,
+    draftFields,
+  ]);
 
   // Space pans; Escape leaves what is under way; figures go to the tool.
   // biome-ignore lint/correctness/useExhaustiveDependencies: keys act on the tool of the moment
@@ -248,7 +262,12 @@ export function Drawing({ pane, step }: { pane: 'plan' | 'section' | 'elevation'
     return surface.current!.toWorld(event.clientX - box.left, event.clientY - box.top);
   };
   const reads = tool.reads?.() ?? inside;
-  const cursor = inside && reads ? (plan ? formatStagePoint(reads, settings.units) : `${formatLength(reads[0], settings.units)}  +${formatLength(reads[1], settings.units)}`) : '';
+  const cursor =
+    inside && reads
+      ? plan
+        ? formatStagePoint(reads, settings.units)
+        : `${formatLength(reads[0], settings.units)}  +${formatLength(reads[1], settings.units)}`
+      : '';
   const barMm = scaleBar(k, settings.units);
   return (
     <div className="relative h-full w-full overflow-hidden" style={{ background: 'var(--sheet)' }}>
@@ -256,7 +275,13 @@ export function Drawing({ pane, step }: { pane: 'plan' | 'section' | 'elevation'
         ref={host}
         data-testid={plan ? 'drawing' : 'section'}
         role="application"
-        aria-label={plan ? 'Plan drawing. The Ledger below lists the same fixtures.' : pane === 'section' ? 'Section' : 'Elevation from the front'}
+        aria-label={
+          plan
+            ? 'Plan drawing. The Ledger below lists the same fixtures.'
+            : pane === 'section'
+              ? 'Section'
+              : 'Elevation from the front'
+        }
         tabIndex={0}
         className="absolute inset-0"
         style={{ cursor: tool.crosshair ? 'crosshair' : 'default', touchAction: 'none' }}
@@ -277,7 +302,11 @@ export function Drawing({ pane, step }: { pane: 'plan' | 'section' | 'elevation'
         onPointerLeave={() => setInside(null)}
         onDoubleClick={(event) => {
           const at = surface.current!.toWorld(event.nativeEvent.offsetX, event.nativeEvent.offsetY);
-          if (desk.tool === 'select' && !surface.current!.pick(at[0], at[1], ['fixture', 'position', 'outline', 'masking', 'note', 'detail'])) fit();
+          if (
+            desk.tool === 'select' &&
+            !surface.current!.pick(at[0], at[1], ['fixture', 'position', 'outline', 'masking', 'note', 'detail'])
+          )
+            fit();
         }}
       >
         <canvas className="absolute inset-0 h-full w-full" />

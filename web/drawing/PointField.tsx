@@ -20,14 +20,17 @@ export function PointField({ tool }: { tool: Tool }) {
     return () => window.removeEventListener('keydown', key, { capture: true });
   }, []);
   return (
-    <div className="absolute bottom-9 left-1/2 -translate-x-1/2 border px-2 py-1 text-[12px]" style={{ background: 'var(--sheet)', borderColor: 'var(--hair)' }}>
+    <div
+      className="absolute bottom-9 left-1/2 -translate-x-1/2 border px-2 py-1 text-[12px]"
+      style={{ background: 'var(--sheet)', borderColor: 'var(--hair)' }}
+    >
       <label className="flex items-center gap-2">
         <span className="pencil">Next point</span>
         <input
           ref={field}
           className="field !w-40"
           aria-label="Next point"
-          title='2.4, 3.1 from the origin; @1.5, -2 from the last point; @3<45 by length and angle; 4 towards the pointer; 2.4 SR 3.1 US in words'
+          title="2.4, 3.1 from the origin; @1.5, -2 from the last point; @3<45 by length and angle; 4 towards the pointer; 2.4 SR 3.1 US in words"
           placeholder="2.4, 3.1 or @1.5, -2"
           value={text}
           onChange={(event) => {

@@ -297,7 +297,10 @@ export function makeSurface(base: HTMLCanvasElement, top: HTMLCanvasElement): Su
         if (!kinds.includes(chunk.kind) || chunk.locked || chunk.id === null) return false;
         if (chunk.kind === 'fixture' && chunk.hit?.shape === 'box')
           return chunk.hit.at[0] >= box[0] && chunk.hit.at[0] <= box[2] && chunk.hit.at[1] >= box[1] && chunk.hit.at[1] <= box[3];
-        const points = chunk.hit?.shape === 'line' ? chunk.hit.points : [[chunk.box[0], chunk.box[1]] as const, [chunk.box[2], chunk.box[3]] as const];
+        const points =
+          chunk.hit?.shape === 'line'
+            ? chunk.hit.points
+            : [[chunk.box[0], chunk.box[1]] as const, [chunk.box[2], chunk.box[3]] as const];
         return points.every(([x, y]) => x >= box[0] && x <= box[2] && y >= box[1] && y <= box[3]);
       }),
     pickTag(x, y) {

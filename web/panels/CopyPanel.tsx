@@ -29,6 +29,7 @@ export function CopyPanel() {
   const [times, setTimes] = useState('1');
   const [withUnits, setWithUnits] = useState(true);
   const [channels, setChannels] = useState(false);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: things are the selection of the show
   const { change, fault } = useMemo((): { change: Change | null; fault: string } => {
     if (!things.length) return { change: null, fault: '' };
     const options = { units: withUnits, channels };
@@ -39,9 +40,11 @@ export function CopyPanel() {
     if (!y.ok) return { change: null, fault: `Upstage: ${y.why}` };
     if (!z.ok) return { change: null, fault: `Higher: ${z.why}` };
     if (!Number.isInteger(n) || n < 1 || n > 200) return { change: null, fault: 'From 1 to 200 copies.' };
-    const motions = Array.from({ length: n }, (_, i): Motion => ({ kind: 'shift', by: [x.mm * (i + 1), y.mm * (i + 1), z.mm * (i + 1)] }));
+    const motions = Array.from(
+      { length: n },
+      (_, i): Motion => ({ kind: 'shift', by: [x.mm * (i + 1), y.mm * (i + 1), z.mm * (i + 1)] }),
+    );
     return { change: copyRecords(show, things, motions, options, v4), fault: '' };
-    // biome-ignore lint/correctness/useExhaustiveDependencies: things are the selection of the show
   }, [show, selection, way, across, up, higher, times, withUnits, channels, units]);
   useEffect(() => {
     consider(change ? { change, ids: change.added.map((record) => record.id) } : null);
@@ -54,7 +57,10 @@ export function CopyPanel() {
       onSubmit={(event) => {
         event.preventDefault();
         if (!change || isEmpty(change)) return;
-        session.edit(`${way === 'mirror' ? 'Mirror' : 'Copy'} ${plural(things.length, 'thing')}${riding && withUnits ? ' with the units' : ''}`, change);
+        session.edit(
+          `${way === 'mirror' ? 'Mirror' : 'Copy'} ${plural(things.length, 'thing')}${riding && withUnits ? ' with the units' : ''}`,
+          change,
+        );
         select(change.added.flatMap((record) => (record.kind === 'fixture' ? [] : [record.id])));
       }}
     >
@@ -84,7 +90,13 @@ export function CopyPanel() {
         with the units{riding ? ` (${riding})` : ''}
       </label>
       <label className="flex items-center gap-2 py-1">
-        <input type="checkbox" className="checkbox checkbox-xs" checked={channels} disabled={!withUnits} onChange={() => setChannels(!channels)} />
+        <input
+          type="checkbox"
+          className="checkbox checkbox-xs"
+          checked={channels}
+          disabled={!withUnits}
+          onChange={() => setChannels(!channels)}
+        />
         new channels for them
       </label>
       {fault && (

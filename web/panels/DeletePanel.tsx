@@ -29,14 +29,23 @@ export function DeletePanel() {
   if (!positions.length) return <PanelHead name="Delete" onClose={() => set({ panel: null })} />;
   return (
     <section aria-label="Delete">
-      <PanelHead name={`Delete ${names.length > 40 ? plural(positions.length, 'position') : names}`} onClose={() => set({ panel: null })} />
+      <PanelHead
+        name={`Delete ${names.length > 40 ? plural(positions.length, 'position') : names}`}
+        onClose={() => set({ panel: null })}
+      />
       <p>
-        {plural(riding.length, 'unit')} {riding.length === 1 ? 'hangs' : 'hang'} there. What becomes of {riding.length === 1 ? 'it' : 'them'}?
+        {plural(riding.length, 'unit')} {riding.length === 1 ? 'hangs' : 'hang'} there. What becomes of{' '}
+        {riding.length === 1 ? 'it' : 'them'}?
       </p>
       <button
         type="button"
         className="act mt-2 w-full"
-        onClick={() => done(`Delete ${names} with ${plural(riding.length)}`, removeRecords(show, [...positions, ...others, ...chosenFixtures(show, selection)]))}
+        onClick={() =>
+          done(
+            `Delete ${names} with ${plural(riding.length)}`,
+            removeRecords(show, [...positions, ...others, ...chosenFixtures(show, selection)]),
+          )
+        }
       >
         Delete {riding.length === 1 ? 'it' : 'them'} too
       </button>

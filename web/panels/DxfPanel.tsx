@@ -2,8 +2,8 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { toast } from 'sonner';
 import { v4 } from 'uuid';
+import { type DxfDrawing, guessUnit } from '#core/formats/dxf/drawing';
 import { onStage, type Placing, placeDxf } from '#core/formats/dxf/place';
-import { type DxfDrawing, guessUnit } from '#core/formats/dxf/read';
 import type { Oddity } from '#core/formats/report';
 import { formatLength } from '#core/measure/lengths';
 import type { Vec2 } from '#core/model/records';
@@ -69,7 +69,9 @@ export function DxfPanel() {
 
   const angle = Number(rotation);
   const placing: Placing = { layers, unit, origin, rotation: Number.isFinite(angle) ? angle : 0 };
-  const [w, h] = read ? [(read.drawing.box[2] - read.drawing.box[0]) * unit, (read.drawing.box[3] - read.drawing.box[1]) * unit] : [0, 0];
+  const [w, h] = read
+    ? [(read.drawing.box[2] - read.drawing.box[0]) * unit, (read.drawing.box[3] - read.drawing.box[1]) * unit]
+    : [0, 0];
   const take = () => {
     if (!read) return;
     try {
@@ -77,7 +79,9 @@ export function DxfPanel() {
       const size = change.added.length;
       if (!size) return setFault('Nothing of the chosen layers lies within 10 km of the origin. Click an origin in the preview.');
       session.edit(`Read ${read.name}`, change);
-      toast(`${read.name} lies on ${plural(change.added.filter((record) => record.kind === 'layer').length, 'locked layer')}.${far ? ` ${far} lines more than 10 km away were left out.` : ''}`);
+      toast(
+        `${read.name} lies on ${plural(change.added.filter((record) => record.kind === 'layer').length, 'locked layer')}.${far ? ` ${far} lines more than 10 km away were left out.` : ''}`,
+      );
       set({ panel: null });
     } catch (error) {
       setFault((error as Error).message);
@@ -129,19 +133,32 @@ export function DxfPanel() {
         {read && (
           <>
             <Line name="Unit">
-              <select className="field" aria-label="Unit of the file" value={unit} onChange={(event) => setUnit(Number(event.target.value))}>
-                {[...unitNames, ...(unitNames.some(([, mm]) => mm === unit) ? [] : [['as the file says', unit] as const])].map(([name, mm]) => (
-                  <option key={name} value={mm}>
-                    {name}
-                  </option>
-                ))}
+              <select
+                className="field"
+                aria-label="Unit of the file"
+                value={unit}
+                onChange={(event) => setUnit(Number(event.target.value))}
+              >
+                {[...unitNames, ...(unitNames.some(([, mm]) => mm === unit) ? [] : [['as the file says', unit] as const])].map(
+                  ([name, mm]) => (
+                    <option key={name} value={mm}>
+                      {name}
+                    </option>
+                  ),
+                )}
               </select>
             </Line>
             <p className="pencil" data-testid="dxf-size">
-              {read.drawing.unit === null ? 'The file does not say its unit. ' : ''}It is then {formatLength(w, units)} x {formatLength(h, units)} {units === 'metric' ? 'm' : ''} large.
+              {read.drawing.unit === null ? 'The file does not say its unit. ' : ''}It is then {formatLength(w, units)} x{' '}
+              {formatLength(h, units)} {units === 'metric' ? 'm' : ''} large.
             </p>
             <Line name="Turn">
-              <input className="field" aria-label="Rotation" value={rotation} onChange={(event) => setRotation(event.target.value)} />
+              <input
+                className="field"
+                aria-label="Rotation"
+                value={rotation}
+                onChange={(event) => setRotation(event.target.value)}
+              />
             </Line>
             <p className="pencil py-1">Click in the preview where the centre line crosses the plaster line.</p>
             <fieldset>
@@ -191,7 +208,10 @@ export function DxfPanel() {
         {read ? (
           <Preview drawing={read.drawing} placing={placing} onOrigin={setOrigin} />
         ) : (
-          <p className="pencil p-6">A venue that was drawn elsewhere becomes a backdrop on locked layers: faint, to snap to, not to be changed by accident.</p>
+          <p className="pencil p-6">
+            A venue that was drawn elsewhere becomes a backdrop on locked layers: faint, to snap to, not to be changed by
+            accident.
+          </p>
         )}
       </div>
     </section>
@@ -205,7 +225,14 @@ function Preview({ drawing, placing, onOrigin }: { drawing: DxfDrawing; placing:
   const canvas = useRef<HTMLCanvasElement>(null);
   const frame = useMemo(() => {
     const [x0, y0, x1, y1] = drawing.box;
-    const corners = ([[x0, y0], [x1, y0], [x1, y1], [x0, y1]] as const).map((point) => onStage(point, placing));
+    const corners = (
+      [
+        [x0, y0],
+        [x1, y0],
+        [x1, y1],
+        [x0, y1],
+      ] as const
+    ).map((point) => onStage(point, placing));
     corners.push([0, 0]);
     const [xs, ys] = [corners.map((p) => p[0]), corners.map((p) => p[1])];
     return [Math.min(...xs), Math.min(...ys), Math.max(...xs), Math.max(...ys)] as const;
@@ -228,7 +255,10 @@ function Preview({ drawing, placing, onOrigin }: { drawing: DxfDrawing; placing:
     const { k, tx, ty } = fit(w, h);
     ctx.lineWidth = 0.8;
     ctx.strokeStyle = colour('--pencil');
-    const [c, s] = [Math.cos((placing.rotation * Math.PI) / 180) * placing.unit, Math.sin((placing.rotation * Math.PI) / 180) * placing.unit];
+    const [c, s] = [
+      Math.cos((placing.rotation * Math.PI) / 180) * placing.unit,
+      Math.sin((placing.rotation * Math.PI) / 180) * placing.unit,
+    ];
     for (const layer of drawing.layers) {
       if (!placing.layers.has(layer.name)) continue;
       ctx.beginPath();

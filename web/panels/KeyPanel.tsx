@@ -7,9 +7,9 @@ import type { Accessory, FixtureType } from '#core/model/records';
 import { all } from '#core/model/show';
 import { useSession, useShow } from '../session/context';
 import { goTo, useDesk } from '../session/desk';
+import { svgPath } from '../ui/svg';
 import { TextField } from '../ui/TextField';
 import { PanelHead } from './PanelHead';
-import { svgPath } from '../ui/svg';
 
 export function KeyPanel() {
   const session = useSession();
@@ -20,7 +20,10 @@ export function KeyPanel() {
   const spares = all(show, 'fixture').filter((fixture) => fixture.spare).length;
   const rename = (record: FixtureType | Accessory) => (text: string) => {
     if (!text.trim()) return 'It needs a name.';
-    session.edit(`Rename ${record.name} to ${text.trim()}`, edit([record] as (FixtureType | Accessory)[], { name: text.trim().slice(0, 200) }));
+    session.edit(
+      `Rename ${record.name} to ${text.trim()}`,
+      edit([record] as (FixtureType | Accessory)[], { name: text.trim().slice(0, 200) }),
+    );
     return null;
   };
   return (
@@ -29,7 +32,7 @@ export function KeyPanel() {
       <ul>
         {rows.map(({ type, count, variant }) => (
           <li key={type.id} className="flex items-center gap-2 py-0.5" style={{ borderBottom: '1px solid var(--hair-faint)' }}>
-            <Symbol type={type} variant={variant} />
+            <SymbolMark type={type} variant={variant} />
             <span className="min-w-0 flex-1">
               <TextField label={`Name of ${type.name}`} value={type.name} onWrite={rename(type)} />
               <span className="pencil block truncate text-[11px]">
@@ -42,14 +45,20 @@ export function KeyPanel() {
               type="button"
               className="link w-8 text-right"
               aria-label={`Select the ${count} ${type.name}`}
-              onClick={() => goTo(all(show, 'fixture').flatMap((fixture) => (fixture.type === type.id && !fixture.spare ? [fixture.id] : [])))}
+              onClick={() =>
+                goTo(all(show, 'fixture').flatMap((fixture) => (fixture.type === type.id && !fixture.spare ? [fixture.id] : [])))
+              }
             >
               {count}
             </button>
           </li>
         ))}
         {accessories.map(({ accessory, count }) => (
-          <li key={accessory.id} className="flex items-center gap-2 py-0.5" style={{ borderBottom: '1px solid var(--hair-faint)' }}>
+          <li
+            key={accessory.id}
+            className="flex items-center gap-2 py-0.5"
+            style={{ borderBottom: '1px solid var(--hair-faint)' }}
+          >
             <span className="pencil w-10 text-[11px]">with</span>
             <span className="min-w-0 flex-1">
               <TextField label={`Name of ${accessory.name}`} value={accessory.name} onWrite={rename(accessory)} />
@@ -64,7 +73,7 @@ export function KeyPanel() {
   );
 }
 
-export function Symbol({ type, variant = 0 }: { type: FixtureType; variant?: number }) {
+export function SymbolMark({ type, variant = 0 }: { type: FixtureType; variant?: number }) {
   const { box, d } = useMemo(() => {
     const symbol = symbolOf(type, variant);
     return { box: symbol.box, d: symbol.prims.map((prim) => svgPath(prim.d)).join(' ') };
@@ -72,7 +81,13 @@ export function Symbol({ type, variant = 0 }: { type: FixtureType; variant?: num
   const [w, h] = [box[2] - box[0], box[3] - box[1]];
   const pad = Math.max(w, h) * 0.05;
   return (
-    <svg width="40" height="26" viewBox={`${box[0] - pad} ${-box[3] - pad} ${w + 2 * pad} ${h + 2 * pad}`} role="img" aria-label={type.family}>
+    <svg
+      width="40"
+      height="26"
+      viewBox={`${box[0] - pad} ${-box[3] - pad} ${w + 2 * pad} ${h + 2 * pad}`}
+      role="img"
+      aria-label={type.family}
+    >
       <path d={d} fill="none" stroke="currentColor" strokeWidth={Math.max(w / 40, h / 26) * 1.1} />
     </svg>
   );

@@ -1,12 +1,12 @@
 /** The stack of layers, topmost first: dragged into order, shown, locked or hidden, and which one new things go to. */
 import { ArrowDown, ArrowUp, Eye, EyeOff, Lock, PencilLine } from 'lucide-react';
 import { useState } from 'react';
+import { toast } from 'sonner';
 import { v4 } from 'uuid';
 import { adding, edit, updating } from '#core/model/change';
 import { layersInOrder } from '#core/model/layers';
 import { type DessinRecord, type Layer, layerRoles } from '#core/model/records';
 import { removeRecords, usersOf } from '#core/setout/remove';
-import { toast } from 'sonner';
 import { plural } from '../drawing/pointing';
 import { useSession, useShow } from '../session/context';
 import { useDesk } from '../session/desk';
@@ -21,14 +21,19 @@ export function LayersList() {
   const [dragged, setDragged] = useState<string | null>(null);
   const [over, setOver] = useState<string | null>(null);
   const stack = layersInOrder(show).reverse();
-  const chosen = selection.map((id) => show.records.get(id)).filter((record): record is DessinRecord & { layer: string } => record !== undefined && 'layer' in record);
+  const chosen = selection
+    .map((id) => show.records.get(id))
+    .filter((record): record is DessinRecord & { layer: string } => record !== undefined && 'layer' in record);
   const reorder = (from: string, to: string) => {
     const ids = stack.map((layer) => layer.id);
     const [a, b] = [ids.indexOf(from), ids.indexOf(to)];
     if (a < 0 || b < 0 || a === b) return;
     ids.splice(b, 0, ids.splice(a, 1)[0]!);
     const name = stack[a]!.name;
-    session.edit(`Restack the layer ${name}`, edit(stack, (layer) => ({ order: (ids.length - 1 - ids.indexOf(layer.id)) * 10 })));
+    session.edit(
+      `Restack the layer ${name}`,
+      edit(stack, (layer) => ({ order: (ids.length - 1 - ids.indexOf(layer.id)) * 10 })),
+    );
   };
   return (
     <section aria-label="Layers">
@@ -68,7 +73,9 @@ export function LayersList() {
               type="button"
               aria-label={`${layer.name} is ${layer.state}; make it ${next[layer.state]}`}
               title={`${layer.state}: click for ${next[layer.state]}`}
-              onClick={() => session.edit(`Layer ${layer.name} ${next[layer.state]}`, edit([layer], { state: next[layer.state] }))}
+              onClick={() =>
+                session.edit(`Layer ${layer.name} ${next[layer.state]}`, edit([layer], { state: next[layer.state] }))
+              }
             >
               {layer.state === 'shown' ? <Eye size={13} /> : layer.state === 'locked' ? <Lock size={13} /> : <EyeOff size={13} />}
             </button>
@@ -93,10 +100,22 @@ export function LayersList() {
             >
               <PencilLine size={13} />
             </button>
-            <button type="button" aria-label={`${layer.name} higher`} disabled={i === 0} className="disabled:opacity-25" onClick={() => reorder(layer.id, stack[i - 1]!.id)}>
+            <button
+              type="button"
+              aria-label={`${layer.name} higher`}
+              disabled={i === 0}
+              className="disabled:opacity-25"
+              onClick={() => reorder(layer.id, stack[i - 1]!.id)}
+            >
               <ArrowUp size={12} />
             </button>
-            <button type="button" aria-label={`${layer.name} lower`} disabled={i === stack.length - 1} className="disabled:opacity-25" onClick={() => reorder(layer.id, stack[i + 1]!.id)}>
+            <button
+              type="button"
+              aria-label={`${layer.name} lower`}
+              disabled={i === stack.length - 1}
+              className="disabled:opacity-25"
+              onClick={() => reorder(layer.id, stack[i + 1]!.id)}
+            >
               <ArrowDown size={12} />
             </button>
           </li>
@@ -111,7 +130,17 @@ export function LayersList() {
             const role = event.target.value as Layer['role'];
             const id = v4();
             const top = stack[0]?.order ?? 0;
-            session.edit(`Add a layer for ${role}`, adding({ id, kind: 'layer', name: `${role[0]!.toUpperCase()}${role.slice(1)} 2`, role, order: top + 10, state: 'shown' }));
+            session.edit(
+              `Add a layer for ${role}`,
+              adding({
+                id,
+                kind: 'layer',
+                name: `${role[0]!.toUpperCase()}${role.slice(1)} 2`,
+                role,
+                order: top + 10,
+                state: 'shown',
+              }),
+            );
             set({ layer: id });
           }}
         >
@@ -129,7 +158,11 @@ export function LayersList() {
             value=""
             onChange={(event) => {
               const to = stack.find((layer) => layer.id === event.target.value);
-              if (to) session.edit(`Move ${plural(chosen.length, 'thing')} to the layer ${to.name}`, updating(chosen.map((record) => [record, { ...record, layer: to.id }] as const)));
+              if (to)
+                session.edit(
+                  `Move ${plural(chosen.length, 'thing')} to the layer ${to.name}`,
+                  updating(chosen.map((record) => [record, { ...record, layer: to.id }] as const)),
+                );
             }}
           >
             <option value="">selection to ...</option>
@@ -149,8 +182,12 @@ export function LayersList() {
               if (!layer) return set({ layer: null });
               const users = usersOf(show, layer.id);
               const backdrops = users.filter((record) => record.kind === 'backdrop');
-              if (users.length > backdrops.length) return void toast(`${layer.name} still holds ${plural(users.length, 'thing')}. Move them to another layer first.`);
-              if (stack.filter((item) => item.role === layer.role).length < 2) return void toast(`${layer.name} is the only layer for ${layer.role}, and stays.`);
+              if (users.length > backdrops.length)
+                return void toast(
+                  `${layer.name} still holds ${plural(users.length, 'thing')}. Move them to another layer first.`,
+                );
+              if (stack.filter((item) => item.role === layer.role).length < 2)
+                return void toast(`${layer.name} is the only layer for ${layer.role}, and stays.`);
               session.edit(`Delete the layer ${layer.name}`, removeRecords(show, [...backdrops, layer]));
               set({ layer: null });
             }}

@@ -1,12 +1,12 @@
 /** Set out: the selection placed by rule, seen as ghosts before it is done, with its spacing and overlaps in figures. */
 import { useEffect, useMemo, useState } from 'react';
+import { v4 } from 'uuid';
 import { formatLength, parseLength } from '#core/measure/lengths';
 import { isEmpty } from '#core/model/change';
 import { get, settingsOf } from '#core/model/show';
-import { mirrorFixtures, copyRecords } from '#core/setout/copy';
+import { copyRecords, mirrorFixtures } from '#core/setout/copy';
 import { type Axis, applySetOut, fixtureAxes, positionAxes, type Rule, type SetOut, setOut } from '#core/setout/rules';
 import { fromOrigin } from '#core/space/curves';
-import { v4 } from 'uuid';
 import { consider } from '../drawing/ghosts';
 import { plural } from '../drawing/pointing';
 import { useSession, useShow } from '../session/context';
@@ -15,7 +15,20 @@ import { chosenFixtures, chosenPositions } from '../shell/commands';
 import { Line } from '../ui/TextField';
 import { PanelHead } from './PanelHead';
 
-const kinds = ['evenly', 'by spacing', 'V', 'full V', 'fan', 'on an arc', 'grid', 'mirrored', 'align', 'even gaps', 'swap ends', 'nudge'] as const;
+const kinds = [
+  'evenly',
+  'by spacing',
+  'V',
+  'full V',
+  'fan',
+  'on an arc',
+  'grid',
+  'mirrored',
+  'align',
+  'even gaps',
+  'swap ends',
+  'nudge',
+] as const;
 type Kind = (typeof kinds)[number];
 
 /** Which figures a rule asks for. */
@@ -34,11 +47,33 @@ const asks: Readonly<Record<Kind, readonly string[]>> = {
   nudge: ['axis', 'by'],
 };
 const words: Readonly<Record<string, string>> = {
-  axis: 'Along', from: 'From', to: 'To', centre: 'Centre', spacing: 'Spacing', depth: 'Depth', angle: 'Angle', start: 'Start', sweep: 'Sweep',
-  radius: 'Radius', x: 'First, across', y: 'First, up', dx: 'Columns apart', dy: 'Rows apart', columns: 'Columns', at: 'At', by: 'By',
+  axis: 'Along',
+  from: 'From',
+  to: 'To',
+  centre: 'Centre',
+  spacing: 'Spacing',
+  depth: 'Depth',
+  angle: 'Angle',
+  start: 'Start',
+  sweep: 'Sweep',
+  radius: 'Radius',
+  x: 'First, across',
+  y: 'First, up',
+  dx: 'Columns apart',
+  dy: 'Rows apart',
+  columns: 'Columns',
+  at: 'At',
+  by: 'By',
 };
 const axisWords: Readonly<Record<Axis, string>> = {
-  along: 'the position', drop: 'drop', side: 'to the side', spin: 'turn', across: 'across the stage', upstage: 'up the stage', height: 'height', turn: 'turn',
+  along: 'the position',
+  drop: 'drop',
+  side: 'to the side',
+  spin: 'turn',
+  across: 'across the stage',
+  upstage: 'up the stage',
+  height: 'height',
+  turn: 'turn',
 };
 
 export function SetOutPanel() {
@@ -62,6 +97,7 @@ export function SetOutPanel() {
     return values.length ? ([Math.min(...values), Math.max(...values)] as const) : null;
   }, [show, fixtures]);
 
+  // biome-ignore lint/correctness/useExhaustiveDependencies: the rule is made of these
   const { result, fault } = useMemo((): { result: SetOut | null; fault: string } => {
     if (!records.length || kind === 'mirrored') return { result: null, fault: '' };
     try {
@@ -70,17 +106,22 @@ export function SetOutPanel() {
     } catch (error) {
       return { result: null, fault: (error as Error).message };
     }
-    // biome-ignore lint/correctness/useExhaustiveDependencies: the rule is made of these
   }, [show, selection, kind, figures, main]);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: the records are the selection of the show
   const mirrored = useMemo(() => {
     if (kind !== 'mirrored' || !records.length) return null;
     const options = { units: true, channels: false };
-    return fixtures.length ? mirrorFixtures(show, fixtures, options, v4) : copyRecords(show, positions, [{ kind: 'mirror' }], options, v4);
-    // biome-ignore lint/correctness/useExhaustiveDependencies: made of these
+    return fixtures.length
+      ? mirrorFixtures(show, fixtures, options, v4)
+      : copyRecords(show, positions, [{ kind: 'mirror' }], options, v4);
   }, [kind, show, selection]);
   const change = result?.change ?? mirrored;
   useEffect(() => {
-    consider(change && !isEmpty(change) ? { change, ids: [...change.updated.map(([, to]) => to.id), ...change.added.map((record) => record.id)] } : null);
+    consider(
+      change && !isEmpty(change)
+        ? { change, ids: [...change.updated.map(([, to]) => to.id), ...change.added.map((record) => record.id)] }
+        : null,
+    );
     return () => consider(null);
   }, [change]);
 
@@ -111,9 +152,22 @@ export function SetOutPanel() {
       case 'fan':
         return { kind: 'fan', angle: plain('angle', 30) };
       case 'on an arc':
-        return { kind: 'arc', start: plain('start', 0), sweep: plain('sweep', 360), radius: fixtures.length ? 0 : length('radius', 4000), centre: [length('x', 0), length('y', 0)] };
+        return {
+          kind: 'arc',
+          start: plain('start', 0),
+          sweep: plain('sweep', 360),
+          radius: fixtures.length ? 0 : length('radius', 4000),
+          centre: [length('x', 0), length('y', 0)],
+        };
       case 'grid':
-        return { kind: 'grid', columns: plain('columns', Math.ceil(Math.sqrt(records.length))), x: length('x', standing?.[0] ?? 0), y: length('y', 0), dx: length('dx', 1000), dy: length('dy', 1000) };
+        return {
+          kind: 'grid',
+          columns: plain('columns', Math.ceil(Math.sqrt(records.length))),
+          x: length('x', standing?.[0] ?? 0),
+          y: length('y', 0),
+          dx: length('dx', 1000),
+          dy: length('dy', 1000),
+        };
       case 'align':
         return { kind: 'align', axis: main, at: value('at', 0) };
       case 'even gaps':
@@ -124,22 +178,38 @@ export function SetOutPanel() {
         return { kind: 'nudge', axis: main, by: value('by') };
     }
   }
-  const shownAsks = asks[kind].filter((name) => !(fixtures.length && (name === 'radius' || (kind === 'on an arc' && (name === 'x' || name === 'y')))));
+  const shownAsks = asks[kind].filter(
+    (name) => !(fixtures.length && (name === 'radius' || (kind === 'on an arc' && (name === 'x' || name === 'y')))),
+  );
   const worst = result?.overlaps.reduce((most, item) => Math.max(most, item.missing), 0) ?? 0;
   return (
     <form
       aria-label="Set out"
       onSubmit={(event) => {
         event.preventDefault();
-        if (result) session.edit(`Set out ${plural(records.length, fixtures.length ? 'fixture' : 'position')}: ${kind}`, applySetOut(show, result));
+        if (result)
+          session.edit(
+            `Set out ${plural(records.length, fixtures.length ? 'fixture' : 'position')}: ${kind}`,
+            applySetOut(show, result),
+          );
         else if (mirrored && !isEmpty(mirrored)) {
           session.edit(`Mirror ${plural(records.length, fixtures.length ? 'fixture' : 'position')}`, mirrored);
-          useDesk.getState().select(mirrored.added.filter((record) => record.kind === (fixtures.length ? 'fixture' : 'position')).map((record) => record.id));
+          useDesk
+            .getState()
+            .select(
+              mirrored.added
+                .filter((record) => record.kind === (fixtures.length ? 'fixture' : 'position'))
+                .map((record) => record.id),
+            );
         }
       }}
     >
       <PanelHead name="Set out" onClose={() => set({ panel: null })} />
-      <p className="pencil">{records.length ? plural(records.length, fixtures.length ? 'fixture' : 'position') : 'Select fixtures, or positions, to set them out.'}</p>
+      <p className="pencil">
+        {records.length
+          ? plural(records.length, fixtures.length ? 'fixture' : 'position')
+          : 'Select fixtures, or positions, to set them out.'}
+      </p>
       <Line name="Rule">
         <select className="field" aria-label="Rule" value={kind} onChange={(event) => setKind(event.target.value as Kind)}>
           {kinds.map((name) => (
@@ -150,7 +220,12 @@ export function SetOutPanel() {
       {shownAsks.map((name) =>
         name === 'axis' ? (
           <Line key={name} name={words.axis!}>
-            <select className="field" aria-label="Set out along" value={main} onChange={(event) => setAxis(event.target.value as Axis)}>
+            <select
+              className="field"
+              aria-label="Set out along"
+              value={main}
+              onChange={(event) => setAxis(event.target.value as Axis)}
+            >
               {axes.map((item) => (
                 <option key={item} value={item}>
                   {axisWords[item]}
@@ -164,7 +239,15 @@ export function SetOutPanel() {
               className="field"
               aria-label={words[name]!}
               value={figures[name] ?? ''}
-              placeholder={name === 'from' && standing ? formatLength(standing[0], units) : name === 'to' && standing ? formatLength(standing[1], units) : name === 'by' ? '+0.5 or -0.5' : ''}
+              placeholder={
+                name === 'from' && standing
+                  ? formatLength(standing[0], units)
+                  : name === 'to' && standing
+                    ? formatLength(standing[1], units)
+                    : name === 'by'
+                      ? '+0.5 or -0.5'
+                      : ''
+              }
               onChange={(event) => setFigures({ ...figures, [name]: event.target.value })}
             />
           </Line>
@@ -187,10 +270,18 @@ export function SetOutPanel() {
           ) : (
             'No overlaps. '
           )}
-          {result.off.length ? <span style={{ color: 'var(--doubt)' }}>{plural(result.off.length)} would hang off the end.</span> : null}
+          {result.off.length ? (
+            <span style={{ color: 'var(--doubt)' }}>{plural(result.off.length)} would hang off the end.</span>
+          ) : null}
         </output>
       )}
-      {mirrored && <output className="block pt-1">{mirrored.added.length ? `${plural(mirrored.added.length, 'copy').replace('copys', 'copies')}, without channels.` : 'Nothing is off the centre line.'}</output>}
+      {mirrored && (
+        <output className="block pt-1">
+          {mirrored.added.length
+            ? `${plural(mirrored.added.length, 'copy').replace('copys', 'copies')}, without channels.`
+            : 'Nothing is off the centre line.'}
+        </output>
+      )}
       <button type="submit" className="act act-main mt-2 w-full" disabled={!change || isEmpty(change)}>
         Set out
       </button>

@@ -1,5 +1,6 @@
 /** Tag sets: which fields stand where round the symbol, in which enclosure, how large; several in a show. */
 import { ArrowDown, ArrowUp, Plus, Trash2 } from 'lucide-react';
+import { toast } from 'sonner';
 import { v4 } from 'uuid';
 import { tagSetOf, tagSetsOf } from '#core/draw/tag-set';
 import { adding, edit } from '#core/model/change';
@@ -7,7 +8,6 @@ import { makeTagSets } from '#core/model/make';
 import { enclosures, type TagLine, type TagSet, tagFields, tagPlacesOf } from '#core/model/records';
 import { all, settingsOf } from '#core/model/show';
 import { removeRecords, usersOf } from '#core/setout/remove';
-import { toast } from 'sonner';
 import { useSession, useShow } from '../session/context';
 import { useDesk } from '../session/desk';
 import { Line, TextField } from '../ui/TextField';
@@ -43,7 +43,13 @@ export function TagsPanel() {
       )}
       <div className="flex flex-wrap gap-1 pb-1">
         {sets.map((item) => (
-          <button key={item.id} type="button" className="act" aria-pressed={item.id === now?.id} onClick={() => set({ tagSet: item.id })}>
+          <button
+            key={item.id}
+            type="button"
+            className="act"
+            aria-pressed={item.id === now?.id}
+            onClick={() => set({ tagSet: item.id })}
+          >
             {item.name}
           </button>
         ))}
@@ -54,7 +60,13 @@ export function TagsPanel() {
           title="Add a tag set: a copy of this one"
           onClick={() => {
             const id = v4();
-            const copy: TagSet = { id, kind: 'tagset', name: `${now?.name ?? 'Tags'} 2`, order: sets.length, lines: now?.lines ?? [] };
+            const copy: TagSet = {
+              id,
+              kind: 'tagset',
+              name: `${now?.name ?? 'Tags'} 2`,
+              order: sets.length,
+              lines: now?.lines ?? [],
+            };
             session.edit(`Add the tag set ${copy.name}`, adding(copy));
             set({ tagSet: id });
           }}
@@ -87,16 +99,30 @@ export function TagsPanel() {
             </thead>
             <tbody>
               {now.lines.map((item, i) => (
-                // biome-ignore lint/suspicious/noArrayIndexKey: lines have no name of their own, and may be alike
                 <tr key={i}>
                   <td>
-                    <Choice label={`Field ${i + 1}`} value={item.field} list={tagFields} onChange={(field) => line(i, { field })} />
+                    <Choice
+                      label={`Field ${i + 1}`}
+                      value={item.field}
+                      list={tagFields}
+                      onChange={(field) => line(i, { field })}
+                    />
                   </td>
                   <td>
-                    <Choice label={`Place ${i + 1}`} value={item.place} list={tagPlacesOf} onChange={(place) => line(i, { place })} />
+                    <Choice
+                      label={`Place ${i + 1}`}
+                      value={item.place}
+                      list={tagPlacesOf}
+                      onChange={(place) => line(i, { place })}
+                    />
                   </td>
                   <td>
-                    <Choice label={`Enclosure ${i + 1}`} value={item.enclosure} list={enclosures} onChange={(enclosure) => line(i, { enclosure })} />
+                    <Choice
+                      label={`Enclosure ${i + 1}`}
+                      value={item.enclosure}
+                      list={enclosures}
+                      onChange={(enclosure) => line(i, { enclosure })}
+                    />
                   </td>
                   <td className="w-8">
                     <TextField
@@ -111,13 +137,29 @@ export function TagsPanel() {
                     />
                   </td>
                   <td className="whitespace-nowrap">
-                    <button type="button" aria-label={`Line ${i + 1} earlier`} disabled={i === 0} className="disabled:opacity-30" onClick={() => move(i, -1)}>
+                    <button
+                      type="button"
+                      aria-label={`Line ${i + 1} earlier`}
+                      disabled={i === 0}
+                      className="disabled:opacity-30"
+                      onClick={() => move(i, -1)}
+                    >
                       <ArrowUp size={11} />
                     </button>
-                    <button type="button" aria-label={`Line ${i + 1} later`} disabled={i === now.lines.length - 1} className="disabled:opacity-30" onClick={() => move(i, 1)}>
+                    <button
+                      type="button"
+                      aria-label={`Line ${i + 1} later`}
+                      disabled={i === now.lines.length - 1}
+                      className="disabled:opacity-30"
+                      onClick={() => move(i, 1)}
+                    >
                       <ArrowDown size={11} />
                     </button>
-                    <button type="button" aria-label={`Take line ${i + 1} out`} onClick={() => write(`Tags of ${now.name}`, { lines: now.lines.filter((_, j) => j !== i) })}>
+                    <button
+                      type="button"
+                      aria-label={`Take line ${i + 1} out`}
+                      onClick={() => write(`Tags of ${now.name}`, { lines: now.lines.filter((_, j) => j !== i) })}
+                    >
                       <Trash2 size={11} />
                     </button>
                   </td>
@@ -132,7 +174,14 @@ export function TagsPanel() {
             <button
               type="button"
               className="act"
-              onClick={() => write(`Tags of ${now.name}`, { lines: [...now.lines, { field: 'purpose', place: 'front', enclosure: 'none', size: 1.4, types: [], layers: [] }] })}
+              onClick={() =>
+                write(`Tags of ${now.name}`, {
+                  lines: [
+                    ...now.lines,
+                    { field: 'purpose', place: 'front', enclosure: 'none', size: 1.4, types: [], layers: [] },
+                  ],
+                })
+              }
             >
               Add a line
             </button>
@@ -140,7 +189,9 @@ export function TagsPanel() {
               type="button"
               className="act"
               aria-pressed={settingsOf(show).plateTags === now.id}
-              onClick={() => session.edit(`Plates print the tags of ${now.name}`, edit([settingsOf(show)], { plateTags: now.id }))}
+              onClick={() =>
+                session.edit(`Plates print the tags of ${now.name}`, edit([settingsOf(show)], { plateTags: now.id }))
+              }
             >
               {settingsOf(show).plateTags === now.id ? 'Plates print these' : 'Print these on plates'}
             </button>
@@ -150,7 +201,8 @@ export function TagsPanel() {
               disabled={sets.length < 2}
               onClick={() => {
                 const users = usersOf(show, now.id).length;
-                if (users) return void toast(`${now.name} is in use: by plates, or by ${users} records. Choose another there first.`);
+                if (users)
+                  return void toast(`${now.name} is in use: by plates, or by ${users} records. Choose another there first.`);
                 session.edit(`Delete the tag set ${now.name}`, removeRecords(show, [now]));
                 set({ tagSet: null });
               }}
@@ -167,7 +219,10 @@ export function TagsPanel() {
 /** For which types and layers a line is meant; all, unless some are named. */
 function Only({ index, line, onChange }: { index: number; line: TagLine; onChange: (patch: Partial<TagLine>) => void }) {
   const show = useShow();
-  const named = [...line.types.map((id) => ({ id, what: 'types' as const })), ...line.layers.map((id) => ({ id, what: 'layers' as const }))];
+  const named = [
+    ...line.types.map((id) => ({ id, what: 'types' as const })),
+    ...line.layers.map((id) => ({ id, what: 'layers' as const })),
+  ];
   const nameOf = (id: string) => {
     const record = show.records.get(id);
     return record && 'name' in record ? record.name : '';
@@ -178,7 +233,13 @@ function Only({ index, line, onChange }: { index: number; line: TagLine; onChang
         {line.field}, {named.length ? 'only for' : 'for all'}
       </span>
       {named.map(({ id, what }) => (
-        <button key={id} type="button" className="act !py-0" title="Take it out" onClick={() => onChange({ [what]: line[what].filter((other) => other !== id) })}>
+        <button
+          key={id}
+          type="button"
+          className="act !py-0"
+          title="Take it out"
+          onClick={() => onChange({ [what]: line[what].filter((other) => other !== id) })}
+        >
           {nameOf(id)}
         </button>
       ))}
@@ -208,7 +269,17 @@ function Only({ index, line, onChange }: { index: number; line: TagLine; onChang
   );
 }
 
-function Choice<T extends string>({ label, value, list, onChange }: { label: string; value: T; list: readonly T[]; onChange: (value: T) => void }) {
+function Choice<T extends string>({
+  label,
+  value,
+  list,
+  onChange,
+}: {
+  label: string;
+  value: T;
+  list: readonly T[];
+  onChange: (value: T) => void;
+}) {
   return (
     <select className="field" aria-label={label} value={value} onChange={(event) => onChange(event.target.value as T)}>
       {list.map((item) => (

@@ -1,5 +1,6 @@
 /** Reads a DXF beside the window, which stays alive. */
-import { type DxfDrawing, readDxf } from '#core/formats/dxf/read';
+import type { DxfDrawing } from '#core/formats/dxf/drawing';
+import { readDxf } from '#core/formats/dxf/read';
 import { FormatError, type Oddity } from '#core/formats/report';
 
 export type DxfAnswer =
@@ -19,7 +20,10 @@ self.onmessage = (event: MessageEvent<{ readonly bytes: ArrayBuffer }>) => {
       value.layers.flatMap((layer) => layer.paths.map((path) => path.buffer as ArrayBuffer)),
     );
   } catch (error) {
-    answer({ kind: 'failed', message: error instanceof FormatError ? error.message : `The file could not be read: ${(error as Error).message}` });
+    answer({
+      kind: 'failed',
+      message: error instanceof FormatError ? error.message : `The file could not be read: ${(error as Error).message}`,
+    });
   }
 };
 
@@ -29,6 +33,13 @@ function encodingOf(bytes: ArrayBuffer): string {
   const version = /\$ACADVER\s+1\s+(AC\d{4})/.exec(head)?.[1] ?? 'AC1009';
   if (version >= 'AC1021') return 'utf-8';
   const page = /\$DWGCODEPAGE\s+3\s+ANSI_(\d{3,5})/i.exec(head)?.[1];
-  const known: Readonly<Record<string, string>> = { '1250': 'windows-1250', '1251': 'windows-1251', '1252': 'windows-1252', '1253': 'windows-1253', '1254': 'windows-1254', '932': 'shift_jis' };
+  const known: Readonly<Record<string, string>> = {
+    '1250': 'windows-1250',
+    '1251': 'windows-1251',
+    '1252': 'windows-1252',
+    '1253': 'windows-1253',
+    '1254': 'windows-1254',
+    '932': 'shift_jis',
+  };
   return known[page ?? ''] ?? 'windows-1252';
 }

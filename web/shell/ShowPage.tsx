@@ -31,6 +31,11 @@ import { Drawing } from '../drawing/Drawing';
 import { PlateView } from '../drawing/PlateView';
 import { isTyping } from '../drawing/pointing';
 import { Ledger } from '../ledger/Ledger';
+import { CopyPanel } from '../panels/CopyPanel';
+import { DeletePanel } from '../panels/DeletePanel';
+import { KeyPanel } from '../panels/KeyPanel';
+import { SetOutPanel } from '../panels/SetOutPanel';
+import { TagsPanel } from '../panels/TagsPanel';
 import { SessionContext, useSession, useSessionState, useShow } from '../session/context';
 import { useDesk, type View } from '../session/desk';
 import { openSession, type Session } from '../session/session';
@@ -41,18 +46,13 @@ import { PaperPanel } from '../steps/PaperPanel';
 import { PatchPanel } from '../steps/PatchPanel';
 import { PositionsPanel } from '../steps/PositionsPanel';
 import { StagePanel } from '../steps/StagePanel';
-import { CopyPanel } from '../panels/CopyPanel';
-import { DeletePanel } from '../panels/DeletePanel';
-import { DxfPanel } from '../panels/DxfPanel';
-import { KeyPanel } from '../panels/KeyPanel';
-import { SetOutPanel } from '../panels/SetOutPanel';
-import { TagsPanel } from '../panels/TagsPanel';
 import { ClashNote } from './ClashNote';
 import { type Context, commandById, commandForKey, keyText, nudge, tip } from './commands';
 import { Divider } from './Divider';
 import { Palette } from './Palette';
 import { Steps } from './Steps';
 
+const DxfPanel = lazy(() => import('../panels/DxfPanel').then((module) => ({ default: module.DxfPanel })));
 const ThreeView = lazy(() => import('../drawing/ThreeView'));
 
 export function ShowPage() {
@@ -63,7 +63,21 @@ export function ShowPage() {
   useEffect(() => {
     let closed = false;
     let opened: Session | null = null;
-    useDesk.setState({ selection: [], tool: 'select', view: 'plan', beside: null, type: null, goTo: null, panel: null, layer: null, tagSet: null, accessories: [], hangWay: null, colourBy: 'nothing', section: centreSection(180) });
+    useDesk.setState({
+      selection: [],
+      tool: 'select',
+      view: 'plan',
+      beside: null,
+      type: null,
+      goTo: null,
+      panel: null,
+      layer: null,
+      tagSet: null,
+      accessories: [],
+      hangWay: null,
+      colourBy: 'nothing',
+      section: centreSection(180),
+    });
     openSession(id, (text) => toast.error(text, { duration: 8000 })).then(
       (made) => {
         opened = made;
@@ -185,7 +199,11 @@ function Frame() {
               )}
             </>
           )}
-          {over === 'dxf' && <DxfPanel />}
+          {over === 'dxf' && (
+            <Suspense fallback={null}>
+              <DxfPanel />
+            </Suspense>
+          )}
         </div>
         <Divider height={ledgerHeight} onHeight={(next) => set({ ledgerHeight: next })} />
         <div style={{ height: ledgerHeight }} className="shrink-0">
@@ -295,25 +313,48 @@ function Pane({ view, step }: { view: Exclude<View, 'plate'>; step: string }) {
 function SectionBar() {
   const { section, sightLines } = useDesk();
   const look = ((section.look % 360) + 360) % 360;
-  const way = look > 135 && look < 225 ? 'to stage right' : look < 45 || look > 315 ? 'to stage left' : look <= 135 ? 'upstage' : 'downstage';
+  const way =
+    look > 135 && look < 225
+      ? 'to stage right'
+      : look < 45 || look > 315
+        ? 'to stage left'
+        : look <= 135
+          ? 'upstage'
+          : 'downstage';
   const centre = section.at[0] === 0 && section.at[1] === 0;
   return (
     <div className="absolute top-2 left-14 flex flex-wrap items-center gap-1 text-[11px]">
       <span className="pencil pr-1">
         {centre ? 'on the centre line' : 'on the drawn line'}, looking {way}
       </span>
-      <button type="button" className="act" title={tip('look')} onClick={() => commandById('look').run(undefined as never)}>
+      <button
+        type="button"
+        className="act act-small"
+        title={tip('look')}
+        onClick={() => commandById('look').run(undefined as never)}
+      >
         Turn round
       </button>
       {!centre && (
-        <button type="button" className="act" onClick={() => useDesk.setState({ section: centreSection(180) })}>
+        <button type="button" className="act act-small" onClick={() => useDesk.setState({ section: centreSection(180) })}>
           Centre line
         </button>
       )}
-      <button type="button" className="act" title={tip('section line')} onClick={() => commandById('section line').run(undefined as never)}>
+      <button
+        type="button"
+        className="act act-small"
+        title={tip('section line')}
+        onClick={() => commandById('section line').run(undefined as never)}
+      >
         Draw a line
       </button>
-      <button type="button" className="act" aria-pressed={sightLines} title={tip('sight')} onClick={() => commandById('sight').run(undefined as never)}>
+      <button
+        type="button"
+        className="act act-small"
+        aria-pressed={sightLines}
+        title={tip('sight')}
+        onClick={() => commandById('sight').run(undefined as never)}
+      >
         Sight lines
       </button>
     </div>
@@ -335,7 +376,7 @@ function DrawingBar() {
   const active = layer ? find(show, 'layer', layer) : undefined;
   return (
     <div
-      className="flex shrink-0 items-center gap-4 px-4"
+      className="flex shrink-0 items-center gap-3 px-4"
       style={{ background: 'var(--sheet)', borderBottom: '1px solid var(--hair-faint)' }}
     >
       <div role="tablist" aria-label="View" className="flex gap-4">
@@ -381,7 +422,12 @@ function DrawingBar() {
       )}
       <label className="flex items-center gap-1 whitespace-nowrap">
         <span className="pencil">colour by</span>
-        <select className="field !w-24" aria-label="Colour by" value={colourBy} onChange={(event) => set({ colourBy: event.target.value as typeof colourBy })}>
+        <select
+          className="field !w-24"
+          aria-label="Colour by"
+          value={colourBy}
+          onChange={(event) => set({ colourBy: event.target.value as typeof colourBy })}
+        >
           {colourings.map((by) => (
             <option key={by}>{by}</option>
           ))}
@@ -394,7 +440,7 @@ function DrawingBar() {
           <button
             key={item.id}
             type="button"
-            className="act whitespace-nowrap"
+            className="act act-small whitespace-nowrap"
             aria-pressed={tagSet === item.id || (tagSet === null && i === 0)}
             title={`${tip('tag set')}: ${item.name}`}
             onClick={() => set({ tagSet: item.id })}
@@ -402,10 +448,22 @@ function DrawingBar() {
             {item.name}
           </button>
         ))}
-        <button type="button" className="act" aria-pressed={tagSet === 'none'} title={tip('no tags')} onClick={() => set({ tagSet: tagSet === 'none' ? null : 'none' })}>
+        <button
+          type="button"
+          className="act act-small"
+          aria-pressed={tagSet === 'none'}
+          title={tip('no tags')}
+          onClick={() => set({ tagSet: tagSet === 'none' ? null : 'none' })}
+        >
           none
         </button>
-        <button type="button" className="tool !h-6 !w-6" aria-label={commandById('tag sets').name} title={tip('tag sets')} onClick={() => set({ panel: 'tags' })}>
+        <button
+          type="button"
+          className="tool !h-6 !w-6"
+          aria-label={commandById('tag sets').name}
+          title={tip('tag sets')}
+          onClick={() => set({ panel: 'tags' })}
+        >
           <Tags size={13} />
         </button>
       </fieldset>
@@ -426,7 +484,8 @@ const toolIcons = {
 /** The tools of the step float at the left edge of the drawing. */
 function Tools({ context, step }: { context: Context; step: string }) {
   const { tool, panel } = useDesk();
-  const tools = step === 'stage' ? (['select', 'outline', 'masking', 'dimension', 'note'] as const) : (['select', 'pipe', 'hang'] as const);
+  const tools =
+    step === 'stage' ? (['select', 'outline', 'masking', 'dimension', 'note'] as const) : (['select', 'pipe', 'hang'] as const);
   const actions = [
     ['set out', AlignHorizontalSpaceAround, panel === 'set out'],
     ['copies', Copy, panel === 'copy'],

@@ -2,12 +2,12 @@
 import { toast } from 'sonner';
 import { v4 } from 'uuid';
 import { snagsOf } from '#core/audit/snags';
+import { colourings } from '#core/draw/colouring';
+import { tagSetsOf } from '#core/draw/tag-set';
 import { formatLength } from '#core/measure/lengths';
 import { edit, isEmpty, updating } from '#core/model/change';
 import type { Fixture, Position } from '#core/model/records';
 import { all, type Show, settingsOf } from '#core/model/show';
-import { colourings } from '#core/draw/colouring';
-import { tagSetsOf } from '#core/draw/tag-set';
 import { renumberUnits, withUnits } from '#core/number/units';
 import { type Clip, clipOf, copyRecords, mirrorFixtures, pasteClip } from '#core/setout/copy';
 import { duplicateFixtures, nudgeFixtures, reshapePosition, rotateFixtures } from '#core/setout/hang';
@@ -72,7 +72,10 @@ export function nudge({ session, show }: Context, dx: number, dy: number): void 
   if (!things.length) return;
   // A pipe carries its units: their distance along stays.
   const change = updating(things.map((record) => [record, movedRecord(record, { kind: 'shift', by: [dx, dy, 0] })] as const));
-  session.edit(`Move ${things.length === 1 && 'name' in things[0]! && things[0].name ? things[0].name : plural(things.length, 'thing')}`, withUnits(show, change));
+  session.edit(
+    `Move ${things.length === 1 && 'name' in things[0]! && things[0].name ? things[0].name : plural(things.length, 'thing')}`,
+    withUnits(show, change),
+  );
 }
 
 /** Everything chosen that stands on the stage or is a position. */
@@ -90,7 +93,10 @@ export const removeChosen = ({ session, show }: Context): void => {
     return;
   }
   if (things.length) {
-    const names = things.length > 3 ? plural(things.length, 'thing') : things.map((thing) => ('name' in thing && thing.name ? thing.name : thing.kind)).join(', ');
+    const names =
+      things.length > 3
+        ? plural(things.length, 'thing')
+        : things.map((thing) => ('name' in thing && thing.name ? thing.name : thing.kind)).join(', ');
     session.edit(`Delete ${names}`, removeRecords(show, [...things, ...fixtures]));
   } else if (fixtures.length) session.edit(`Delete ${plural(fixtures.length)}`, removeRecords(show, fixtures));
   select([]);
@@ -122,7 +128,11 @@ const copyChosen = ({ show }: Context): void => {
 const pasteChosen = ({ show, session }: Context): void => {
   const clip = keptClip();
   if (!clip) return void toast('Nothing has been copied yet. Choose fixtures and copy them.');
-  const position = chosenPositions(show, useDesk.getState().selection)[0] ?? chosenFixtures(show, useDesk.getState().selection).map((fixture) => all(show, 'position').find((item) => item.id === fixture.position))[0];
+  const position =
+    chosenPositions(show, useDesk.getState().selection)[0] ??
+    chosenFixtures(show, useDesk.getState().selection).map((fixture) =>
+      all(show, 'position').find((item) => item.id === fixture.position),
+    )[0];
   if (!position) return void toast('Choose the position that they are to hang on, then paste.');
   try {
     const change = pasteClip(show, clip, position, 0, v4);
@@ -139,9 +149,14 @@ const mirrorChosen = ({ show, session }: Context): void => {
   const fixtures = chosenFixtures(show, selection);
   const things = chosenThings(show, selection);
   const options = { units: true, channels: false };
-  const change = things.length ? copyRecords(show, things, [{ kind: 'mirror' }], options, v4) : mirrorFixtures(show, fixtures, options, v4);
+  const change = things.length
+    ? copyRecords(show, things, [{ kind: 'mirror' }], options, v4)
+    : mirrorFixtures(show, fixtures, options, v4);
   if (isEmpty(change)) return void toast('Nothing to mirror: choose fixtures off the centre line, or positions.');
-  session.edit(`Mirror ${things.length ? plural(things.length, 'thing') : plural(fixtures.length)} about the centre line`, change);
+  session.edit(
+    `Mirror ${things.length ? plural(things.length, 'thing') : plural(fixtures.length)} about the centre line`,
+    change,
+  );
   select(change.added.filter((record) => record.kind !== 'fixture' || !things.length).map((record) => record.id));
 };
 
@@ -187,9 +202,19 @@ export const commands: readonly Command[] = [
   },
   { id: 'copy', name: 'Copy', key: 'mod+C', run: copyChosen },
   { id: 'paste', name: 'Paste on the chosen position', key: 'mod+V', run: pasteChosen },
-  { id: 'copies', name: 'Copies: at an offset, in a row, mirrored', key: 'C', run: () => desk().set({ panel: desk().panel === 'copy' ? null : 'copy' }) },
+  {
+    id: 'copies',
+    name: 'Copies: at an offset, in a row, mirrored',
+    key: 'C',
+    run: () => desk().set({ panel: desk().panel === 'copy' ? null : 'copy' }),
+  },
   { id: 'mirror', name: 'Mirror about the centre line, units too', key: 'M', run: mirrorChosen },
-  { id: 'set out', name: 'Set out the selection', key: 'S', run: () => desk().set({ panel: desk().panel === 'set out' ? null : 'set out' }) },
+  {
+    id: 'set out',
+    name: 'Set out the selection',
+    key: 'S',
+    run: () => desk().set({ panel: desk().panel === 'set out' ? null : 'set out' }),
+  },
   {
     id: 'group',
     name: 'Group what is chosen, or take it apart',
@@ -197,7 +222,9 @@ export const commands: readonly Command[] = [
     run: ({ show, session }) => {
       const things = chosenThings(show, desk().selection).filter((thing) => thing.kind !== 'dimension');
       if (things.length < 2) return void toast('Choose two things or more to group them.');
-      const grouped = things.every((thing) => 'group' in thing && thing.group && thing.group === (things[0] as { group?: string }).group);
+      const grouped = things.every(
+        (thing) => 'group' in thing && thing.group && thing.group === (things[0] as { group?: string }).group,
+      );
       const name = v4().slice(0, 8);
       session.edit(
         grouped ? 'Take the group apart' : `Group ${plural(things.length, 'thing')}`,
@@ -215,7 +242,10 @@ export const commands: readonly Command[] = [
     name: 'Renumber the units of the chosen positions',
     run: ({ show, session }) => {
       const fixtures = chosenFixtures(show, desk().selection);
-      const ids = new Set([...chosenPositions(show, desk().selection).map((position) => position.id), ...fixtures.map((fixture) => fixture.position)]);
+      const ids = new Set([
+        ...chosenPositions(show, desk().selection).map((position) => position.id),
+        ...fixtures.map((fixture) => fixture.position),
+      ]);
       const wanted = ids.size ? ids : new Set(all(show, 'position').map((position) => position.id));
       const change = renumberUnits(show, wanted);
       if (isEmpty(change)) toast('The unit numbers follow their rule already.');
@@ -254,18 +284,45 @@ export const commands: readonly Command[] = [
   { id: 'both', name: 'Show plan and 3D side by side', key: '3', run: () => desk().set({ view: 'plan', beside: '3d' }) },
   { id: 'plate', name: 'Show the plate as it will print', key: '4', run: () => desk().set({ view: 'plate', beside: null }) },
   { id: 'section', name: 'Show the section', key: '5', run: () => desk().set({ view: 'section', beside: null }) },
-  { id: 'elevation', name: 'Show the elevation from the front', key: '6', run: () => desk().set({ view: 'elevation', beside: null }) },
-  { id: 'plan section', name: 'Show plan and section side by side', key: '7', run: () => desk().set({ view: 'plan', beside: 'section' }) },
-  { id: 'section line', name: 'Draw the line of a section on the plan', run: () => desk().set({ view: 'plan', beside: null, tool: 'section' }) },
-  { id: 'look', name: 'Section: look the other way', run: () => desk().set({ section: { ...desk().section, look: (desk().section.look + 180) % 360 } }) },
+  {
+    id: 'elevation',
+    name: 'Show the elevation from the front',
+    key: '6',
+    run: () => desk().set({ view: 'elevation', beside: null }),
+  },
+  {
+    id: 'plan section',
+    name: 'Show plan and section side by side',
+    key: '7',
+    run: () => desk().set({ view: 'plan', beside: 'section' }),
+  },
+  {
+    id: 'section line',
+    name: 'Draw the line of a section on the plan',
+    run: () => desk().set({ view: 'plan', beside: null, tool: 'section' }),
+  },
+  {
+    id: 'look',
+    name: 'Section: look the other way',
+    run: () => desk().set({ section: { ...desk().section, look: (desk().section.look + 180) % 360 } }),
+  },
   { id: 'sight', name: 'Section: show or hide sight lines', run: () => desk().set({ sightLines: !desk().sightLines }) },
-  { id: 'tag set', name: 'Next tag set', key: 'T', run: ({ show }) => {
-    const sets = tagSetsOf(show);
-    const now = sets.findIndex((set) => set.id === desk().tagSet);
-    const next = sets[(Math.max(0, now) + 1) % Math.max(1, sets.length)];
-    if (next) desk().set({ tagSet: next.id });
-  } },
-  { id: 'no tags', name: 'Tags: hide or show them all', run: () => desk().set({ tagSet: desk().tagSet === 'none' ? null : 'none' }) },
+  {
+    id: 'tag set',
+    name: 'Next tag set',
+    key: 'T',
+    run: ({ show }) => {
+      const sets = tagSetsOf(show);
+      const now = sets.findIndex((set) => set.id === desk().tagSet);
+      const next = sets[(Math.max(0, now) + 1) % Math.max(1, sets.length)];
+      if (next) desk().set({ tagSet: next.id });
+    },
+  },
+  {
+    id: 'no tags',
+    name: 'Tags: hide or show them all',
+    run: () => desk().set({ tagSet: desk().tagSet === 'none' ? null : 'none' }),
+  },
   { id: 'tag sets', name: 'Edit the tag sets', run: () => desk().set({ panel: desk().panel === 'tags' ? null : 'tags' }) },
   {
     id: 'tags back',
@@ -282,19 +339,70 @@ export const commands: readonly Command[] = [
       ),
     ),
   },
-  { id: 'key', name: 'The key: what hangs, and how many', key: 'K', run: () => desk().set({ panel: desk().panel === 'key' ? null : 'key' }) },
-  ...colourings.map((by): Command => ({ id: `colour by ${by}`, name: by === 'nothing' ? 'Colour the drawing by nothing' : `Colour the drawing by ${by}`, run: () => desk().set({ colourBy: by }) })),
-  { id: 'outline', name: 'Draw an outline', key: 'O', run: ({ go }) => { go('stage'); desk().set({ tool: 'outline', view: 'plan' }); } },
-  { id: 'masking', name: 'Hang masking', run: ({ go }) => { go('stage'); desk().set({ tool: 'masking', view: 'plan' }); } },
-  { id: 'dimension', name: 'Measure: a dimension that stays attached', key: 'L', run: ({ go }) => { go('stage'); desk().set({ tool: 'dimension', view: 'plan' }); } },
-  { id: 'note', name: 'Write a note', run: ({ go }) => { go('stage'); desk().set({ tool: 'note', view: 'plan' }); } },
-  { id: 'dxf', name: 'Read a venue from DXF', run: ({ go }) => { go('stage'); desk().set({ panel: 'dxf', view: 'plan', beside: null }); } },
+  {
+    id: 'key',
+    name: 'The key: what hangs, and how many',
+    key: 'K',
+    run: () => desk().set({ panel: desk().panel === 'key' ? null : 'key' }),
+  },
+  ...colourings.map(
+    (by): Command => ({
+      id: `colour by ${by}`,
+      name: by === 'nothing' ? 'Colour the drawing by nothing' : `Colour the drawing by ${by}`,
+      run: () => desk().set({ colourBy: by }),
+    }),
+  ),
+  {
+    id: 'outline',
+    name: 'Draw an outline',
+    key: 'O',
+    run: ({ go }) => {
+      go('stage');
+      desk().set({ tool: 'outline', view: 'plan' });
+    },
+  },
+  {
+    id: 'masking',
+    name: 'Hang masking',
+    run: ({ go }) => {
+      go('stage');
+      desk().set({ tool: 'masking', view: 'plan' });
+    },
+  },
+  {
+    id: 'dimension',
+    name: 'Measure: a dimension that stays attached',
+    key: 'L',
+    run: ({ go }) => {
+      go('stage');
+      desk().set({ tool: 'dimension', view: 'plan' });
+    },
+  },
+  {
+    id: 'note',
+    name: 'Write a note',
+    run: ({ go }) => {
+      go('stage');
+      desk().set({ tool: 'note', view: 'plan' });
+    },
+  },
+  {
+    id: 'dxf',
+    name: 'Read a venue from DXF',
+    run: ({ go }) => {
+      go('stage');
+      desk().set({ panel: 'dxf', view: 'plan', beside: null });
+    },
+  },
   {
     id: 'booms',
     name: 'Draw the units of booms and ladders on the plan too, or in their details alone',
     run: ({ session, show }) => {
       const settings = settingsOf(show);
-      session.edit(settings.boomUnits ? 'Boom units in their details alone' : 'Boom units on the plan too', edit([settings], { boomUnits: !settings.boomUnits }));
+      session.edit(
+        settings.boomUnits ? 'Boom units in their details alone' : 'Boom units on the plan too',
+        edit([settings], { boomUnits: !settings.boomUnits }),
+      );
     },
   },
   {

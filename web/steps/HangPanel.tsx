@@ -124,7 +124,11 @@ function HangingWay() {
       </Line>
       {stock.length ? (
         <details className="pt-1">
-          <summary className="pencil cursor-pointer">{accessories.length ? `with ${accessories.map((id) => find(show, 'accessory', id)?.name).join(', ')}` : 'without accessories'}</summary>
+          <summary className="pencil cursor-pointer">
+            {accessories.length
+              ? `with ${accessories.map((id) => find(show, 'accessory', id)?.name).join(', ')}`
+              : 'without accessories'}
+          </summary>
           <div className="flex flex-wrap gap-x-3">
             {stock.map((item) => (
               <label key={item.id} className="flex items-center gap-1">
@@ -132,7 +136,13 @@ function HangingWay() {
                   type="checkbox"
                   className="checkbox checkbox-xs"
                   checked={accessories.includes(item.id)}
-                  onChange={() => set({ accessories: accessories.includes(item.id) ? accessories.filter((id) => id !== item.id) : [...accessories, item.id] })}
+                  onChange={() =>
+                    set({
+                      accessories: accessories.includes(item.id)
+                        ? accessories.filter((id) => id !== item.id)
+                        : [...accessories, item.id],
+                    })
+                  }
                 />
                 {item.name}
               </label>
@@ -140,7 +150,11 @@ function HangingWay() {
           </div>
         </details>
       ) : (
-        <button type="button" className="act mt-1" onClick={() => session.edit('Take the usual accessories', adding(...makeAccessories(() => v4())))}>
+        <button
+          type="button"
+          className="act mt-1"
+          onClick={() => session.edit('Take the usual accessories', adding(...makeAccessories(() => v4())))}
+        >
           Take the usual accessories
         </button>
       )}
@@ -179,7 +193,9 @@ function RowForm() {
         const [p, q] = [alongOf(curve, a.mm - base), alongOf(curve, b.mm - base)];
         const length = curveLength(curve);
         if (Math.min(p, q) < -0.5 || Math.max(p, q) > length + 0.5)
-          return setFault(`${position.name} reaches from ${formatLength(Math.min(low, high), units)} to ${formatLength(Math.max(low, high), units)}.`);
+          return setFault(
+            `${position.name} reaches from ${formatLength(Math.min(low, high), units)} to ${formatLength(Math.max(low, high), units)}.`,
+          );
         try {
           const n = Math.abs(p - q) < 0.5 ? 1 : rowCount;
           const change = hangRow(show, wanted, position, p, q, n, v4, hangingOf(), layer);
@@ -192,7 +208,12 @@ function RowForm() {
       }}
     >
       <Line name="On">
-        <select className="field" aria-label="Position of the row" value={position.id} onChange={(event) => setOn(event.target.value)}>
+        <select
+          className="field"
+          aria-label="Position of the row"
+          value={position.id}
+          onChange={(event) => setOn(event.target.value)}
+        >
           {positions.map((item) => (
             <option key={item.id} value={item.id}>
               {item.name}
@@ -201,9 +222,21 @@ function RowForm() {
         </select>
       </Line>
       <div className="flex gap-1 pt-1">
-        <input className="field" aria-label="Row from" placeholder={formatLength(Math.min(low, high), units)} value={from} onChange={(event) => setFrom(event.target.value)} />
+        <input
+          className="field"
+          aria-label="Row from"
+          placeholder={formatLength(Math.min(low, high), units)}
+          value={from}
+          onChange={(event) => setFrom(event.target.value)}
+        />
         <span className="pencil self-center">to</span>
-        <input className="field" aria-label="Row to" placeholder={formatLength(Math.max(low, high), units)} value={to} onChange={(event) => setTo(event.target.value)} />
+        <input
+          className="field"
+          aria-label="Row to"
+          placeholder={formatLength(Math.max(low, high), units)}
+          value={to}
+          onChange={(event) => setTo(event.target.value)}
+        />
         <button type="submit" className="act">
           Hang
         </button>

@@ -36,7 +36,12 @@ export function PositionsPanel() {
   return (
     <section aria-label="Positions">
       <Line name="Form">
-        <select className="field" aria-label="Form" value={form} onChange={(event) => set({ form: event.target.value as DraftForm, tool: 'pipe', view: 'plan' })}>
+        <select
+          className="field"
+          aria-label="Form"
+          value={form}
+          onChange={(event) => set({ form: event.target.value as DraftForm, tool: 'pipe', view: 'plan' })}
+        >
           {draftForms.map((name) => (
             <option key={name}>{name}</option>
           ))}
@@ -72,7 +77,11 @@ export function PositionsPanel() {
               type="button"
               className="flex w-full justify-between px-1 py-0.5 text-left hover:underline"
               style={{ background: selection.includes(position.id) ? 'var(--halo)' : undefined }}
-              onClick={(event) => (event.shiftKey ? useDesk.getState().select([...selection.filter((id) => id !== position.id), position.id]) : goTo([position.id]))}
+              onClick={(event) =>
+                event.shiftKey
+                  ? useDesk.getState().select([...selection.filter((id) => id !== position.id), position.id])
+                  : goTo([position.id])
+              }
             >
               <span>{position.name}</span>
               <span className="pencil">

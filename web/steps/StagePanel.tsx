@@ -1,10 +1,10 @@
 /** The step Stage: what is drawn, on which layer, and the house read from a file. */
-import { parseLength, formatLength } from '#core/measure/lengths';
+import { formatLength, parseLength } from '#core/measure/lengths';
 import { edit } from '#core/model/change';
 import { maskingUses, type Outline } from '#core/model/records';
 import { settingsOf } from '#core/model/show';
-import { LayersList } from '../panels/LayersList';
 import { useDraft } from '../drawing/draft';
+import { LayersList } from '../panels/LayersList';
 import { useSession, useShow } from '../session/context';
 import { useDesk } from '../session/desk';
 import { tip } from '../shell/commands';
@@ -31,25 +31,47 @@ export function StagePanel() {
             ['note', 'Note'],
           ] as const
         ).map(([name, text]) => (
-          <button key={name} type="button" className="act" aria-pressed={tool === name} title={tip(name)} onClick={() => pick(name)}>
+          <button
+            key={name}
+            type="button"
+            className="act"
+            aria-pressed={tool === name}
+            title={tip(name)}
+            onClick={() => pick(name)}
+          >
             {text}
           </button>
         ))}
-        <button type="button" className="act" title={tip('dxf')} onClick={() => set({ panel: 'dxf', view: 'plan', beside: null })}>
+        <button
+          type="button"
+          className="act"
+          title={tip('dxf')}
+          onClick={() => set({ panel: 'dxf', view: 'plan', beside: null })}
+        >
           Read a DXF
         </button>
       </div>
       {tool === 'outline' && (
         <div className="pt-1">
           <Line name="Shape">
-            <select className="field" aria-label="Shape" value={shape} onChange={(event) => set({ shape: event.target.value as typeof shape })}>
+            <select
+              className="field"
+              aria-label="Shape"
+              value={shape}
+              onChange={(event) => set({ shape: event.target.value as typeof shape })}
+            >
               <option>polyline</option>
               <option>rectangle</option>
               <option>arc</option>
             </select>
           </Line>
           <Line name="It is">
-            <select className="field" aria-label="What the outline is" value={outlineUse} onChange={(event) => set({ outlineUse: event.target.value as Outline['use'] })}>
+            <select
+              className="field"
+              aria-label="What the outline is"
+              value={outlineUse}
+              onChange={(event) => set({ outlineUse: event.target.value as Outline['use'] })}
+            >
               {uses.map((use) => (
                 <option key={use}>{use}</option>
               ))}
@@ -83,7 +105,12 @@ export function StagePanel() {
       {tool === 'masking' && (
         <div className="pt-1">
           <Line name="It is">
-            <select className="field" aria-label="What the cloth is" value={maskingUse} onChange={(event) => set({ maskingUse: event.target.value as typeof maskingUse })}>
+            <select
+              className="field"
+              aria-label="What the cloth is"
+              value={maskingUse}
+              onChange={(event) => set({ maskingUse: event.target.value as typeof maskingUse })}
+            >
               {maskingUses.map((use) => (
                 <option key={use}>{use}</option>
               ))}
@@ -92,8 +119,14 @@ export function StagePanel() {
           <p className="pencil pt-1">Click both ends; its bottom edge and height are asked then.</p>
         </div>
       )}
-      {tool === 'dimension' && <p className="pencil pt-1">Click what is measured at both ends, then where the figure stands. It stays attached.</p>}
-      {tool === 'note' && <p className="pencil pt-1">Click what the note is about, then where it stands. Enter after the first click leaves the leader out.</p>}
+      {tool === 'dimension' && (
+        <p className="pencil pt-1">Click what is measured at both ends, then where the figure stands. It stays attached.</p>
+      )}
+      {tool === 'note' && (
+        <p className="pencil pt-1">
+          Click what the note is about, then where it stands. Enter after the first click leaves the leader out.
+        </p>
+      )}
       <h3 className="pencil pt-2">Layers, topmost first</h3>
       <LayersList />
       <h3 className="pencil pt-2">House</h3>

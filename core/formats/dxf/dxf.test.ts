@@ -7,9 +7,10 @@ import { faults } from '../../model/references.js';
 import { baseRecords, idOf, SHOW } from '../../model/show.arb.js';
 import { all, showOf } from '../../model/show.js';
 import { bulgePoints, bulgeThrough } from '../../space/transform.js';
+import { guessUnit, insUnits } from './drawing.js';
 import { deBoor, ellipsePoints, insertion, mapped, simplified, splinePoints } from './flatten.js';
 import { onStage, placeDxf } from './place.js';
-import { guessUnit, insUnits, plainText, readDxf } from './read.js';
+import { plainText, readDxf } from './read.js';
 
 /** The compact notation of reference 9.3: items split at " | ", then at the first "=". */
 const dxf = (compact: string): string =>

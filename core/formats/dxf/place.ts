@@ -4,7 +4,7 @@ import { layersInOrder } from '../../model/layers.js';
 import type { Backdrop, DessinRecord, Layer, NewId, Vec2 } from '../../model/records.js';
 import type { Show } from '../../model/show.js';
 import { turned } from '../../space/vectors.js';
-import type { DxfDrawing } from './read.js';
+import type { DxfDrawing } from './drawing.js';
 
 export interface Placing {
   /** Names of the layers that are taken. */

@@ -1,7 +1,8 @@
 /** Reads a venue from DXF: polylines and texts by layer, and what could not be read. Source: reference formats 9. */
 import Mod from 'dxf-parser';
 import type { Vec2 } from '../../model/records.js';
-import { FormatError, type Read, Report } from '../report.js';
+import { FormatError, type Oddity, type Read, Report } from '../report.js';
+import { type DxfDrawing, type DxfLayer, insUnits } from './drawing.js';
 import {
   type Affine,
   bulgedPoints,
@@ -17,48 +18,6 @@ import {
 import { scanDxf } from './scan.js';
 
 const DxfParser = Mod as unknown as typeof Mod.default;
-
-export interface DxfLayer {
-  readonly name: string;
-  /** Off or frozen in the file: listed, but not chosen unless asked. */
-  readonly off: boolean;
-  readonly entities: number;
-  /** Flat x, y of polylines, in units of the file. */
-  readonly paths: readonly Float64Array[];
-  readonly texts: readonly { readonly at: Vec2; readonly text: string; readonly size: number }[];
-}
-export interface DxfDrawing {
-  readonly layers: readonly DxfLayer[];
-  /** Millimetres of a unit of the file, or null when it does not say. */
-  readonly unit: number | null;
-  readonly box: readonly [number, number, number, number];
-  readonly entities: number;
-  readonly segments: number;
-}
-
-/** $INSUNITS to mm. Source: reference formats 9.2. */
-export const insUnits: Readonly<Record<number, number>> = {
-  1: 25.4,
-  2: 304.8,
-  3: 1609344,
-  4: 1,
-  5: 10,
-  6: 1000,
-  7: 1e6,
-  8: 25.4e-6,
-  9: 0.0254,
-  10: 914.4,
-  14: 100,
-  21: 1200000 / 3937,
-};
-
-/** A guess from the larger extent, where the file does not say. Source: reference formats 9.4 (units). */
-export function guessUnit(extent: number): number {
-  if (extent <= 200) return 1000;
-  if (extent <= 700) return 304.8;
-  if (extent <= 5000) return 25.4;
-  return 1;
-}
 
 const MOST_ENTITIES = 1_000_000;
 const DEPTH = 16;
@@ -95,7 +54,6 @@ export const plainText = (text: string): string =>
     .replace(/\\P/g, ' ')
     .replace(/\\[A-Za-z][^;\\]*;/g, '')
     .replace(/[{}]/g, '')
-    // biome-ignore lint/suspicious/noControlCharactersInRegex: taken out of what others wrote
     .replace(/[\u0000-\u001f]/g, ' ')
     .trim()
     .slice(0, 500);
@@ -167,7 +125,7 @@ export function readDxf(source: string, progress: (share: number, doing: string)
     layerOf(layer).paths.push(flat);
   };
 
-  const one = (entity: Entity, m: Affine, inherited: string | null, path: readonly string[]): void => {
+  const one = (entity: Entity, m: Affine, inherited: string | null, path: readonly string[]): undefined => {
     if (stopped) return;
     if (++count > MOST_ENTITIES) {
       stopped = true;
@@ -196,15 +154,17 @@ export function readDxf(source: string, progress: (share: number, doing: string)
       Number((value as Point | undefined)?.x ?? Number.NaN),
       Number((value as Point | undefined)?.y ?? Number.NaN),
     ];
-    const fault = (what: string) =>
-      report.add('error', 'DXF_ENTITY', `A ${entity.type} on layer ${layer} ${what}; it was left out.`, layer);
+    const fault = (what: string): undefined =>
+      void report.add('error', 'DXF_ENTITY', `A ${entity.type} on layer ${layer} ${what}; it was left out.`, layer);
+    const once = (severity: Oddity['severity'], code: string, text: string): undefined =>
+      void report.once(severity, code, text, layer);
     switch (entity.type) {
       case 'LINE':
       case 'LWPOLYLINE':
       case 'POLYLINE': {
         const vertices = (entity.vertices as readonly Point[] | undefined) ?? [];
         if (vertices.length < 2) return fault('has fewer than two points');
-        if (entity.isPolyfaceMesh) return report.once('info', 'DXF_MESH', 'Meshes were left out.', layer);
+        if (entity.isPolyfaceMesh) return once('info', 'DXF_MESH', 'Meshes were left out.');
         put(layer, bulgedPoints(vertices, entity.shape === true, fine), t, entity);
         return;
       }
@@ -283,21 +243,11 @@ export function readDxf(source: string, progress: (share: number, doing: string)
           return;
         }
         if (((block.type ?? 0) & 4) !== 0)
-          return report.once('info', 'DXF_EXTERNAL', `"${name.slice(0, 60)}" lies in another file and was left out.`, layer);
+          return once('info', 'DXF_EXTERNAL', `"${name.slice(0, 60)}" lies in another file and was left out.`);
         if (path.includes(name))
-          return report.once(
-            'error',
-            'DXF_CYCLE',
-            `The block "${name.slice(0, 60)}" contains itself; the inner one was left out.`,
-            layer,
-          );
+          return once('error', 'DXF_CYCLE', `The block "${name.slice(0, 60)}" contains itself; the inner one was left out.`);
         if (path.length >= DEPTH)
-          return report.once(
-            'error',
-            'DXF_DEPTH',
-            `Blocks lie deeper than ${DEPTH} in each other; the rest was left out.`,
-            layer,
-          );
+          return once('error', 'DXF_DEPTH', `Blocks lie deeper than ${DEPTH} in each other; the rest was left out.`);
         const base = block.position ? vec(block.position) : ([0, 0] as Vec2);
         if (entity.type === 'DIMENSION') {
           for (const inner of block.entities ?? []) one(inner, m, layer, [...path, name]);

@@ -99,7 +99,10 @@ export function positionTool(env: Env): Tool {
     key(event) {
       if (event.key === 'Enter' && draft()) {
         const now = draft()!;
-        finishPosition(env.session, pointsOf[form()] === 2 && now.next && now.points.length === 1 ? [...now.points, now.next] : now.points);
+        finishPosition(
+          env.session,
+          pointsOf[form()] === 2 && now.next && now.points.length === 1 ? [...now.points, now.next] : now.points,
+        );
         return true;
       }
       return false;
@@ -141,10 +144,19 @@ export function positionTool(env: Env): Tool {
         return out;
       }
       const shape = curvePoints(curve, 10).map(([x, y]): Vec2 => [x, y]);
-      out.push(path(shape.flatMap(([x, y], i) => [i ? LINE : MOVE, x, y]), 'position', 'none', 'lamp'));
+      out.push(
+        path(
+          shape.flatMap(([x, y], i) => [i ? LINE : MOVE, x, y]),
+          'position',
+          'none',
+          'lamp',
+        ),
+      );
       const middle = shape[Math.floor(shape.length / 2)]!;
       const at: Vec2 = curve.form === 'straight' ? [(curve.a[0] + curve.b[0]) / 2, (curve.a[1] + curve.b[1]) / 2] : middle;
-      out.push(...slip(env, at, `${formatLength(curveLength(curve), units)} long${fields.trim ? `, trim ${fields.trim}` : ''}`, -14));
+      out.push(
+        ...slip(env, at, `${formatLength(curveLength(curve), units)} long${fields.trim ? `, trim ${fields.trim}` : ''}`, -14),
+      );
       return out;
     },
   };

@@ -1,20 +1,21 @@
 /** Selecting and dragging on the plan: fixtures along their positions, positions and the stage freely, details and tags to where they read best. */
+
+import { detailsOf } from '#core/draw/details';
 import { type Box, type Chunk, circle } from '#core/draw/list';
 import { alongAt, hangAt } from '#core/draw/locate';
 import { recordChunks } from '#core/draw/plan';
-import { detailsOf } from '#core/draw/details';
 import { formatLength } from '#core/measure/lengths';
 import { apply, type Change, edit, isEmpty, updating } from '#core/model/change';
 import type { DessinRecord, Fixture, Id, Outline, Vec2 } from '#core/model/records';
 import { all, find, get, settingsOf } from '#core/model/show';
 import { withUnits } from '#core/number/units';
 import { dragFixtures } from '#core/setout/hang';
+import type { Snap } from '#core/setout/snap';
 import { snapTo } from '#core/space/curves';
 import { isMovable, movedRecord } from '#core/space/transform';
 import { useDesk } from '../../session/desk';
 import { boxOfCorners, plural, stageDistance } from '../pointing';
 import { type Env, slip, snapAt, snapMark, type Tool } from './tool';
-import type { Snap } from '#core/setout/snap';
 
 type Gesture =
   | { readonly kind: 'band'; readonly from: Vec2; readonly to: Vec2; readonly add: boolean }
@@ -56,7 +57,20 @@ export function selectTool(env: Env): Tool {
     act: Extract<Gesture, { kind: 'drag' }>['act'],
     click: (() => void) | null = null,
   ) => {
-    gesture = { kind: 'drag', from, at: from, label: '', say: '', moved: false, change: null, moving: null, ids, act, click, snap: null };
+    gesture = {
+      kind: 'drag',
+      from,
+      at: from,
+      label: '',
+      say: '',
+      moved: false,
+      change: null,
+      moving: null,
+      ids,
+      act,
+      click,
+      snap: null,
+    };
   };
 
   const dragFixture = (fixture: Fixture, ids: readonly Id[], at: Vec2) => {
@@ -100,7 +114,9 @@ export function selectTool(env: Env): Tool {
           : event.altKey
             ? [to[0] - at[0], to[1] - at[1]]
             : [snapTo(to[0] - at[0], snap), snapTo(to[1] - at[1], snap)];
-        const change = updating(things.map((record) => [record, movedRecord(record, { kind: 'shift', by: [...by, 0] })] as const));
+        const change = updating(
+          things.map((record) => [record, movedRecord(record, { kind: 'shift', by: [...by, 0] })] as const),
+        );
         const one = things[0];
         const name = things.length === 1 && one && 'name' in one && one.name ? one.name : plural(things.length, 'thing');
         return {
@@ -159,10 +175,21 @@ export function selectTool(env: Env): Tool {
         const clamp: Vec2 = hit?.shape === 'box' ? [hit.at[0], hit.at[1]] : at;
         select([fixture.id]);
         return drag(at, [fixture.id], (to) => {
-          const by: Vec2 = [((bx0 + bx1) / 2 + to[0] - at[0] - clamp[0]) / denominator, ((by0 + by1) / 2 + to[1] - at[1] - clamp[1]) / denominator];
+          const by: Vec2 = [
+            ((bx0 + bx1) / 2 + to[0] - at[0] - clamp[0]) / denominator,
+            ((by0 + by1) / 2 + to[1] - at[1] - clamp[1]) / denominator,
+          ];
           const rounded: Vec2 = [Math.round(by[0] * 10) / 10, Math.round(by[1] * 10) / 10];
-          const moves = [...(fixture.tagMoves ?? []).filter((move) => move.tag !== tagged.tag.tag), { tag: tagged.tag.tag, by: rounded }];
-          return { change: edit<Fixture>([fixture], { tagMoves: moves }), label: `Move the ${tagged.tag.tag} of unit ${fixture.unit || '-'}`, say: tagged.tag.tag, at: to };
+          const moves = [
+            ...(fixture.tagMoves ?? []).filter((move) => move.tag !== tagged.tag.tag),
+            { tag: tagged.tag.tag, by: rounded },
+          ];
+          return {
+            change: edit<Fixture>([fixture], { tagMoves: moves }),
+            label: `Move the ${tagged.tag.tag} of unit ${fixture.unit || '-'}`,
+            say: tagged.tag.tag,
+            at: to,
+          };
         });
       }
       if (!chunk?.id) {
@@ -184,7 +211,11 @@ export function selectTool(env: Env): Tool {
       };
       const record = show.records.get(chunk.id)!;
       if (record.kind === 'fixture') {
-        dragFixture(record, next.filter((id) => find(show, 'fixture', id)), at);
+        dragFixture(
+          record,
+          next.filter((id) => find(show, 'fixture', id)),
+          at,
+        );
       } else if (chunk.kind === 'detail' && record.kind === 'position') {
         const detail = detailsOf(show).get(record.id)!;
         drag(
@@ -202,7 +233,11 @@ export function selectTool(env: Env): Tool {
           click,
         );
       } else if (record.kind !== 'position' || env.step() === 'positions')
-        dragThings(next.filter((id) => isMovable(show.records.get(id))), at, click);
+        dragThings(
+          next.filter((id) => isMovable(show.records.get(id))),
+          at,
+          click,
+        );
       else drag(at, [], () => ({ change: { added: [], updated: [], removed: [] }, label: '', say: '', at }), click);
     },
     move(at, event) {
@@ -268,7 +303,8 @@ export function selectTool(env: Env): Tool {
       }
       const { selection } = desk();
       const outline = selection.length === 1 && env.step() === 'stage' ? find(env.show(), 'outline', selection[0]) : undefined;
-      if (outline && outline.points.length <= 200) for (const [x, y] of outline.points) out.push(circle(x, y, 4 / k, 'scenery', 'paper', 'lamp'));
+      if (outline && outline.points.length <= 200)
+        for (const [x, y] of outline.points) out.push(circle(x, y, 4 / k, 'scenery', 'paper', 'lamp'));
       return out;
     },
     moving: () => (gesture?.kind === 'drag' && gesture.moved ? gesture.moving : null),

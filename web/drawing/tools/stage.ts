@@ -28,7 +28,11 @@ const roleOf: Readonly<Record<Outline['use'], LayerRole>> = {
 };
 
 /** Points one after the other: what the tools of the stage share. */
-function pointing(env: Env, take: (points: readonly Snap[], done: boolean) => boolean, draw: (points: readonly Snap[], next: Snap) => Prim[]): Tool {
+function pointing(
+  env: Env,
+  take: (points: readonly Snap[], done: boolean) => boolean,
+  draw: (points: readonly Snap[], next: Snap) => Prim[],
+): Tool {
   let points: Snap[] = [];
   let next: Snap | null = null;
   const snapped = (at: Vec2, free: boolean): Snap => {
@@ -150,7 +154,15 @@ export function outlineTool(env: Env): Tool {
         if (at.length < 2) return done;
         const [[x0, y0], [x1, y1]] = [at[0]!, at[1]!];
         if (Math.abs(x1 - x0) < 1 || Math.abs(y1 - y0) < 1) return false;
-        return make([[Math.min(x0, x1), Math.min(y0, y1)], [Math.max(x0, x1), Math.min(y0, y1)], [Math.max(x0, x1), Math.max(y0, y1)], [Math.min(x0, x1), Math.max(y0, y1)]], true);
+        return make(
+          [
+            [Math.min(x0, x1), Math.min(y0, y1)],
+            [Math.max(x0, x1), Math.min(y0, y1)],
+            [Math.max(x0, x1), Math.max(y0, y1)],
+            [Math.min(x0, x1), Math.max(y0, y1)],
+          ],
+          true,
+        );
       }
       if (shape === 'arc') {
         // Both ends, then a point that the arc passes.
@@ -173,12 +185,27 @@ export function outlineTool(env: Env): Tool {
         const [x0, y0] = at[0]!;
         const [x1, y1] = next.at;
         return [
-          path(lines([[x0, y0], [x1, y0], [x1, y1], [x0, y1]], true), 'scenery', 'none', 'lamp'),
+          path(
+            lines(
+              [
+                [x0, y0],
+                [x1, y0],
+                [x1, y1],
+                [x0, y1],
+              ],
+              true,
+            ),
+            'scenery',
+            'none',
+            'lamp',
+          ),
           ...slip(env, next.at, `${formatLength(Math.abs(x1 - x0), units)} x ${formatLength(Math.abs(y1 - y0), units)}`),
         ];
       }
       if (shape === 'arc' && at.length === 2)
-        return [path(lines([at[0]!, ...bulgePoints(at[0]!, at[1]!, bulgeThrough(at[0]!, next.at, at[1]!))]), 'scenery', 'none', 'lamp')];
+        return [
+          path(lines([at[0]!, ...bulgePoints(at[0]!, at[1]!, bulgeThrough(at[0]!, next.at, at[1]!))]), 'scenery', 'none', 'lamp'),
+        ];
       return [path(lines([...at, next.at]), 'scenery', 'none', 'lamp'), ...slip(env, next.at, way)];
     },
   );
@@ -232,13 +259,19 @@ export const maskingTool = (env: Env): Tool => ({
     env,
     (points) => {
       if (points.length < 2) return false;
-      beginDraft('masking', points.map((point) => point.at));
+      beginDraft(
+        'masking',
+        points.map((point) => point.at),
+      );
       if (useDraft.getState().cloth.height) finishMasking(env.session);
       return true;
     },
     (points, next) => {
       const [a, b] = [points[0]!.at, next.at];
-      return [path(lines([a, b]), 'masking', 'none', 'lamp'), ...slip(env, b, `${formatLength(Math.hypot(b[0] - a[0], b[1] - a[1]), settingsOf(env.show()).units)} wide`)];
+      return [
+        path(lines([a, b]), 'masking', 'none', 'lamp'),
+        ...slip(env, b, `${formatLength(Math.hypot(b[0] - a[0], b[1] - a[1]), settingsOf(env.show()).units)} wide`),
+      ];
     },
   ),
 });
@@ -252,7 +285,13 @@ export function dimensionTool(env: Env): Tool {
     // Drawn out straight up or sideways from a slanting pair it measures across or up; else along.
     const [mx, my] = [(a[0] + b[0]) / 2, (a[1] + b[1]) / 2];
     const outside = (value: number, p: number, q: number) => value < Math.min(p, q) || value > Math.max(p, q);
-    const along: Dimension['along'] = level ? 'line' : outside(third[1], a[1], b[1]) && !outside(third[0], a[0], b[0]) ? 'x' : outside(third[0], a[0], b[0]) && !outside(third[1], a[1], b[1]) ? 'y' : 'line';
+    const along: Dimension['along'] = level
+      ? 'line'
+      : outside(third[1], a[1], b[1]) && !outside(third[0], a[0], b[0])
+        ? 'x'
+        : outside(third[0], a[0], b[0]) && !outside(third[1], a[1], b[1])
+          ? 'y'
+          : 'line';
     const bare: Dimension = { id: v4(), kind: 'dimension', layer: '', from, to, along, offset: 0 };
     const { p, q, length } = dimensionFigures(env.show(), bare);
     const [ux, uy] = length > 1e-6 ? [(q[0] - p[0]) / length, (q[1] - p[1]) / length] : [1, 0];
@@ -263,11 +302,15 @@ export function dimensionTool(env: Env): Tool {
   return pointing(
     env,
     (points) => {
-      if (points.length < 3) return points.length === 2 && Math.hypot(points[0]!.at[0] - points[1]!.at[0], points[0]!.at[1] - points[1]!.at[1]) < 1;
+      if (points.length < 3)
+        return points.length === 2 && Math.hypot(points[0]!.at[0] - points[1]!.at[0], points[0]!.at[1] - points[1]!.at[1]) < 1;
       try {
         const layer = layerForNew(env.show(), 'scenery', useDesk.getState().layer);
         const record = { ...made(points, points[2]!.at), layer };
-        env.session.edit(`Measure ${formatLength(dimensionFigures(env.show(), record).length, settingsOf(env.show()).units)}`, adding(record));
+        env.session.edit(
+          `Measure ${formatLength(dimensionFigures(env.show(), record).length, settingsOf(env.show()).units)}`,
+          adding(record),
+        );
         useDesk.getState().select([record.id]);
       } catch (error) {
         toast.error((error as Error).message);
@@ -277,7 +320,10 @@ export function dimensionTool(env: Env): Tool {
     (points, next) => {
       if (points.length < 2) return [path(lines([points[0]!.at, next.at]), 'thin', 'none', 'lamp')];
       const { a, b, p, q, length } = dimensionFigures(env.show(), made(points, next.at));
-      return [path(lines([a, p, q, b]), 'thin', 'none', 'lamp'), ...slip(env, [(p[0] + q[0]) / 2, (p[1] + q[1]) / 2], formatLength(length, settingsOf(env.show()).units), 14)];
+      return [
+        path(lines([a, p, q, b]), 'thin', 'none', 'lamp'),
+        ...slip(env, [(p[0] + q[0]) / 2, (p[1] + q[1]) / 2], formatLength(length, settingsOf(env.show()).units), 14),
+      ];
     },
   );
 }
@@ -301,7 +347,15 @@ export function finishNote(session: Session, anchor: Anchor | null): boolean {
     const { layer, select, set } = useDesk.getState();
     session.edit(
       'Write a note',
-      adding({ id, kind: 'note', layer: layerForNew(show, 'scenery', layer), at: draft.points.at(-1)!, text: note.text.trim().slice(0, 2000), size, leader: anchor }),
+      adding({
+        id,
+        kind: 'note',
+        layer: layerForNew(show, 'scenery', layer),
+        at: draft.points.at(-1)!,
+        text: note.text.trim().slice(0, 2000),
+        size,
+        leader: anchor,
+      }),
     );
     useDraft.setState({ note: { ...note, text: '' } });
     endDraft();
@@ -326,7 +380,10 @@ export const noteTool = (env: Env): Tool =>
       beginDraft('note', [points.at(-1)!.at]);
       return true;
     },
-    (points, next) => [path(lines([points[0]!.at, next.at]), 'thin', 'none', 'lamp'), ...slip(env, next.at, 'the note stands here')],
+    (points, next) => [
+      path(lines([points[0]!.at, next.at]), 'thin', 'none', 'lamp'),
+      ...slip(env, next.at, 'the note stands here'),
+    ],
   );
 
 /** Two points: the plane of the section, looking to the left of the way from one to the other (Shift: to the right). */
@@ -340,5 +397,8 @@ export const sectionLineTool = (env: Env): Tool =>
       useDesk.setState({ section: sectionOn(a, b, 'left'), tool: 'select', view: 'plan', beside: 'section' });
       return true;
     },
-    (points, next) => [path(lines([points[0]!.at, next.at]), 'centre', 'none', 'lamp'), ...slip(env, next.at, 'looking to the left of this way')],
+    (points, next) => [
+      path(lines([points[0]!.at, next.at]), 'centre', 'none', 'lamp'),
+      ...slip(env, next.at, 'looking to the left of this way'),
+    ],
   );

@@ -68,5 +68,8 @@ export function snapMark(env: Env, snap: Snap): Prim[] {
         : snap.kind === 'grid' || snap.kind === 'free'
           ? [0, x - r / 2, y, 1, x + r / 2, y, 0, x, y - r / 2, 1, x, y + r / 2]
           : [0, x - r, y - r, 1, x + r, y + r, 0, x - r, y + r, 1, x + r, y - r];
-  return [path(d, 'scenery', 'none', 'lamp'), ...(snap.kind === 'grid' || snap.kind === 'free' ? [] : slip(env, snap.at, snap.kind, -22))];
+  return [
+    path(d, 'scenery', 'none', 'lamp'),
+    ...(snap.kind === 'grid' || snap.kind === 'free' ? [] : slip(env, snap.at, snap.kind, -22)),
+  ];
 }
