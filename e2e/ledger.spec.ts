@@ -151,7 +151,7 @@ test('a boom is hung on in its detail beside the plan, at a true height', async 
   await expect(page.getByTestId('card')).toContainText(/on (Boom|Ladder)/);
 });
 
-test('deleting a position says what went with it, and undo brings all of it back', async ({ page }) => {
+test('deleting a position asks what becomes of its units, and undo brings all of it back', async ({ page }) => {
   const id = await openDemo(page, 'positions');
   const count = async () => (await recordsOf(page, id)).filter((record) => record.kind === 'fixture').length;
   const before = await count();
@@ -159,7 +159,31 @@ test('deleting a position says what went with it, and undo brings all of it back
     .getByRole('region', { name: 'Positions' })
     .getByRole('button', { name: /Ring truss/ })
     .click();
-  await page.getByTestId('card').getByRole('button', { name: 'Delete with 8 units' }).click();
+  await page
+    .getByTestId('card')
+    .getByRole('button', { name: /^Delete/ })
+    .click();
+  const asked = page.getByRole('region', { name: 'Delete' });
+  await expect(asked).toContainText('8 units hang there');
+  await asked.getByRole('button', { name: 'Keep everything' }).click();
+  expect(await count()).toBe(before);
+  await page
+    .getByTestId('card')
+    .getByRole('button', { name: /^Delete/ })
+    .click();
+  await asked.getByLabel('Move the units to').selectOption('LX 2');
+  await asked.getByRole('button', { name: 'Move the units, then delete' }).click();
+  await stored(page);
+  expect(await count()).toBe(before);
+  const records = await recordsOf(page, id);
+  expect(records.some((record) => record.name === 'Ring truss')).toBe(false);
+  await page.getByRole('button', { name: /Undo: Delete Ring truss, its units to LX 2/ }).click();
+  await page
+    .getByRole('region', { name: 'Positions' })
+    .getByRole('button', { name: /Ring truss/ })
+    .click();
+  await page.keyboard.press('Delete');
+  await asked.getByRole('button', { name: 'Delete them too' }).click();
   await stored(page);
   expect(await count()).toBe(before - 8);
   await page.getByRole('button', { name: /Undo: Delete Ring truss with 8 fixtures/ }).click();
@@ -177,8 +201,11 @@ test('a spare leaves the counts; tags can be switched off', async ({ page }) => 
   await expect(page.getByRole('link', { name: /^Hang/ })).toContainText('143 fixtures');
   await stored(page);
   expect((await recordsOf(page, id)).filter((record) => record.spare)).toHaveLength(1);
-  await page.getByLabel('address', { exact: true }).uncheck();
-  await expect(page.getByLabel('address', { exact: true })).not.toBeChecked();
+  await page.getByRole('group', { name: 'Tags' }).getByRole('button', { name: 'none' }).click();
+  await expect(page.getByRole('group', { name: 'Tags' }).getByRole('button', { name: 'none' })).toHaveAttribute(
+    'aria-pressed',
+    'true',
+  );
 });
 
 test('a file that is no MVR file is refused with a sentence, and no show is made of it', async ({ page }) => {
@@ -204,9 +231,12 @@ test('a pipe under the floor, without a height or a length is refused in the ges
   await clickAt(page, -3000, 4300);
   await page.getByLabel('Trim height').fill('-2');
   await page.getByLabel('Pipe length').fill('4');
-  await page.getByRole('button', { name: 'Draw the pipe' }).click();
+  await page.getByRole('button', { name: 'Draw it' }).click();
   await expect(page.getByRole('alert')).toContainText('under the stage floor');
   await page.getByLabel('Trim height').fill('six');
-  await page.getByRole('button', { name: 'Draw the pipe' }).click();
+  await page.getByRole('button', { name: 'Draw it' }).click();
+  await expect(page.getByRole('alert')).toContainText('"six" is not a length');
+  await page.getByLabel('Trim height').fill('');
+  await page.getByRole('button', { name: 'Draw it' }).click();
   await expect(page.getByRole('alert')).toContainText('Type the trim height');
 });

@@ -49,7 +49,11 @@ export function PointField({ tool }: { tool: Tool }) {
             if (!text.trim()) return void tool.key?.(event.nativeEvent);
             const why = tool.typed!(text);
             if (why) setFault(why);
-            else setText('');
+            else {
+              setText('');
+              // Keys belong to the drawing again; the next figure comes back here by itself.
+              event.currentTarget.blur();
+            }
           }}
         />
       </label>

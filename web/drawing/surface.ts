@@ -38,6 +38,8 @@ export interface Surface {
   /** The tag under a point. */
   readonly pickTag: (x: number, y: number) => { readonly chunk: Chunk; readonly tag: TagBox } | null;
   readonly fit: (box: Box) => ViewBox;
+  /** Where a record is drawn: for tests and for going to it. */
+  readonly find: (id: string, kind: Chunk['kind']) => Chunk | null;
   readonly drawn: () => { readonly full: number; readonly blits: number; readonly lastMs: number };
   readonly redraw: () => void;
 }
@@ -318,6 +320,7 @@ export function makeSurface(base: HTMLCanvasElement, top: HTMLCanvasElement): Su
       const k = Math.min((width - 60) / w, (height - 36) / h);
       return { k, tx: width / 2 - ((box[0] + box[2]) / 2) * k, ty: height / 2 + ((box[1] + box[3]) / 2) * k };
     },
+    find: (id, kind) => byId.get(id)?.find((chunk) => chunk.kind === kind) ?? null,
     drawn: () => ({ ...counts }),
     redraw() {
       stale = true;

@@ -78,7 +78,7 @@ export function CopyPanel() {
             ['Stage left', across, setAcross],
             ['Upstage', up, setUp],
             ['Higher', higher, setHigher],
-            ['Copies', times, setTimes],
+            ['How many', times, setTimes],
           ] as const
         ).map(([name, value, write]) => (
           <Line key={name} name={name}>

@@ -23,9 +23,16 @@ export function HangPanel() {
   const [search, setSearch] = useState('');
   const counts = useMemo(() => new Map(keyRows(show).map((row) => [row.type.id, row.count])), [show]);
   const words = search.toLowerCase().split(/\s+/).filter(Boolean);
-  const types = all(show, 'type').filter((item) =>
-    words.every((word) => `${item.family} ${item.maker} ${item.name} ${item.field} ${item.watts} W`.toLowerCase().includes(word)),
-  );
+  const types = all(show, 'type')
+    .filter((item) =>
+      words.every((word) =>
+        `${item.family} ${item.maker} ${item.name} ${item.field} ${item.watts} W`.toLowerCase().includes(word),
+      ),
+    )
+    // A word that is a whole word of the name goes before one that is part of some figure: "50" is the Aster 50 first, not 750 W.
+    .map((item) => ({ item, rank: words.filter((word) => !item.name.toLowerCase().split(/\s+/).includes(word)).length }))
+    .sort((a, b) => a.rank - b.rank)
+    .map(({ item }) => item);
   return (
     <section aria-label="Hang">
       <label className="flex items-center gap-2">

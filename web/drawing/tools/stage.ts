@@ -263,7 +263,6 @@ export const maskingTool = (env: Env): Tool => ({
         'masking',
         points.map((point) => point.at),
       );
-      if (useDraft.getState().cloth.height) finishMasking(env.session);
       return true;
     },
     (points, next) => {
