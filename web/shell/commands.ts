@@ -206,14 +206,14 @@ export const commands: readonly Command[] = [
     id: 'copies',
     name: 'Copies: at an offset, in a row, mirrored',
     key: 'C',
-    run: () => desk().set({ panel: desk().panel === 'copy' ? null : 'copy' }),
+    run: () => desk().set({ panel: desk().panel === 'copy' ? null : 'copy', tool: 'select' }),
   },
   { id: 'mirror', name: 'Mirror about the centre line, units too', key: 'M', run: mirrorChosen },
   {
     id: 'set out',
     name: 'Set out the selection',
     key: 'S',
-    run: () => desk().set({ panel: desk().panel === 'set out' ? null : 'set out' }),
+    run: () => desk().set({ panel: desk().panel === 'set out' ? null : 'set out', tool: 'select' }),
   },
   {
     id: 'group',
