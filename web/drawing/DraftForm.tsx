@@ -156,7 +156,8 @@ const pointText = (point: readonly [number, number] | undefined, units: Units): 
 
 function ClothFields() {
   const { cloth } = useDraft();
-  const set = (patch: Partial<typeof cloth>) => useDraft.setState({ cloth: { ...cloth, ...patch }, fault: null });
+  const set = (patch: Partial<typeof cloth>) =>
+    useDraft.setState((state) => ({ cloth: { ...state.cloth, ...patch }, fault: null }));
   return (
     <>
       <Row label="Bottom">
@@ -194,7 +195,7 @@ function ClothFields() {
 
 function NoteFields() {
   const { note } = useDraft();
-  const set = (patch: Partial<typeof note>) => useDraft.setState({ note: { ...note, ...patch }, fault: null });
+  const set = (patch: Partial<typeof note>) => useDraft.setState((state) => ({ note: { ...state.note, ...patch }, fault: null }));
   return (
     <>
       <textarea

@@ -248,7 +248,10 @@ export function SetOutPanel() {
                       ? '+0.5 or -0.5'
                       : ''
               }
-              onChange={(event) => setFigures({ ...figures, [name]: event.target.value })}
+              onChange={(event) => {
+                const { value } = event.target;
+                setFigures((now) => ({ ...now, [name]: value }));
+              }}
             />
           </Line>
         ),

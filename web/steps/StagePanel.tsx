@@ -89,7 +89,9 @@ export function StagePanel() {
                 className="field"
                 aria-label={field === 'name' ? 'Name of the outline' : name}
                 value={outline[field]}
-                onChange={(event) => useDraft.setState({ outline: { ...outline, [field]: event.target.value } })}
+                onChange={(event) =>
+                  useDraft.setState((state) => ({ outline: { ...state.outline, [field]: event.target.value } }))
+                }
               />
             </Line>
           ))}
