@@ -48,12 +48,21 @@ class Hand {
     await this.page.mouse.click(at.x, at.y);
     if (shift) await this.page.keyboard.up('Shift');
   }
-  async drag(from: readonly [number, number], to: readonly [number, number], typed = ''): Promise<void> {
+  async drag(
+    from: readonly [number, number],
+    to: readonly [number, number],
+    typed = '',
+    by: readonly (readonly [number, number])[] = [],
+  ): Promise<void> {
     this.count++;
     const [a, b] = [await screenOf(this.page, ...from), await screenOf(this.page, ...to)];
     await this.page.mouse.move(a.x, a.y);
     await this.page.mouse.down();
-    await this.page.mouse.move((a.x + b.x) / 2, (a.y + b.y) / 2, { steps: 2 });
+    for (const way of by) {
+      const at = await screenOf(this.page, ...way);
+      await this.page.mouse.move(at.x, at.y, { steps: 3 });
+    }
+    if (!by.length) await this.page.mouse.move((a.x + b.x) / 2, (a.y + b.y) / 2, { steps: 2 });
     await this.page.mouse.move(b.x, b.y, { steps: 2 });
     for (const figure of typed) await this.page.keyboard.press(figure);
     await this.page.mouse.up();
@@ -304,7 +313,12 @@ test('the Boathouse and its 144 fixtures are drawn again from an empty show', as
     await row('LX 1', -2400, 2300, 3);
     await units.drag(on(boom, 500), on(boom, 1500), '2');
     // Seven eighths of the way round the ring, both ends included: eight of them stand evenly.
-    await units.drag([0, 5850], [1060, 5410], '8');
+    await units.drag([0, 5850], [1060, 5410], '8', [
+      [-1060, 5410],
+      [-1500, 4350],
+      [0, 2850],
+      [1500, 4350],
+    ]);
     await units.type('can wide');
     await row('LX 2', -5700, 5700, 4);
     await units.drag(on(boom, 4200), on(boom, 4200));
@@ -339,14 +353,8 @@ test('the Boathouse and its 144 fixtures are drawn again from an empty show', as
     await units.fill('Upstage', '2.4');
     await units.fill('How many', '2');
     await units.press('button', 'Copy');
-    await units.key('Escape');
-    for (const name of [/^Boom 1 SR/, /^Ladder SR/]) {
-      units.count++;
-      await page
-        .getByRole('region', { name: 'Positions' })
-        .getByRole('button', { name })
-        .click({ modifiers: ['Shift'] });
-    }
+    await units.click(-5900, 2000, true);
+    await units.click(-6500, -2600, true);
     await units.key('m');
   });
 

@@ -1,7 +1,7 @@
 /** From a point on the drawing back to the rig: which position, how far along. */
 import type { Position } from '../model/records.js';
 import { all, type Show, settingsOf } from '../model/show.js';
-import { dropOn, frameAlong, fromOrigin, snapAlong } from '../space/curves.js';
+import { curveLength, dropOn, frameAlong, fromOrigin, isClosed, snapAlong } from '../space/curves.js';
 import { type Detail, detailAlong, detailPoint, detailsOf } from './details.js';
 
 export interface HangPoint {
@@ -31,6 +31,8 @@ export function alongAt(
   let along = inDetail ? flat.along : plan!.along;
   const distance = inDetail ? flat.off : plan!.distance;
   if (snap > 0) along = snapAlong(curve, along, snap);
+  // A closed position has no end: just before its beginning is its beginning.
+  if (isClosed(curve) && along > curveLength(curve) - Math.max(snap, 20) / 2) along = 0;
   const at = inDetail ? detailPoint(detail!, along) : planPoint(position, along);
   return { position, along, at, fromOrigin: fromOrigin(curve, along), distance, detail: inDetail ? detail! : null };
 }

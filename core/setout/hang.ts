@@ -6,15 +6,22 @@ import type { Curve, Fixture, FixtureType, Id, NewId, Position } from '../model/
 import { all, get, type Show, settingsOf } from '../model/show.js';
 import { withUnits } from '../number/units.js';
 import { fixtureFootprint } from '../patch/footprint.js';
-import { curveLength, fromOrigin, reshapedAlong, snapAlong } from '../space/curves.js';
+import { curveLength, fromOrigin, isClosed, reshapedAlong, snapAlong } from '../space/curves.js';
 import { place, spinOfBearing } from '../space/hanging.js';
-import { turned, wrap180 } from '../space/vectors.js';
+import { mod, turned, wrap180 } from '../space/vectors.js';
 import { spread } from './spread.js';
 
-/** Distances along of a row of n from one place to another, both ends included. Pressed and released at one place, it is one fixture there. */
-export function rowAlongs(from: number, to: number, n: number): number[] {
+/**
+ * Distances along of a row of n from one place to another, both ends included. Pressed and released at one place, it is one fixture there.
+ * Round a closed position the way may pass its beginning; a whole turn is divided so that first and last do not meet.
+ */
+export function rowAlongs(from: number, to: number, n: number, curve?: Curve): number[] {
   if (n === 1) return [from];
-  return spread(from, to, n);
+  if (!curve || !isClosed(curve)) return spread(from, to, n);
+  const length = curveLength(curve);
+  const way = Math.sign(to - from) * Math.min(length, Math.abs(to - from));
+  const whole = length - Math.abs(way) < 1;
+  return Array.from({ length: n }, (_, i) => mod(from + (way * i) / (whole ? n : n - 1), length));
 }
 
 /** Hangs a row of n fixtures of a type, evenly, both ends included (along in mm). */
@@ -30,7 +37,10 @@ export function hangRow(
   layer: Id | null = null,
 ): Change {
   const on = layerForNew(show, 'fixtures', layer);
-  return withUnits(show, adding(...rowAlongs(from, to, n).map((along) => makeFixture(newId(), on, type, position, along, more))));
+  return withUnits(
+    show,
+    adding(...rowAlongs(from, to, n, position.curve).map((along) => makeFixture(newId(), on, type, position, along, more))),
+  );
 }
 
 /** Copies beside the originals, `by` mm along each position; new ids, channels and addresses left empty. */

@@ -6,9 +6,11 @@ import { alongAt, drawnPoint, type HangPoint, hangAt } from '#core/draw/locate';
 import { symbolOf } from '#core/draw/symbols';
 import { formsOf } from '#core/draw/variants';
 import { formatLength } from '#core/measure/lengths';
-import type { Fixture, FixtureType, Vec2 } from '#core/model/records';
+import type { Fixture, FixtureType, Position, Vec2 } from '#core/model/records';
 import { find, settingsOf } from '#core/model/show';
 import { hangRow, rowAlongs } from '#core/setout/hang';
+import { curveLength, isClosed } from '#core/space/curves';
+import { mod } from '#core/space/vectors';
 import { useDesk } from '../../session/desk';
 import { rowCount, stageDistance } from '../pointing';
 import { type Env, slip, type Tool } from './tool';
@@ -17,6 +19,15 @@ import { type Env, slip, type Tool } from './tool';
 export function hangingOf(): Partial<Fixture> {
   const { hangWay, accessories } = useDesk.getState();
   return { ...(hangWay ? { hang: hangWay } : {}), ...(accessories.length ? { accessories } : {}) };
+}
+
+/** Where a row ends as the pointer goes round a closed position: on from where it was, by the shorter way, at most one whole turn. */
+function followed(position: Position, before: number, along: number): number {
+  if (!isClosed(position.curve)) return along;
+  const length = curveLength(position.curve);
+  let by = mod(along - before, length);
+  if (by > length / 2) by -= length;
+  return before + by;
 }
 
 export function hangTool(env: Env): Tool {
@@ -42,7 +53,7 @@ export function hangTool(env: Env): Tool {
       pointer = at;
       if (row) {
         const spot = alongAt(env.show(), row.from.position, at[0], at[1], event.altKey ? 0 : settingsOf(env.show()).snap);
-        row = { ...row, to: spot.along };
+        row = { ...row, to: followed(row.from.position, row.to, spot.along) };
       }
       env.refresh();
     },
@@ -102,9 +113,10 @@ export function hangTool(env: Env): Tool {
       if (row) {
         const { position, detail } = row.from;
         const n = count();
-        for (const along of rowAlongs(row.from.along, row.to, n)) draw(drawnPoint(show, position, along, detail));
+        for (const along of rowAlongs(row.from.along, row.to, n, position.curve)) draw(drawnPoint(show, position, along, detail));
+        const end = rowAlongs(row.from.along, row.to, n, position.curve).at(-1)!;
         const gap = n > 1 ? formatLength(Math.abs(row.to - row.from.along) / (n - 1), units) : '';
-        out.push(...slip(env, drawnPoint(show, position, row.to, detail), `${n} units${gap ? `, ${gap} apart` : ''}`, 34));
+        out.push(...slip(env, drawnPoint(show, position, end, detail), `${n} units${gap ? `, ${gap} apart` : ''}`, 34));
         return out;
       }
       const spot = pointer ? spotAt(pointer) : null;
