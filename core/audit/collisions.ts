@@ -81,15 +81,13 @@ export function collisionsOn(show: Show, position: Position, fixtures: readonly 
       const [a, b] = [bodies[i]!, bodies[j]!];
       const apart = b.fixture.along - a.fixture.along;
       if (apart > 3 * widest && Math.hypot(b.cx - a.cx, b.cy - a.cy) > 2 * widest) break;
+      const t = a.at.frame.t;
       // Under and over the pipe, or high above another on an extension: not in each other's way.
-      if (
+      const clear =
         !vertical &&
         Math.abs(a.at.axis[2] - b.at.axis[2]) >
-          (get(show, 'type', a.fixture.type).height + get(show, 'type', b.fixture.type).height) / 2
-      )
-        continue;
-      const t = a.at.frame.t;
-      const missing = vertical ? missingAlong(a, b, 0, 1) : missingAlong(a, b, t[0], t[1]);
+          (get(show, 'type', a.fixture.type).height + get(show, 'type', b.fixture.type).height) / 2;
+      const missing = clear ? 0 : vertical ? missingAlong(a, b, 0, 1) : missingAlong(a, b, t[0], t[1]);
       const clamps =
         position.use !== 'floor' &&
         Math.hypot(

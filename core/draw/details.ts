@@ -18,8 +18,9 @@ export interface Detail {
   readonly size: number;
 }
 
-/** Vertical positions have a detail unless it was put away; others when it was asked for. */
-export const hasDetail = (position: Position): boolean => position.detail?.shown ?? position.curve.form === 'vertical';
+/** Booms, ladders and rings have a detail unless it was put away; others when it was asked for. */
+export const hasDetail = (position: Position): boolean =>
+  position.detail?.shown ?? (position.curve.form === 'vertical' || position.use === 'ring');
 
 const kept = new WeakMap<Show, ReadonlyMap<Id, Detail>>();
 interface Standing {

@@ -117,7 +117,7 @@ export function copyRecords(
   for (const motion of motions) {
     const mirrored = motion.kind === 'mirror';
     const fresh = new Map(records.map((record) => [record.id, newId()]));
-    const group = new Map([...groups].map((name) => [name, `${name} ${newId().slice(0, 4)}`]));
+    const group = new Map([...groups].map((name) => [name, newId() as string]));
     const anchored = (anchor: Anchor): Anchor => {
       const to = anchor.to && fresh.get(anchor.to.id);
       return { at: anchor.at, to: to ? { id: to, point: anchor.to!.point } : null };

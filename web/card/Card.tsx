@@ -217,10 +217,20 @@ function FixtureCard({ fixtures }: { fixtures: readonly Fixture[] }) {
             <Icon size={15} />
           </button>
         ))}
-        <button type="button" className="act" title={tip('duplicate')} onClick={() => commandById('duplicate').run(context)}>
+        <button
+          type="button"
+          className="act act-small"
+          title={tip('duplicate')}
+          onClick={() => commandById('duplicate').run(context)}
+        >
           Duplicate
         </button>
-        <button type="button" className="act" title={tip('set out')} onClick={() => commandById('set out').run(context)}>
+        <button
+          type="button"
+          className="act act-small"
+          title={tip('set out')}
+          onClick={() => commandById('set out').run(context)}
+        >
           Set out
         </button>
       </div>

@@ -201,8 +201,9 @@ export function Drawing({ pane, step }: { pane: 'plan' | 'section' | 'elevation'
   useEffect(() => {
     if (!surface.current) return;
     surface.current.setLit({
-      selection: desk.selection,
-      figures: desk.selection.length > 1,
+      // What would move is seen as ghosts alone, or both would lie on each other.
+      selection: considered ? desk.selection.filter((id) => !considered.ids.includes(id)) : desk.selection,
+      figures: desk.selection.length > 1 && !considered,
       hover: desk.tool === 'select' ? desk.hover : null,
       moving: tool.moving?.() ?? null,
       ghosts: [...shades, ...tool.ghosts()],
@@ -210,6 +211,7 @@ export function Drawing({ pane, step }: { pane: 'plan' | 'section' | 'elevation'
     });
   }, [
     desk.selection,
+    considered,
     desk.tool,
     desk.hover,
     desk.form,

@@ -5,10 +5,15 @@ import { useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import * as THREE from 'three';
 import type { Beam, Body, Scene3D, Sheet3D, Tube } from '#core/draw/scene';
 import { sceneOf } from '#core/draw/scene';
-import type { Vec3 } from '#core/model/records';
-import { settingsOf } from '#core/model/show';
-import { useShow } from '../session/context';
+import { formatLength } from '#core/measure/lengths';
+import { apply, type Change, edit, isEmpty } from '#core/model/change';
+import type { Fixture, Position, Vec3 } from '#core/model/records';
+import { get, settingsOf } from '#core/model/show';
+import { withUnits } from '#core/number/units';
+import { curveLength, frameAlong, fromOrigin, snapAlong, snapTo } from '#core/space/curves';
+import { useSession, useShow } from '../session/context';
 import { useDesk } from '../session/desk';
+import { trimStep } from './tools/section';
 
 /** World mm to three's metres, y up (reference calculations 1). */
 const v = ([x, y, z]: Vec3): THREE.Vector3 => new THREE.Vector3(x / 1000, z / 1000, -y / 1000);
@@ -18,6 +23,7 @@ interface Look {
   readonly paper: string;
   readonly ink: string;
   readonly glow: string;
+  readonly lamp: string;
   readonly wall: string;
   readonly pencil: string;
   readonly dark: boolean;
@@ -32,8 +38,27 @@ type ViewName = keyof typeof views;
 
 export default function ThreeView() {
   const show = useShow();
-  const { theme, selection, select } = useDesk();
-  const scene = useMemo(() => sceneOf(show), [show]);
+  const { theme, selection, select, hover } = useDesk();
+  const session = useSession();
+  const [drag, setDrag] = useState<Drag | null>(null);
+  const standing = useMemo(() => sceneOf(show), [show]);
+  // While something is dragged the rig is seen as it would be.
+  const scene = useMemo(() => {
+    if (!drag?.change) return standing;
+    try {
+      return sceneOf(apply(show, drag.change));
+    } catch {
+      return standing;
+    }
+  }, [standing, show, drag]);
+  const take = (id: string, addTo: boolean) => {
+    const now = useDesk.getState().selection;
+    select(addTo ? [...now.filter((other) => other !== id), id] : now.includes(id) ? now : [id]);
+  };
+  const done = () => {
+    if (drag?.change && drag.label && !isEmpty(drag.change)) session.edit(drag.label, withUnits(show, drag.change));
+    setDrag(null);
+  };
   const [beams, setBeams] = useState<'selected' | 'all'>('selected');
   const [view, setView] = useState<{ name: ViewName; stamp: number }>({ name: 'house', stamp: 0 });
   const look = useMemo((): Look => {
@@ -43,6 +68,7 @@ export default function ThreeView() {
       paper: of('--sheet'),
       ink: of('--ink'),
       glow: of('--glow'),
+      lamp: of('--lamp'),
       wall: of('--wall'),
       pencil: of('--pencil'),
       dark: theme === 'blackout',
@@ -56,6 +82,7 @@ export default function ThreeView() {
       data-testid="three"
       data-bodies={scene.bodies.length}
       data-beams={lit.length}
+      data-dragging={drag?.say ?? ''}
       style={{ background: look.paper }}
     >
       <Canvas
@@ -69,26 +96,44 @@ export default function ThreeView() {
         <ambientLight intensity={look.dark ? 1.1 : 1.7} />
         <directionalLight position={[4, 12, 10]} intensity={look.dark ? 0.8 : 1.4} />
         <Stage sheets={scene.sheets} look={look} depth={settingsOf(show).stageDepth} />
-        <Tubes tubes={scene.tubes} look={look} />
-        <Bodies
-          bodies={scene.bodies}
-          shape="box"
-          chosen={chosen}
+        <Tubes
+          tubes={scene.tubes}
           look={look}
-          onSelect={(id, addTo) => select(addTo ? [...selection.filter((other) => other !== id), id] : [id])}
-        />
-        <Bodies
-          bodies={scene.bodies}
-          shape="cylinder"
           chosen={chosen}
-          look={look}
-          onSelect={(id, addTo) => select(addTo ? [...selection.filter((other) => other !== id), id] : [id])}
+          hover={hover}
+          onSelect={(id, addTo, from) => {
+            take(id, addTo);
+            setDrag({ id, from, change: null, label: '', say: '' });
+          }}
         />
+        {(['box', 'cylinder'] as const).map((shape) => (
+          <Bodies
+            key={shape}
+            bodies={scene.bodies}
+            shape={shape}
+            chosen={chosen}
+            hover={hover}
+            look={look}
+            onSelect={(id, addTo, from) => {
+              take(id, addTo);
+              setDrag({ id, from, change: null, label: '', say: '' });
+            }}
+          />
+        ))}
+        <Dragging drag={drag} setDrag={setDrag} onDone={done} />
         <Beams beams={lit} look={look} />
         <OrbitControls makeDefault enableDamping={false} target={views.house.to as unknown as [number, number, number]} />
         <Camera view={view} />
-        <Refresh on={[scene, lit, chosen, look]} />
+        <Refresh on={[scene, lit, chosen, look, hover]} />
       </Canvas>
+      {drag?.say && (
+        <output
+          className="absolute bottom-3 left-4 border px-2 text-[12px]"
+          style={{ background: 'var(--sheet)', borderColor: 'var(--lamp)' }}
+        >
+          {drag.say}
+        </output>
+      )}
       <div className="absolute top-2 left-3 flex flex-wrap gap-1 whitespace-nowrap text-[11px]">
         {(Object.keys(views) as ViewName[]).map((name) => (
           <button key={name} type="button" className="act" onClick={() => setView({ name, stamp: view.stamp + 1 })}>
@@ -130,15 +175,98 @@ function Refresh({ on }: { on: readonly unknown[] }) {
   return null;
 }
 
+/** Something that was pressed and may be dragged: a fixture along its position, a position up and down. */
+interface Drag {
+  readonly id: string;
+  readonly from: readonly [number, number];
+  readonly change: Change | null;
+  readonly label: string;
+  readonly say: string;
+}
+
+/** Points along a curve for finding the one under the pointer. */
+const STEPS = 160;
+
+/** Follows the pointer while something is held; the view does not turn meanwhile. */
+function Dragging({ drag, setDrag, onDone }: { drag: Drag | null; setDrag: (drag: Drag | null) => void; onDone: () => void }) {
+  const { camera, controls, gl } = useThree();
+  const show = useShow();
+  const held = drag !== null;
+  const latest = useRef({ drag, show, onDone });
+  latest.current = { drag, show, onDone };
+  // biome-ignore lint/correctness/useExhaustiveDependencies: listens from press to release
+  useEffect(() => {
+    if (!held) return;
+    const orbit = controls as unknown as { enabled: boolean } | null;
+    if (orbit) orbit.enabled = false;
+    const box = gl.domElement.getBoundingClientRect();
+    const onScreen = (point: Vec3): readonly [number, number] => {
+      const at = v(point).project(camera);
+      return [box.left + ((at.x + 1) / 2) * box.width, box.top + ((1 - at.y) / 2) * box.height];
+    };
+    const move = (event: PointerEvent) => {
+      const { drag: now, show: rig } = latest.current;
+      if (!now) return;
+      if (!now.change && Math.hypot(event.clientX - now.from[0], event.clientY - now.from[1]) < 5) return;
+      const record = rig.records.get(now.id);
+      const { units, snap } = settingsOf(rig);
+      if (record?.kind === 'fixture') {
+        const position = get(rig, 'position', record.position);
+        const { curve } = position;
+        const length = curveLength(curve);
+        let [best, least] = [record.along, Number.POSITIVE_INFINITY];
+        for (let i = 0; i <= STEPS; i++) {
+          const along = (length * i) / STEPS;
+          const [x, y] = onScreen(frameAlong(curve, along).point);
+          const d = Math.hypot(x - event.clientX, y - event.clientY);
+          if (d < least) [least, best] = [d, along];
+        }
+        const along = event.altKey ? best : snapAlong(curve, best, snap);
+        setDrag({
+          ...now,
+          change: edit<Fixture>([record], { along }),
+          label: `Move unit ${record.unit || '-'} on ${position.name}`,
+          say: `${formatLength(Math.abs(fromOrigin(curve, along)), units)} on ${position.name}`,
+        });
+      } else if (record?.kind === 'position') {
+        // How many pixels a metre up is here.
+        const point = frameAlong(record.curve, curveLength(record.curve) / 2).point;
+        const [a, b] = [onScreen(point), onScreen([point[0], point[1], point[2] + 1000])];
+        const [ux, uy] = [b[0] - a[0], b[1] - a[1]];
+        const l2 = ux * ux + uy * uy;
+        if (l2 < 4) return;
+        const up = (((event.clientX - now.from[0]) * ux + (event.clientY - now.from[1]) * uy) / l2) * 1000;
+        const z = event.altKey ? record.curve.z + up : snapTo(record.curve.z + up, trimStep(snap));
+        setDrag({
+          ...now,
+          change: edit<Position>([record], { curve: { ...record.curve, z: Math.max(0, z) } }),
+          label: `Trim of ${record.name} to ${formatLength(Math.max(0, z), units)}`,
+          say: `${record.name}  +${formatLength(Math.max(0, z), units)}`,
+        });
+      }
+    };
+    const up = () => latest.current.onDone();
+    window.addEventListener('pointermove', move);
+    window.addEventListener('pointerup', up);
+    return () => {
+      if (orbit) orbit.enabled = true;
+      window.removeEventListener('pointermove', move);
+      window.removeEventListener('pointerup', up);
+    };
+  }, [held]);
+  return null;
+}
+
 interface BodiesProps {
   readonly bodies: readonly Body[];
   readonly shape: Body['shape'];
   readonly chosen: ReadonlySet<string>;
+  readonly hover: string | null;
   readonly look: Look;
-  readonly onSelect: (id: string, addTo: boolean) => void;
+  readonly onSelect: (id: string, addTo: boolean, from: readonly [number, number]) => void;
 }
 
-function Bodies({ bodies, shape, chosen, look, onSelect }: BodiesProps) {
+function Bodies({ bodies, shape, chosen, hover, look, onSelect }: BodiesProps) {
   const mine = useMemo(() => bodies.filter((body) => body.shape === shape), [bodies, shape]);
   const mesh = useRef<THREE.InstancedMesh>(null);
   const geometry = useMemo(() => {
@@ -160,21 +288,34 @@ function Bodies({ bodies, shape, chosen, look, onSelect }: BodiesProps) {
       );
       matrix.setPosition(v(centre));
       target.setMatrixAt(i, matrix);
-      target.setColorAt(i, colour.set(chosen.has(body.id) ? look.glow : look.ink));
+      target.setColorAt(i, colour.set(chosen.has(body.id) ? look.glow : body.id === hover ? look.lamp : look.ink));
     });
     target.count = mine.length;
     target.instanceMatrix.needsUpdate = true;
     if (target.instanceColor) target.instanceColor.needsUpdate = true;
     target.computeBoundingSphere();
-  }, [mine, chosen, look]);
-  const click = (event: ThreeEvent<MouseEvent>) => {
-    if (event.instanceId === undefined || event.delta > 4) return;
+  }, [mine, chosen, hover, look]);
+  const press = (event: ThreeEvent<PointerEvent>) => {
+    if (event.instanceId === undefined || event.button !== 0) return;
     event.stopPropagation();
     const body = mine[event.instanceId];
-    if (body) onSelect(body.id, event.shiftKey);
+    if (body) onSelect(body.id, event.shiftKey, [event.clientX, event.clientY]);
+  };
+  const over = (event: ThreeEvent<PointerEvent>) => {
+    event.stopPropagation();
+    const id = event.instanceId === undefined ? null : (mine[event.instanceId]?.id ?? null);
+    if (id !== useDesk.getState().hover) useDesk.setState({ hover: id });
   };
   return (
-    <instancedMesh key={mine.length} ref={mesh} args={[geometry, undefined, Math.max(1, mine.length)]} onClick={click}>
+    <instancedMesh
+      key={mine.length}
+      ref={mesh}
+      args={[geometry, undefined, Math.max(1, mine.length)]}
+      onPointerDown={press}
+      onClick={(event) => event.stopPropagation()}
+      onPointerMove={over}
+      onPointerOut={() => useDesk.setState({ hover: null })}
+    >
       <meshStandardMaterial roughness={0.75} metalness={0.1} />
     </instancedMesh>
   );
@@ -219,7 +360,19 @@ function Beams({ beams, look }: { beams: readonly Beam[]; look: Look }) {
   );
 }
 
-function Tubes({ tubes, look }: { tubes: readonly Tube[]; look: Look }) {
+function Tubes({
+  tubes,
+  look,
+  chosen,
+  hover,
+  onSelect,
+}: {
+  tubes: readonly Tube[];
+  look: Look;
+  chosen: ReadonlySet<string>;
+  hover: string | null;
+  onSelect: (id: string, addTo: boolean, from: readonly [number, number]) => void;
+}) {
   const geometries = useMemo(
     () =>
       tubes.map((tube) => ({
@@ -233,9 +386,18 @@ function Tubes({ tubes, look }: { tubes: readonly Tube[]; look: Look }) {
       })),
     [tubes],
   );
-  return geometries.map(({ id, geometry }) => (
-    <mesh key={id} geometry={geometry}>
-      <meshStandardMaterial color={look.pencil} roughness={0.6} />
+  return geometries.map(({ id, geometry }, i) => (
+    <mesh
+      key={`${id} ${i}`}
+      geometry={geometry}
+      onPointerDown={(event) => {
+        if (event.button !== 0) return;
+        event.stopPropagation();
+        onSelect(id, event.shiftKey, [event.clientX, event.clientY]);
+      }}
+      onClick={(event) => event.stopPropagation()}
+    >
+      <meshStandardMaterial color={chosen.has(id) ? look.glow : id === hover ? look.lamp : look.pencil} roughness={0.6} />
     </mesh>
   ));
 }
@@ -244,13 +406,21 @@ function Tubes({ tubes, look }: { tubes: readonly Tube[]; look: Look }) {
 function Stage({ sheets, look, depth }: { sheets: readonly Sheet3D[]; look: Look; depth: number }) {
   const faces = useMemo(() => sheets.map((sheet) => ({ sheet, geometry: faceOf(sheet) })), [sheets]);
   const opacity = (use: string): number =>
-    use === 'wall' ? 0.16 : use === 'leg' || use === 'border' ? 0.55 : use === 'cyc' ? 0.5 : use === 'seats' ? 0.35 : 1;
+    use === 'wall'
+      ? 0.16
+      : use === 'leg' || use === 'border' || use === 'drop'
+        ? 0.55
+        : use === 'cyc'
+          ? 0.5
+          : use === 'seats'
+            ? 0.35
+            : 1;
   return (
     <>
       {faces.map(({ sheet, geometry }) => (
         <mesh key={sheet.id} geometry={geometry}>
           <meshStandardMaterial
-            color={sheet.use === 'leg' || sheet.use === 'border' ? look.pencil : look.wall}
+            color={sheet.use === 'leg' || sheet.use === 'border' || sheet.use === 'drop' ? look.pencil : look.wall}
             transparent
             opacity={opacity(sheet.use)}
             side={THREE.DoubleSide}

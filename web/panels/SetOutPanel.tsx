@@ -268,7 +268,8 @@ export function SetOutPanel() {
             : ''}
           {result.overlaps.length ? (
             <span style={{ color: 'var(--stop)' }}>
-              {plural(result.overlaps.length, 'overlap')}, the worst by {formatLength(Math.ceil(worst), units)}.{' '}
+              {plural(result.overlaps.length, 'overlap')}, the worst by {formatLength(Math.ceil(worst), units)}{' '}
+              {units === 'metric' ? 'm' : ''}.{' '}
             </span>
           ) : (
             'No overlaps. '

@@ -1,8 +1,9 @@
 /** The step Paper: plate and schedules. */
-import { useMemo } from 'react';
+import { useMemo, useState } from 'react';
 import { plotPlate } from '#core/draw/plate';
+import { tagSetOf, tagSetsOf } from '#core/draw/tag-set';
 import { paperNamed, papers, scales } from '#core/measure/scales';
-import { edit } from '#core/model/change';
+import { edit, updating } from '#core/model/change';
 import { settingsOf } from '#core/model/show';
 import { useSession, useShow } from '../session/context';
 import { useDesk } from '../session/desk';
@@ -13,6 +14,7 @@ export function PaperPanel() {
   const show = useShow();
   const settings = settingsOf(show);
   const { set, view, turn } = useDesk();
+  const [issue, setIssue] = useState('A');
   const paper = paperNamed(settings.paper) ?? papers[0]!;
   const missing = useMemo(
     () => plotPlate(show, { paper, landscape: turn === 'landscape', denominator: settings.scale, date: '' }).missing,
@@ -83,6 +85,27 @@ export function PaperPanel() {
           ))}
         </select>
       </Line>
+      {tagSetsOf(show).length > 0 && (
+        <Line name="Tags">
+          <select
+            className="field"
+            aria-label="Tags on the plate"
+            value={tagSetOf(show, settings.plateTags)?.id ?? ''}
+            onChange={(event) =>
+              session.edit(
+                `Tags ${event.target.selectedOptions[0]?.text} on plates`,
+                edit([settings], { plateTags: event.target.value }),
+              )
+            }
+          >
+            {tagSetsOf(show).map((item) => (
+              <option key={item.id} value={item.id}>
+                {item.name}
+              </option>
+            ))}
+          </select>
+        </Line>
+      )}
       {text('Title', 'name')}
       {text('Venue', 'venue')}
       {text('Designer', 'designer')}
@@ -101,6 +124,44 @@ export function PaperPanel() {
         {link('plot.pdf', 'Plot as PDF', query)}
         {link('plot.svg', 'Plot as SVG', query)}
       </div>
+      <h3 className="pencil pt-3">Issue</h3>
+      {settings.issued ? (
+        <>
+          <p>
+            Issued as <b>{settings.issued}</b>. Unit numbers are frozen; a unit that is added between 4 and 5 becomes 4A.
+          </p>
+          <button
+            type="button"
+            className="act mt-1"
+            onClick={() => {
+              const { issued: _, ...drafted } = settings;
+              session.edit('Take the plot back to drafting', updating([[settings, drafted]]));
+            }}
+          >
+            Back to drafting
+          </button>
+        </>
+      ) : (
+        <form
+          aria-label="Issue the plot"
+          className="flex gap-1"
+          onSubmit={(event) => {
+            event.preventDefault();
+            const name = issue.trim();
+            if (name) session.edit(`Issue the plot as ${name}`, edit([settings], { issued: name.slice(0, 100) }));
+          }}
+        >
+          <input
+            className="field"
+            aria-label="Name of the issue"
+            value={issue}
+            onChange={(event) => setIssue(event.target.value)}
+          />
+          <button type="submit" className="act whitespace-nowrap" title="Freezes the unit numbers">
+            Issue the plot
+          </button>
+        </form>
+      )}
       <h3 className="pencil pt-3">Schedules</h3>
       <div className="grid grid-cols-[1fr_auto_auto] gap-x-4 gap-y-1">
         <span>Channel hookup</span>
