@@ -6,6 +6,9 @@ import { chromium } from '@playwright/test';
 import { XMLParser } from 'fast-xml-parser';
 import { strFromU8, unzipSync, zipSync } from 'fflate';
 import { v4 } from 'uuid';
+import { overlappingTags, tagsAt } from '#core/draw/place-tags';
+import { allTags, tagLayouts } from '#core/draw/plan';
+import { boxOfTag } from '#core/draw/tags';
 import { readMvr } from '#core/formats/mvr/read';
 import { mvrEntries, writeMvr } from '#core/formats/mvr/write';
 import { edit } from '#core/model/change';
@@ -67,7 +70,63 @@ async function browser(): Promise<void> {
     line('zoom', pairText(result.zoom));
     line('drag step of 50, script', `${pairText(result.drag)}; frame ${ms(result.dragFrame)} ms`);
   }
+  const venue = await page.evaluate(() =>
+    (
+      globalThis as unknown as {
+        runVenue: (
+          n: number,
+          segments: number,
+        ) => Promise<{ segments: number } & Record<'pan' | 'setOut' | 'frame' | 'baseline', number[]>>;
+      }
+    ).runVenue(1000, 20_000),
+  );
+  console.log(` 1000 fixtures in a venue of ${venue.segments} segments`);
+  line('pan', pairText(venue.pan));
+  line('set out 500, script a step', pairText(venue.setOut));
+  line(
+    'set out 500, frame',
+    `${pairText(venue.frame)}; against the same ghosts moved plainly: ${pairText(venue.baseline)}: ${(venue.frame[0]! / venue.baseline[0]!).toFixed(2)} times`,
+  );
+  const dxf = await page.evaluate(() =>
+    (
+      globalThis as unknown as {
+        runDxf: (n: number) => Promise<Record<'size' | 'bare' | 'read' | 'shown' | 'lines' | 'longest' | 'frames', number>>;
+      }
+    ).runDxf(50_000),
+  );
+  console.log(` DXF of 50000 entities, ${(dxf.size / 1e6).toFixed(1)} MB, ${dxf.lines} segments`);
+  line(
+    'read in the worker',
+    `${ms(dxf.read)} ms against ${ms(dxf.bare)} ms for splitting its lines: ${(dxf.read / dxf.bare).toFixed(0)} times`,
+  );
+  line('laid on the stage and drawn', `${ms(dxf.shown)} ms`);
+  line('window meanwhile', `frame median ${ms(dxf.frames)} ms, longest ${ms(dxf.longest)} ms`);
   await chrome.close();
+}
+
+function tags(): void {
+  console.log('Tags placed, against the same boxes placed without looking');
+  for (const count of counts) {
+    const rig = makeRig(count);
+    const options = { denominator: 50, tags: allTags, snags: false };
+    // The symbols once, so that only the placing is timed.
+    tagLayouts(rig, options);
+    let from = performance.now();
+    const { layouts, choices } = tagLayouts(rig, options);
+    const ours = performance.now() - from;
+    from = performance.now();
+    for (const layout of layouts) layout.chains.forEach((_, chain) => tagsAt(layout, chain, 0).map(boxOfTag));
+    const bare = performance.now() - from;
+    const memory = new Map();
+    tagLayouts(rig, { ...options, memory });
+    from = performance.now();
+    tagLayouts(rig, { ...options, memory });
+    const again = performance.now() - from;
+    line(
+      `${count} fixtures`,
+      `${ms(ours)} ms against ${ms(bare)} ms: ${(ours / bare).toFixed(0)} times; from memory ${ms(again)} ms; overlapping ${overlappingTags(layouts, choices)}`,
+    );
+  }
 }
 
 async function roundTrip(): Promise<void> {
@@ -161,5 +220,6 @@ function mvr(): void {
 }
 
 await browser();
+tags();
 await roundTrip();
 mvr();

@@ -12,5 +12,6 @@ export default defineConfig({
       { find: /^#demo\/(.*)$/, replacement: `${at('../demo')}/$1.ts` },
     ],
   },
+  worker: { format: 'es' },
   build: { outDir: at('../dist/bench-page'), emptyOutDir: true, target: 'es2023' },
 });

@@ -1,16 +1,19 @@
 /** What is measured in the browser: drawing, panning, dragging. */
 
-import { type DisplayList, pens } from '#core/draw/list';
-import { allTags, fixtureChunks, planList } from '#core/draw/plan';
-import { apply } from '#core/model/change';
+import { type DisplayList, pens, transformed } from '#core/draw/list';
+import { allTags, fixtureChunks, planList, recordChunks } from '#core/draw/plan';
+import { adding, apply } from '#core/model/change';
 import { all, find } from '#core/model/show';
 import { dragFixtures } from '#core/setout/hang';
+import { setOut } from '#core/setout/rules';
 import { paint, readPalette, type ViewBox } from '../../web/drawing/paint';
 import { makeSurface } from '../../web/drawing/surface';
+import type { DxfAnswer, DxfAsk } from '../../web/panels/dxf.worker.js';
 import { makeRig, median, percentile } from '../rig';
+import { makeDxf, makeVenue } from '../venue.js';
 
 const [WIDTH, HEIGHT] = [1280, 800];
-const options = { denominator: 50, tags: allTags, snags: true };
+const options = { denominator: 50, tags: allTags, snags: true, memory: new Map() };
 
 /** The same primitives by plain calls, one after the other, with nothing behind them. */
 function plain(ctx: CanvasRenderingContext2D, list: DisplayList, { k, tx, ty }: ViewBox): void {
@@ -168,4 +171,104 @@ export async function run(count: number) {
   };
 }
 
-(window as unknown as { runBench: typeof run }).runBench = run;
+/** A rig in a venue of many lines: pan; and a set-out of half the rig as its ghosts follow the figures. */
+export async function runVenue(count: number, segments: number) {
+  const rig = makeRig(count);
+  const venue = makeVenue(rig, segments);
+  const show = apply(rig, venue);
+  const own = { ...options, memory: new Map() };
+  const list = planList(show, own);
+  const surface = makeSurface(
+    document.querySelector<HTMLCanvasElement>('#base')!,
+    document.querySelector<HTMLCanvasElement>('#top')!,
+  );
+  surface.resize(WIDTH, HEIGHT);
+  surface.setList(list, 50);
+  const near: ViewBox = { k: 0.06, tx: 640, ty: 700 };
+  surface.setView(near);
+  await new Promise((done) => setTimeout(done, 600));
+  const pan = await frames(60, (i) => surface.setView({ ...near, tx: near.tx - i * 12, ty: near.ty + i * 3 }));
+  await new Promise((done) => setTimeout(done, 400));
+  const fixtures = all(show, 'fixture').slice(0, 500);
+  const ids = fixtures.map((fixture) => fixture.id);
+  const script: number[] = [];
+  const live = await frames(40, (i) => {
+    const from = performance.now();
+    const { change } = setOut(show, fixtures, { kind: 'spacing', axis: 'along', centre: 0, spacing: 500 + i });
+    const chunks = recordChunks(apply(show, change), ids, { ...own, tags: null, snags: false });
+    const ghosts = chunks.flatMap((chunk) => chunk.body);
+    surface.setLit({ selection: [], figures: false, hover: null, moving: null, ghosts, band: null });
+    script.push(performance.now() - from);
+  });
+  // The plain baseline: the same symbols moved by plain arithmetic, and drawn the same way.
+  const plainBodies = recordChunks(show, ids, { ...own, snags: false }).map((chunk) => chunk.body);
+  const baseline = await frames(40, (i) => {
+    const ghosts = plainBodies.flatMap((body) =>
+      body.map((prim) => (prim.op === 'path' ? { ...prim, d: transformed(prim.d, i, 0, 0) } : prim)),
+    );
+    surface.setLit({ selection: [], figures: false, hover: null, moving: null, ghosts, band: null });
+  });
+  return {
+    segments: all(show, 'backdrop').reduce((sum, item) => sum + item.paths.reduce((n, path) => n + path.length / 2 - 1, 0), 0),
+    pan: [median(pan), percentile(pan, 0.95)],
+    setOut: [median(script), percentile(script, 0.95)],
+    frame: [median(live), percentile(live, 0.95)],
+    baseline: [median(baseline), percentile(baseline, 0.95)],
+  };
+}
+
+/** A DXF of so many entities, read beside the window: how long, and how long the longest frame of the window meanwhile. */
+export async function runDxf(entities: number) {
+  const text = makeDxf(entities);
+  const bytes = new TextEncoder().encode(text).buffer as ArrayBuffer;
+  const size = bytes.byteLength;
+  let from = performance.now();
+  text.split('\n');
+  const bare = performance.now() - from;
+  const worker = new Worker(new URL('../../web/panels/dxf.worker.ts', import.meta.url), { type: 'module' });
+  from = performance.now();
+  let ticking = true;
+  const gaps: number[] = [];
+  let last = performance.now();
+  const tick = () => {
+    const now = performance.now();
+    gaps.push(now - last);
+    last = now;
+    if (ticking) requestAnimationFrame(tick);
+  };
+  requestAnimationFrame(tick);
+  const ask = <K extends DxfAnswer['kind']>(kind: K, what: DxfAsk, transfer: Transferable[] = []) =>
+    new Promise<Extract<DxfAnswer, { kind: K }>>((done, fail) => {
+      worker.onmessage = (event: MessageEvent<DxfAnswer>) => {
+        if (event.data.kind === kind) done(event.data as Extract<DxfAnswer, { kind: K }>);
+        if (event.data.kind === 'failed') fail(new Error(event.data.message));
+      };
+      worker.onerror = () => fail(new Error('the worker stopped'));
+      worker.postMessage(what, transfer);
+    });
+  const answer = await ask('done', { kind: 'read', bytes }, [bytes]);
+  const read = performance.now() - from;
+  const layers = new Set(answer.drawing.layers.map((layer) => layer.name));
+  const placed = await ask('placed', {
+    kind: 'place',
+    lowest: 0,
+    placing: { layers, unit: 1, origin: [0, 0], rotation: 0 },
+  });
+  ticking = false;
+  worker.terminate();
+  const rig = makeRig(300);
+  const surface = makeSurface(
+    document.querySelector<HTMLCanvasElement>('#base')!,
+    document.querySelector<HTMLCanvasElement>('#top')!,
+  );
+  surface.resize(WIDTH, HEIGHT);
+  surface.setView({ k: 0.03, tx: 640, ty: 700 });
+  from = performance.now();
+  const show = apply(rig, adding(...placed.added));
+  surface.setList(planList(show, { ...options, memory: new Map() }), 50);
+  surface.redraw();
+  const shown = performance.now() - from;
+  return { size, bare, read, shown, lines: answer.drawing.segments, longest: Math.max(...gaps.slice(1)), frames: median(gaps) };
+}
+
+Object.assign(window, { runBench: run, runVenue, runDxf });

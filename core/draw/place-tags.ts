@@ -18,24 +18,20 @@ export type Choice = readonly number[];
 /** Where the tags of a layout stood: kept by the view between edits. */
 export type TagMemory = Map<string, { layout: TagLayout; choice: Choice }>;
 
-const keptChains = new WeakMap<TagLayout, Map<number, readonly PlacedTag[]>>();
 /** The tags of a chain at a candidate; remembered by the layout. */
 export function tagsAt(layout: TagLayout, chain: number, candidate: number): readonly PlacedTag[] {
-  let map = keptChains.get(layout);
-  if (!map) {
-    map = new Map();
-    keptChains.set(layout, map);
-  }
-  const key = chain * 1000 + candidate;
-  let tags = map.get(key);
+  const { side, items } = layout.chains[chain]!;
+  if (!layout.tried) return chainTags(layout, side, items, candidates[candidate]!);
+  const key = chain * candidates.length + candidate;
+  let tags = layout.tried[key];
   if (!tags) {
-    const { side, items } = layout.chains[chain]!;
     tags = chainTags(layout, side, items, candidates[candidate]!);
-    map.set(key, tags);
+    layout.tried[key] = tags;
   }
   return tags;
 }
 
+const shared = new Crowd(500);
 const HARD = 100;
 const PIPE = 3;
 
@@ -45,7 +41,9 @@ const PIPE = 3;
  */
 export function placeTags(layouts: readonly TagLayout[], obstacles: Obstacles, memory: TagMemory | null): Choice[] {
   const size = layouts[0]?.chains[0]?.items[0]?.size ?? 100;
-  const crowd = new Crowd(Math.max(150, size * 5));
+  // One crowd for all placings, emptied each time.
+  const crowd = shared;
+  crowd.clear(Math.max(150, size * 5));
   layouts.forEach(({ x, y, turn, box }, owner) => {
     crowd.addTurned(x, y, turn, box, owner);
   });
@@ -82,7 +80,8 @@ export function placeTags(layouts: readonly TagLayout[], obstacles: Obstacles, m
       choice.push(best);
       take(owner, chain, best);
     });
-    out[owner] = choice;
+    // The same choice keeps its identity, and with it what was drawn for it.
+    out[owner] = known?.every((value, chain) => value === choice[chain]) ? known : choice;
   };
   const later: number[] = [];
   layouts.forEach((layout, owner) => {
@@ -92,9 +91,10 @@ export function placeTags(layouts: readonly TagLayout[], obstacles: Obstacles, m
   });
   for (const owner of later) settle(owner, null);
   if (memory) {
-    memory.clear();
+    if (memory.size > layouts.length * 3 + 100) memory.clear();
     layouts.forEach((layout, owner) => {
-      memory.set(layout.key, { layout, choice: out[owner]! });
+      const known = memory.get(layout.key);
+      if (known?.layout !== layout || known.choice !== out[owner]) memory.set(layout.key, { layout, choice: out[owner]! });
     });
   }
   return out;

@@ -1,9 +1,9 @@
 /** A show in plan, as a display list. Fixtures and positions are remembered by their records: an edit rebuilds only what it touched. */
-import { collisionsOf } from '../audit/collisions.js';
+import { type Collision, collisionsOf } from '../audit/collisions.js';
 import { snagsByFixture } from '../audit/snags.js';
 import { formatLength } from '../measure/lengths.js';
 import { shownLayers } from '../model/layers.js';
-import type { Fixture, FixtureType, Id, Layer, TagSet } from '../model/records.js';
+import type { Fixture, FixtureType, Id, Layer, Position, Settings, TagSet } from '../model/records.js';
 import { all, find, get, type Show, settingsOf } from '../model/show.js';
 import { type Place, place } from '../space/hanging.js';
 import type { Hex } from './colouring.js';
@@ -196,7 +196,15 @@ export function recordChunks(show: Show, ids: Iterable<Id>, options: PlanOptions
 /** Where two fixtures stand too close: a bracket between them, with the distance that is missing. */
 function collisionChunks(show: Show, layers: ReadonlyMap<Id, Layer>, denominator: number): Chunk[] {
   const { units } = settingsOf(show);
-  return collisionsOf(show).flatMap((collision): Chunk[] => {
+  return collisionsOf(show).flatMap((collision): readonly Chunk[] => {
+    const key = `${denominator} ${units} ${detailsOf(show).get(collision.position)?.origin}`;
+    const known = keptCollisions.get(collision);
+    if (known?.key === key && known.layers === layers) return known.chunks;
+    const chunks = collisionChunk(collision);
+    keptCollisions.set(collision, { key, layers, chunks });
+    return chunks;
+  });
+  function collisionChunk(collision: Collision): Chunk[] {
     const [a, b] = [find(show, 'fixture', collision.a), find(show, 'fixture', collision.b)];
     const layer = a && layers.get(a.layer);
     if (!a || !b || !layer) return [];
@@ -244,8 +252,9 @@ function collisionChunks(show: Show, layers: ReadonlyMap<Id, Layer>, denominator
         hit: null,
       },
     ];
-  });
+  }
 }
+const keptCollisions = new WeakMap<Collision, { key: string; layers: ReadonlyMap<Id, Layer>; chunks: readonly Chunk[] }>();
 
 /** Where a fixture is drawn: its symbol's origin and rotation (0 is nose up the page). */
 export interface Drawn {
@@ -271,15 +280,41 @@ interface Drawing {
   readonly hit: Chunk['hit'];
   /** By the places of its tags. */
   readonly chunks: Map<string, Chunk>;
+  last: { readonly choice: Choice; readonly chunk: Chunk } | null;
 }
 interface Kept {
-  place: Place;
-  type: FixtureType;
-  layer: Layer;
-  set: TagSet | null;
-  key: string;
-  drawings: readonly Drawing[];
+  readonly place: Place;
+  readonly type: FixtureType;
+  readonly layer: Layer;
+  readonly set: TagSet | null;
+  readonly position: Position;
+  readonly settings: Settings;
+  readonly detail: Detail | undefined;
+  readonly denominator: number;
+  readonly fewer: number;
+  readonly order: number;
+  readonly variant: number;
+  readonly colour: Hex | undefined;
+  readonly wrong: string;
+  readonly previewed: string | undefined;
+  readonly accessories: string;
+  readonly drawings: readonly Drawing[];
 }
+/** What is wrong with a fixture, as far as its drawing shows it. */
+const wrongOf = (show: Show, id: Id): string => {
+  const snags = snagsByFixture(show).get(id);
+  if (!snags) return '';
+  let out = '';
+  for (const snag of snags) if (snag.weight === 'stop') out += ` stop ${snag.field}`;
+  return out;
+};
+const accessoryNames = (show: Show, fixture: Fixture): string =>
+  (fixture.accessories ?? [])
+    .map((id) => {
+      const item = find(show, 'accessory', id);
+      return item ? `${item.form} ${item.name}` : '';
+    })
+    .join();
 const kept = new WeakMap<Fixture, Kept>();
 
 /** A fixture as it is drawn, once on the plan and once in each detail of its position. */
@@ -288,32 +323,49 @@ function drawingsOf(show: Show, fixture: Fixture, layer: Layer, options: PlanOpt
   const at = place(show, fixture);
   const detail = detailsOf(show).get(fixture.position);
   const settings = settingsOf(show);
-  const stops = options.snags ? (snagsByFixture(show).get(fixture.id) ?? []) : [];
+  const position = get(show, 'position', fixture.position);
+  const wrong = options.snags ? wrongOf(show, fixture.id) : '';
   const previewed = options.preview?.get(fixture.id);
   const set = fixture.tags ? (find(show, 'tagset', fixture.tags) ?? options.tags) : options.tags;
   const variant = variantsOf(show).get(type.id) ?? 0;
-  const forms = formsOf(show, fixture);
   const colour = options.colours?.get(fixture.id);
   const order = orderOf(show, layer.id, 'fixture');
+  const known = kept.get(fixture);
+  // What a fixture is drawn from, by identity: of a thousand that were not touched this is all that is looked at.
+  if (
+    known &&
+    known.place === at &&
+    known.type === type &&
+    known.layer === layer &&
+    known.set === set &&
+    known.position === position &&
+    known.settings === settings &&
+    known.detail === detail &&
+    known.denominator === options.denominator &&
+    known.fewer === (options.fewer ?? 0) &&
+    known.order === order &&
+    known.variant === variant &&
+    known.colour === colour &&
+    known.wrong === wrong &&
+    known.previewed === previewed &&
+    (!fixture.accessories || known.accessories === accessoryNames(show, fixture))
+  )
+    return known.drawings;
+  const forms = formsOf(show, fixture);
   const texts = (set ? linesFor(set, fixture) : []).map((item) => ({
     item,
     text: item.field === 'channel' && previewed !== undefined ? previewed : tagText(show, fixture, item.field),
   }));
-  const key = `${options.denominator}|${options.fewer ?? 0}|${order}|${variant}|${forms.join()}|${colour ?? ''}|${stops.map((snag) => `${snag.weight}${snag.field}`)}|${previewed ?? ''}|${detail?.origin ?? ''} ${detail?.size ?? ''}|${settings.boomUnits ?? false}|${texts.map(({ text }) => text).join('\u0000')}`;
-  const known = kept.get(fixture);
-  if (known && known.place === at && known.type === type && known.layer === layer && known.set === set && known.key === key)
-    return known.drawings;
 
   const ways: (Detail | undefined)[] = [];
-  const vertical = find(show, 'position', fixture.position)?.curve.form === 'vertical';
+  const vertical = position.curve.form === 'vertical';
   if (!vertical || !detail || settings.boomUnits) ways.push(undefined);
   if (detail) ways.push(detail);
   const drawings = ways.map((way): Drawing => {
     const symbol = symbolOf(type, variant, forms);
     const { x, y, turn } = drawnAt(at, way, fixture.along);
     const faint = fixture.spare || locked(layer);
-    const wrong = stops.some((snag) => snag.weight === 'stop');
-    const ink: Ink = faint ? 'faint' : wrong ? 'stop' : 'ink';
+    const ink: Ink = faint ? 'faint' : wrong.includes('stop') ? 'stop' : 'ink';
     const size = way?.size ?? 1;
     const scale = (d: readonly number[]) => (size === 1 ? d : scaledPath(d, size));
     const body: Prim[] = symbol.prims.map((prim, i) => ({
@@ -384,21 +436,40 @@ function drawingsOf(show: Show, fixture: Fixture, layer: Layer, options: PlanOpt
         box,
         chains: [...chains].map(([side, items]) => ({ side, items })),
         hand,
+        tried: [],
       },
       ink,
       body,
       fixed,
       inks: {
         channel: previewed !== undefined ? 'lamp' : faint ? 'faint' : 'ink',
-        address: stops.some((snag) => snag.field === 'address') ? 'stop' : faint ? 'faint' : 'ink',
+        address: wrong.includes('address') ? 'stop' : faint ? 'faint' : 'ink',
       },
       order,
       locked: locked(layer),
       hit: { shape: 'box', at: [x, y], turn, box },
       chunks: new Map(),
+      last: null,
     };
   });
-  kept.set(fixture, { place: at, type, layer, set, key, drawings });
+  kept.set(fixture, {
+    place: at,
+    type,
+    layer,
+    set,
+    position,
+    settings,
+    detail,
+    denominator: options.denominator,
+    fewer: options.fewer ?? 0,
+    order,
+    variant,
+    colour,
+    wrong,
+    previewed,
+    accessories: fixture.accessories ? accessoryNames(show, fixture) : '',
+    drawings,
+  });
   return drawings;
 }
 
@@ -415,9 +486,13 @@ const scaledPath = (d: readonly number[], k: number): number[] => {
 /** The chunk of a drawing with its tags at their places. */
 function chunkOf(drawing: Drawing, choice: Choice): Chunk {
   const { layout } = drawing;
+  if (drawing.last?.choice === choice) return drawing.last.chunk;
   const key = choice.join();
   const known = drawing.chunks.get(key);
-  if (known) return known;
+  if (known) {
+    drawing.last = { choice, chunk: known };
+    return known;
+  }
   const tags: Prim[] = [...drawing.fixed];
   const tagBoxes: TagBox[] = [];
   const put = (tag: PlacedTag) => {
@@ -445,6 +520,7 @@ function chunkOf(drawing: Drawing, choice: Choice): Chunk {
     tagBoxes,
   };
   drawing.chunks.set(key, chunk);
+  drawing.last = { choice, chunk };
   return chunk;
 }
 

@@ -58,6 +58,8 @@ export interface TagLayout {
   readonly chains: readonly { readonly side: Side; readonly items: readonly TagItem[] }[];
   /** Moved by hand: centre of the tag. */
   readonly hand: readonly { readonly item: TagItem; readonly x: number; readonly y: number }[];
+  /** Tags at places that were tried, by chain and candidate: kept here, since a table beside it costs more than the sums. */
+  readonly tried?: (readonly PlacedTag[])[];
 }
 
 /** Distance from the origin to the edge of a box that holds it, in a direction. */

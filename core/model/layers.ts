@@ -6,13 +6,16 @@ import { all, type Show } from './show.js';
 export const layersInOrder = (show: Show): Layer[] =>
   [...all(show, 'layer')].sort((a, b) => a.order - b.order || (a.id < b.id ? -1 : 1));
 
-/** Layers that are drawn, by id. */
-export const shownLayers = (show: Show): ReadonlyMap<Id, Layer> =>
-  new Map(
-    all(show, 'layer')
-      .filter((layer) => layer.state !== 'hidden')
-      .map((layer) => [layer.id, layer]),
-  );
+let lastLayers: readonly Layer[] = [];
+let lastShown: ReadonlyMap<Id, Layer> = new Map();
+/** Layers that are drawn, by id. The same map while no layer changes. */
+export function shownLayers(show: Show): ReadonlyMap<Id, Layer> {
+  const layers = all(show, 'layer');
+  if (layers.length === lastLayers.length && layers.every((layer, i) => layer === lastLayers[i])) return lastShown;
+  lastLayers = layers;
+  lastShown = new Map(layers.filter((layer) => layer.state !== 'hidden').map((layer) => [layer.id, layer]));
+  return lastShown;
+}
 
 /** The layer that new things of a role go to: the wanted one when it is open, else the topmost open one of the role. @throws RangeError when none is open */
 export function layerForNew(show: Show, role: LayerRole, wanted?: Id | null): Id {

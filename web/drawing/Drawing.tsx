@@ -186,7 +186,7 @@ export function Drawing({ pane, step }: { pane: 'plan' | 'section' | 'elevation'
     try {
       const draft = apply(show, considered.change);
       const chunks = plan
-        ? recordChunks(draft, considered.ids, { ...options, snags: false, memory: undefined })
+        ? recordChunks(draft, considered.ids, { ...options, tags: null, snags: false, memory: undefined })
         : sectionList(draft, view, { denominator: settings.scale, throws: [], sightLines: false }).chunks.filter(
             (chunk) => chunk.id !== null && considered.ids.includes(chunk.id),
           );

@@ -1,19 +1,20 @@
 /** A venue read from DXF: layers, unit, origin and rotation are chosen on a preview; then it lies on locked layers. */
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { toast } from 'sonner';
-import { v4 } from 'uuid';
-import { type DxfDrawing, guessUnit } from '#core/formats/dxf/drawing';
-import { onStage, type Placing, placeDxf } from '#core/formats/dxf/place';
+import { guessUnit } from '#core/formats/dxf/drawing';
+import { onStage, type PackedDrawing, type Placing } from '#core/formats/dxf/place';
 import type { Oddity } from '#core/formats/report';
 import { formatLength } from '#core/measure/lengths';
-import type { Vec2 } from '#core/model/records';
+import { adding } from '#core/model/change';
+import { layersInOrder } from '#core/model/layers';
+import type { Backdrop, Layer, Vec2 } from '#core/model/records';
 import { all, settingsOf } from '#core/model/show';
 import { outlinePoints } from '#core/space/transform';
 import { plural } from '../drawing/pointing';
 import { useSession, useShow } from '../session/context';
 import { useDesk } from '../session/desk';
 import { Line } from '../ui/TextField';
-import type { DxfAnswer } from './dxf.worker';
+import type { DxfAnswer, DxfAsk } from './dxf.worker';
 import { PanelHead } from './PanelHead';
 
 const unitNames: readonly (readonly [string, number])[] = [
@@ -31,7 +32,7 @@ export function DxfPanel() {
   const { units } = settingsOf(show);
   const [progress, setProgress] = useState<{ share: number; doing: string } | null>(null);
   const [fault, setFault] = useState('');
-  const [read, setRead] = useState<{ name: string; drawing: DxfDrawing; report: readonly Oddity[] } | null>(null);
+  const [read, setRead] = useState<{ name: string; drawing: PackedDrawing; report: readonly Oddity[] } | null>(null);
   const [layers, setLayers] = useState<ReadonlySet<string>>(new Set());
   const [unit, setUnit] = useState(1);
   const [origin, setOrigin] = useState<Vec2>([0, 0]);
@@ -50,8 +51,8 @@ export function DxfPanel() {
       const answer = event.data;
       if (answer.kind === 'progress') return setProgress(answer);
       setProgress(null);
-      made.terminate();
       if (answer.kind === 'failed') return setFault(answer.message);
+      if (answer.kind === 'placed') return lay(file.name, answer.added, answer.far);
       const { drawing } = answer;
       const [x0, y0, x1, y1] = drawing.box;
       setRead({ name: file.name, drawing, report: answer.report });
@@ -64,7 +65,7 @@ export function DxfPanel() {
       setFault('The file could not be read: the reader stopped. It may be too large for this machine.');
     };
     const bytes = await file.arrayBuffer();
-    made.postMessage({ bytes }, [bytes]);
+    made.postMessage({ kind: 'read', bytes } satisfies DxfAsk, [bytes]);
   };
 
   const angle = Number(rotation);
@@ -73,19 +74,19 @@ export function DxfPanel() {
     ? [(read.drawing.box[2] - read.drawing.box[0]) * unit, (read.drawing.box[3] - read.drawing.box[1]) * unit]
     : [0, 0];
   const take = () => {
-    if (!read) return;
-    try {
-      const { change, far } = placeDxf(show, read.drawing, placing, v4);
-      const size = change.added.length;
-      if (!size) return setFault('Nothing of the chosen layers lies within 10 km of the origin. Click an origin in the preview.');
-      session.edit(`Read ${read.name}`, change);
-      toast(
-        `${read.name} lies on ${plural(change.added.filter((record) => record.kind === 'layer').length, 'locked layer')}.${far ? ` ${far} lines more than 10 km away were left out.` : ''}`,
-      );
-      set({ panel: null });
-    } catch (error) {
-      setFault((error as Error).message);
-    }
+    setFault('');
+    setProgress({ share: 0.95, doing: 'laying it on the stage' });
+    const lowest = layersInOrder(session.get().show)[0]?.order ?? 0;
+    worker.current?.postMessage({ kind: 'place', placing, lowest } satisfies DxfAsk);
+  };
+  const lay = (name: string, added: readonly (Layer | Backdrop)[], far: number) => {
+    if (!added.length)
+      return setFault('Nothing of the chosen layers lies within 10 km of the origin. Click an origin in the preview.');
+    session.edit(`Read ${name}`, adding(...added));
+    toast(
+      `${name} lies on ${plural(added.filter((record) => record.kind === 'layer').length, 'locked layer')}.${far ? ` ${far} lines more than 10 km away were left out.` : ''}`,
+    );
+    set({ panel: null });
   };
   return (
     <section
@@ -219,7 +220,7 @@ export function DxfPanel() {
 }
 
 /** The file as it would lie, with the show's own stage over it. */
-function Preview({ drawing, placing, onOrigin }: { drawing: DxfDrawing; placing: Placing; onOrigin: (at: Vec2) => void }) {
+function Preview({ drawing, placing, onOrigin }: { drawing: PackedDrawing; placing: Placing; onOrigin: (at: Vec2) => void }) {
   const show = useShow();
   const theme = useDesk((desk) => desk.theme);
   const canvas = useRef<HTMLCanvasElement>(null);
@@ -262,16 +263,16 @@ function Preview({ drawing, placing, onOrigin }: { drawing: DxfDrawing; placing:
     for (const layer of drawing.layers) {
       if (!placing.layers.has(layer.name)) continue;
       ctx.beginPath();
-      let n = 0;
-      for (const path of layer.paths) {
-        for (let i = 0; i + 1 < path.length; i += 2) {
-          const [dx, dy] = [path[i]! - placing.origin[0], path[i + 1]! - placing.origin[1]];
+      const { coords, starts } = layer;
+      for (let n = 0; n + 1 < starts.length; n++) {
+        for (let i = starts[n]!; i < starts[n + 1]!; i += 2) {
+          const [dx, dy] = [coords[i]! - placing.origin[0], coords[i + 1]! - placing.origin[1]];
           const [x, y] = [(dx * c - dy * s) * k + tx, ty - (dx * s + dy * c) * k];
-          if (i) ctx.lineTo(x, y);
+          if (i > starts[n]!) ctx.lineTo(x, y);
           else ctx.moveTo(x, y);
         }
         // Long paths are drawn far slower than short ones.
-        if (++n % 200 === 0) {
+        if (n % 200 === 199) {
           ctx.stroke();
           ctx.beginPath();
         }
@@ -320,16 +321,16 @@ function Preview({ drawing, placing, onOrigin }: { drawing: DxfDrawing; placing:
 }
 
 /** The end of a line near a click, so that an origin lies on a corner and not beside it. */
-function nearestEnd(drawing: DxfDrawing, layers: ReadonlySet<string>, at: Vec2, tolerance: number): Vec2 | null {
+function nearestEnd(drawing: PackedDrawing, layers: ReadonlySet<string>, at: Vec2, tolerance: number): Vec2 | null {
   let best: Vec2 | null = null;
   let least = tolerance;
   for (const layer of drawing.layers) {
     if (!layers.has(layer.name)) continue;
-    for (const path of layer.paths)
-      for (let i = 0; i + 1 < path.length; i += 2) {
-        const d = Math.hypot(path[i]! - at[0], path[i + 1]! - at[1]);
-        if (d < least) [least, best] = [d, [path[i]!, path[i + 1]!]];
-      }
+    const { coords } = layer;
+    for (let i = 0; i + 1 < coords.length; i += 2) {
+      const d = Math.hypot(coords[i]! - at[0], coords[i + 1]! - at[1]);
+      if (d < least) [least, best] = [d, [coords[i]!, coords[i + 1]!]];
+    }
   }
   return best;
 }

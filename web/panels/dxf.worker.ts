@@ -1,23 +1,39 @@
 /** Reads a DXF beside the window, which stays alive. */
+import { v4 } from 'uuid';
 import type { DxfDrawing } from '#core/formats/dxf/drawing';
+import { type PackedDrawing, type Placing, packed, placeDxf } from '#core/formats/dxf/place';
 import { readDxf } from '#core/formats/dxf/read';
 import { FormatError, type Oddity } from '#core/formats/report';
+import type { Backdrop, Layer } from '#core/model/records';
 
+export type DxfAsk =
+  | { readonly kind: 'read'; readonly bytes: ArrayBuffer }
+  | { readonly kind: 'place'; readonly placing: Placing; readonly lowest: number };
 export type DxfAnswer =
   | { readonly kind: 'progress'; readonly share: number; readonly doing: string }
-  | { readonly kind: 'done'; readonly drawing: DxfDrawing; readonly report: readonly Oddity[] }
+  | { readonly kind: 'done'; readonly drawing: PackedDrawing; readonly report: readonly Oddity[] }
+  | { readonly kind: 'placed'; readonly added: readonly (Layer | Backdrop)[]; readonly far: number }
   | { readonly kind: 'failed'; readonly message: string };
 
 const answer = (message: DxfAnswer, transfer: Transferable[] = []) => (self as unknown as Worker).postMessage(message, transfer);
+/** What was read stays here until it is placed. */
+let read: DxfDrawing | null = null;
 
-self.onmessage = (event: MessageEvent<{ readonly bytes: ArrayBuffer }>) => {
+self.onmessage = (event: MessageEvent<DxfAsk>) => {
+  const ask = event.data;
   try {
+    if (ask.kind === 'place') {
+      if (!read) throw new Error('nothing has been read yet');
+      return answer({ kind: 'placed', ...placeDxf(ask.lowest, read, ask.placing, v4) });
+    }
     answer({ kind: 'progress', share: 0.01, doing: 'opening' });
-    const text = new TextDecoder(encodingOf(event.data.bytes)).decode(event.data.bytes);
+    const text = new TextDecoder(encodingOf(ask.bytes)).decode(ask.bytes);
     const { value, report } = readDxf(text, (share, doing) => answer({ kind: 'progress', share, doing }));
+    read = value;
+    const drawing = packed(value);
     answer(
-      { kind: 'done', drawing: value, report: report.slice(0, 500) },
-      value.layers.flatMap((layer) => layer.paths.map((path) => path.buffer as ArrayBuffer)),
+      { kind: 'done', drawing, report: report.slice(0, 500) },
+      drawing.layers.flatMap((layer) => [layer.coords.buffer as ArrayBuffer, layer.starts.buffer as ArrayBuffer]),
     );
   } catch (error) {
     answer({

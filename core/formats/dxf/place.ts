@@ -1,8 +1,5 @@
 /** A drawing that was read, laid on the stage: layers of its own, locked, in tiles that are drawn only where they are seen. */
-import { adding, type Change } from '../../model/change.js';
-import { layersInOrder } from '../../model/layers.js';
-import type { Backdrop, DessinRecord, Layer, NewId, Vec2 } from '../../model/records.js';
-import type { Show } from '../../model/show.js';
+import type { Backdrop, Layer, NewId, Vec2 } from '../../model/records.js';
 import { turned } from '../../space/vectors.js';
 import type { DxfDrawing } from './drawing.js';
 
@@ -27,14 +24,19 @@ const LIMIT = 1e7;
 const round = (value: number): number => Math.round(value * 100) / 100;
 
 /**
- * The change that lays a drawing on the stage.
- * @returns the change, and how many polylines lay more than 10 km away and were left out
+ * The records that lay a drawing on the stage.
+ * @param lowest order of the lowest layer of the show
+ * @returns locked layers with their backdrops, and how many polylines lay more than 10 km away and were left out
  */
-export function placeDxf(show: Show, drawing: DxfDrawing, placing: Placing, newId: NewId): { change: Change; far: number } {
-  const added: DessinRecord[] = [];
+export function placeDxf(
+  lowest: number,
+  drawing: DxfDrawing,
+  placing: Placing,
+  newId: NewId,
+): { added: (Layer | Backdrop)[]; far: number } {
+  const added: (Layer | Backdrop)[] = [];
   let far = 0;
   // Above the border, below the house's own lines: a backdrop.
-  const lowest = layersInOrder(show)[0]?.order ?? 0;
   let order = lowest + 0.001;
   for (const source of drawing.layers) {
     if (!placing.layers.has(source.name)) continue;
@@ -87,7 +89,7 @@ export function placeDxf(show: Show, drawing: DxfDrawing, placing: Placing, newI
       added.push(backdrop);
     });
   }
-  return { change: adding(...added), far };
+  return { added, far };
 }
 
 /** Halves along the longer side until each tile is small enough. */
@@ -105,3 +107,31 @@ function tiled<P extends { readonly path: readonly number[]; readonly x: number;
   const half = Math.floor(sorted.length / 2);
   return [...tiled(sorted.slice(0, half)), ...tiled(sorted.slice(half))];
 }
+
+/** A drawing for looking at: one array of figures a layer, which goes from a worker to the window at once. */
+export interface PackedLayer {
+  readonly name: string;
+  readonly off: boolean;
+  readonly entities: number;
+  /** x, y of all its polylines, in units of the file. */
+  readonly coords: Float64Array;
+  /** Where each polyline begins, as an index into coords; the end of the last one is the last entry. */
+  readonly starts: Uint32Array;
+}
+export type PackedDrawing = Omit<DxfDrawing, 'layers'> & { readonly layers: readonly PackedLayer[] };
+
+export const packed = (drawing: DxfDrawing): PackedDrawing => ({
+  ...drawing,
+  layers: drawing.layers.map(({ name, off, entities, paths }) => {
+    const coords = new Float64Array(paths.reduce((sum, path) => sum + path.length, 0));
+    const starts = new Uint32Array(paths.length + 1);
+    let at = 0;
+    paths.forEach((path, i) => {
+      starts[i] = at;
+      coords.set(path, at);
+      at += path.length;
+    });
+    starts[paths.length] = at;
+    return { name, off, entities, coords, starts };
+  }),
+});
