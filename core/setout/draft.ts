@@ -9,6 +9,7 @@ import { parsePoint } from './snap.js';
 
 export const draftForms = [
   'pipe',
+  'batten',
   'truss',
   'boom',
   'ladder',
@@ -51,6 +52,12 @@ export const emptyFields: DraftFields = {
 /** Which fields a form asks for, in their order, with the words for them. */
 export const fieldsOf: Readonly<Record<DraftForm, readonly (readonly [keyof DraftFields, string])[]>> = {
   pipe: [
+    ['trim', 'Trim height'],
+    ['length', 'Length'],
+    ['from', 'From'],
+    ['to', 'To'],
+  ],
+  batten: [
     ['trim', 'Trim height'],
     ['length', 'Length'],
     ['from', 'From'],
@@ -119,6 +126,7 @@ export const stands: ReadonlySet<DraftForm> = new Set(['boom', 'floor']);
 /** Points that a form takes by pointing. */
 export const pointsOf: Readonly<Record<DraftForm, 1 | 2 | 'many'>> = {
   pipe: 2,
+  batten: 2,
   truss: 2,
   boom: 1,
   ladder: 1,
@@ -185,6 +193,7 @@ export function draftCurve(form: DraftForm, fields: DraftFields, points: readonl
   const towards = second && reach > 1 ? (Math.atan2(second[1] - from[1], second[0] - from[0]) * 180) / Math.PI : 0;
   switch (form) {
     case 'pipe':
+    case 'batten':
     case 'truss':
     case 'bridge':
     case 'floor': {
@@ -255,6 +264,7 @@ export function draftCurve(form: DraftForm, fields: DraftFields, points: readonl
 
 const uses: Readonly<Record<DraftForm, Position['use']>> = {
   pipe: 'pipe',
+  batten: 'pipe',
   truss: 'truss',
   boom: 'boom',
   ladder: 'ladder',
@@ -272,6 +282,7 @@ export function offeredName(show: Show, form: DraftForm): string {
   const taken = new Set(all(show, 'position').map((position) => position.name));
   const row: Readonly<Record<DraftForm, string>> = {
     pipe: 'LX',
+    batten: 'Batten',
     truss: 'Truss',
     boom: 'Boom',
     ladder: 'Ladder',

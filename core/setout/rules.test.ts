@@ -9,13 +9,17 @@ import { faults } from '../model/references.js';
 import { baseRecords, contentOf, fixtureLayer, idOf, pipe, plainType, SHOW } from '../model/show.arb.js';
 import { all, find, get, type Show, showOf } from '../model/show.js';
 import { letters, renumberUnits, withUnits } from '../number/units.js';
+import { curveLength, isClosed } from '../space/curves.js';
 import { place } from '../space/hanging.js';
 import { movedCurve, movedRecord } from '../space/transform.js';
 import { clipOf, copyRecords, freeName, mirrorFixtures, pasteClip } from './copy.js';
+import { racetrack } from './draft.js';
 import { hangRow, paintFixtures, rowAlongs, swapLosses } from './hang.js';
+import { joinPositions } from './join.js';
 import { moveUnits, removePositions, removeRecords, usersOf } from './remove.js';
 import { applySetOut, fan, setOut, vee } from './rules.js';
 
+const layerOfPipe = pipe.layer;
 let made = 5000;
 const newId = () => idOf(++made);
 const empty = showOf(SHOW, baseRecords);
@@ -339,6 +343,50 @@ describe('copies', () => {
     expect(all(after, 'fixture').every((fixture) => fixture.aim === null)).toBe(true);
     const again = apply(after, pasteClip(after, clip, pipe, 0, newId));
     expect([all(again, 'type').length, all(again, 'accessory').length]).toEqual([1, 1]);
+  });
+});
+
+describe('join', () => {
+  test('two straights and two half circles make a racetrack, in any order and direction; units stay where they hang', () => {
+    const track = racetrack([0, 0], 4000, 1000, 5000) as Extract<Position['curve'], { form: 'chain' }>;
+    const [s1, a1, s2, a2] = track.pieces.map((piece, i) =>
+      makePosition(idOf(600 + i), layerOfPipe, `P${i}`, 'pipe', { ...piece, z: 5000 }, i),
+    ) as [Position, Position, Position, Position];
+    const backwards = {
+      ...s2,
+      curve: { form: 'straight' as const, a: [-2000, 1000] as const, b: [2000, 1000] as const, z: 5000 },
+    };
+    const base = showOf(SHOW, [...baseRecords, s1, a1, backwards, a2]);
+    const show = apply(
+      apply(base, hangRow(base, plainType, backwards, 500, 3500, 3, newId, { side: 200 })),
+      hangRow(base, plainType, a1, 0, 3000, 3, newId),
+    );
+    const before = all(show, 'fixture').map((fixture) => place(show, fixture).clamp);
+    const after = apply(show, joinPositions(show, [a1, a2, s1, backwards]));
+    expect(faults(after)).toEqual([]);
+    const joined = get(after, 'position', a1.id);
+    expect(curveLength(joined.curve)).toBeCloseTo(curveLength(track), 6);
+    expect(isClosed(joined.curve)).toBe(true);
+    all(after, 'fixture').forEach((fixture, i) => {
+      expect(fixture.position).toBe(a1.id);
+      place(after, fixture).clamp.forEach((value, axis) => {
+        expect(value).toBeCloseTo(before[i]![axis]!, 6);
+      });
+    });
+  });
+  test('what does not meet, or hangs elsewhere, is refused with a sentence', () => {
+    const far = makePosition(
+      idOf(610),
+      layerOfPipe,
+      'Far',
+      'pipe',
+      { form: 'straight', a: [0, 9000], b: [100, 9000], z: 6500 },
+      3,
+    );
+    const show = showOf(SHOW, [...baseRecords, far, sr]);
+    expect(() => joinPositions(show, [pipe, far])).toThrow('The ends of Far meet none');
+    expect(() => joinPositions(show, [pipe, { ...far, curve: { ...far.curve, z: 5000 } }])).toThrow('another height');
+    expect(() => joinPositions(show, [pipe])).toThrow('two positions or more');
   });
 });
 

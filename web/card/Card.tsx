@@ -90,9 +90,9 @@ function SeveralCard({ things }: { things: readonly Movable[] }) {
         </Line>
       )}
       <div className="flex flex-wrap gap-1 pt-3">
-        {(['copies', 'mirror', 'group', 'set out', 'delete'] as const).map((id) => (
+        {(['copies', 'mirror', 'group', 'join', 'set out', 'delete'] as const).map((id) => (
           <button key={id} type="button" className="act" title={tip(id)} onClick={() => commandById(id).run(context)}>
-            {{ copies: 'Copies', mirror: 'Mirror', group: 'Group', 'set out': 'Set out', delete: 'Delete' }[id]}
+            {{ copies: 'Copies', mirror: 'Mirror', group: 'Group', join: 'Join', 'set out': 'Set out', delete: 'Delete' }[id]}
           </button>
         ))}
       </div>

@@ -11,6 +11,7 @@ import { all, type Show, settingsOf } from '#core/model/show';
 import { renumberUnits, withUnits } from '#core/number/units';
 import { type Clip, clipOf, copyRecords, mirrorFixtures, pasteClip } from '#core/setout/copy';
 import { duplicateFixtures, nudgeFixtures, reshapePosition, rotateFixtures } from '#core/setout/hang';
+import { joinPositions } from '#core/setout/join';
 import { removeRecords } from '#core/setout/remove';
 import { isMovable, type Movable, movedRecord } from '#core/space/transform';
 import { plural } from '../drawing/pointing';
@@ -235,6 +236,20 @@ export const commands: readonly Command[] = [
           }),
         ),
       );
+    },
+  },
+  {
+    id: 'join',
+    name: 'Join the chosen positions into one',
+    key: 'J',
+    run: ({ show, session }) => {
+      const positions = chosenPositions(show, desk().selection);
+      try {
+        session.edit(`Join ${plural(positions.length, 'position')} into ${positions[0]?.name}`, joinPositions(show, positions));
+        desk().select(positions.slice(0, 1).map((position) => position.id));
+      } catch (error) {
+        toast((error as Error).message);
+      }
     },
   },
   {

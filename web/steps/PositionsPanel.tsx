@@ -12,6 +12,7 @@ import { Line } from '../ui/TextField';
 
 const says: Readonly<Record<DraftForm, string>> = {
   pipe: 'Click its two ends',
+  batten: 'Click its two ends',
   truss: 'Click its two ends',
   boom: 'Click where it stands, twice to take the figures',
   ladder: 'Click where it hangs',

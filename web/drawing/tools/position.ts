@@ -55,7 +55,7 @@ export function positionTool(env: Env): Tool {
     if (!from) return snap.at;
     const met = snap.kind !== 'grid' && snap.kind !== 'free';
     const typed = parseLength(useDraft.getState().fields.length || 'x', units);
-    const linear = ['pipe', 'truss', 'bridge', 'floor'].includes(form());
+    const linear = ['pipe', 'batten', 'truss', 'bridge', 'floor'].includes(form());
     if (linear && typed.ok && typed.mm > 0) return withLength(from, at, typed.mm);
     return met || free ? snap.at : squared(from, at, step, false);
   };
