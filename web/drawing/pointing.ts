@@ -16,7 +16,11 @@ export const boxOfCorners = (a: readonly [number, number], b: readonly [number, 
   Math.max(a[1], b[1]),
 ];
 export const isTyping = (target: EventTarget | null): boolean =>
-  target instanceof HTMLElement && (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName));
+  target instanceof HTMLElement &&
+  (target.isContentEditable ||
+    /^(TEXTAREA|SELECT)$/.test(target.tagName) ||
+    // A box to be ticked takes no letters: keys are commands there.
+    (target instanceof HTMLInputElement && !/^(checkbox|radio|button|file)$/.test(target.type)));
 
 /** Second end of a pipe: level or straight up and down stage when it is nearly so; Alt frees it. */
 export function squared(
