@@ -115,7 +115,7 @@ function tags(): void {
     const { layouts, choices } = tagLayouts(rig, options);
     const ours = performance.now() - from;
     from = performance.now();
-    for (const layout of layouts) layout.chains.forEach((_, chain) => tagsAt(layout, chain, 0).map(boxOfTag));
+    for (const layout of layouts) for (const chain of layout.chains.keys()) tagsAt(layout, chain, 0).map(boxOfTag);
     const bare = performance.now() - from;
     const memory = new Map();
     tagLayouts(rig, { ...options, memory });

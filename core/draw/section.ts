@@ -78,6 +78,7 @@ export function sectionList(show: Show, view: SectionView, options: SectionOptio
   each(all(show, 'masking'), (record, layer) => maskingCut(show, view, record, layer));
   each(all(show, 'position'), (record, layer) => positionCut(show, view, record, layer, options));
   each(all(show, 'fixture'), (record, layer) => fixtureCut(show, view, record, layer, options));
+  staggered(chunks);
   const seen = chunks.reduce((box, chunk) => union(box, chunk.box), emptyBox);
   const ground = groundChunk(show, view, options, Number.isFinite(seen[0]) ? seen : [-5000, 0, 5000, 6000]);
   chunks.push(ground);
@@ -112,6 +113,28 @@ const chunk = (
     hit,
   };
 };
+
+/** Pipes at nearly one height have their names at one place: those that would lie on each other go up, one over the other. */
+function staggered(chunks: Chunk[]): void {
+  const taken: Box[] = [];
+  chunks.forEach((chunk, i) => {
+    if (chunk.kind !== 'position' || !chunk.tags.length) return;
+    const own = boxOf(chunk.tags);
+    const step = (own[3] - own[1]) * 1.05;
+    let up = 0;
+    const at = (): Box => [own[0], own[1] + up, own[2], own[3] + up];
+    while (
+      up < step * 12 &&
+      taken.some((box) => own[0] < box[2] && own[2] > box[0] && own[1] + up < box[3] && own[3] + up > box[1])
+    )
+      up += step;
+    taken.push(at());
+    if (up) {
+      const tags = chunk.tags.map((prim) => (prim.op === 'text' ? { ...prim, y: prim.y + up } : prim));
+      chunks[i] = { ...chunk, tags, box: union(chunk.box, boxOf(tags)) };
+    }
+  });
+}
 
 /** Stage floor, grid, centre line or plaster line. */
 function groundChunk(show: Show, view: SectionView, { denominator }: SectionOptions, box: Box): Chunk {

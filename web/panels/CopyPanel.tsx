@@ -10,7 +10,7 @@ import { consider } from '../drawing/ghosts';
 import { plural } from '../drawing/pointing';
 import { useSession, useShow } from '../session/context';
 import { useDesk } from '../session/desk';
-import { chosenThings } from '../shell/commands';
+import { chosenThings } from '../shell/chosen';
 import { Line } from '../ui/TextField';
 import { PanelHead } from './PanelHead';
 

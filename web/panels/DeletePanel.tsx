@@ -6,7 +6,7 @@ import { removePositions, removeRecords } from '#core/setout/remove';
 import { plural } from '../drawing/pointing';
 import { useSession, useShow } from '../session/context';
 import { useDesk } from '../session/desk';
-import { chosenFixtures, chosenPositions, chosenThings } from '../shell/commands';
+import { chosenFixtures, chosenPositions, chosenThings } from '../shell/chosen';
 import { Line } from '../ui/TextField';
 import { PanelHead } from './PanelHead';
 

@@ -11,7 +11,7 @@ import { consider } from '../drawing/ghosts';
 import { plural } from '../drawing/pointing';
 import { useSession, useShow } from '../session/context';
 import { useDesk } from '../session/desk';
-import { chosenFixtures, chosenPositions } from '../shell/commands';
+import { chosenFixtures, chosenPositions } from '../shell/chosen';
 import { Line } from '../ui/TextField';
 import { PanelHead } from './PanelHead';
 

@@ -6,17 +6,18 @@ import { colourings } from '#core/draw/colouring';
 import { tagSetsOf } from '#core/draw/tag-set';
 import { formatLength } from '#core/measure/lengths';
 import { edit, isEmpty, updating } from '#core/model/change';
-import type { Fixture, Position } from '#core/model/records';
+import type { Fixture } from '#core/model/records';
 import { all, type Show, settingsOf } from '#core/model/show';
 import { renumberUnits, withUnits } from '#core/number/units';
-import { type Clip, clipOf, copyRecords, mirrorFixtures, pasteClip } from '#core/setout/copy';
 import { duplicateFixtures, nudgeFixtures, reshapePosition, rotateFixtures } from '#core/setout/hang';
 import { joinPositions } from '#core/setout/join';
 import { removeRecords } from '#core/setout/remove';
-import { isMovable, type Movable, movedRecord } from '#core/space/transform';
+import { movedRecord } from '#core/space/transform';
 import { plural } from '../drawing/pointing';
 import { goTo, useDesk } from '../session/desk';
 import type { Session } from '../session/session';
+import { chosenFixtures, chosenPositions, chosenThings } from './chosen';
+import { copyChosen, mirrorChosen, pasteChosen } from './clip';
 
 export interface Command {
   readonly id: string;
@@ -30,11 +31,6 @@ export interface Context {
   readonly show: Show;
   readonly go: (path: string) => void;
 }
-
-export const chosenFixtures = (show: Show, selection: readonly string[]): Fixture[] =>
-  selection.map((id) => show.records.get(id)).filter((record): record is Fixture => record?.kind === 'fixture');
-export const chosenPositions = (show: Show, selection: readonly string[]): Position[] =>
-  selection.map((id) => show.records.get(id)).filter((record): record is Position => record?.kind === 'position');
 
 /** Does it with the chosen fixtures, or says that none are chosen. */
 const withFixtures =
@@ -79,10 +75,6 @@ export function nudge({ session, show }: Context, dx: number, dy: number): void 
   );
 }
 
-/** Everything chosen that stands on the stage or is a position. */
-export const chosenThings = (show: Show, selection: readonly string[]): Movable[] =>
-  selection.map((id) => show.records.get(id)).filter((record): record is Movable => isMovable(record));
-
 export const removeChosen = ({ session, show }: Context): void => {
   const { selection, select, set } = useDesk.getState();
   const fixtures = chosenFixtures(show, selection);
@@ -101,64 +93,6 @@ export const removeChosen = ({ session, show }: Context): void => {
     session.edit(`Delete ${names}`, removeRecords(show, [...things, ...fixtures]));
   } else if (fixtures.length) session.edit(`Delete ${plural(fixtures.length)}`, removeRecords(show, fixtures));
   select([]);
-};
-
-const CLIP = 'dessin-clip';
-/** Fixtures that were copied: also kept in the browser, so that they can be pasted into another show. */
-export const keptClip = (): Clip | null => {
-  try {
-    const clip = JSON.parse(localStorage.getItem(CLIP) ?? 'null') as Clip | null;
-    return clip?.dessin === 'fixtures' && Array.isArray(clip.fixtures) && Array.isArray(clip.types) ? clip : null;
-  } catch {
-    return null;
-  }
-};
-const copyChosen = ({ show }: Context): void => {
-  const fixtures = chosenFixtures(show, useDesk.getState().selection);
-  if (!fixtures.length) {
-    if (chosenThings(show, useDesk.getState().selection).length) useDesk.setState({ panel: 'copy' });
-    return;
-  }
-  try {
-    localStorage.setItem(CLIP, JSON.stringify(clipOf(show, fixtures)));
-    toast(`${plural(fixtures.length)} copied. Choose a position, here or in another show, and paste.`);
-  } catch {
-    toast.error('The browser has no room for so many fixtures. Copy fewer at once.');
-  }
-};
-const pasteChosen = ({ show, session }: Context): void => {
-  const clip = keptClip();
-  if (!clip) return void toast('Nothing has been copied yet. Choose fixtures and copy them.');
-  const position =
-    chosenPositions(show, useDesk.getState().selection)[0] ??
-    chosenFixtures(show, useDesk.getState().selection).map((fixture) =>
-      all(show, 'position').find((item) => item.id === fixture.position),
-    )[0];
-  if (!position) return void toast('Choose the position that they are to hang on, then paste.');
-  try {
-    const change = pasteClip(show, clip, position, 0, v4);
-    session.edit(`Paste ${plural(clip.fixtures.length)} on ${position.name}`, change);
-    useDesk.getState().select(change.added.flatMap((record) => (record.kind === 'fixture' ? [record.id] : [])));
-  } catch (error) {
-    toast.error(`What was copied cannot be pasted here: ${(error as Error).message}`);
-  }
-};
-
-/** Mirrors what is chosen about the centre line: fixtures on their positions, positions with their units. */
-const mirrorChosen = ({ show, session }: Context): void => {
-  const { selection, select } = useDesk.getState();
-  const fixtures = chosenFixtures(show, selection);
-  const things = chosenThings(show, selection);
-  const options = { units: true, channels: false };
-  const change = things.length
-    ? copyRecords(show, things, [{ kind: 'mirror' }], options, v4)
-    : mirrorFixtures(show, fixtures, options, v4);
-  if (isEmpty(change)) return void toast('Nothing to mirror: choose fixtures off the centre line, or positions.');
-  session.edit(
-    `Mirror ${things.length ? plural(things.length, 'thing') : plural(fixtures.length)} about the centre line`,
-    change,
-  );
-  select(change.added.filter((record) => record.kind !== 'fixture' || !things.length).map((record) => record.id));
 };
 
 const step = (path: string, name: string): Command => ({

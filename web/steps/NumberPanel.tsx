@@ -5,7 +5,7 @@ import { applyRun, previewRun, type RunPreview } from '#core/number/run';
 import { plural } from '../drawing/pointing';
 import { useSession, useShow } from '../session/context';
 import { goTo, useDesk } from '../session/desk';
-import { chosenFixtures } from '../shell/commands';
+import { chosenFixtures } from '../shell/chosen';
 import { Line } from '../ui/TextField';
 import { usePreviewStore } from './run';
 

@@ -9,7 +9,7 @@ import { SnagLine } from '../card/Card';
 import { plural } from '../drawing/pointing';
 import { useSession, useShow } from '../session/context';
 import { goTo, useDesk } from '../session/desk';
-import { chosenFixtures } from '../shell/commands';
+import { chosenFixtures } from '../shell/chosen';
 import { Line } from '../ui/TextField';
 
 export function PatchPanel() {
