@@ -3,12 +3,14 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { types } from '#demo/types';
 import { adding, apply, edit } from '../model/change.js';
-import { makeFixture, makePosition } from '../model/make.js';
+import { withoutLooseEnds } from '../model/loose.js';
+import { makeAccessories, makeFixture, makePosition, makeTagSets } from '../model/make.js';
 import { type Curve, type FixtureType, families, type Mode } from '../model/records.js';
 import { faults } from '../model/references.js';
 import { baseRecords, fixtureLayer, idOf, plainType, SHOW } from '../model/show.arb.js';
 import { all, get, showOf } from '../model/show.js';
 import { footprints } from '../patch/footprint.js';
+import { racetrack } from '../setout/draft.js';
 import { place } from '../space/hanging.js';
 import { dot, norm, sub } from '../space/vectors.js';
 import { readGdtf } from './gdtf/read.js';
@@ -142,5 +144,63 @@ describe('MVR', () => {
       }),
       { numRuns: 30 },
     );
+  });
+});
+
+describe('MVR carries what is drafted', () => {
+  const stock = makeAccessories((form) => idOf(7100 + form.length));
+  const sets = makeTagSets((label) => idOf(7200 + label.length));
+  const truss = {
+    ...makePosition(
+      idOf(7001),
+      baseRecords.find((record) => record.kind === 'position')!.layer,
+      'Truss',
+      'truss',
+      { form: 'straight', a: [-4000, 0], b: [4000, 1000], z: 6000, rise: 500 },
+      2,
+    ),
+    width: 400,
+  };
+  const track = { ...truss, id: idOf(7002), name: 'Track', use: 'pipe' as const, curve: racetrack([0, 5000], 4000, 1500, 5000) };
+  const ways = [
+    {},
+    { hang: 'arm left' as const, arm: 450 },
+    { hang: 'over' as const },
+    { chord: 'upper upstage' as const, drop: 120, side: 80 },
+  ];
+  const base = showOf(SHOW, [...baseRecords, truss, track, ...stock, ...sets]);
+  const hung = ways.flatMap((way, i) =>
+    [truss, track].map((position, j) =>
+      makeFixture(idOf(7300 + 2 * i + j), fixtureLayer, plainType, position, 700 + 900 * i, {
+        ...way,
+        spin: 30 * i,
+        accessories: [stock[i]!.id],
+        tags: sets[1]!.id,
+        tagMoves: [{ tag: 'channel', by: [3, -2] }],
+      }),
+    ),
+  );
+  const show = apply(base, adding(...hung));
+  const back = () => readMvr(writeMvr(show), { showId: SHOW, name: 'x', validate: () => null });
+  test('raked trusses, racetracks, side arms, chords, accessories and tags come back as they were', () => {
+    const { value, report } = back();
+    expect(report.filter((item) => item.severity === 'error')).toEqual([]);
+    const after = showOf(SHOW, value);
+    expect(faults(after)).toEqual([]);
+    for (const fixture of hung) {
+      const now = get(after, 'fixture', fixture.id);
+      const [a, b] = [place(show, fixture), place(after, now)];
+      for (const axis of [0, 1, 2] as const) expect(Math.abs(a.clamp[axis] - b.clamp[axis])).toBeLessThan(0.5);
+      for (const key of ['hang', 'arm', 'chord', 'accessories', 'tags', 'tagMoves'] as const)
+        expect(now[key]).toEqual(fixture[key]);
+    }
+    expect(get(after, 'position', track.id).curve).toEqual(track.curve);
+  });
+  test('what points at something that did not come along lets go of it', () => {
+    const without = back().value.filter((record) => record.kind !== 'accessory' && record.kind !== 'tagset');
+    const loose = withoutLooseEnds(without);
+    expect(faults(showOf(SHOW, loose))).toEqual([]);
+    const fixture = loose.find((record) => record.kind === 'fixture')!;
+    expect('accessories' in fixture || 'tags' in fixture).toBe(false);
   });
 });

@@ -101,7 +101,7 @@ describe('the plot', () => {
   test('its text can be searched: title, positions, types', async () => {
     const demo = makeDemo();
     const text = textOf(await sheetPdf(plotPlate(demo, { paper: papers[0]!, landscape: true, denominator: 50, date: '' }).sheet));
-    for (const word of ['The Salt Orchard', 'Boom 2 SL', 'Ring truss', 'Skyline 3, Ombrelle', '1.101'])
+    for (const word of ['The Salt Orchard', 'Boom 2 SL', 'Ring truss', 'Skyline 3, Ombrelle', 'L 112'])
       expect(text).toContain(word);
   });
   test('viewers are told not to scale it', async () => {

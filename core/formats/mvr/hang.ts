@@ -20,10 +20,15 @@ export function hungAt(position: Position, clamp: Vec3, way: Pick<Fixture, 'hang
     const [dx, dy] = [curve.b[0] - curve.a[0], curve.b[1] - curve.a[1]];
     along = (((clamp[0] - curve.a[0]) * dx + (clamp[1] - curve.a[1]) * dy) / (dx * dx + dy * dy)) * curveLength(curve);
   } else along = dropOn(curve, [clamp[0], clamp[1]]).along;
-  const frame = frameAlong(curve, along);
-  const bare = clampOf({ ...way, drop: 0, side: 0 }, position, frame);
-  const off = sub(clamp, bare.clamp);
-  return { along, drop: dot(off, bare.hung), side: dot(off, frame.s) };
+  // On a raked pipe what hangs below or beside it does not lie square over its place in plan: what is left along it is taken up, and again.
+  for (let round = 0; ; round++) {
+    const frame = frameAlong(curve, along);
+    const bare = clampOf({ ...way, drop: 0, side: 0 }, position, frame);
+    const off = sub(clamp, bare.clamp);
+    const rest = curve.form === 'straight' && curve.rise ? dot(off, frame.t) : 0;
+    if (Math.abs(rest) < 1e-6 || round > 5) return { along, drop: dot(off, bare.hung), side: dot(off, frame.s) };
+    along += rest;
+  }
 }
 
 /** A curve through places that share a position: a boom where they stand above each other, else the straight line that fits them best. */

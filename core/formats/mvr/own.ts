@@ -21,6 +21,8 @@ export const ownFields = [
   'arm',
   'chord',
   'tagMoves',
+  'accessories',
+  'tags',
 ] as const;
 export type OwnFixture = Pick<Fixture, (typeof ownFields)[number]>;
 export const ownOf = (fixture: Fixture): OwnFixture =>

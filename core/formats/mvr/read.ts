@@ -1,6 +1,7 @@
 /** Reads an MVR file to the records of a new show (reference formats 2, with the answers of its hostile table). */
 
 import { nearly } from '../../model/equal.js';
+import { withoutLooseEnds } from '../../model/loose.js';
 import { makeLayers, makePart, makeSettings } from '../../model/make.js';
 import type { Aim, DessinRecord, Fixture, FixtureType, Id, Layer, Part, Position, Vec3 } from '../../model/records.js';
 import { parseAddress, SLOTS, slotOf } from '../../patch/address.js';
@@ -111,7 +112,7 @@ export function readMvr(bytes: Uint8Array, context: MvrContext, most: Limits = l
       put(fixtureOf(object, position, type, own.fixtures.get(object.id), scene.focus, records, report));
     }
   }
-  return { value: [...records.values()], report: report.list };
+  return { value: withoutLooseEnds([...records.values()]), report: report.list };
 }
 
 function newPosition(id: Id, name: string, objects: readonly SceneObject[], layer: Id, order: number): Position {
@@ -291,6 +292,8 @@ function fixtureOf(
     ...hung,
     ...way,
     ...(own?.tagMoves === undefined ? {} : { tagMoves: own.tagMoves }),
+    ...(own?.accessories === undefined ? {} : { accessories: own.accessories }),
+    ...(own?.tags === undefined ? {} : { tags: own.tags }),
     spin,
     aim: readAim(object, own, focus, records, add(matrix.o, [0, 0, -type.hang]), beam, moving, report),
     unit: own?.unit ?? (textOf(node, 'UnitNumber').replace(/^0$/, '').slice(0, 20) || ''),

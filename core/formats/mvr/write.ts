@@ -127,7 +127,8 @@ function fixtureXml(show: Show, fixture: Fixture, files: ReadonlyMap<string, str
 
 function ownData(show: Show, fixtures: readonly Fixture[]): string {
   const records = [...show.records.values()]
-    .filter((record) => record.kind !== 'fixture')
+    // Drawings that were read from files stay at home: they would choke a console.
+    .filter((record) => record.kind !== 'fixture' && record.kind !== 'backdrop')
     .sort((a, b) => (a.kind < b.kind ? -1 : a.kind > b.kind ? 1 : natural(a.id, b.id)));
   return [
     ...records.map((record) => `<Record uuid="${writeGuid(record.id)}">${jsonText(record)}</Record>`),
