@@ -56,6 +56,12 @@ function obstaclesOf(chunks: readonly Chunk[]) {
   )
     return lastObstacles.made;
   const boxes = chunks.flatMap((chunk) => chunk.tags.filter((prim) => prim.op === 'text').map((prim) => boxOf([prim])));
+  // The base mark of a boom is kept clear of as a whole.
+  for (const { hit, kind } of chunks)
+    if (kind === 'position' && hit?.shape === 'line' && hit.points.length === 2) {
+      const [[ax, ay], [bx, by]] = hit.points as [[number, number], [number, number]];
+      if (ax === bx && ay === by) boxes.push([ax - hit.width, ay - hit.width, ax + hit.width, ay + hit.width]);
+    }
   const lines = chunks.flatMap(({ hit, kind }) =>
     hit?.shape === 'line' && kind !== 'detail' ? hit.points.slice(1).map((b, i) => [hit.points[i]!, b] as const) : [],
   );

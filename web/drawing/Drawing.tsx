@@ -203,7 +203,8 @@ export function Drawing({ pane, step }: { pane: 'plan' | 'section' | 'elevation'
     surface.current.setLit({
       // What would move is seen as ghosts alone, or both would lie on each other.
       selection: considered ? desk.selection.filter((id) => !considered.ids.includes(id)) : desk.selection,
-      figures: desk.selection.length > 1 && !considered,
+      // In a section units of a pipe lie over each other: their figures would too.
+      figures: plan && desk.selection.length > 1 && !considered,
       hover: desk.tool === 'select' ? desk.hover : null,
       moving: tool.moving?.() ?? null,
       ghosts: [...shades, ...tool.ghosts()],
