@@ -45,3 +45,22 @@ export function parseScale(text: string): number | null {
 export const scaleName = (denominator: number): string =>
   scales.find((scale) => scale.denominator === denominator)?.name ?? `1:${denominator}`;
 export const paperNamed = (name: string): Paper | undefined => papers.find((paper) => paper.name === name);
+
+/**
+ * The largest drawing that fits: the smallest denominator of a list at which the extents (mm) go onto a printable area (mm of paper), the sheet either way round.
+ * @returns null when none fits
+ * Source: reference calculations 11 (scale), check 11.2.
+ */
+export function fitScale(
+  width: number,
+  height: number,
+  printable: readonly [number, number],
+  denominators: readonly number[],
+): { readonly denominator: number; readonly turned: boolean } | null {
+  for (const denominator of [...denominators].sort((a, b) => a - b))
+    for (const turned of [false, true]) {
+      const [w, h] = turned ? [printable[1], printable[0]] : printable;
+      if (width / denominator <= w && height / denominator <= h) return { denominator, turned };
+    }
+  return null;
+}

@@ -68,18 +68,62 @@ export const positionsInOrder = (show: Show): Position[] =>
 export const inScheduleOrder = (show: Show): Fixture[] =>
   positionsInOrder(show).flatMap((position) => [...fixturesOn(show, position)]);
 
-/** Rows first (downstage row last), stage right to stage left inside a row, as read on the sheet: left to right. `tolerance` in mm. */
-export function leftToRight(show: Show, fixtures: readonly Fixture[], tolerance = 300): Fixture[] {
-  const placed = fixtures
-    .map((fixture) => ({ fixture, at: place(show, fixture).clamp }))
-    .sort((a, b) => b.at[1] - a.at[1] || natural(a.fixture.id, b.fixture.id));
-  const rows: (typeof placed)[] = [];
-  for (const item of placed) {
+/** Something that stands somewhere in plan. */
+export interface Standing {
+  readonly id: string;
+  readonly at: readonly [x: number, y: number, z?: number];
+}
+
+/**
+ * Rows from upstage to downstage, stage right to stage left inside a row. A row is opened when something stands farther than the tolerance
+ * (mm) from the row's first. Coincident ones: the higher first, then by id. Source: reference calculations 3 (rows), check 3.13.
+ */
+export function rowsOf<S extends Standing>(things: readonly S[], tolerance: number): S[][] {
+  const sorted = [...things].sort((a, b) => b.at[1] - a.at[1] || natural(a.id, b.id));
+  const rows: S[][] = [];
+  for (const item of sorted) {
     const row = rows.at(-1);
     if (row && Math.abs(row[0]!.at[1] - item.at[1]) <= tolerance) row.push(item);
     else rows.push([item]);
   }
-  return rows.flatMap((row) =>
-    row.sort((a, b) => a.at[0] - b.at[0] || b.at[2] - a.at[2] || natural(a.fixture.id, b.fixture.id)).map((item) => item.fixture),
-  );
+  return rows.map((row) => row.sort((a, b) => a.at[0] - b.at[0] || (b.at[2] ?? 0) - (a.at[2] ?? 0) || natural(a.id, b.id)));
 }
+
+/**
+ * Rings from outside in, each round from the bearing of a first one. A ring is opened when something stands nearer to the centre than its
+ * first by more than the tolerance (mm). Clockwise is as drawn, with upstage at the top. Source: reference calculations 3 (rings), check 3.12.
+ */
+export function ringsOf<S extends Standing>(
+  things: readonly S[],
+  centre: readonly [number, number],
+  first: S,
+  tolerance: number,
+  way: 'clockwise' | 'anticlockwise' = 'clockwise',
+): S[][] {
+  const polar = (item: S) => {
+    const [x, y] = [item.at[0] - centre[0], item.at[1] - centre[1]];
+    return { r: Math.hypot(x, y), a: Math.atan2(y, x) };
+  };
+  const start = polar(first).a;
+  const placed = things
+    .map((item) => {
+      const { r, a } = polar(item);
+      const turn = mod(way === 'clockwise' ? start - a : a - start, 2 * Math.PI);
+      return { item, r, turn: turn > 2 * Math.PI - 1e-9 ? 0 : turn };
+    })
+    .sort((a, b) => b.r - a.r || natural(a.item.id, b.item.id));
+  const rings: (typeof placed)[] = [];
+  for (const one of placed) {
+    const ring = rings.at(-1);
+    if (ring && ring[0]!.r - one.r <= tolerance) ring.push(one);
+    else rings.push([one]);
+  }
+  return rings.map((ring) => ring.sort((a, b) => a.turn - b.turn || natural(a.item.id, b.item.id)).map(({ item }) => item));
+}
+
+/** Rows as read on the sheet, each from left to right. `tolerance` in mm. */
+export const leftToRight = (show: Show, fixtures: readonly Fixture[], tolerance = 300): Fixture[] =>
+  rowsOf(
+    fixtures.map((fixture) => ({ id: fixture.id, fixture, at: place(show, fixture).clamp })),
+    tolerance,
+  ).flatMap((row) => row.map(({ fixture }) => fixture));

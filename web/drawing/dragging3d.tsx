@@ -7,11 +7,12 @@ import { type Change, edit } from '#core/model/change';
 import type { Fixture, Position, Vec3 } from '#core/model/records';
 import { get, settingsOf } from '#core/model/show';
 import { curveLength, frameAlong, fromOrigin, snapAlong, snapTo } from '#core/space/curves';
+import { toRenderer } from '#core/space/frames';
 import { useShow } from '../session/context';
 import { trimStep } from './tools/section';
 
-/** World mm to three's metres, y up (reference calculations 1). */
-export const v = ([x, y, z]: Vec3): THREE.Vector3 => new THREE.Vector3(x / 1000, z / 1000, -y / 1000);
+/** World mm to the renderer's metres. */
+export const v = (point: Vec3): THREE.Vector3 => new THREE.Vector3(...toRenderer(point));
 export const dir = ([x, y, z]: Vec3): THREE.Vector3 => new THREE.Vector3(x, z, -y);
 
 /** Something that was pressed and may be dragged: a fixture along its position, a position up and down. */

@@ -2,7 +2,7 @@
 import { useMemo, useState } from 'react';
 import { plotPlate } from '#core/draw/plate';
 import { tagSetOf, tagSetsOf } from '#core/draw/tag-set';
-import { paperNamed, papers, scales } from '#core/measure/scales';
+import { paperNamed, papers, scaleName, scales } from '#core/measure/scales';
 import { edit, updating } from '#core/model/change';
 import { settingsOf } from '#core/model/show';
 import { useSession, useShow } from '../session/context';
@@ -20,6 +20,17 @@ export function PaperPanel() {
     () => plotPlate(show, { paper, landscape: turn === 'landscape', denominator: settings.scale, date: '' }).missing,
     [show, paper, turn, settings.scale],
   );
+  // The first scale of the list at which nothing is missing; the plate itself says so, since its key takes room too.
+  const fits = useMemo(() => {
+    if (!missing) return null;
+    const smaller = scales.map((item) => item.denominator).filter((value) => value > settings.scale);
+    return (
+      smaller
+        .sort((a, b) => a - b)
+        .find((denominator) => !plotPlate(show, { paper, landscape: turn === 'landscape', denominator, date: '' }).missing) ??
+      null
+    );
+  }, [missing, show, paper, turn, settings.scale]);
   const base = `/api/shows/${show.id}/out`;
   const query = `turn=${turn}`;
   const link = (file: string, name: string, extra = '') => (
@@ -112,7 +123,7 @@ export function PaperPanel() {
       {missing && (
         <p className="pt-1" style={{ color: 'var(--doubt)' }}>
           The plot is larger than this paper by {Math.ceil(Math.max(...missing))} mm at this scale. Choose a larger paper or a
-          smaller scale.
+          smaller scale{fits ? `: it fits at ${scaleName(fits)}` : ''}.
         </p>
       )}
       {view !== 'plate' && (
