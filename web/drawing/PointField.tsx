@@ -21,7 +21,7 @@ export function PointField({ tool }: { tool: Tool }) {
   }, []);
   return (
     <div
-      className="absolute bottom-9 left-1/2 -translate-x-1/2 border px-2 py-1 text-[12px]"
+      className="absolute bottom-1.5 left-1/2 -translate-x-1/2 border px-2 py-1 text-[12px]"
       style={{ background: 'var(--sheet)', borderColor: 'var(--hair)' }}
     >
       <label className="flex items-center gap-2">

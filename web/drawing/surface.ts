@@ -137,6 +137,9 @@ export function makeSurface(base: HTMLCanvasElement, top: HTMLCanvasElement): Su
   const drawAbove = () => {
     above.setTransform(ratio, 0, 0, ratio, 0, 0);
     above.clearRect(0, 0, width, height);
+    // A canvas that is only cleared was seen to keep showing an older picture (Chromium in software): one dot nobody sees makes it new.
+    above.fillStyle = 'rgba(128, 128, 128, 0.01)';
+    above.fillRect(0, 0, 1, 1);
     const { k, tx, ty } = surface.view;
     const window = windowBox(surface.view, width, height);
     const moving = new Map<string, Chunk[]>();

@@ -4,7 +4,7 @@ import { useMemo, useState } from 'react';
 import { v4 } from 'uuid';
 import { keyRows } from '#core/draw/key';
 import { formatLength, parseLength } from '#core/measure/lengths';
-import { adding } from '#core/model/change';
+import { adding, edit } from '#core/model/change';
 import { makeAccessories } from '#core/model/make';
 import type { Fixture, FixtureType } from '#core/model/records';
 import { all, find, settingsOf } from '#core/model/show';
@@ -127,6 +127,22 @@ function HangingWay() {
               {text}
             </option>
           ))}
+        </select>
+      </Line>
+      <Line name="Noses">
+        <select
+          className="field"
+          aria-label="Noses"
+          value={settingsOf(show).nose}
+          onChange={(event) =>
+            session.edit(
+              event.target.value === 'aim' ? 'Noses follow the aim' : 'Noses square to the pipe',
+              edit([settingsOf(show)], { nose: event.target.value as 'aim' | 'square' }),
+            )
+          }
+        >
+          <option value="aim">point to the focus</option>
+          <option value="square">stand square to the pipe</option>
         </select>
       </Line>
       {stock.length ? (
