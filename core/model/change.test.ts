@@ -94,6 +94,19 @@ describe('laws of merging (reference calculations 12)', () => {
       record: { parts: [{ channel: '7', address: 300 }] },
     });
   });
+  test('an optional field that one side took away is gone, not there without a value', () => {
+    const fixture: Fixture = fc.sample(fixtureArb, 1)[0]!;
+    const { arm: _, ...without } = { ...fixture, arm: 300 };
+    const base = { ...fixture, arm: 300 };
+    for (const [mine, stands] of [
+      [without, { ...base, notes: 'theirs' }],
+      [{ ...base, notes: 'mine' }, without],
+    ] as const) {
+      const { record, collisions } = mergeRecord(base, mine as typeof base, stands as typeof base);
+      expect(collisions).toEqual([]);
+      expect('arm' in record).toBe(false);
+    }
+  });
   test('position and distance along are one field: half a move is none', () => {
     const fixture: Fixture = fc.sample(fixtureArb, 1)[0]!;
     const merged = mergeRecord({ ...fixture, along: 1 }, { ...fixture, along: 2 }, { ...fixture, along: 1, position: 'other' });

@@ -62,8 +62,11 @@ export function mergeRecord(
   };
   const fields = (path: string, b: Json, m: Json, s: Json): Json => {
     const out: Json = {};
-    for (const key of new Set([...Object.keys(s), ...Object.keys(m)]))
-      out[key] = value(path ? `${path}.${key}` : key, key, b[key], m[key], s[key]);
+    for (const key of new Set([...Object.keys(s), ...Object.keys(m)])) {
+      const merged = value(path ? `${path}.${key}` : key, key, b[key], m[key], s[key]);
+      // An optional field that one side took away is not there, rather than there without a value.
+      if (merged !== undefined) out[key] = merged;
+    }
     return out;
   };
   const b = base as unknown as Json;

@@ -51,9 +51,17 @@ export const fixtureArb = fc
     channel: fc.constantFrom('', '1', '2', '33'),
     address: fc.option(fc.integer({ min: 1, max: 40 })),
     notes: fc.constantFrom('', 'a', 'b'),
+    // Optional fields are there or not: both happen.
+    arm: fc.constantFrom(undefined, 200, 300),
+    moves: fc.constantFrom(undefined, [{ tag: 'channel', by: [1, 2] as const }]),
   })
-  .map(({ n, along, purpose, channel, address, notes }) => {
-    const fixture = makeFixture(idOf(n), fixtureLayer, plainType, pipe, along, { purpose, notes });
+  .map(({ n, along, purpose, channel, address, notes, arm, moves }) => {
+    const fixture = makeFixture(idOf(n), fixtureLayer, plainType, pipe, along, {
+      purpose,
+      notes,
+      ...(arm === undefined ? {} : { arm }),
+      ...(moves === undefined ? {} : { tagMoves: moves }),
+    });
     return { ...fixture, parts: fixture.parts.map((part) => ({ ...part, channel, address })) };
   });
 
