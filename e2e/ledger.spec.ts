@@ -240,3 +240,17 @@ test('a pipe under the floor, without a height or a length is refused in the ges
   await page.getByRole('button', { name: 'Draw it' }).click();
   await expect(page.getByRole('alert')).toContainText('Type the trim height');
 });
+
+test('the clipboard in the Ledger is for cells: Ctrl V pastes text there, not fixtures', async ({ page, context }) => {
+  await context.grantPermissions(['clipboard-read', 'clipboard-write']);
+  const id = await openDemo(page, 'hang');
+  const count = async () => (await recordsOf(page, id)).filter((record) => record.kind === 'fixture').length;
+  const before = await count();
+  const row = page.getByRole('row', { name: /^FOH 1/ }).first();
+  await row.getByRole('gridcell').nth(6).click();
+  await page.evaluate(() => navigator.clipboard.writeText('Key light'));
+  await page.keyboard.press('Control+v');
+  await expect(row.getByRole('gridcell').nth(6)).toHaveText('Key light');
+  await stored(page);
+  expect(await count()).toBe(before);
+});

@@ -249,11 +249,13 @@ export async function runDxf(entities: number) {
   const answer = await ask('done', { kind: 'read', bytes }, [bytes]);
   const read = performance.now() - from;
   const layers = new Set(answer.drawing.layers.map((layer) => layer.name));
+  from = performance.now();
   const placed = await ask('placed', {
     kind: 'place',
     lowest: 0,
     placing: { layers, unit: 1, origin: [0, 0], rotation: 0 },
   });
+  const place = performance.now() - from;
   ticking = false;
   worker.terminate();
   const rig = makeRig(300);
@@ -268,7 +270,16 @@ export async function runDxf(entities: number) {
   surface.setList(planList(show, { ...options, memory: new Map() }), 50);
   surface.redraw();
   const shown = performance.now() - from;
-  return { size, bare, read, shown, lines: answer.drawing.segments, longest: Math.max(...gaps.slice(1)), frames: median(gaps) };
+  return {
+    size,
+    bare,
+    read,
+    place,
+    shown,
+    lines: answer.drawing.segments,
+    longest: Math.max(...gaps.slice(1)),
+    frames: median(gaps),
+  };
 }
 
 Object.assign(window, { runBench: run, runVenue, runDxf });

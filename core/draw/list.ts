@@ -15,6 +15,8 @@ export const pens = {
   position: { width: 0.35, dash: null },
   masking: { width: 0.35, dash: null },
   house: { width: 0.18, dash: null },
+  /** Drawings read from files. */
+  backdrop: { width: 0.13, dash: null },
   scenery: { width: 0.25, dash: null },
   thin: { width: 0.13, dash: null },
   tag: { width: 0.18, dash: null },

@@ -125,14 +125,25 @@ export function maskingChunk(show: Show, masking: Masking, layer: Layer): Chunk 
   });
 }
 
+/** Numbers in one path of a backdrop. */
+const PIECE = 300;
+
 export function backdropChunk(show: Show, backdrop: Backdrop, layer: Layer): Chunk {
   const order = orderOf(show, layer.id, 'backdrop');
   return remembered(backdrop, layer, order, '', () => {
-    const d: number[] = [];
-    for (const flat of backdrop.paths)
+    // In pieces: one path of thousands of lines is drawn far slower than many short ones.
+    const pieces: number[][] = [];
+    let d: number[] = [];
+    for (const flat of backdrop.paths) {
+      if (d.length > PIECE) {
+        pieces.push(d);
+        d = [];
+      }
       for (let i = 0; i + 1 < flat.length; i += 2) d.push(i ? LINE : MOVE, flat[i]!, flat[i + 1]!);
+    }
+    if (d.length) pieces.push(d);
     const body: Prim[] = [
-      ...(d.length ? [path(d, 'house', 'none', 'faint')] : []),
+      ...pieces.map((piece) => path(piece, 'backdrop', 'none', 'faint')),
       ...backdrop.texts.map(
         ({ at, text, size }): Prim => ({ op: 'text', x: at[0], y: at[1], text, size, align: 'left', ink: 'faint' }),
       ),

@@ -13,7 +13,9 @@ export function thumbnailSheet(show: Show): Sheet {
   const { stageWidth, stageDepth } = settingsOf(show);
   const box = [-stageWidth * 0.62, Math.max(list.box[1], -stageDepth * 1.15), stageWidth * 0.62, stageDepth * 1.1] as const;
   const k = Math.min(WIDTH / (box[2] - box[0]), HEIGHT / (box[3] - box[1]));
+  // A venue that was read from a file has more lines than a small picture has dots.
   const prims: Prim[] = list.chunks
+    .filter((chunk) => chunk.kind !== 'backdrop')
     .flatMap((chunk) => chunk.body.filter((prim) => prim.op !== 'text'))
     .map((prim) => ({ ...prim, pen: prim.pen === 'fixture' || prim.pen === 'position' ? 'tag' : 'thin' }));
   return {

@@ -1,5 +1,18 @@
 /** Canvas back end of the display list: batched by pen in each band, culled, with a level of detail. */
-import { type Box, type Chunk, CLOSE, CUBIC, type Fill, type Ink, MOVE, type Pen, type Prim, pens, toned } from '#core/draw/list';
+import {
+  type Box,
+  type Chunk,
+  CLOSE,
+  CUBIC,
+  type Fill,
+  type Ink,
+  LINE,
+  MOVE,
+  type Pen,
+  type Prim,
+  pens,
+  toned,
+} from '#core/draw/list';
 
 /** screen x = X k + tx, screen y = ty - Y k; k in pixels to the mm of the world. */
 export interface ViewBox {
@@ -84,6 +97,23 @@ export function paint(
   );
 }
 
+/** Lines of a drawing that was read: zoomed out, points that fall on the pixel of the one before are left out. */
+function traceLines(ctx: CanvasRenderingContext2D, d: readonly number[], k: number, tx: number, ty: number): void {
+  let [px, py] = [0, 0];
+  for (let i = 0; i < d.length; i += 3) {
+    const [x, y] = [d[i + 1]! * k + tx, ty - d[i + 2]! * k];
+    if (d[i] === MOVE) ctx.moveTo(x, y);
+    else {
+      // The last point of a polyline stands, or it would seem open.
+      const ends = d[i + 3] !== LINE;
+      if (!ends && Math.abs(x - px) < 0.8 && Math.abs(y - py) < 0.8) continue;
+      ctx.lineTo(x, y);
+    }
+    px = x;
+    py = y;
+  }
+}
+
 /** One run of primitives in their order. */
 export const paintPrims = (
   ctx: CanvasRenderingContext2D,
@@ -135,6 +165,10 @@ export function paintGroups(
         ctx.arc(x, y, r, 0, 2 * Math.PI);
       } else if (prim.op === 'path') {
         const { d } = prim;
+        if (prim.pen === 'backdrop') {
+          traceLines(ctx, d, k, tx, ty);
+          continue;
+        }
         for (let i = 0; i < d.length; ) {
           const op = d[i]!;
           if (op === CLOSE) {
@@ -166,7 +200,8 @@ export function paintGroups(
     ctx.lineWidth = Math.max(pen === 'fixture' ? 1.1 : 0.75, width * penScale);
     ctx.setLineDash(dash ? dash.map((part) => part * penScale) : []);
     ctx.strokeStyle = palette.ink[ink];
-    ctx.lineJoin = 'round';
+    // Round joins cost much on thousands of thin lines, and cannot be seen there.
+    ctx.lineJoin = pen === 'backdrop' ? 'bevel' : 'round';
     ctx.stroke();
   }
   ctx.setLineDash([]);

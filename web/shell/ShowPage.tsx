@@ -112,6 +112,10 @@ function Frame() {
         return;
       }
       if (isTyping(event.target) || useDesk.getState().palette) return;
+      // In the Ledger the clipboard holds cells, and text that is marked anywhere is copied as text.
+      const clipboard = (event.ctrlKey || event.metaKey) && /^[cvx]$/i.test(event.key);
+      const inLedger = event.target instanceof Element && event.target.closest('[data-testid="ledger"]') !== null;
+      if (clipboard && (inLedger || !getSelection()?.isCollapsed)) return;
       const { snap } = settingsOf(show);
       const arrows: Readonly<Record<string, readonly [number, number]>> = {
         ArrowLeft: [-1, 0],
