@@ -587,3 +587,41 @@ test('in 3D a unit goes along its position and a pipe up and down', async ({ pag
     ).length;
   expect(changed).toBeGreaterThan(0);
 });
+
+test('in the section alone Escape closes the panel, then lets go of the selection; what is hovered is lit in both panes', async ({
+  page,
+}) => {
+  await openDemo(page, 'positions');
+  await positions(page).getByRole('button', { name: /^LX 1/ }).click();
+  await page.keyboard.press('5');
+  await page.keyboard.press('c');
+  await expect(page.getByRole('form', { name: 'Copies' })).toBeVisible();
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('form', { name: 'Copies' })).toBeHidden();
+  await expect(page.getByRole('heading', { name: 'LX 1' })).toBeVisible();
+  await page.keyboard.press('Escape');
+  await expect(page.getByText('Nothing is selected.')).toBeVisible();
+  // Selected in the section, selected on the plan.
+  await page.keyboard.press('7');
+  await page.waitForTimeout(400);
+  const boom = (await all(page, 'position')).find((position) => position.name === 'Boom 2 SR')!;
+  const unit = (await all(page, 'fixture')).find((fixture) => fixture.position === boom.id && fixture.along === 1500)!;
+  const at = await page.evaluate(
+    (id) =>
+      (
+        globalThis as unknown as {
+          dessinSection: {
+            view: { k: number; tx: number; ty: number };
+            find: (id: string, kind: string) => { hit: { at: [number, number] } };
+          };
+        }
+      ).dessinSection.find(id, 'fixture').hit.at,
+    unit.id,
+  );
+  const box = (await page.getByTestId('section').boundingBox())!;
+  const { k, tx, ty } = await page.evaluate(() => ({
+    ...(globalThis as unknown as { dessinSection: { view: { k: number; tx: number; ty: number } } }).dessinSection.view,
+  }));
+  await page.mouse.click(box.x + at[0] * k + tx, box.y + ty - at[1] * k);
+  await expect(page.getByRole('heading', { name: 'Unit 3 on Boom 2 SR' })).toBeVisible();
+});

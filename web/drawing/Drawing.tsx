@@ -54,6 +54,7 @@ export function Drawing({ pane, step }: { pane: 'plan' | 'section' | 'elevation'
   const zoomer = useRef<ZoomBehavior<HTMLDivElement, unknown> | null>(null);
   const memory = useRef<TagMemory>(new Map());
   const spaceHeld = useRef(false);
+  const opened = useRef(Date.now());
   const [stamp, setStamp] = useState(0);
   const [inside, setInside] = useState<readonly [number, number] | null>(null);
   const [k, setK] = useState(0.05);
@@ -164,7 +165,8 @@ export function Drawing({ pane, step }: { pane: 'plan' | 'section' | 'elevation'
   useEffect(() => {
     const wanted = desk.goTo;
     const made = surface.current;
-    if (!wanted || !made) return;
+    // A pane that is opened shows the whole; what was asked for before it was there was meant for others.
+    if (!wanted || !made || wanted.stamp < opened.current) return;
     if (!wanted.ids.length) return fit();
     const boxes = list.chunks.filter((chunk) => chunk.id !== null && wanted.ids.includes(chunk.id)).map((chunk) => chunk.box);
     if (!boxes.length || !host.current || !zoomer.current) return;
@@ -236,7 +238,8 @@ export function Drawing({ pane, step }: { pane: 'plan' | 'section' | 'elevation'
         spaceHeld.current = true;
         event.preventDefault();
       }
-      if (event.key === 'Escape' && plan) {
+      // Of two panes the left one leads: Escape leaves a gesture, then the tool, the panel, the selection.
+      if (event.key === 'Escape' && pane === useDesk.getState().view) {
         if (tool.cancel()) return;
         if (useDraft.getState().draft) useDraft.setState({ draft: null });
         else if (desk.tool !== 'select') desk.set({ tool: 'select' });
