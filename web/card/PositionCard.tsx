@@ -1,7 +1,7 @@
 /** A position in the Card: its figures, ticks, numbering and detail. Several at once share what they share. */
 
 import { hasDetail } from '#core/draw/details';
-import { formatLength, lengthUnit, parseLength } from '#core/measure/lengths';
+import { formatLength, lengthUnit } from '#core/measure/lengths';
 import { edit, isEmpty, updating } from '#core/model/change';
 import { type Curve, chords, numberingRules, type Position, trussSections } from '#core/model/records';
 import { all, get, settingsOf } from '#core/model/show';
@@ -14,6 +14,7 @@ import { plural } from '../drawing/pointing';
 import { useSession, useShow } from '../session/context';
 import { useDesk } from '../session/desk';
 import { commandById, tip } from '../shell/commands';
+import { LengthField } from '../ui/LengthField';
 import { Line, TextField } from '../ui/TextField';
 
 export function PositionCard({ position }: { position: Position }) {
@@ -28,39 +29,33 @@ export function PositionCard({ position }: { position: Position }) {
   const write = (label: string, patch: Partial<Position>) => session.edit(label, withUnits(show, edit([position], patch)));
   const reshape = (label: string, next: Curve) => session.edit(label, reshapePosition(show, position, next));
 
-  /** A length field of the curve; `+0.5` counts from what stands there. */
+  /** A length field of the curve. */
   const length = (name: string, value: number, to: (mm: number) => Curve | string) => (
-    <Line name={name} unit={lengthUnit(units)}>
-      <TextField
-        label={name}
-        value={formatLength(value, units)}
-        onWrite={(text) => {
-          const parsed = parseLength(text, units);
-          if (!parsed.ok) return parsed.why;
-          const next = to(parsed.relative ? value + parsed.mm : parsed.mm);
-          if (typeof next === 'string') return next;
-          reshape(`${name} of ${position.name} to ${text}`, next);
-          return null;
-        }}
-      />
-    </Line>
+    <LengthField
+      name={name}
+      value={value}
+      units={units}
+      onLength={(mm, text) => {
+        const next = to(mm);
+        if (typeof next === 'string') return next;
+        reshape(`${name} of ${position.name} to ${text}`, next);
+        return null;
+      }}
+    />
   );
   /** A length that is no part of the curve. */
   const size = (name: string, value: number, to: (mm: number) => Partial<Position> | string) => (
-    <Line name={name} unit={lengthUnit(units)}>
-      <TextField
-        label={name}
-        value={formatLength(value, units)}
-        onWrite={(text) => {
-          const parsed = parseLength(text, units);
-          if (!parsed.ok) return parsed.why;
-          const patch = to(parsed.relative ? value + parsed.mm : parsed.mm);
-          if (typeof patch === 'string') return patch;
-          write(`${name} of ${position.name} to ${text}`, patch);
-          return null;
-        }}
-      />
-    </Line>
+    <LengthField
+      name={name}
+      value={value}
+      units={units}
+      onLength={(mm, text) => {
+        const patch = to(mm);
+        if (typeof patch === 'string') return patch;
+        write(`${name} of ${position.name} to ${text}`, patch);
+        return null;
+      }}
+    />
   );
   const degrees = (name: string, value: number, to: (deg: number) => Curve | string) => (
     <Line name={name} unit="°">

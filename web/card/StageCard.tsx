@@ -1,12 +1,13 @@
 /** An outline, a cloth, a dimension or a note in the Card. */
 import { dimensionFigures } from '#core/draw/stage-chunks';
-import { formatLength, lengthUnit, parseLength } from '#core/measure/lengths';
+import { formatLength, lengthUnit } from '#core/measure/lengths';
 import { edit } from '#core/model/change';
 import type { Dimension, Masking, Note, Outline } from '#core/model/records';
 import { find, settingsOf } from '#core/model/show';
 import { parsePoint } from '#core/setout/snap';
 import { useSession, useShow } from '../session/context';
 import { commandById, tip } from '../shell/commands';
+import { LengthField } from '../ui/LengthField';
 import { Line, TextField } from '../ui/TextField';
 
 type Thing = Outline | Masking | Dimension | Note;
@@ -18,22 +19,18 @@ export function StageCard({ thing }: { thing: Thing }) {
   const context = { session, show, go: () => undefined };
   const write = <R extends Thing>(record: R, label: string, patch: Partial<R>) => session.edit(label, edit([record], patch));
   const title = 'name' in thing && thing.name ? thing.name : thing.kind;
-  /** A length field; `+0.5` counts from what stands there. */
   const length = <R extends Thing>(record: R, name: string, value: number, to: (mm: number) => Partial<R> | string) => (
-    <Line name={name} unit={lengthUnit(units)}>
-      <TextField
-        label={name}
-        value={formatLength(value, units)}
-        onWrite={(text) => {
-          const parsed = parseLength(text, units);
-          if (!parsed.ok) return parsed.why;
-          const patch = to(parsed.relative ? value + parsed.mm : parsed.mm);
-          if (typeof patch === 'string') return patch;
-          write(record, `${name} of ${title} to ${text}`, patch);
-          return null;
-        }}
-      />
-    </Line>
+    <LengthField
+      name={name}
+      value={value}
+      units={units}
+      onLength={(mm, text) => {
+        const patch = to(mm);
+        if (typeof patch === 'string') return patch;
+        write(record, `${name} of ${title} to ${text}`, patch);
+        return null;
+      }}
+    />
   );
   const name = <R extends Outline | Masking>(record: R) => (
     <Line name="Name">

@@ -1,5 +1,4 @@
 /** The step Stage: what is drawn, on which layer, and the house read from a file. */
-import { formatLength, parseLength } from '#core/measure/lengths';
 import { edit } from '#core/model/change';
 import { maskingUses, type Outline } from '#core/model/records';
 import { settingsOf } from '#core/model/show';
@@ -8,7 +7,8 @@ import { LayersList } from '../panels/LayersList';
 import { useSession, useShow } from '../session/context';
 import { useDesk } from '../session/desk';
 import { tip } from '../shell/commands';
-import { Line, TextField } from '../ui/TextField';
+import { LengthField } from '../ui/LengthField';
+import { Line } from '../ui/TextField';
 
 const uses: readonly Outline['use'][] = ['wall', 'stage edge', 'seats', 'scenery', 'leg', 'border', 'cyc'];
 
@@ -132,47 +132,40 @@ export function StagePanel() {
       <h3 className="pencil pt-2">Layers, topmost first</h3>
       <LayersList />
       <h3 className="pencil pt-2">House</h3>
-      <Line name="Grid">
-        <TextField
-          label="Height of the grid"
-          value={settings.grid === undefined ? '' : formatLength(settings.grid, units)}
-          placeholder="not known"
-          onWrite={(text) => {
-            if (!text.trim()) return settings.grid === undefined ? null : 'Type the height of the grid above the stage floor.';
-            const parsed = parseLength(text, units);
-            if (!parsed.ok) return parsed.why;
-            if (parsed.mm <= 0) return 'The grid is above the stage floor.';
-            session.edit(`Grid at ${text}`, edit([settings], { grid: parsed.mm }));
-            return null;
-          }}
-        />
-      </Line>
-      <Line name="Snap">
-        <TextField
-          label="Snap increment"
-          value={formatLength(settings.snap, units)}
-          onWrite={(text) => {
-            const parsed = parseLength(text, units);
-            if (!parsed.ok) return parsed.why;
-            if (parsed.mm < 1) return 'The snap is at least 1 mm.';
-            session.edit(`Snap ${text}`, edit([settings], { snap: parsed.mm }));
-            return null;
-          }}
-        />
-      </Line>
-      <Line name="Ticks">
-        <TextField
-          label="Distance of ticks"
-          value={formatLength(settings.tick, units)}
-          onWrite={(text) => {
-            const parsed = parseLength(text, units);
-            if (!parsed.ok) return parsed.why;
-            if (parsed.mm < 50) return 'Ticks stand at least 50 mm apart.';
-            session.edit(`Ticks every ${text}`, edit([settings], { tick: parsed.mm }));
-            return null;
-          }}
-        />
-      </Line>
+      <LengthField
+        name="Grid"
+        label="Height of the grid"
+        value={settings.grid ?? null}
+        placeholder="not known"
+        units={units}
+        onLength={(grid, text) => {
+          if (grid <= 0) return 'The grid is above the stage floor.';
+          session.edit(`Grid at ${text}`, edit([settings], { grid }));
+          return null;
+        }}
+      />
+      <LengthField
+        name="Snap"
+        label="Snap increment"
+        value={settings.snap}
+        units={units}
+        onLength={(snap, text) => {
+          if (snap < 1) return 'The snap is at least 1 mm.';
+          session.edit(`Snap ${text}`, edit([settings], { snap }));
+          return null;
+        }}
+      />
+      <LengthField
+        name="Ticks"
+        label="Distance of ticks"
+        value={settings.tick}
+        units={units}
+        onLength={(tick, text) => {
+          if (tick < 50) return 'Ticks stand at least 50 mm apart.';
+          session.edit(`Ticks every ${text}`, edit([settings], { tick }));
+          return null;
+        }}
+      />
     </section>
   );
 }
