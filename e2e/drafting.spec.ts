@@ -104,6 +104,13 @@ test('the stage: typed outlines, a dimension that stays attached, a note with it
   const [note] = await all(page, 'note');
   expect(note).toMatchObject({ text: 'Platform\n400 mm high', leader: { to: { id: platform!.id } } });
 
+  // Given heights it stands in the elevation too.
+  await card(page).getByLabel('Height from').fill('2');
+  await page.keyboard.press('Enter');
+  await card(page).getByLabel('Height to').fill('3');
+  await page.keyboard.press('Enter');
+  expect((await all(page, 'note'))[0]).toMatchObject({ zFrom: 2000, zTo: 3000 });
+
   // A leg: its bottom and height are asked.
   await page.getByRole('button', { name: 'Masking' }).first().click();
   await clickAt(page, -5000, 3000);

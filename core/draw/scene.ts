@@ -1,6 +1,6 @@
 /** A show in three dimensions, as plain figures in millimetres and world axes; the web room hands them to a renderer. */
 import type { Filter, Fixture, Id, Position, Vec3 } from '../model/records.js';
-import { all, get, type Show } from '../model/show.js';
+import { all, get, type Show, settingsOf } from '../model/show.js';
 import { curveLength, frameAlong } from '../space/curves.js';
 import { place, stands } from '../space/hanging.js';
 import { type Axes, axesOfBase, axesOfBeam } from '../space/orientation.js';
@@ -38,7 +38,16 @@ export interface Sheet3D {
   readonly zFrom: number;
   readonly zTo: number;
 }
+/** Text that stands at a place and turns to whoever looks. */
+export interface Text3D {
+  readonly id: Id;
+  readonly text: string;
+  readonly at: Vec3;
+  /** Height of a line, mm of the world. */
+  readonly size: number;
+}
 export interface Scene3D {
+  readonly texts: readonly Text3D[];
   readonly bodies: readonly Body[];
   readonly beams: readonly Beam[];
   readonly tubes: readonly Tube[];
@@ -127,6 +136,13 @@ export function sceneOf(show: Show): Scene3D {
     tubes: all(show, 'position')
       .filter((position) => !hidden.has(position.layer) && position.use !== 'floor')
       .flatMap(tubesOf),
+    texts: all(show, 'note').flatMap((note) => {
+      if (note.zFrom === undefined || hidden.has(note.layer)) return [];
+      const z = (note.zFrom + Math.max(note.zFrom, note.zTo ?? note.zFrom)) / 2;
+      return [
+        { id: note.id, text: note.text, at: [note.at[0], note.at[1], z] as const, size: note.size * settingsOf(show).scale },
+      ];
+    }),
     sheets: [
       ...all(show, 'outline')
         .filter((outline) => !hidden.has(outline.layer))

@@ -1,7 +1,7 @@
 /** The show cut by an upright plane, or seen from the front: trims, masking, units, throw lines and sight lines. Heights are true; x runs to the right as one looks. */
 import { formatLength } from '../measure/lengths.js';
 import { shownLayers } from '../model/layers.js';
-import type { Fixture, Id, Layer, Masking, Outline, Position, Vec2, Vec3 } from '../model/records.js';
+import type { Fixture, Id, Layer, Masking, Note, Outline, Position, Vec2, Vec3 } from '../model/records.js';
 import { all, get, type Show, settingsOf } from '../model/show.js';
 import { curveLength, curvePoints, frameAlong } from '../space/curves.js';
 import { place } from '../space/hanging.js';
@@ -27,6 +27,7 @@ import {
   transformed,
   union,
 } from './list.js';
+import { sightLines } from './sight-lines.js';
 import { symbolOf } from './symbols.js';
 import { formsOf, variantsOf } from './variants.js';
 
@@ -57,8 +58,6 @@ export interface SectionOptions {
   readonly throws: readonly Id[];
   readonly sightLines: boolean;
 }
-/** Eyes of a seated spectator above the floor of the row, mm (common practice, no source). */
-export const EYE = 1200;
 /** Names of positions stand this far over them, clear of the units, mm. */
 const CLEAR = 520;
 /** Nearer to the plane than this counts as cut by it, mm. */
@@ -79,6 +78,7 @@ export function sectionList(show: Show, view: SectionView, options: SectionOptio
   each(all(show, 'position'), (record, layer) => positionCut(show, view, record, layer, options));
   each(all(show, 'fixture'), (record, layer) => fixtureCut(show, view, record, layer, options));
   staggered(chunks);
+  each(all(show, 'note'), (record, layer) => noteCut(show, view, record, layer, options));
   const seen = chunks.reduce((box, chunk) => union(box, chunk.box), emptyBox);
   const ground = groundChunk(show, view, options, Number.isFinite(seen[0]) ? seen : [-5000, 0, 5000, 6000]);
   chunks.push(ground);
@@ -114,25 +114,25 @@ const chunk = (
   };
 };
 
-/** Pipes at nearly one height have their names at one place: those that would lie on each other go up, one over the other. */
+/**
+ * Names at one place stand beside each other: those left of their pipes go farther left, at their own height, so that a trim is never read
+ * at another pipe; those over what is seen end on go up.
+ */
 function staggered(chunks: Chunk[]): void {
   const taken: Box[] = [];
   chunks.forEach((chunk, i) => {
-    if (chunk.kind !== 'position' || !chunk.tags.length) return;
+    const first = chunk.tags[0];
+    if (chunk.kind !== 'position' || first?.op !== 'text') return;
     const own = boxOf(chunk.tags);
-    const step = (own[3] - own[1]) * 1.05;
-    let up = 0;
-    const at = (): Box => [own[0], own[1] + up, own[2], own[3] + up];
-    while (
-      up < step * 12 &&
-      taken.some((box) => own[0] < box[2] && own[2] > box[0] && own[1] + up < box[3] && own[3] + up > box[1])
-    )
-      up += step;
+    const [dx, dy] = first.align === 'right' ? [(own[0] - own[2]) * 1.08, 0] : [0, (own[3] - own[1]) * 1.05];
+    let n = 0;
+    const at = (): Box => [own[0] + n * dx, own[1] + n * dy, own[2] + n * dx, own[3] + n * dy];
+    const meets = (a: Box, b: Box) => a[0] < b[2] && a[2] > b[0] && a[1] < b[3] && a[3] > b[1];
+    while (n < 12 && taken.some((box) => meets(at(), box))) n++;
     taken.push(at());
-    if (up) {
-      const tags = chunk.tags.map((prim) => (prim.op === 'text' ? { ...prim, y: prim.y + up } : prim));
-      chunks[i] = { ...chunk, tags, box: union(chunk.box, boxOf(tags)) };
-    }
+    if (!n) return;
+    const tags = chunk.tags.map((prim) => (prim.op === 'text' ? { ...prim, x: prim.x + n * dx, y: prim.y + n * dy } : prim));
+    chunks[i] = { ...chunk, tags, box: union(chunk.box, boxOf(tags)) };
   });
 }
 
@@ -357,6 +357,19 @@ function fixtureCut(
   return chunk(show, fixture.id, 'fixture', layer, body, tags, { shape: 'box', at: [clamp.x, clamp.z], turn, box });
 }
 
+/** A note that was given heights: its text stands in the middle between them. */
+function noteCut(show: Show, view: SectionView, note: Note, layer: Layer, { denominator }: SectionOptions): Chunk | null {
+  if (note.zFrom === undefined) return null;
+  const [low, high] = [note.zFrom, Math.max(note.zFrom, note.zTo ?? note.zFrom)];
+  const at = projected(view, [note.at[0], note.at[1], (low + high) / 2]);
+  if (view.kind === 'section' && at.depth < -CUT) return null;
+  const size = note.size * denominator;
+  const rows = note.text.split('\n');
+  const body: Prim[] = rows.map((row, i) => textAt(at.x, at.z + ((rows.length - 1) / 2 - i) * size * 1.35, row, size, 'left'));
+  if (high > low) body.push(path([MOVE, at.x - size * 0.4, low, LINE, at.x - size * 0.4, high], 'thin'));
+  return chunk(show, note.id, 'note', layer, body, [], { shape: 'box', at: [0, 0], turn: 0, box: boxOf(body) });
+}
+
 /** From the selected fixtures to where they aim, with the edges of their fields. */
 function throwChunk(show: Show, view: SectionView, { throws, denominator }: SectionOptions): Chunk | null {
   const body: Prim[] = [];
@@ -395,50 +408,6 @@ function throwChunk(show: Show, view: SectionView, { throws, denominator }: Sect
       );
   }
   return body.length ? { id: null, kind: 'note', order: 9000, box: boxOf(body), locked: true, body, tags, hit: null } : null;
-}
-
-export interface SightLine {
-  readonly row: 'first row' | 'last row';
-  readonly eye: readonly [y: number, z: number];
-  /** Corners of the line of sight under the borders, y and z: above it nothing is seen. */
-  readonly under: readonly (readonly [number, number])[];
-}
-
-/** What the first and the last row see under the borders: from the eye, always under the border that limits most so far. Source: plain geometry. */
-export function sightLines(show: Show): SightLine[] {
-  const rows = all(show, 'outline').filter((outline) => outline.use === 'seats');
-  if (!rows.length) return [];
-  const { stageDepth } = settingsOf(show);
-  const borders = [
-    ...all(show, 'masking').flatMap((item) => (item.use === 'border' ? [{ y: item.at[1], z: item.z }] : [])),
-    ...all(show, 'outline').flatMap((item) =>
-      item.use === 'border' ? [{ y: Math.max(...item.points.map(([, y]) => y)), z: item.zFrom }] : [],
-    ),
-  ].sort((a, b) => a.y - b.y || a.z - b.z);
-  const middle = (outline: Outline) => outline.points.reduce((sum, [, y]) => sum + y, 0) / outline.points.length;
-  const sorted = [...rows].sort((a, b) => middle(b) - middle(a));
-  return (
-    [
-      ['first row', sorted[0]!],
-      ['last row', sorted.at(-1)!],
-    ] as const
-  ).map(([row, outline]): SightLine => {
-    const [ey, ez] = [middle(outline), outline.zFrom + EYE];
-    const before = borders.filter((border) => border.y > ey + 100);
-    const back = Math.max(stageDepth, ...before.map((border) => border.y));
-    const under: [number, number][] = [[ey, ez]];
-    let slope = Number.POSITIVE_INFINITY;
-    for (const border of before) {
-      const here = (border.z - ez) / (border.y - ey);
-      if (here >= slope) continue;
-      // Up to this border the earlier one limits.
-      if (Number.isFinite(slope)) under.push([border.y, ez + slope * (border.y - ey)]);
-      slope = here;
-      under.push([border.y, border.z]);
-    }
-    if (Number.isFinite(slope)) under.push([back, ez + slope * (back - ey)]);
-    return { row, eye: [ey, ez], under };
-  });
 }
 
 function sightChunk(show: Show, view: SectionView, { denominator }: SectionOptions): Chunk | null {

@@ -13,15 +13,17 @@ import { hangRow } from '../setout/hang.js';
 import { anchorAt, namedPoints } from '../space/anchors.js';
 import { curveLength } from '../space/curves.js';
 import { place } from '../space/hanging.js';
+import { movedRecord } from '../space/transform.js';
 import { colouring, colourings } from './colouring.js';
 import { detailAlong, detailPoint, detailsOf } from './details.js';
 import { accessoryRows, keyRows } from './key.js';
-import type { Chunk } from './list.js';
+import { boxOf, type Chunk } from './list.js';
 import { alongAt } from './locate.js';
 import { allTags, planList, recordChunks } from './plan.js';
 import { plotPlate } from './plate.js';
 import { sceneOf } from './scene.js';
-import { alongInView, centreSection, EYE, frontElevation, projected, sectionList, sectionOn, sightLines } from './section.js';
+import { alongInView, centreSection, frontElevation, projected, sectionList, sectionOn } from './section.js';
+import { EYE, sightLines } from './sight-lines.js';
 import { dimensionFigures } from './stage-chunks.js';
 import { symbolOf } from './symbols.js';
 import { variantsOf } from './variants.js';
@@ -93,6 +95,21 @@ describe('section', () => {
         expect(Math.min(z, ...least)).toBeLessThanOrEqual(border.z + 1e-6);
       }
       expect(under[0]).toEqual(eye);
+    }
+  });
+  test('names in the elevation lie on no other name, and stand at the height of their own pipe', () => {
+    const list = sectionList(demo, frontElevation, sectionOptions);
+    const labels = list.chunks
+      .filter((chunk) => chunk.kind === 'position')
+      .map((chunk) => ({ id: chunk.id, box: boxOf(chunk.tags) }));
+    labels.forEach((a, i) => {
+      for (const b of labels.slice(i + 1))
+        expect(a.box[0] < b.box[2] && a.box[2] > b.box[0] && a.box[1] < b.box[3] && a.box[3] > b.box[1]).toBe(false);
+    });
+    for (const name of ['LX 1', 'LX 2', 'LX 3', 'LX 4', 'FOH 1', 'FOH 2']) {
+      const [, low, , high] = labels.find((label) => label.id === named(name).id)!.box;
+      expect(low).toBeLessThanOrEqual(named(name).curve.z);
+      expect(high).toBeGreaterThanOrEqual(named(name).curve.z);
     }
   });
   test('the elevation shows all, and a point on a pipe is found again', () => {
@@ -274,6 +291,18 @@ describe('stage', () => {
     expect(anchorAt(show, note.leader!).map(Math.round)).toEqual([-5000, 2000]);
     expect(anchorAt(apply(show, edit([cloth], { at: [-4000, 3000] })), note.leader!).map(Math.round)).toEqual([-4000, 2000]);
     expect(anchorAt(show, { at: [7, 8], to: null })).toEqual([7, 8]);
+  });
+  test('a note that was given heights stands in section and 3D, one without is of the plan alone', () => {
+    const inSection = (it: Show) => sectionList(it, frontElevation, sectionOptions).chunks.find((chunk) => chunk.id === note.id);
+    expect(inSection(show)).toBeUndefined();
+    expect(sceneOf(show).texts).toEqual([]);
+    const standing = apply(show, edit([note], { zFrom: 2000, zTo: 4000 }));
+    const chunk = inSection(standing)!;
+    expect([chunk.box[1], chunk.box[3]]).toEqual([2000, 4000]);
+    expect(chunk.body.filter((prim) => prim.op === 'text')).toHaveLength(2);
+    expect(sceneOf(standing).texts).toMatchObject([{ id: note.id, text: 'Two\nlines', at: [0, 5000, 3000] }]);
+    const raised = movedRecord({ ...note, zFrom: 2000, zTo: 4000 }, { kind: 'shift', by: [0, 0, 500] });
+    expect([raised.zFrom, raised.zTo]).toEqual([2500, 4500]);
   });
   test('nothing may hold on to what is not there', () => {
     const change = { added: [], updated: [], removed: [cloth] };

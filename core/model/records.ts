@@ -145,6 +145,9 @@ const NoteSchema = object({
   /** Height of the text on paper, mm. */
   size: Type.Number({ minimum: 0.5, maximum: 100 }),
   leader: nullable(AnchorSchema),
+  /** Heights between which it stands, mm, as an outline does: then it is seen in section and 3D too. Left out, it is a note of the plan alone. */
+  zFrom: Type.Optional(Mm),
+  zTo: Type.Optional(Mm),
   group: Group,
 });
 

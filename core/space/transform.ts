@@ -103,7 +103,13 @@ export function movedRecord<R extends Movable>(record: R, motion: Motion): R {
         zTo: one.zTo + up,
       } as unknown as R;
     case 'note':
-      return { ...one, at: movedPoint(one.at, motion), leader: one.leader && movedAnchor(one.leader, motion) } as unknown as R;
+      return {
+        ...one,
+        at: movedPoint(one.at, motion),
+        leader: one.leader && movedAnchor(one.leader, motion),
+        ...(one.zFrom === undefined ? {} : { zFrom: one.zFrom + up }),
+        ...(one.zTo === undefined ? {} : { zTo: one.zTo + up }),
+      } as unknown as R;
     case 'dimension':
       return {
         ...one,

@@ -134,14 +134,35 @@ export function StageCard({ thing }: { thing: Thing }) {
           <Line name="Text">
             <TextField
               label="Text"
-              value={thing.text}
+              // One line here: a stroke stands for the end of a row.
+              value={thing.text.replaceAll('\n', ' | ')}
               onWrite={(text) => {
                 if (!text.trim()) return 'A note says something. Delete it if it is not needed.';
-                write(thing, 'Change a note', { text: text.trim().slice(0, 2000) });
+                write(thing, 'Change a note', {
+                  text: text
+                    .trim()
+                    .replace(/\s*\|\s*/g, '\n')
+                    .slice(0, 2000),
+                });
                 return null;
               }}
             />
           </Line>
+          {(['zFrom', 'zTo'] as const).map((field) => (
+            <LengthField
+              key={field}
+              name={field === 'zFrom' ? 'Height from' : 'Height to'}
+              value={thing[field] ?? null}
+              placeholder="plan only"
+              units={units}
+              onLength={(mm, text) => {
+                const [low, high] = field === 'zFrom' ? [mm, Math.max(mm, thing.zTo ?? mm)] : [thing.zFrom ?? mm, mm];
+                if (high < low) return 'That is lower than it begins.';
+                write(thing, `Height of a note to ${text}`, { zFrom: low, zTo: high });
+                return null;
+              }}
+            />
+          ))}
           <Line name="Size" unit="mm">
             <TextField
               label="Size"

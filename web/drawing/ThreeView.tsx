@@ -3,7 +3,7 @@ import { OrbitControls } from '@react-three/drei';
 import { Canvas, type ThreeEvent, useThree } from '@react-three/fiber';
 import { useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import * as THREE from 'three';
-import type { Beam, Body, Scene3D, Sheet3D, Tube } from '#core/draw/scene';
+import type { Beam, Body, Scene3D, Sheet3D, Text3D, Tube } from '#core/draw/scene';
 import { sceneOf } from '#core/draw/scene';
 import { apply, isEmpty } from '#core/model/change';
 import { settingsOf } from '#core/model/show';
@@ -115,6 +115,9 @@ export default function ThreeView() {
         ))}
         <Dragging drag={drag} setDrag={setDrag} onDone={done} />
         <Beams beams={lit} look={look} />
+        {scene.texts.map((text) => (
+          <Label key={text.id} text={text} look={look} />
+        ))}
         <OrbitControls makeDefault enableDamping={false} target={views.house.to as unknown as [number, number, number]} />
         <Camera view={view} />
         <Refresh on={[scene, lit, chosen, look, hover]} />
@@ -311,6 +314,30 @@ function Tubes({
       <meshStandardMaterial color={chosen.has(id) ? look.glow : id === hover ? look.lamp : look.pencil} roughness={0.6} />
     </mesh>
   ));
+}
+
+/** A note in space: a small picture of its text that turns to the camera. */
+function Label({ text, look }: { text: Text3D; look: Look }) {
+  const { texture, wide, high } = useMemo(() => {
+    const rows = text.text.split('\n');
+    const canvas = document.createElement('canvas');
+    const ctx = canvas.getContext('2d')!;
+    ctx.font = '40px B612, sans-serif';
+    canvas.width = Math.ceil(Math.max(...rows.map((row) => ctx.measureText(row).width))) + 8;
+    canvas.height = rows.length * 54;
+    ctx.font = '40px B612, sans-serif';
+    ctx.fillStyle = look.ink;
+    rows.forEach((row, i) => {
+      ctx.fillText(row, 4, 40 + i * 54);
+    });
+    return { texture: new THREE.CanvasTexture(canvas), wide: canvas.width / 40, high: canvas.height / 40 };
+  }, [text, look]);
+  const m = text.size / 1000;
+  return (
+    <sprite position={v(text.at)} scale={[wide * m, high * m, 1]} raycast={() => undefined}>
+      <spriteMaterial map={texture} transparent depthWrite={false} />
+    </sprite>
+  );
 }
 
 /** Walls and masking as standing faces, floors as flat ones; see-through, so that the rig is seen behind the arch. */
