@@ -4,30 +4,24 @@ import { collisionsOn } from '#core/audit/collisions';
 import { derivedId } from '#core/formats/guid';
 import { adding, apply, type Change, edit, nothing } from '#core/model/change';
 import { makeAccessories, makeLayers, makePosition, makeSettings, makeTagSets } from '#core/model/make';
-import type { Curve, Filter, Fixture, FixtureType, FocusArea, Id, Position, Settings } from '#core/model/records';
+import type { Curve, Fixture, FixtureType, FocusArea, Id, Position, Settings } from '#core/model/records';
 import { all, find, type Show, showOf } from '#core/model/show';
 import { inScheduleOrder } from '#core/number/order';
 import { withUnits } from '#core/number/units';
 import { toAbsolute } from '#core/patch/address';
 import { planPatch } from '#core/patch/pack';
 import { hangRow } from '#core/setout/hang';
+import { fromShelf } from '#core/shelf/copy';
 import { alongOf, curveLength } from '#core/space/curves';
+import { book } from './book.js';
 import { boathouse } from './house.js';
 import { blocks, id, type Row, rows } from './rows.js';
 import { types } from './types.js';
 
 export const demoId = derivedId('The Salt Orchard');
 
-const filters: readonly (readonly [string, string, string])[] = [
-  ['L 112', 'soft straw', '#f3d08a'],
-  ['L 118', 'kelp amber', '#e9a13b'],
-  ['L 204', 'salt blue', '#bcd6ea'],
-  ['L 212', 'low tide', '#7fb0d8'],
-  ['L 230', 'deep mooring', '#2c5fa8'],
-  ['L 340', 'orchard green', '#8fbf6a'],
-  ['L 410', 'rust lavender', '#c9a7d0'],
-  ['L 505', 'brick', '#b5532f'],
-];
+/** What the show takes from the book of filters. */
+const chosen = new Set(['L 112', 'L 118', 'L 204', 'L 212', 'L 230', 'L 340', 'L 410', 'L 505']);
 
 /** Whole show. The same on every machine: all ids are made from names. */
 export function makeDemo(): Show {
@@ -41,15 +35,14 @@ export function makeDemo(): Show {
   };
   const areas = makeAreas(layer('focus'));
   const positions = makePositions(layer('positions'));
-  const colours: Filter[] = filters.map(([code, name, rgb]) => ({ id: id(`filter ${code}`), kind: 'filter', code, name, rgb }));
   const base = showOf(demoId, [settings]);
   const empty = apply(
     base,
     adding(
       ...layers,
       ...boathouse({ house: layer('house'), masking: layer('masking') }),
-      ...Object.values(types),
-      ...colours,
+      ...Object.values(types).map((type) => fromShelf(type)),
+      ...book.filter((filter) => chosen.has(filter.code)).map((filter) => fromShelf(filter)),
       ...areas,
       ...positions,
       ...makeAccessories((form) => id(`accessory ${form}`)),

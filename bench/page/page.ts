@@ -27,6 +27,7 @@ function plain(ctx: CanvasRenderingContext2D, list: DisplayList, { k, tx, ty }: 
       ctx.fillText(prim.text, prim.x * k + tx, ty - prim.y * k);
       return;
     }
+    if (prim.op === 'image') return;
     ctx.beginPath();
     if (prim.op === 'circle') ctx.arc(prim.x * k + tx, ty - prim.y * k, prim.r * k, 0, 7);
     else

@@ -1,5 +1,5 @@
 /** Fixtures on one position that stand closer than their bodies or clamps allow, and by how much. */
-import { symbolOf } from '../draw/symbols.js';
+import { symbolIn } from '../draw/symbols.js';
 import type { Fixture, Id, Position } from '../model/records.js';
 import { all, get, type Show } from '../model/show.js';
 import { type Place, place } from '../space/hanging.js';
@@ -31,7 +31,7 @@ interface Body {
 /** The body as the plan shows it; on a vertical position as the house sees it. */
 function bodyOf(show: Show, fixture: Fixture, vertical: boolean): Body {
   const at = place(show, fixture);
-  const { box } = symbolOf(get(show, 'type', fixture.type));
+  const { box } = symbolIn(show, get(show, 'type', fixture.type));
   const turn = vertical
     ? Math.hypot(at.beam[0], at.beam[2]) < 0.05
       ? Math.PI

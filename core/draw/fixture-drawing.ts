@@ -1,7 +1,7 @@
 /** A fixture as it is drawn: its symbol, once on the plan and once in each detail, and its tags at their places. Remembered by its record. */
 import { snagsByFixture } from '../audit/snags.js';
 import { formatLength } from '../measure/lengths.js';
-import type { Fixture, FixtureType, Id, Layer, Position, Settings, TagSet } from '../model/records.js';
+import type { Fixture, FixtureType, Id, Layer, Position, Settings, SymbolDef, TagSet } from '../model/records.js';
 import { find, get, type Show, settingsOf } from '../model/show.js';
 import { type Place, place } from '../space/hanging.js';
 import type { Hex } from './colouring.js';
@@ -14,6 +14,7 @@ import {
   type Ink,
   MOVE,
   type Prim,
+  placed,
   type TagBox,
   textAt,
   textWidth,
@@ -21,7 +22,7 @@ import {
   union,
 } from './list.js';
 import { type Choice, type TagMemory, tagsAt } from './place-tags.js';
-import { symbolOf } from './symbols.js';
+import { symbolIn } from './symbols.js';
 import { enclosureSize, linesFor, type TagItem, tagText } from './tag-set.js';
 import { boxOfTag, candidates, leaderOf, type PlacedTag, type Side, type TagLayout, tagPrims } from './tags.js';
 import { formsOf, variantsOf } from './variants.js';
@@ -81,6 +82,7 @@ interface Kept {
   readonly fewer: number;
   readonly order: number;
   readonly variant: number;
+  readonly own: SymbolDef | undefined;
   readonly colour: Hex | undefined;
   readonly wrong: string;
   readonly previewed: string | undefined;
@@ -115,6 +117,7 @@ export function drawingsOf(show: Show, fixture: Fixture, layer: Layer, options: 
   const previewed = options.preview?.get(fixture.id);
   const set = fixture.tags ? (find(show, 'tagset', fixture.tags) ?? options.tags) : options.tags;
   const variant = variantsOf(show).get(type.id) ?? 0;
+  const own = find(show, 'symbol', type.symbol);
   const colour = options.colours?.get(fixture.id);
   const order = orderOf(show, layer.id, 'fixture');
   const known = kept.get(fixture);
@@ -132,6 +135,7 @@ export function drawingsOf(show: Show, fixture: Fixture, layer: Layer, options: 
     known.fewer === (options.fewer ?? 0) &&
     known.order === order &&
     known.variant === variant &&
+    known.own === own &&
     known.colour === colour &&
     known.wrong === wrong &&
     known.previewed === previewed &&
@@ -149,19 +153,21 @@ export function drawingsOf(show: Show, fixture: Fixture, layer: Layer, options: 
   if (!vertical || !detail || settings.boomUnits) ways.push(undefined);
   if (detail) ways.push(detail);
   const drawings = ways.map((way): Drawing => {
-    const symbol = symbolOf(type, variant, forms);
+    const symbol = symbolIn(show, type, variant, forms);
     const { x, y, turn } = drawnAt(at, way, fixture.along);
     const faint = fixture.spare || locked(layer);
     const ink: Ink = faint ? 'faint' : wrong.includes('stop') ? 'stop' : 'ink';
     const size = way?.size ?? 1;
-    const scale = (d: readonly number[]) => (size === 1 ? d : scaledPath(d, size));
-    const body: Prim[] = symbol.prims.map((prim, i) => ({
-      ...prim,
-      d: transformed(scale(prim.d), x, y, turn),
-      pen: fixture.spare && prim.pen === 'fixture' ? 'spare' : prim.pen,
-      fill: i === 0 && colour && prim.fill === 'paper' ? colour : prim.fill,
-      ink,
-    }));
+    const body: Prim[] = symbol.prims.map((prim, i) => {
+      const there = placed(prim, x, y, turn, size);
+      if (there.op === 'image' || there.op === 'text') return { ...there, ink };
+      return {
+        ...there,
+        pen: fixture.spare && (there.pen === 'fixture' || there.pen === 'bold') ? 'spare' : there.pen,
+        fill: i === 0 && colour && there.fill === 'paper' ? colour : there.fill,
+        ink,
+      };
+    });
     const box = symbol.box.map((value) => value * size) as unknown as Box;
     const fixed: Prim[] = [];
     const chains = new Map<Side, TagItem[]>();
@@ -251,6 +257,7 @@ export function drawingsOf(show: Show, fixture: Fixture, layer: Layer, options: 
     fewer: options.fewer ?? 0,
     order,
     variant,
+    own,
     colour,
     wrong,
     previewed,
@@ -259,16 +266,6 @@ export function drawingsOf(show: Show, fixture: Fixture, layer: Layer, options: 
   });
   return drawings;
 }
-
-const scaledPath = (d: readonly number[], k: number): number[] => {
-  const out = [...d];
-  for (let i = 0; i < d.length; ) {
-    const n = d[i] === 2 ? 6 : d[i] === 3 ? 0 : 2;
-    for (let j = 1; j <= n; j++) out[i + j] = d[i + j]! * k;
-    i += n + 1;
-  }
-  return out;
-};
 
 /** The chunk of a drawing with its tags at their places. */
 export function chunkOf(drawing: Drawing, choice: Choice): Chunk {

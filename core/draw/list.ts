@@ -10,6 +10,8 @@ export const CLOSE = 3;
 
 export const pens = {
   fixture: { width: 0.5, dash: null },
+  /** Outlines of the bold symbol set. */
+  bold: { width: 0.7, dash: null },
   inner: { width: 0.25, dash: null },
   spare: { width: 0.18, dash: [1.2, 0.8] },
   position: { width: 0.35, dash: null },
@@ -73,7 +75,19 @@ export interface TextPrim {
   /** Turn about the anchor, degrees anticlockwise; 90 at most. */
   readonly turn?: number;
 }
-export type Prim = PathPrim | CirclePrim | TextPrim;
+/** A small picture, PNG as base64: its lower left corner, its size, turned about that corner. */
+export interface ImagePrim {
+  readonly op: 'image';
+  readonly png: string;
+  readonly x: number;
+  readonly y: number;
+  readonly w: number;
+  readonly h: number;
+  readonly turn: number;
+  /** Pictures keep their own colours; the word is there so that every primitive has one. */
+  readonly ink: Ink;
+}
+export type Prim = PathPrim | CirclePrim | TextPrim | ImagePrim;
 export type Box = readonly [minX: number, minY: number, maxX: number, maxY: number];
 
 export type ChunkKind =
@@ -188,6 +202,29 @@ export function transformed(d: PathData, x: number, y: number, turn: number): nu
   return out;
 }
 
+/** A primitive of a symbol, made `k` times as large, turned by degrees and moved. Text stays upright, as all text of a drawing does. */
+export function placed(prim: Prim, x: number, y: number, turn: number, k = 1): Prim {
+  if (prim.op === 'path') return { ...prim, d: transformed(k === 1 ? prim.d : scaledPath(prim.d, k), x, y, turn) };
+  const [c, s] = [Math.cos((turn * Math.PI) / 180), Math.sin((turn * Math.PI) / 180)];
+  const at = { x: x + k * (prim.x * c - prim.y * s), y: y + k * (prim.x * s + prim.y * c) };
+  if (prim.op === 'circle') return { ...prim, ...at, r: prim.r * k };
+  if (prim.op === 'image') return { ...prim, ...at, w: prim.w * k, h: prim.h * k, turn: prim.turn + turn };
+  const up = turnedText(turn);
+  return { ...prim, ...at, size: prim.size * k, ...(up ? { turn: up } : {}) };
+}
+/** Text turns with what it stands on, but never upside down. */
+const turnedText = (turn: number): number => {
+  const t = (((turn % 180) + 270) % 180) - 90;
+  return Math.abs(t) < 1 ? 0 : t;
+};
+export function scaledPath(d: PathData, k: number): number[] {
+  const out = [...d];
+  eachCommand(d, (_, i, n) => {
+    for (let j = 1; j <= n; j++) out[i + j] = d[i + j]! * k;
+  });
+  return out;
+}
+
 /** Calls back for each command with its index and its count of numbers. */
 export function eachCommand(d: PathData, call: (op: number, index: number, count: number) => void): void {
   for (let i = 0; i < d.length; ) {
@@ -270,6 +307,15 @@ export function boxOf(prims: readonly Prim[]): Box {
     else if (prim.op === 'circle') {
       take(prim.x - prim.r, prim.y - prim.r);
       take(prim.x + prim.r, prim.y + prim.r);
+    } else if (prim.op === 'image') {
+      const [c, s] = [Math.cos((prim.turn * Math.PI) / 180), Math.sin((prim.turn * Math.PI) / 180)];
+      for (const [u, v] of [
+        [0, 0],
+        [prim.w, 0],
+        [0, prim.h],
+        [prim.w, prim.h],
+      ] as const)
+        take(prim.x + u * c - v * s, prim.y + u * s + v * c);
     } else {
       const w = textWidth(prim.text, prim.size);
       const left = prim.align === 'left' ? 0 : prim.align === 'right' ? w : w / 2;

@@ -7,7 +7,7 @@ import { accessoryRows, keyRows } from './key.js';
 import { type Box, LINE, MOVE, type Prim, path, rect, textAt, textWidth } from './list.js';
 import { allTags, planList } from './plan.js';
 import type { Pane, Sheet } from './sheet.js';
-import { symbolOf } from './symbols.js';
+import { symbolIn } from './symbols.js';
 import { enclosureSize, tagSetOf } from './tag-set.js';
 import { tagPrims } from './tags.js';
 
@@ -142,7 +142,7 @@ function keyPanes(show: Show, denominator: number, tags: TagSet, window: Box): P
   const size = Math.min(2.5, step * 0.36);
   rows.forEach(({ type, count, variant }, i) => {
     const cy = window[3] - 14 - step * (i + 0.5);
-    const { box, prims } = symbolOf(type, variant);
+    const { box, prims } = symbolIn(show, type, variant);
     const [bw, bh] = [(box[2] - box[0]) * k, (box[3] - box[1]) * k];
     // A wide batten is shown smaller rather than over its own name; everything else at the scale of the plan.
     const fit = Math.min(1, 17 / bw, (step * 0.92) / bh);

@@ -22,13 +22,13 @@ import {
   MOVE,
   type Prim,
   path,
+  placed,
   rect,
   textAt,
-  transformed,
   union,
 } from './list.js';
 import { sightLines } from './sight-lines.js';
-import { symbolOf } from './symbols.js';
+import { symbolIn } from './symbols.js';
 import { formsOf, variantsOf } from './variants.js';
 
 /** A plane through a point of the plan, and the bearing in which one looks at it: 180 looks to stage right, 90 upstage. */
@@ -322,7 +322,7 @@ function fixtureCut(
   // Seen along its own beam a lantern is as wide and high as its body; else its outline turned to the beam,
   // as broad as its width shows from here: a batten seen from its end is as broad as it is high.
   const endOn = flat < 0.35;
-  const symbol = symbolOf(type, variantsOf(show).get(type.id) ?? 0, formsOf(show, fixture));
+  const symbol = symbolIn(show, type, variantsOf(show).get(type.id) ?? 0, formsOf(show, fixture));
   const { u } = axesOfBeam(at.beam, at.bearing);
   const [lc, ls] = [Math.cos(rad(view.look)), Math.sin(rad(view.look))];
   const facing = Math.abs(u[0] * ls - u[1] * lc);
@@ -332,16 +332,21 @@ function fixtureCut(
   const box: Box = endOn
     ? [-wide, -type.height, wide, 0]
     : [symbol.box[0] * broad, symbol.box[1], symbol.box[2] * broad, symbol.box[3]];
-  const narrowed = (d: readonly number[]): number[] => {
-    const out = [...d];
-    eachCommand(d, (_, i, n) => {
-      for (let j = 1; j <= n; j += 2) out[i + j] = d[i + j]! * broad;
+  const narrowed = (prim: Prim): Prim => {
+    if (prim.op !== 'path')
+      return prim.op === 'image' ? { ...prim, x: prim.x * broad, w: prim.w * broad } : { ...prim, x: prim.x * broad };
+    const out = [...prim.d];
+    eachCommand(prim.d, (_, i, n) => {
+      for (let j = 1; j <= n; j += 2) out[i + j] = prim.d[i + j]! * broad;
     });
-    return out;
+    return { ...prim, d: out };
   };
   const body: Prim[] = endOn
     ? [path(rect(clamp.x - wide, clamp.z - type.height, 2 * wide, type.height), 'fixture', 'paper', ink)]
-    : symbol.prims.map((prim) => ({ ...prim, d: transformed(narrowed(prim.d), clamp.x, clamp.z, turn), ink }));
+    : symbol.prims.map((prim) => {
+        const there = placed(narrowed(prim), clamp.x, clamp.z, turn);
+        return { ...there, ink };
+      });
   const tags: Prim[] = fixture.unit
     ? [
         textAt(

@@ -1,272 +1,106 @@
 /**
- * Symbols of our own, drawn to each type's true size from its family's outline.
+ * The symbol of a fixture: the user's own where its type has one, else ours, drawn to the type's true size from its family's outline.
  * Local frame: origin at the clamp, nose towards +y, mm. Families differ by outline, so that they are told apart at 14 pixels.
  */
-import type { AccessoryForm, Family, FixtureType } from '../model/records.js';
-import { arc, type Box, boxOf, CLOSE, LINE, lines, MOVE, type PathPrim, path, rect } from './list.js';
+import type { AccessoryForm, FixtureType, SymbolDef, SymbolSet, Vec2 } from '../model/records.js';
+import { find, type Show, settingsOf } from '../model/show.js';
+import { arc, type Box, boxOf, CLOSE, LINE, MOVE, type PathPrim, type Prim, path, placed, rect } from './list.js';
+import { grid, outlines, showsCells } from './outlines.js';
+import { shapePrim } from './shapes.js';
 
 export interface Symbol2D {
-  readonly prims: readonly PathPrim[];
+  readonly prims: readonly Prim[];
   /** Where the unit number sits. */
   readonly unitAt: readonly [number, number];
   readonly box: Box;
 }
-
-type Draw = (
-  l: number,
-  w: number,
-  type: FixtureType,
-) => { outline: number[]; inner?: number[]; unitAt?: readonly [number, number] };
-
-/** Share of the length that lies behind the clamp: the yoke holds a lantern near its balance. */
-const BEHIND = 0.45;
-const span = (l: number) => [-l * BEHIND, l * (1 - BEHIND)] as const;
-const poly = (...points: [number, number][]) => lines(points, true);
-const grid = (x0: number, x1: number, y0: number, y1: number, n: number) =>
-  Array.from({ length: n - 1 }, (_, i) => x0 + ((x1 - x0) * (i + 1)) / n).flatMap((x) => [MOVE, x, y0, LINE, x, y1]);
-
-const outlines: Record<Family, Draw> = {
-  // A bottle: round lamp house, waist, barrel that opens a little at the lens.
-  profile: (l, w, type) => {
-    const [b, f] = span(l);
-    const [h, waist, barrel] = [w / 2, w * 0.3, w * (type.field <= 30 ? 0.4 : 0.34)];
-    const neck = b + l * 0.42;
-    return {
-      outline: poly(
-        [-h, b + l * 0.1],
-        [-h * 0.7, b],
-        [h * 0.7, b],
-        [h, b + l * 0.1],
-        [h, neck - l * 0.08],
-        [waist, neck],
-        [barrel, f],
-        [-barrel, f],
-        [-waist, neck],
-        [-h, neck - l * 0.08],
-      ),
-      inner: [MOVE, -waist, neck, LINE, waist, neck],
-      unitAt: [0, b + l * 0.2],
-    };
-  },
-  // A squat box with a bowed lens.
-  fresnel: (l, w) => {
-    const [b, f] = span(l);
-    const h = w / 2;
-    const flat = f - l * 0.22;
-    // The circle through both edges of the lens and the tip of the nose: r = (h^2 + s^2) / 2s.
-    const bow = f - flat;
-    const r = (h * h + bow * bow) / (2 * bow);
-    const half = (Math.asin(Math.min(1, h / r)) * 180) / Math.PI;
-    const lens = arc(0, f - r, r, 90 - half, 2 * half);
-    lens[0] = LINE;
-    return {
-      outline: [
-        MOVE,
-        -h,
-        flat,
-        LINE,
-        -h,
-        b + l * 0.12,
-        LINE,
-        -h * 0.75,
-        b,
-        LINE,
-        h * 0.75,
-        b,
-        LINE,
-        h,
-        b + l * 0.12,
-        LINE,
-        h,
-        flat,
-        ...lens,
-        CLOSE,
-      ],
-      unitAt: [0, b + l * 0.38],
-    };
-  },
-  // A box that tapers to a short straight tube.
-  'plano-convex': (l, w) => {
-    const [b, f] = span(l);
-    const h = w / 2;
-    return {
-      outline: poly(
-        [-h, b],
-        [h, b],
-        [h, b + l * 0.55],
-        [h * 0.68, b + l * 0.7],
-        [h * 0.68, f],
-        [-h * 0.68, f],
-        [-h * 0.68, b + l * 0.7],
-        [-h, b + l * 0.55],
-      ),
-      unitAt: [0, b + l * 0.3],
-    };
-  },
-  // A can: round back, straight sides, open front.
-  PAR: (l, w) => {
-    const [b, f] = span(l);
-    const h = w / 2;
-    const back = arc(0, b + h, h, 180, 180);
-    return {
-      outline: [...back, LINE, h, f, LINE, -h, f, CLOSE],
-      inner: [MOVE, -h, f - l * 0.14, LINE, h, f - l * 0.14],
-      unitAt: [0, b + l * 0.42],
-    };
-  },
-  // A tray that opens wide.
-  flood: (l, w) => {
-    const [b, f] = span(l);
-    return { outline: poly([-w * 0.28, b], [w * 0.28, b], [w / 2, f], [-w / 2, f]) };
-  },
-  // Trays side by side, one a cell.
-  cyc: (l, w, type) => {
-    const [b, f] = span(l);
-    const n = type.cells;
-    const cell = w / n;
-    const points: [number, number][] = [[-w / 2, f]];
-    for (let i = 0; i < n; i++) {
-      const x = -w / 2 + i * cell;
-      points.push([x + cell * 0.18, b], [x + cell * 0.82, b], [x + cell, f]);
-    }
-    return { outline: lines(points, true), inner: [MOVE, -w / 2, f - l * 0.2, LINE, w / 2, f - l * 0.2] };
-  },
-  // A long low box with slanted ends, lamps as divisions.
-  strip: (l, w, type) => {
-    const [b, f] = span(l);
-    return {
-      outline: poly([-w / 2, b], [w / 2, b], [w / 2 - l * 0.3, f], [-w / 2 + l * 0.3, f]),
-      inner: grid(-w / 2, w / 2, b, b + l * 0.4, Math.max(2, type.cells)),
-    };
-  },
-  // Long tube on a lamp house with handles behind.
-  'follow spot': (l, w) => {
-    const [b, f] = span(l);
-    const [h, t] = [w / 2, w * 0.27];
-    return {
-      outline: poly(
-        [-h, b + l * 0.08],
-        [h, b + l * 0.08],
-        [h, b + l * 0.3],
-        [t, b + l * 0.36],
-        [t, f - l * 0.08],
-        [h * 0.8, f - l * 0.08],
-        [h * 0.8, f],
-        [-h * 0.8, f],
-        [-h * 0.8, f - l * 0.08],
-        [-t, f - l * 0.08],
-        [-t, b + l * 0.36],
-        [-h, b + l * 0.3],
-      ),
-      inner: [MOVE, -h * 0.6, b + l * 0.08, LINE, -h * 0.6, b, LINE, h * 0.6, b, LINE, h * 0.6, b + l * 0.08],
-      unitAt: [0, b + l * 0.19],
-    };
-  },
-  // Yoke base as a broad box, head as a pointed hexagon: it stands out of its base.
-  'moving spot': (l, w) => {
-    const h = w / 2;
-    return {
-      outline: poly(
-        [-h, -l * 0.3],
-        [h, -l * 0.3],
-        [h, l * 0.12],
-        [h * 0.62, l * 0.18],
-        [h * 0.62, l * 0.42],
-        [h * 0.34, l * 0.6],
-        [-h * 0.34, l * 0.6],
-        [-h * 0.62, l * 0.42],
-        [-h * 0.62, l * 0.18],
-        [-h, l * 0.12],
-      ),
-      inner: [MOVE, -h * 0.62, l * 0.18, LINE, -h * 0.62, -l * 0.02, LINE, h * 0.62, -l * 0.02, LINE, h * 0.62, l * 0.18],
-      unitAt: [0, -l * 0.16],
-    };
-  },
-  // The same base, the head a round lens.
-  'moving wash': (l, w) => {
-    const h = w / 2;
-    const head = arc(0, l * 0.16, h * 0.92, -20, 220);
-    head[0] = LINE;
-    return {
-      outline: [MOVE, -h, -l * 0.3, LINE, h, -l * 0.3, LINE, h, l * 0.02, ...head, LINE, -h, l * 0.02, CLOSE],
-      inner: arc(0, l * 0.16, h * 0.6, 0, 360),
-      unitAt: [0, l * 0.16],
-    };
-  },
-  // An octagon.
-  'LED wash': (l, w) => {
-    const [b, f] = span(l);
-    const [h, c] = [w / 2, w * 0.28];
-    return {
-      outline: poly([-h + c, b], [h - c, b], [h, b + c], [h, f - c], [h - c, f], [-h + c, f], [-h, f - c], [-h, b + c]),
-      inner: [MOVE, -h * 0.8, f - l * 0.12, LINE, h * 0.8, f - l * 0.12],
-    };
-  },
-  // A bar with a row of square cells along its nose.
-  'LED batten': (l, w, type) => {
-    const [b, f] = span(l);
-    const y = f - l * 0.38;
-    return {
-      outline: rect(-w / 2, b, w, l),
-      inner: [
-        MOVE,
-        -w / 2,
-        y,
-        LINE,
-        w / 2,
-        y,
-        ...grid(-w / 2, w / 2, y, f, Math.max(4, Math.min(12, type.cells > 1 ? type.cells : 8))),
-      ],
-      unitAt: [0, (b + y) / 2],
-    };
-  },
-  // A machine: square with a spout.
-  effect: (l, w) => {
-    const [b, f] = span(l);
-    const h = w / 2;
-    return {
-      outline: poly(
-        [-h, b],
-        [h, b],
-        [h, f - l * 0.15],
-        [h * 0.3, f - l * 0.15],
-        [h * 0.45, f],
-        [-h * 0.45, f],
-        [-h * 0.3, f - l * 0.15],
-        [-h, f - l * 0.15],
-      ),
-    };
-  },
-};
+/** How a rig is drawn: one of our sets, and a symbol of the user's own, which wins. */
+export interface SymbolLook {
+  readonly set?: SymbolSet | undefined;
+  readonly own?: SymbolDef | undefined;
+}
 
 const kept = new WeakMap<FixtureType, Map<string, Symbol2D>>();
+const keptOwn = new WeakMap<SymbolDef, WeakMap<FixtureType, Map<string, Symbol2D>>>();
 
 /**
  * The symbol of a type, true to its length and width. Remembered per type.
  * @param variant  0 for the plain one; 1, 2, ... for other wattages or lamps of the same body, which carry bars across the back
  * @param forms    accessories in the order in which they sit before the lens
  */
-export function symbolOf(type: FixtureType, variant = 0, forms: readonly AccessoryForm[] = []): Symbol2D {
-  let symbols = kept.get(type);
+export function symbolOf(
+  type: FixtureType,
+  variant = 0,
+  forms: readonly AccessoryForm[] = [],
+  { set = 'outline', own }: SymbolLook = {},
+): Symbol2D {
+  let byType: Pick<WeakMap<FixtureType, Map<string, Symbol2D>>, 'get' | 'set'> = kept;
+  if (own) {
+    const known = keptOwn.get(own) ?? new WeakMap<FixtureType, Map<string, Symbol2D>>();
+    keptOwn.set(own, known);
+    byType = known;
+  }
+  let symbols = byType.get(type);
   if (!symbols) {
     symbols = new Map();
-    kept.set(type, symbols);
+    byType.set(type, symbols);
   }
-  const key = `${variant} ${forms.join()}`;
+  const key = `${set} ${variant} ${forms.join()}`;
   let symbol = symbols.get(key);
   if (!symbol) {
-    const { outline, inner, unitAt } = outlines[type.family](type.length, type.width, type);
-    const bare = boxOf([path(outline, 'fixture')]);
-    const prims = [
-      path(outline, 'fixture', 'paper'),
-      ...(inner ? [path(inner, 'inner')] : []),
-      ...(variant > 0 ? [path(variantBars(bare, variant), 'inner')] : []),
-      ...accessoryPrims(forms, bare, type),
-    ];
-    symbol = { prims, unitAt: unitAt ?? [0, (bare[1] + bare[3]) / 2], box: boxOf(prims) };
+    symbol = own ? ownSymbol(own, type, forms) : ourSymbol(type, variant, forms, set);
     symbols.set(key, symbol);
   }
   return symbol;
+}
+
+/** The symbol of a type as a show draws it. */
+export const symbolIn = (show: Show, type: FixtureType, variant = 0, forms: readonly AccessoryForm[] = []): Symbol2D =>
+  symbolOf(type, variant, forms, { set: settingsOf(show).symbolSet, own: find(show, 'symbol', type.symbol) });
+
+function ourSymbol(type: FixtureType, variant: number, forms: readonly AccessoryForm[], set: SymbolSet): Symbol2D {
+  const { outline, inner, solid, unitAt, boldUnitAt } = outlines[type.family](type.length, type.width, type);
+  const bare = boxOf([path(outline, 'fixture')]);
+  const middle: Vec2 = [0, (bare[1] + bare[3]) / 2];
+  const cells =
+    type.cells > 1 && !showsCells.has(type.family)
+      ? [path(grid(bare[0], bare[2], bare[3] - (bare[3] - bare[1]) * 0.18, bare[3], Math.min(64, type.cells)), 'inner')]
+      : [];
+  const bold = set === 'bold';
+  const prims: Prim[] = [
+    path(outline, bold ? 'bold' : 'fixture', 'paper'),
+    ...(bold ? [path(solid, 'inner', 'ink')] : inner ? [path(inner, 'inner')] : []),
+    // In the bold set the inner lines of bodies with cells tell how many there are.
+    ...(bold && inner && showsCells.has(type.family) && type.cells > 1 ? [path(inner, 'thin')] : []),
+    ...cells,
+    ...(variant > 0 ? [path(variantBars(bare, variant), 'inner')] : []),
+    ...accessoryPrims(forms, bare, type, new Map()),
+  ];
+  return { prims, unitAt: (bold ? boldUnitAt : undefined) ?? unitAt ?? middle, box: boxOf(prims) };
+}
+
+/** A symbol of the user's own: brought to the clamp and to a nose that points up; accessories at its anchor points. */
+function ownSymbol(own: SymbolDef, type: FixtureType, forms: readonly AccessoryForm[]): Symbol2D {
+  const turn = 90 - own.nose;
+  const [c, s] = [Math.cos((turn * Math.PI) / 180), Math.sin((turn * Math.PI) / 180)];
+  const [ox, oy] = own.origin;
+  const at = ([x, y]: Vec2): Vec2 => [(x - ox) * c - (y - oy) * s, (x - ox) * s + (y - oy) * c];
+  const [mx, my] = at([0, 0]);
+  const extra = own.variants?.find(
+    (item) => (item.watts === null || item.watts === type.watts) && (item.lamp === null || item.lamp === type.lamp),
+  );
+  const raw: Prim[] = [...own.shapes, ...(extra?.shapes ?? [])].map(shapePrim);
+  if (own.picture) {
+    const { png, at: corner, size } = own.picture;
+    raw.unshift({ op: 'image', png, x: corner[0], y: corner[1], w: size[0], h: size[1], turn: 0, ink: 'ink' });
+  }
+  const body = raw.map((prim) => placed(prim, mx, my, turn));
+  // A symbol with nothing in it yet is drawn as a small square, so that its fixtures can be seen and picked.
+  const drawn = body.length ? body : [path(rect(-50, -50, 100, 100), 'fixture', 'paper')];
+  const bare = boxOf(drawn);
+  const anchors = new Map(own.anchors.map((anchor) => [anchor.form, at(anchor.at)]));
+  const prims = [...drawn, ...accessoryPrims(forms, bare, type, anchors)];
+  return { prims, unitAt: at(own.unitAt), box: boxOf(prims) };
 }
 
 /** Bars across the back: one more for each variant. */
@@ -283,8 +117,26 @@ function variantBars(box: Box, variant: number): number[] {
   ]);
 }
 
-/** Accessories before the nose, one after the other; an iris and a gobo are drawn inside it. */
-function accessoryPrims(forms: readonly AccessoryForm[], box: Box, type: FixtureType): PathPrim[] {
+/** Accessories before the nose, one after the other, or at the anchor point that a symbol has for them; an iris and a gobo are drawn inside it. */
+function accessoryPrims(
+  forms: readonly AccessoryForm[],
+  box: Box,
+  type: FixtureType,
+  anchors: ReadonlyMap<AccessoryForm, Vec2>,
+): PathPrim[] {
+  const stacked = forms.filter((form) => !anchors.has(form));
+  const out = accessoriesAt(stacked, box, type);
+  for (const form of forms) {
+    const anchor = anchors.get(form);
+    if (!anchor) continue;
+    // The nose of the box is moved to the anchor.
+    const [dx, dy] = [anchor[0] - (box[0] + box[2]) / 2, anchor[1] - box[3]];
+    for (const prim of accessoriesAt([form], box, type)) out.push(placed(prim, dx, dy, 0) as PathPrim);
+  }
+  return out;
+}
+
+function accessoriesAt(forms: readonly AccessoryForm[], box: Box, type: FixtureType): PathPrim[] {
   const out: PathPrim[] = [];
   const w = Math.min(box[2] - box[0], type.family === 'profile' ? type.width * 0.7 : box[2] - box[0]);
   const h = w / 2;
@@ -313,6 +165,18 @@ function accessoryPrims(forms: readonly AccessoryForm[], box: Box, type: Fixture
         path([MOVE, -h * 1.0, y, LINE, -h * 1.0, y + w * 0.28, MOVE, h * 1.0, y, LINE, h * 1.0, y + w * 0.28], 'inner'),
       );
       y += w * 0.28;
+    } else if (form === 'moving mirror') {
+      out.push(
+        path(rect(-h * 0.8, y, w * 0.8, w * 0.6), 'fixture', 'paper'),
+        path([MOVE, -h * 0.6, y + w * 0.1, LINE, h * 0.6, y + w * 0.5], 'position'),
+      );
+      y += w * 0.6;
+    } else if (form === 'LED ring') {
+      out.push(
+        path(rect(-h * 1.15, y, w * 1.15, w * 0.14), 'inner', 'paper'),
+        path(grid(-h * 1.15, h * 1.15, y, y + w * 0.14, 6), 'thin'),
+      );
+      y += w * 0.14;
     } else {
       const deep = w * 0.2;
       out.push(path(rect(-h * 0.9, y, w * 0.9, deep), 'inner', 'paper'), path(grid(-h * 0.9, h * 0.9, y, y + deep, 5), 'thin'));

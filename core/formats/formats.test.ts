@@ -14,8 +14,9 @@ import { place } from '../space/hanging.js';
 import { axesOf } from '../space/orientation.js';
 import { deg, dot, norm, sub } from '../space/vectors.js';
 import { csvRows, guarded, unguarded } from './csv/write.js';
+import { gdtfXml } from './gdtf/describe.js';
 import { readGdtf } from './gdtf/read.js';
-import { gdtfXml, writeGdtf } from './gdtf/write.js';
+import { writeGdtf } from './gdtf/write.js';
 import { parseGuid } from './guid.js';
 import { matrixCases } from './mvr/matrix.arb.js';
 import { parseMatrix, unmoved, within, writeMatrix } from './mvr/matrix.js';
@@ -123,7 +124,9 @@ describe('GDTF', () => {
   test.each(all19.map((type) => [type.name, type] as const))('%s is the same after writing and reading', (_, type) => {
     const { value, report } = readGdtf(writeGdtf(type), type.name);
     expect(report).toEqual([]);
-    expect({ ...value, hang: Math.round(value.hang) }).toEqual({ ...type, field: Math.max(type.field, type.beam) });
+    const { geometry, ...said } = value;
+    expect(geometry!.filter((item) => item.element === 'Beam')).toHaveLength(type.cells);
+    expect({ ...said, hang: Math.round(value.hang) }).toEqual({ ...type, field: Math.max(type.field, type.beam) });
     expect(value.modes.map(footprintOf)).toEqual(type.modes.map(footprintOf));
   });
   test('two writes give identical bytes', () => expect(writeGdtf(types.movingSpot)).toEqual(writeGdtf(types.movingSpot)));

@@ -36,6 +36,8 @@ function element(prim: Prim, k: number, x: (v: number) => string, y: (v: number)
     const anchor = { left: 'start', centre: 'middle', right: 'end' }[prim.align];
     return `<text x="${x(prim.x)}" y="${y(prim.y)}" font-size="${round(prim.size * k)}" text-anchor="${anchor}"${prim.bold ? ' font-weight="700"' : ''} fill="${inks[prim.ink]}"${prim.turn ? ` transform="rotate(${round(-prim.turn)} ${x(prim.x)} ${y(prim.y)})"` : ''}>${escapeXml(prim.text)}</text>`;
   }
+  if (prim.op === 'image')
+    return `<image href="data:image/png;base64,${prim.png}" width="${round(prim.w * k)}" height="${round(prim.h * k)}" preserveAspectRatio="none" transform="translate(${x(prim.x)} ${y(prim.y)}) rotate(${round(-prim.turn)}) translate(0 ${round(-prim.h * k)})"/>`;
   const { width, dash } = pens[prim.pen];
   const style = `fill="${fillOf(prim.fill)}" stroke="${inks[prim.ink]}" stroke-width="${width}"${dash ? ` stroke-dasharray="${dash.join(' ')}"` : ' stroke-linejoin="round"'}`;
   if (prim.op === 'circle') return `<circle cx="${x(prim.x)}" cy="${y(prim.y)}" r="${round(prim.r * k)}" ${style}/>`;

@@ -34,6 +34,18 @@ const whole = new Set([
   'ticks',
   'detail',
   'tagMoves',
+  'shapes',
+  'anchors',
+  'variants',
+  'picture',
+  'photometry',
+  'wheels',
+  'geometry',
+  'frame',
+  'zoom',
+  'fits',
+  'choices',
+  'shelf',
   'accessories',
 ]);
 

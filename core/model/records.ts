@@ -1,42 +1,39 @@
 /** The records of a show: one TypeBox text gives the type and the JSON Schema. Lengths in mm, angles in degrees. */
-import { type Static, type TSchema, Type } from '@sinclair/typebox';
+import { type Static, Type } from '@sinclair/typebox';
+import {
+  AccessorySchema,
+  FilterSchema,
+  FixtureTypeSchema,
+  GoboSchema,
+  OwnFieldSchema,
+  SymbolSchema,
+  TagSetSchema,
+  TitleBlockSchema,
+} from './library.js';
+import { Deg, Length, Mm, Name, nullable, object, P2, P3, Text, Uuid, words } from './schema.js';
 
-const Id = Type.String({ format: 'uuid' });
-const Text = Type.String({ maxLength: 32767 });
-const Name = Type.String({ minLength: 1, maxLength: 200 });
-/** 10 km, the limit of a coordinate (reference formats 0.2). */
-const Mm = Type.Number({ minimum: -1e7, maximum: 1e7 });
-const Length = Type.Number({ exclusiveMinimum: 0, maximum: 1e7 });
-const Deg = Type.Number({ minimum: -36000, maximum: 36000 });
-const P2 = Type.Tuple([Mm, Mm]);
-const P3 = Type.Tuple([Mm, Mm, Mm]);
-const nullable = <T extends TSchema>(schema: T) => Type.Union([schema, Type.Null()]);
-const words = <T extends string>(...values: T[]) => Type.Unsafe<T>({ type: 'string', enum: values });
-const object = <T extends Parameters<typeof Type.Object>[0]>(properties: T) =>
-  Type.Object(properties, { additionalProperties: false });
-
-export const families = [
-  'profile',
-  'fresnel',
-  'plano-convex',
-  'PAR',
-  'flood',
-  'cyc',
-  'strip',
-  'follow spot',
-  'moving spot',
-  'moving wash',
-  'LED wash',
-  'LED batten',
-  'effect',
-] as const;
-export type Family = (typeof families)[number];
+export {
+  type AccessoryForm,
+  accessoryForms,
+  enclosures,
+  type Family,
+  families,
+  lamps,
+  ownTypes,
+  primitives,
+  type ShelfKind,
+  shelfKinds,
+  strokeRoles,
+  type TagField,
+  tagFields,
+  tagPlacesOf,
+} from './library.js';
 
 export const layerRoles = ['border', 'house', 'scenery', 'masking', 'positions', 'fixtures', 'focus'] as const;
 export type LayerRole = (typeof layerRoles)[number];
 
 const SettingsSchema = object({
-  id: Id,
+  id: Uuid,
   kind: Type.Literal('settings'),
   name: Name,
   venue: Text,
@@ -59,13 +56,16 @@ const SettingsSchema = object({
   /** Name of the last issue of the plot, such as "A"; unit numbers are frozen from then on. Left out while it is drafted. */
   issued: Type.Optional(Type.String({ maxLength: 100 })),
   /** Tag set that plates print. */
-  plateTags: Type.Optional(Id),
+  plateTags: Type.Optional(Uuid),
   /** Fixtures of booms and ladders are drawn on the plan too, not in their details alone. */
   boomUnits: Type.Optional(Type.Boolean()),
+  /** Which of our symbol sets draws the rig; symbols of the user's own win. Left out: outline. */
+  symbolSet: Type.Optional(words('outline', 'bold')),
+  titleBlock: Type.Optional(Uuid),
 });
 
 const LayerSchema = object({
-  id: Id,
+  id: Uuid,
   kind: Type.Literal('layer'),
   name: Name,
   role: words(...layerRoles),
@@ -77,9 +77,9 @@ const LayerSchema = object({
 const Group = Type.Optional(Type.String({ maxLength: 100 }));
 
 const OutlineSchema = object({
-  id: Id,
+  id: Uuid,
   kind: Type.Literal('outline'),
-  layer: Id,
+  layer: Uuid,
   name: Text,
   use: words('wall', 'stage edge', 'leg', 'border', 'cyc', 'seats', 'scenery'),
   points: Type.Array(P2, { minItems: 2, maxItems: 20000 }),
@@ -94,9 +94,9 @@ const OutlineSchema = object({
 export const maskingUses = ['leg', 'border', 'drop', 'cyc'] as const;
 /** A cloth: it has a place, a width and a height, and hangs from a trim. */
 const MaskingSchema = object({
-  id: Id,
+  id: Uuid,
   kind: Type.Literal('masking'),
-  layer: Id,
+  layer: Uuid,
   name: Name,
   use: words(...maskingUses),
   /** Middle of the cloth in plan. */
@@ -112,9 +112,9 @@ const MaskingSchema = object({
 
 /** A drawing that was read from a file: flat polylines, x and y in turn, for looking at and snapping to. */
 const BackdropSchema = object({
-  id: Id,
+  id: Uuid,
   kind: Type.Literal('backdrop'),
-  layer: Id,
+  layer: Uuid,
   name: Name,
   paths: Type.Array(Type.Array(Mm, { minItems: 4, maxItems: 40000 }), { maxItems: 5000 }),
   texts: Type.Array(object({ at: P2, text: Type.String({ maxLength: 500 }), size: Length }), { maxItems: 5000 }),
@@ -123,12 +123,12 @@ const BackdropSchema = object({
 /** An end of a dimension or a leader: a point of a record, which it follows, or a fixed place. */
 const AnchorSchema = object({
   at: P2,
-  to: nullable(object({ id: Id, point: Type.String({ minLength: 1, maxLength: 20 }) })),
+  to: nullable(object({ id: Uuid, point: Type.String({ minLength: 1, maxLength: 20 }) })),
 });
 const DimensionSchema = object({
-  id: Id,
+  id: Uuid,
   kind: Type.Literal('dimension'),
-  layer: Id,
+  layer: Uuid,
   from: AnchorSchema,
   to: AnchorSchema,
   /** What is measured: along the line between the ends, across the stage, or up and down it. */
@@ -137,9 +137,9 @@ const DimensionSchema = object({
   offset: Mm,
 });
 const NoteSchema = object({
-  id: Id,
+  id: Uuid,
   kind: Type.Literal('note'),
-  layer: Id,
+  layer: Uuid,
   at: P2,
   text: Type.String({ minLength: 1, maxLength: 2000 }),
   /** Height of the text on paper, mm. */
@@ -192,9 +192,9 @@ export const numberingRules = [
 ] as const;
 
 const PositionSchema = object({
-  id: Id,
+  id: Uuid,
   kind: Type.Literal('position'),
-  layer: Id,
+  layer: Uuid,
   name: Name,
   use: words(...positionUses),
   curve: CurveSchema,
@@ -220,44 +220,10 @@ const PositionSchema = object({
   group: Group,
 });
 
-const ChannelSchema = object({
-  attribute: Type.String({ minLength: 1, maxLength: 100 }),
-  /** 1-based slots, most significant first. */
-  offset: Type.Array(Type.Integer({ minimum: 1, maximum: 512 }), { minItems: 1, maxItems: 4 }),
-  /** 1-based DMX break. */
-  break: Type.Integer({ minimum: 1, maximum: 64 }),
-});
-
-const ModeSchema = object({ name: Name, channels: Type.Array(ChannelSchema, { maxItems: 2048 }) });
-
-const FixtureTypeSchema = object({
-  id: Id,
-  kind: Type.Literal('type'),
-  maker: Text,
-  name: Name,
-  family: words(...families),
-  lamp: words('Halogen', 'Tungsten', 'Discharge', 'LED'),
-  watts: Type.Number({ minimum: 0, maximum: 1e6 }),
-  weight: Type.Number({ minimum: 0, maximum: 1e5, description: 'kg' }),
-  /** Body: length along the nose, width across, height; mm. */
-  length: Length,
-  width: Length,
-  height: Length,
-  /** From the clamp to the crossing of pan and tilt axes, mm. */
-  hang: Type.Number({ minimum: 0, maximum: 1e4 }),
-  /** Full cone angles at 50 % and 10 % of peak, degrees. */
-  beam: Type.Number({ minimum: 0, maximum: 180 }),
-  field: Type.Number({ minimum: 0, maximum: 180 }),
-  lumens: Type.Number({ minimum: 0, maximum: 1e8 }),
-  kelvin: Type.Number({ minimum: 0, maximum: 1e5 }),
-  cells: Type.Integer({ minimum: 1, maximum: 512 }),
-  /** Pan and tilt range in degrees, 0 when it does not move. */
-  pan: Type.Number({ minimum: 0, maximum: 1e4 }),
-  tilt: Type.Number({ minimum: 0, maximum: 1e4 }),
-  modes: Type.Array(ModeSchema, { minItems: 1, maxItems: 500 }),
-});
-
-const AimSchema = Type.Union([object({ kind: Type.Literal('point'), at: P3 }), object({ kind: Type.Literal('area'), area: Id })]);
+const AimSchema = Type.Union([
+  object({ kind: Type.Literal('point'), at: P3 }),
+  object({ kind: Type.Literal('area'), area: Uuid }),
+]);
 
 const PartSchema = object({
   name: Text,
@@ -266,15 +232,19 @@ const PartSchema = object({
   address: nullable(Type.Integer({ minimum: 1, maximum: 63999 * 512 })),
   circuit: Text,
   colour: Text,
+  /** An accessory of the fixture that is a device of its own: a scroller, a moving mirror. */
+  accessory: Type.Optional(Uuid),
+  /** Slots of such a device; the slots of a cell follow from the mode. */
+  slots: Type.Optional(Type.Integer({ minimum: 0, maximum: 512 })),
 });
 
 const FixtureSchema = object({
-  id: Id,
+  id: Uuid,
   kind: Type.Literal('fixture'),
-  layer: Id,
-  type: Id,
+  layer: Uuid,
+  type: Uuid,
   mode: Name,
-  position: Id,
+  position: Uuid,
   /** mm from end A of the position. */
   along: Mm,
   hang: words('under', 'over', 'arm left', 'arm right', 'floor'),
@@ -295,84 +265,18 @@ const FixtureSchema = object({
   notes: Text,
   spare: Type.Boolean(),
   /** Accessories of the show's stock, in the order in which they sit before the lens. */
-  accessories: Type.Optional(Type.Array(Id, { maxItems: 20 })),
+  accessories: Type.Optional(Type.Array(Uuid, { maxItems: 20 })),
   /** Tag set of its own. */
-  tags: Type.Optional(Id),
+  tags: Type.Optional(Uuid),
   /** Tags that were moved by hand: offset from the clamp in mm of paper. */
   tagMoves: Type.Optional(Type.Array(object({ tag: Type.String({ minLength: 1, maxLength: 40 }), by: P2 }), { maxItems: 20 })),
+  /** Values of the show's own fields, by the id of the field. */
+  own: Type.Optional(Type.Record(Type.String({ pattern: '^[0-9a-f-]{36}$' }), Text, { additionalProperties: false })),
+  /** From whom it is rented; left out it is the house's. */
+  rental: Type.Optional(Text),
 });
 
-export const accessoryForms = [
-  'top hat',
-  'half hat',
-  'barn doors',
-  'iris',
-  'gobo holder',
-  'colour frame',
-  'scroller',
-  'egg crate',
-] as const;
-export type AccessoryForm = (typeof accessoryForms)[number];
-const AccessorySchema = object({
-  id: Id,
-  kind: Type.Literal('accessory'),
-  name: Name,
-  form: words(...accessoryForms),
-  /** How many the show has; null is not counted. */
-  stock: nullable(Type.Integer({ minimum: 0, maximum: 100000 })),
-});
-
-export const tagFields = [
-  'channel',
-  'unit',
-  'address',
-  'colour',
-  'purpose',
-  'circuit',
-  'type',
-  'watts',
-  'gobo',
-  'accessories',
-  'position',
-  'height',
-  'aim',
-  'mode',
-  'notes',
-] as const;
-export type TagField = (typeof tagFields)[number];
-export const tagPlacesOf = ['body', 'behind', 'front', 'left', 'right'] as const;
-export const enclosures = ['none', 'circle', 'box', 'hexagon', 'underline'] as const;
-/** Which fields stand where round the symbol, in which enclosure. The lines of one place follow each other outward. */
-const TagSetSchema = object({
-  id: Id,
-  kind: Type.Literal('tagset'),
-  name: Name,
-  order: Type.Number(),
-  lines: Type.Array(
-    object({
-      field: words(...tagFields),
-      place: words(...tagPlacesOf),
-      enclosure: words(...enclosures),
-      /** Text height on paper, mm. */
-      size: Type.Number({ minimum: 0.8, maximum: 20 }),
-      /** Only for these types and layers; empty is all. */
-      types: Type.Array(Id, { maxItems: 500 }),
-      layers: Type.Array(Id, { maxItems: 100 }),
-    }),
-    { maxItems: 30 },
-  ),
-});
-
-const FilterSchema = object({
-  id: Id,
-  kind: Type.Literal('filter'),
-  code: Name,
-  name: Text,
-  /** sRGB for the screen, #rrggbb. */
-  rgb: Type.String({ pattern: '^#[0-9a-f]{6}$' }),
-});
-
-const FocusAreaSchema = object({ id: Id, kind: Type.Literal('area'), layer: Id, name: Name, at: P3, size: Length });
+const FocusAreaSchema = object({ id: Uuid, kind: Type.Literal('area'), layer: Uuid, name: Name, at: P3, size: Length });
 
 export const recordSchemas = {
   settings: SettingsSchema,
@@ -389,6 +293,10 @@ export const recordSchemas = {
   note: NoteSchema,
   accessory: AccessorySchema,
   tagset: TagSetSchema,
+  symbol: SymbolSchema,
+  gobo: GoboSchema,
+  titleblock: TitleBlockSchema,
+  field: OwnFieldSchema,
 } as const;
 
 export const RecordSchema = Type.Union(Object.values(recordSchemas));
@@ -426,10 +334,20 @@ export type Note = Deep<Static<typeof NoteSchema>>;
 export type Accessory = Deep<Static<typeof AccessorySchema>>;
 export type TagSet = Deep<Static<typeof TagSetSchema>>;
 export type TagLine = TagSet['lines'][number];
+export type SymbolDef = Deep<Static<typeof SymbolSchema>>;
+export type Shape = SymbolDef['shapes'][number];
+export type StrokeRole = Exclude<Shape, { form: 'text' }>['role'];
+export type Gobo = Deep<Static<typeof GoboSchema>>;
+export type TitleBlock = Deep<Static<typeof TitleBlockSchema>>;
+export type OwnField = Deep<Static<typeof OwnFieldSchema>>;
+export type Photometry = NonNullable<FixtureType['photometry']>;
+export type Wheel = NonNullable<FixtureType['wheels']>[number];
+export type Geometry = NonNullable<FixtureType['geometry']>[number];
+export type SymbolSet = NonNullable<Settings['symbolSet']>;
 export type Position = Deep<Static<typeof PositionSchema>>;
-export type Channel = Deep<Static<typeof ChannelSchema>>;
-export type Mode = Deep<Static<typeof ModeSchema>>;
 export type FixtureType = Deep<Static<typeof FixtureTypeSchema>>;
+export type Mode = FixtureType['modes'][number];
+export type Channel = Mode['channels'][number];
 export type Aim = Deep<Static<typeof AimSchema>>;
 export type Part = Deep<Static<typeof PartSchema>>;
 export type Fixture = Deep<Static<typeof FixtureSchema>>;
@@ -449,7 +367,13 @@ export type DessinRecord =
   | Filter
   | FocusArea
   | Accessory
-  | TagSet;
+  | TagSet
+  | SymbolDef
+  | Gobo
+  | TitleBlock
+  | OwnField;
+/** What the Shelf keeps. */
+export type ShelfRecord = FixtureType | SymbolDef | Filter | Gobo | Accessory | TagSet | TitleBlock;
 export type Kind = DessinRecord['kind'];
 export type RecordOf<K extends Kind> = Extract<DessinRecord, { kind: K }>;
 /** Makes a new id; handed in, since core knows neither browser nor Node. */

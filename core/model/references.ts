@@ -20,7 +20,11 @@ export function referencesOf(record: DessinRecord): readonly Reference[] {
   if (record.kind === 'note')
     return record.leader?.to ? [...layer, { field: 'leader', kind: 'any', to: record.leader.to.id }] : layer;
   if (record.kind === 'settings')
-    return record.plateTags ? [{ field: 'tag set of plates', kind: 'tagset', to: record.plateTags }] : [];
+    return [
+      ...(record.plateTags ? [{ field: 'tag set of plates', kind: 'tagset' as const, to: record.plateTags }] : []),
+      ...(record.titleBlock ? [{ field: 'title block', kind: 'titleblock' as const, to: record.titleBlock }] : []),
+    ];
+  if (record.kind === 'type') return record.symbol ? [{ field: 'symbol', kind: 'symbol', to: record.symbol }] : [];
   if (record.kind === 'tagset')
     return record.lines.flatMap((line) => [
       ...line.types.map((to) => ({ field: 'type', kind: 'type' as const, to })),
@@ -34,6 +38,8 @@ export function referencesOf(record: DessinRecord): readonly Reference[] {
   ];
   if (record.tags) refs.push({ field: 'tag set', kind: 'tagset', to: record.tags });
   for (const to of record.accessories ?? []) refs.push({ field: 'accessory', kind: 'accessory', to });
+  for (const { accessory } of record.parts) if (accessory) refs.push({ field: 'part', kind: 'accessory', to: accessory });
+  if (record.own) for (const to of Object.keys(record.own)) refs.push({ field: 'own field', kind: 'field', to });
   if (record.aim?.kind === 'area') refs.push({ field: 'aim', kind: 'area', to: record.aim.area });
   return refs;
 }

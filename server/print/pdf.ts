@@ -61,6 +61,7 @@ function drawPane(doc: PDFKit.PDFDocument, pane: Pane, widths: Map<string, numbe
   const y = (value: number) => value * pane.k + pane.oy;
   for (const prim of pane.prims) {
     if (prim.op === 'text') drawText(doc, prim, pane, widths);
+    else if (prim.op === 'image') drawImage(doc, prim, pane);
     else drawShape(doc, prim, pane.k, x, y);
   }
   doc.restore();
@@ -68,7 +69,7 @@ function drawPane(doc: PDFKit.PDFDocument, pane: Pane, widths: Map<string, numbe
 
 function drawShape(
   doc: PDFKit.PDFDocument,
-  prim: Exclude<Prim, { op: 'text' }>,
+  prim: Exclude<Prim, { op: 'text' | 'image' }>,
   k: number,
   x: (v: number) => number,
   y: (v: number) => number,
@@ -122,6 +123,18 @@ function drawText(doc: PDFKit.PDFDocument, prim: Extract<Prim, { op: 'text' }>, 
     prim.y * pane.k + pane.oy - back * s,
   );
   doc.fillColor(inks[prim.ink]).text(text, 0, 0, { lineBreak: false, baseline: 'alphabetic' });
+  doc.restore();
+}
+
+/** A picture in a frame of its own with y down, as pdfkit wants it. One that cannot be read leaves its place empty. */
+function drawImage(doc: PDFKit.PDFDocument, prim: Extract<Prim, { op: 'image' }>, pane: Pane): void {
+  const turn = (prim.turn * Math.PI) / 180;
+  const [c, s] = [Math.cos(turn), Math.sin(turn)];
+  doc.save();
+  doc.transform(c, s, s, -c, prim.x * pane.k + pane.ox, prim.y * pane.k + pane.oy);
+  try {
+    doc.image(Buffer.from(prim.png, 'base64'), 0, -prim.h * pane.k, { width: prim.w * pane.k, height: prim.h * pane.k });
+  } catch {}
   doc.restore();
 }
 

@@ -16,7 +16,7 @@ export function thumbnailSheet(show: Show): Sheet {
   // A venue that was read from a file has more lines than a small picture has dots.
   const prims: Prim[] = list.chunks
     .filter((chunk) => chunk.kind !== 'backdrop')
-    .flatMap((chunk) => chunk.body.filter((prim) => prim.op !== 'text'))
+    .flatMap((chunk) => chunk.body.filter((prim) => prim.op === 'path' || prim.op === 'circle'))
     .map((prim) => ({ ...prim, pen: prim.pen === 'fixture' || prim.pen === 'position' ? 'tag' : 'thin' }));
   return {
     width: WIDTH,

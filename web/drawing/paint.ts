@@ -114,6 +114,19 @@ function traceLines(ctx: CanvasRenderingContext2D, d: readonly number[], k: numb
   }
 }
 
+const pictures = new Map<string, HTMLImageElement>();
+/** A picture that has been decoded; while it has not, the drawing is asked to come again. */
+function pictureOf(png: string): HTMLImageElement | null {
+  let picture = pictures.get(png);
+  if (!picture) {
+    picture = new Image();
+    picture.onload = () => window.dispatchEvent(new Event('dessin-redraw'));
+    picture.src = `data:image/png;base64,${png}`;
+    pictures.set(png, picture);
+  }
+  return picture.complete && picture.naturalWidth > 0 ? picture : null;
+}
+
 /** One run of primitives in their order. */
 export const paintPrims = (
   ctx: CanvasRenderingContext2D,
@@ -137,11 +150,16 @@ export function paintGroups(
   const batches: Batch[] = [];
   const open = new Map<string, number>();
   const texts: Extract<Prim, { op: 'text' }>[] = [];
+  const images: Extract<Prim, { op: 'image' }>[] = [];
   for (const group of groups) {
     let last = 0;
     for (const prim of group) {
       if (prim.op === 'text') {
         if (prim.size * view.k >= LEAST_TEXT) texts.push(prim);
+        continue;
+      }
+      if (prim.op === 'image') {
+        images.push(prim);
         continue;
       }
       const key = `${prim.pen} ${prim.ink} ${prim.fill}`;
@@ -205,6 +223,15 @@ export function paintGroups(
     ctx.stroke();
   }
   ctx.setLineDash([]);
+  for (const image of images) {
+    const picture = pictureOf(image.png);
+    if (!picture) continue;
+    ctx.save();
+    ctx.translate(image.x * k + tx, ty - image.y * k);
+    ctx.rotate((-image.turn * Math.PI) / 180);
+    ctx.drawImage(picture, 0, -image.h * k, image.w * k, image.h * k);
+    ctx.restore();
+  }
   ctx.textBaseline = 'alphabetic';
   let font = '';
   let align = '';

@@ -1,13 +1,11 @@
 /** The live key: every type and accessory that hangs, in the order of the trade, with its count. A name that is changed here is changed everywhere. */
-import { useMemo } from 'react';
 import { accessoryRows, keyRows } from '#core/draw/key';
-import { symbolOf } from '#core/draw/symbols';
 import { edit } from '#core/model/change';
 import type { Accessory, FixtureType } from '#core/model/records';
 import { all } from '#core/model/show';
 import { useSession, useShow } from '../session/context';
 import { goTo, useDesk } from '../session/desk';
-import { svgPath } from '../ui/svg';
+import { SymbolMark } from '../ui/SymbolMark';
 import { TextField } from '../ui/TextField';
 import { PanelHead } from './PanelHead';
 
@@ -32,7 +30,7 @@ export function KeyPanel() {
       <ul>
         {rows.map(({ type, count, variant }) => (
           <li key={type.id} className="flex items-center gap-2 py-0.5" style={{ borderBottom: '1px solid var(--hair-faint)' }}>
-            <SymbolMark type={type} variant={variant} />
+            <SymbolMark type={type} variant={variant} show={show} />
             <span className="min-w-0 flex-1">
               <TextField label={`Name of ${type.name}`} value={type.name} onWrite={rename(type)} />
               <span className="pencil block truncate text-[11px]">
@@ -70,25 +68,5 @@ export function KeyPanel() {
       {!rows.length && <p className="pencil">Nothing hangs yet.</p>}
       {spares > 0 && <p className="pencil pt-1">{spares} spare, left out of the counts.</p>}
     </section>
-  );
-}
-
-export function SymbolMark({ type, variant = 0 }: { type: FixtureType; variant?: number }) {
-  const { box, d } = useMemo(() => {
-    const symbol = symbolOf(type, variant);
-    return { box: symbol.box, d: symbol.prims.map((prim) => svgPath(prim.d)).join(' ') };
-  }, [type, variant]);
-  const [w, h] = [box[2] - box[0], box[3] - box[1]];
-  const pad = Math.max(w, h) * 0.05;
-  return (
-    <svg
-      width="40"
-      height="26"
-      viewBox={`${box[0] - pad} ${-box[3] - pad} ${w + 2 * pad} ${h + 2 * pad}`}
-      role="img"
-      aria-label={type.family}
-    >
-      <path d={d} fill="none" stroke="currentColor" strokeWidth={Math.max(w / 40, h / 26) * 1.1} />
-    </svg>
   );
 }

@@ -23,6 +23,8 @@ export const ownFields = [
   'tagMoves',
   'accessories',
   'tags',
+  'own',
+  'rental',
 ] as const;
 export type OwnFixture = Pick<Fixture, (typeof ownFields)[number]>;
 export const ownOf = (fixture: Fixture): OwnFixture =>

@@ -9,8 +9,9 @@ import { footprints } from '../../patch/footprint.js';
 import { spinOfBearing } from '../../space/hanging.js';
 import { bearingOfBase } from '../../space/orientation.js';
 import { add, deg, scaled, wrap180 } from '../../space/vectors.js';
+import { gdtfName } from '../gdtf/describe.js';
+import { gdtfFields } from '../gdtf/keep.js';
 import { readGdtf } from '../gdtf/read.js';
-import { gdtfName } from '../gdtf/write.js';
 import { derivedId, parseGuid } from '../guid.js';
 import { FormatError, type Limits, limits, type Read, Report } from '../report.js';
 import { childNamed, childrenNamed, readXml, textOf, type XmlNode } from '../xml/read.js';
@@ -162,7 +163,7 @@ function typeReader(
           zip.read(zip.names.find((entry) => entry.split('/').at(-1)?.toLowerCase() === name.toLowerCase()) ?? ''))
         : null;
       if (bytes) {
-        const found = readGdtf(bytes, name, budget, most);
+        const found = readGdtf(bytes, name, { budget, most });
         type = found.value;
         for (const oddity of found.report) report.add(oddity.severity, oddity.code, oddity.message, oddity.where);
       } else
@@ -189,7 +190,8 @@ function typeReader(
           modes: type.modes.map((mode, i) => ({ ...mode, name: mine.modes[i]!.name })),
         };
         // The same but for what a decimal text rounds: then it is the very record that was written.
-        if (nearly(mine, type, 1e-5)) type = mine;
+        const said = (from: FixtureType) => Object.fromEntries(gdtfFields.map((key) => [key, from[key] ?? null]));
+        if (nearly(said(mine), said(type), 1e-5)) type = mine;
       }
     } else
       type = {
@@ -261,6 +263,8 @@ function fixtureOf(
     (_, i) => own?.parts[i] ?? makePart({ name: sizes.length > 1 ? `cell ${i + 1}` : '', channel }),
   );
   if (own?.parts[0] && own.parts[0].channel !== channel) parts[0] = { ...parts[0]!, channel };
+  // Devices of their own (a scroller) are not part of the type's mode: they come from our block alone.
+  for (const part of own?.parts.slice(parts.length) ?? []) if (part.slots !== undefined) parts.push(part);
   const addressed = readAddresses(node, sizes, where, report);
   const moving = type.pan > 0;
   const hang = own?.hang ?? ((moving && matrix.w[2] < -0.5) || (!moving && position.use === 'floor') ? 'over' : 'under');
@@ -294,6 +298,8 @@ function fixtureOf(
     ...(own?.tagMoves === undefined ? {} : { tagMoves: own.tagMoves }),
     ...(own?.accessories === undefined ? {} : { accessories: own.accessories }),
     ...(own?.tags === undefined ? {} : { tags: own.tags }),
+    ...(own?.own === undefined ? {} : { own: own.own }),
+    ...(own?.rental === undefined ? {} : { rental: own.rental }),
     spin,
     aim: readAim(object, own, focus, records, add(matrix.o, [0, 0, -type.hang]), beam, moving, report),
     unit: own?.unit ?? (textOf(node, 'UnitNumber').replace(/^0$/, '').slice(0, 20) || ''),

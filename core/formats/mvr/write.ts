@@ -6,7 +6,8 @@ import { all, get, type Show } from '../../model/show.js';
 import { inScheduleOrder, natural, positionsInOrder } from '../../number/order.js';
 import { place } from '../../space/hanging.js';
 import { axesOf, identity } from '../../space/orientation.js';
-import { gdtfName, writeGdtf } from '../gdtf/write.js';
+import { gdtfName } from '../gdtf/describe.js';
+import { writeGdtf } from '../gdtf/write.js';
 import { derivedId, writeGuid } from '../guid.js';
 import { declaration, element, textElement } from '../xml/write.js';
 import { writeZip } from '../zip/write.js';
@@ -27,18 +28,23 @@ export function gdtfNames(types: readonly FixtureType[]): Map<string, string> {
   return names;
 }
 
+/** Bytes of a file by its hash: the GDTF that a type was read from. */
+export type FileOf = (hash: string) => Uint8Array | undefined;
+
 /** The xml and the entries of the archive, in their order. */
-export function mvrEntries(show: Show): (readonly [string, Uint8Array])[] {
+export function mvrEntries(show: Show, fileOf: FileOf = () => undefined): (readonly [string, Uint8Array])[] {
   const fixtures = inScheduleOrder(show);
   const used = new Set(fixtures.map((fixture) => fixture.type));
   const types = all(show, 'type').filter((type) => used.has(type.id));
   const files = gdtfNames(types);
   const xml = sceneXml(show, fixtures, files);
-  const gdtfs = types.map((type) => [files.get(type.id)!, writeGdtf(type)] as const).sort((a, b) => (a[0] < b[0] ? -1 : 1));
+  const gdtfs = types
+    .map((type) => [files.get(type.id)!, writeGdtf(type, type.gdtf ? fileOf(type.gdtf) : undefined)] as const)
+    .sort((a, b) => (a[0] < b[0] ? -1 : 1));
   return [['GeneralSceneDescription.xml', strToU8(xml)], ...gdtfs];
 }
 
-export const writeMvr = (show: Show): Uint8Array => writeZip(mvrEntries(show));
+export const writeMvr = (show: Show, fileOf?: FileOf): Uint8Array => writeZip(mvrEntries(show, fileOf));
 
 /** Focus points are shared areas, or a point of one fixture, with an id made from the fixture's. */
 export const pointAimId = (fixture: Fixture): string => derivedId(`aim of ${fixture.id}`);
@@ -118,7 +124,9 @@ function fixtureXml(show: Show, fixture: Fixture, files: ReadonlyMap<string, str
     element(
       'Addresses',
       {},
-      fixture.parts.map((part, i) => (part.address === null ? '' : `<Address break="${i}">${part.address}</Address>`)),
+      fixture.parts.map((part, i) =>
+        part.address === null || part.accessory !== undefined ? '' : `<Address break="${i}">${part.address}</Address>`,
+      ),
     ),
     textElement('CustomIdType', 0),
     textElement('CustomId', 0),

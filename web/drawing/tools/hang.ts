@@ -1,9 +1,9 @@
 /** Hanging by pointing: one by a click, a row by pressing and dragging along a position. */
 import { toast } from 'sonner';
 import { v4 } from 'uuid';
-import { LINE, MOVE, type Prim, path, transformed } from '#core/draw/list';
+import { LINE, MOVE, type Prim, path, placed } from '#core/draw/list';
 import { alongAt, drawnPoint, type HangPoint, hangAt } from '#core/draw/locate';
-import { symbolOf } from '#core/draw/symbols';
+import { symbolIn } from '#core/draw/symbols';
 import { formsOf } from '#core/draw/variants';
 import { formatLength } from '#core/measure/lengths';
 import type { Fixture, FixtureType, Position, Vec2 } from '#core/model/records';
@@ -105,9 +105,8 @@ export function hangTool(env: Env): Tool {
       const { k } = env.surface().view;
       const out: Prim[] = [];
       const draw = (at: readonly [number, number], size = 1) => {
-        for (const prim of symbolOf(wanted, 0, forms()).prims) {
-          const d = size === 1 ? prim.d : prim.d;
-          out.push({ ...prim, d: transformed(d, at[0], at[1], 180), ink: 'lamp' });
+        for (const prim of symbolIn(show, wanted, 0, forms()).prims) {
+          out.push({ ...placed(prim, at[0], at[1], 180, size), ink: 'lamp' });
         }
       };
       if (row) {

@@ -1,0 +1,299 @@
+/** The description of a fixture type as GDTF 1.2 has it (reference formats 1). The same type gives the same text. */
+import type { Channel, Family, FixtureType, Geometry, Mode } from '../../model/records.js';
+import { writeGuid } from '../guid.js';
+import { declaration, element, xmlNumber } from '../xml/write.js';
+import { attributeFacts, featureGroups } from './attributes.js';
+import { restOf } from './modes.js';
+
+const beamTypes: Partial<Record<Family, string>> = {
+  profile: 'Spot',
+  fresnel: 'Fresnel',
+  'plano-convex': 'PC',
+  'follow spot': 'Spot',
+  'moving spot': 'Spot',
+  effect: 'None',
+};
+const move = (z: number): string => `{1,0,0,0}{0,1,0,0}{0,0,1,${xmlNumber(z / 1000)}}{0,0,0,1}`;
+/** Three rows of four in mm, as GDTF has them: metres, and a fourth row. */
+const matrixText = (place: readonly number[]): string =>
+  `${[0, 4, 8]
+    .map(
+      (i) =>
+        `{${place
+          .slice(i, i + 3)
+          .map(xmlNumber)
+          .join()},${xmlNumber(place[i + 3]! / 1000)}}`,
+    )
+    .join('')}{0,0,0,1}`;
+/** Names may not hold the separators of a Node (reference formats 1.2). */
+export const gdtfName = (text: string): string => text.replace(/[.,{}$[\]\\^|~]/g, ' ').trim() || 'unnamed';
+
+/** Which geometry a channel belongs to: pan turns the yoke, tilt the head; the n-th of one attribute is the n-th cell's. */
+function geometryNames(mode: Mode, moving: boolean): string[] {
+  const seen = new Map<string, number>();
+  return mode.channels.map(({ attribute }) => {
+    if (moving && attribute === 'Pan') return 'Yoke';
+    if (moving && attribute === 'Tilt') return 'Head';
+    const n = (seen.get(attribute) ?? 0) + 1;
+    seen.set(attribute, n);
+    return n === 1 ? 'Beam' : `Beam ${n}`;
+  });
+}
+export const isMoving = (type: FixtureType): boolean => type.pan > 0 || type.tilt > 0;
+
+/** Attributes of a beam that say what light it gives. */
+export const beamFigures = (type: FixtureType): Record<string, string | number> => ({
+  LampType: type.lamp,
+  PowerConsumption: type.watts,
+  LuminousFlux: type.lumens,
+  ColorTemperature: type.kelvin,
+  BeamAngle: type.beam,
+  FieldAngle: Math.max(type.field, type.beam),
+});
+
+/** Base, yoke and head with their beams, for a type that has no tree of its own. */
+function plainTree(type: FixtureType): string {
+  const moving = isMoving(type);
+  const beams = Math.max(
+    type.cells,
+    ...type.modes.flatMap((mode) =>
+      geometryNames(mode, moving).map((name) => (name.startsWith('Beam') ? Number(name.slice(5) || 1) : 1)),
+    ),
+  );
+  const beam = Array.from({ length: beams }, (_, i) =>
+    element('Beam', {
+      Name: i ? `Beam ${i + 1}` : 'Beam',
+      ...beamFigures(type),
+      BeamType: beamTypes[type.family] ?? 'Wash',
+      Position: moving ? move(0) : move(-type.hang),
+    }),
+  );
+  const head = moving
+    ? element('Axis', { Name: 'Yoke', Position: move(0) }, element('Axis', { Name: 'Head', Position: move(-type.hang) }, beam))
+    : beam;
+  return element('Geometry', { Name: 'Base', Model: 'Body', Position: move(0) }, head);
+}
+
+/** The tree that a type carries; its names are made unique, and each body is a model of its own. */
+function ownTree(
+  type: FixtureType,
+  geometry: readonly Geometry[],
+): { tree: string; models: string; root: string; beams: string[]; axes: string[] } {
+  const taken = new Set<string>();
+  const names = geometry.map(({ name }) => {
+    const stem = gdtfName(name);
+    let free = stem;
+    for (let n = 2; taken.has(free); n++) free = `${stem} ${n}`;
+    taken.add(free);
+    return free;
+  });
+  const node = (i: number): string => {
+    const item = geometry[i]!;
+    const children = geometry.flatMap((other, j) => (other.parent === i && j > i ? [node(j)] : []));
+    const name = item.element === 'Other' ? 'Geometry' : item.element;
+    return element(
+      name,
+      {
+        Name: names[i],
+        Model: item.size ? `Model ${i + 1}` : undefined,
+        ...(name === 'Beam' ? { ...beamFigures(type), BeamType: beamTypes[type.family] ?? 'Wash' } : {}),
+        Position: matrixText(item.place),
+      },
+      children,
+    );
+  };
+  const models = geometry.flatMap((item, i) =>
+    item.size
+      ? [
+          element('Model', {
+            Name: `Model ${i + 1}`,
+            Length: item.size[0] / 1000,
+            Width: item.size[1] / 1000,
+            Height: item.size[2] / 1000,
+            PrimitiveType: item.form === 'sphere' ? 'Sphere' : item.form === 'cylinder' ? 'Cylinder' : 'Cube',
+          }),
+        ]
+      : [],
+  );
+  const of = (kind: Geometry['element']) => names.filter((_, i) => geometry[i]!.element === kind);
+  return { tree: node(0), models: models.join(''), root: names[0]!, beams: of('Beam'), axes: of('Axis') };
+}
+
+export const attributesXml = (attributes: readonly string[]): string => {
+  const features = new Set(attributes.map((name) => attributeFacts(name).feature));
+  return element(
+    'AttributeDefinitions',
+    {},
+    element('ActivationGroups'),
+    element(
+      'FeatureGroups',
+      {},
+      featureGroups
+        .filter((group) => [...features].some((feature) => feature.startsWith(`${group}.`)))
+        .map((group) =>
+          element(
+            'FeatureGroup',
+            { Name: group, Pretty: group },
+            [...features]
+              .filter((feature) => feature.startsWith(`${group}.`))
+              .sort()
+              .map((feature) => element('Feature', { Name: feature.slice(group.length + 1) })),
+          ),
+        ),
+    ),
+    element('Attributes', {}, attributes.map(attributeXml)),
+  );
+};
+export function attributeXml(name: string): string {
+  const { feature, unit } = attributeFacts(name);
+  return element('Attribute', { Name: name, Pretty: name, Feature: feature, PhysicalUnit: unit });
+}
+/** Attributes that the modes of a type use, sorted. */
+export const attributesOf = (type: FixtureType): string[] =>
+  [
+    ...new Set(
+      type.modes.flatMap((mode) =>
+        mode.channels.flatMap((channel) => [channel.attribute, ...(channel.functions ?? []).map((fn) => fn.attribute)]),
+      ),
+    ),
+  ].sort();
+
+export const wheelsXml = (type: FixtureType): string =>
+  element(
+    'Wheels',
+    {},
+    (type.wheels ?? []).map((wheel) =>
+      element(
+        'Wheel',
+        { Name: gdtfName(wheel.name) },
+        wheel.slots.map((slot) =>
+          element('Slot', {
+            Name: slot.name,
+            Color: slot.colour ? slot.colour.map(xmlNumber).join() : undefined,
+            MediaFileName: slot.media || undefined,
+          }),
+        ),
+      ),
+    ),
+  );
+
+export const propertiesXml = (type: FixtureType): string =>
+  element(
+    'Properties',
+    {},
+    element('Weight', { Value: type.weight }),
+    element('PowerConsumption', {
+      Value: type.watts,
+      PowerFactor: type.powerFactor,
+      VoltageLow: type.volts,
+      VoltageHigh: type.volts,
+    }),
+  );
+
+/** description.xml of a type. */
+export function gdtfXml(type: FixtureType): string {
+  const own = type.geometry?.length ? ownTree(type, type.geometry) : null;
+  const xml = element(
+    'GDTF',
+    { DataVersion: '1.2' },
+    element(
+      'FixtureType',
+      {
+        Name: gdtfName(type.name),
+        ShortName: type.name,
+        LongName: type.name,
+        Manufacturer: type.maker,
+        Description: type.family,
+        FixtureTypeID: writeGuid(type.id),
+        Thumbnail: '',
+        RefFT: '',
+        CanHaveChildren: 'Yes',
+      },
+      attributesXml(attributesOf(type)),
+      wheelsXml(type),
+      element('PhysicalDescriptions', {}, propertiesXml(type)),
+      element(
+        'Models',
+        {},
+        element('Model', {
+          Name: 'Body',
+          Length: type.width / 1000,
+          Width: type.length / 1000,
+          Height: type.height / 1000,
+          PrimitiveType: isMoving(type) ? 'Head' : 'Conventional',
+        }) + (own?.models ?? ''),
+      ),
+      element('Geometries', {}, own?.tree ?? plainTree(type)),
+      element(
+        'DMXModes',
+        {},
+        type.modes.map((mode) => modeXml(mode, type, own)),
+      ),
+      element('Revisions', {}, element('Revision', { Text: 'written by Dessin', Date: '2000-01-01T00:00:00', UserID: '0' })),
+      element('FTPresets'),
+    ),
+  );
+  return declaration + xml;
+}
+
+export function modeXml(mode: Mode, type: FixtureType, own: { root: string; beams: string[]; axes: string[] } | null): string {
+  const places = own
+    ? geometryNames(mode, isMoving(type)).map((name) =>
+        name === 'Yoke'
+          ? (own.axes[0] ?? own.root)
+          : name === 'Head'
+            ? (own.axes[1] ?? own.axes[0] ?? own.root)
+            : (own.beams[Number(name.slice(5) || 1) - 1] ?? own.root),
+      )
+    : geometryNames(mode, isMoving(type));
+  return element(
+    'DMXMode',
+    { Name: gdtfName(mode.name), Geometry: own?.root ?? 'Base' },
+    element(
+      'DMXChannels',
+      {},
+      mode.channels.map((channel, i) => channelXml(channel, type, places[i]!)),
+    ),
+    element('Relations'),
+    element('FTMacros'),
+  );
+}
+
+function channelXml(channel: Channel, type: FixtureType, geometry: string): string {
+  const { attribute } = channel;
+  const bytes = channel.offset.length;
+  const range = attribute === 'Pan' ? type.pan : attribute === 'Tilt' ? type.tilt : 0;
+  const value = (n: number) => `${n}/${bytes}`;
+  const swings = attribute === 'Pan' || attribute === 'Tilt';
+  const ends = channel.physical ?? (swings ? [-range / 2, range / 2] : [0, 1]);
+  const rest = channel.default ?? restOf(attribute, bytes);
+  const functions = channel.functions?.length
+    ? channel.functions
+    : [{ name: `${attribute} 1`, attribute, from: 0, physical: ends, wheel: undefined }];
+  const highlight = channel.highlight ?? (attribute === 'Dimmer' ? 256 ** bytes - 1 : null);
+  return element(
+    'DMXChannel',
+    {
+      DMXBreak: String(channel.break),
+      Offset: channel.offset.join(','),
+      Highlight: highlight === null ? 'None' : value(highlight),
+      Geometry: geometry,
+      InitialFunction: `${geometry}_${attribute}.${attribute}.${gdtfName(functions[0]!.name)}`,
+    },
+    element(
+      'LogicalChannel',
+      { Attribute: attribute, Snap: 'No', Master: attribute === 'Dimmer' ? 'Grand' : 'None' },
+      functions.map((fn) =>
+        element('ChannelFunction', {
+          Name: gdtfName(fn.name),
+          Attribute: fn.attribute,
+          DMXFrom: value(fn.from),
+          Default: value(rest),
+          PhysicalFrom: fn.physical[0],
+          PhysicalTo: fn.physical[1],
+          Wheel: fn.wheel ? gdtfName(fn.wheel) : undefined,
+        }),
+      ),
+    ),
+  );
+}

@@ -1,0 +1,95 @@
+/** Value types of GDTF (reference formats 1.2): DMX values in any resolution, matrices, colours. */
+import type { Report } from '../report.js';
+import { xmlToNumber } from '../xml/read.js';
+
+/**
+ * A DMX value brought from n to m bytes: low bytes are dropped; up, the bytes are repeated from the most significant one, or zeros follow with "s".
+ * @param value  unsigned, below 256^n
+ */
+export function resized(value: number, n: number, m: number, shift = false): number {
+  const bytes = Array.from({ length: n }, (_, i) => Math.floor(value / 256 ** (n - 1 - i)) % 256);
+  let out = 0;
+  for (let i = 0; i < m; i++) out = out * 256 + (i < n ? bytes[i]! : shift ? 0 : bytes[i % n]!);
+  return out;
+}
+
+/** A DMX value such as "128/1" or "128/1s" in the resolution of a channel of `bytes` bytes; null when the text is none. */
+export function dmxValue(text: string | undefined, bytes: number, report: Report, where: string): number | null {
+  if (text === undefined || text === '' || text === 'None') return null;
+  const match = /^\s*(\d{1,12})\/(\d{1,3})(s?)\s*$/.exec(text);
+  if (!match) {
+    report.add('error', 'GDTF_DMX_VALUE', `"${text.slice(0, 30)}" is not a DMX value such as 128/1; 0 was taken.`, where);
+    return 0;
+  }
+  const n = Number(match[2]);
+  if (n < 1 || n > 4) {
+    report.add('error', 'GDTF_DMX_VALUE', `"${text.slice(0, 30)}" names ${n} bytes, and must name 1 to 4; 0 was taken.`, where);
+    return 0;
+  }
+  let value = Number(match[1]);
+  if (value > 256 ** n - 1) {
+    report.add(
+      'warning',
+      'GDTF_DMX_VALUE',
+      `"${text.slice(0, 30)}" is more than ${n} byte${n > 1 ? 's' : ''} hold; the greatest value was taken.`,
+      where,
+    );
+    value = 256 ** n - 1;
+  }
+  return resized(value, n, bytes, match[3] === 's');
+}
+
+/** Three rows of four, mm: the part of a matrix that says where a thing is. */
+export type Place = readonly number[];
+export const identityPlace: Place = [1, 0, 0, 0, 0, 1, 0, 0, 0, 0, 1, 0];
+
+/** A matrix of GDTF, brought to mm. What cannot be read is an error, and the identity is taken; the transposed form is turned. */
+export function matrixOf(text: string | undefined, report: Report, where: string): Place {
+  if (text === undefined) return identityPlace;
+  const rows =
+    text.length > 2000
+      ? []
+      : [...text.matchAll(/\{([^{}]*)\}/g)].map((match) => match[1]!.split(',').map((part) => xmlToNumber(part)));
+  const bad = (why: string) => {
+    report.add('error', 'GDTF_MATRIX', `A position matrix ${why}; the geometry was left at its parent.`, where);
+    return identityPlace;
+  };
+  if (rows.length !== 4 || rows.some((row) => row.length !== 4 || row.includes(null))) return bad('cannot be read');
+  let m = rows as number[][];
+  const [a, b, c, d] = m as [number[], number[], number[], number[]];
+  if ((d[0] !== 0 || d[1] !== 0 || d[2] !== 0) && a[3] === 0 && b[3] === 0 && c[3] === 0) {
+    report.add('warning', 'MATRIX_TRANSPOSED', 'A position matrix is written in columns; it was turned.', where);
+    m = [0, 1, 2, 3].map((i) => [0, 1, 2, 3].map((j) => m[j]![i]!));
+  }
+  const [r0, r1, r2] = m as [number[], number[], number[]];
+  const det =
+    r0[0]! * (r1[1]! * r2[2]! - r1[2]! * r2[1]!) -
+    r0[1]! * (r1[0]! * r2[2]! - r1[2]! * r2[0]!) +
+    r0[2]! * (r1[0]! * r2[1]! - r1[1]! * r2[0]!);
+  if (Math.abs(det) < 1e-12) return bad('is flat (its determinant is 0)');
+  const out = [r0, r1, r2].flatMap((row) => [row[0]!, row[1]!, row[2]!, row[3]! * 1000]);
+  return out.some((value) => Math.abs(value) > 1e7) ? bad('lies farther away than 10 km') : out;
+}
+
+/** One place inside another. */
+export function within(outer: Place, inner: Place): number[] {
+  const out: number[] = [];
+  for (let i = 0; i < 3; i++)
+    for (let j = 0; j < 4; j++) {
+      let sum = j === 3 ? outer[4 * i + 3]! : 0;
+      for (let k = 0; k < 3; k++) sum += outer[4 * i + k]! * inner[4 * k + j]!;
+      out.push(sum);
+    }
+  return out;
+}
+
+/** x, y and Y of a CIE text, or null when it is none. */
+export function cieOf(text: string | undefined): [number, number, number] | null {
+  const parts = (text ?? '')
+    .slice(0, 100)
+    .split(',')
+    .map((part) => xmlToNumber(part));
+  if (parts.length !== 3 || parts.includes(null)) return null;
+  const [x, y, Y] = parts as [number, number, number];
+  return x >= 0 && x <= 1 && y >= 0 && y <= 1 && Y >= 0 && Y <= 1e6 ? [x, y, Y] : null;
+}

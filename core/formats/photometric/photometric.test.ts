@@ -1,0 +1,314 @@
+/** LM-63 and EULUMDAT: the check values and hostile inputs of reference formats 7; three's example loader as the independent reader of what we write. */
+import { describe, expect, test } from '@jest/globals';
+import fc from 'fast-check';
+import { strToU8 } from 'fflate';
+import { FloatType } from 'three';
+import { IESLoader } from 'three/examples/jsm/loaders/IESLoader.js';
+import { illuminance, widthAt } from '../../light/beam.js';
+import { aFromC, angleAt, bFromC, candelaAt, foldedH, lumensOf, peakOfTable } from '../../light/candela.js';
+import type { Photometry } from '../../model/records.js';
+import { FormatError } from '../report.js';
+import { readIes, writeIes } from './ies.js';
+import { readLdt, storedPlanes } from './ldt.js';
+
+const small = `IESNA:LM-63-2002
+[TEST] made-up
+[TESTLAB] none
+[ISSUEDATE] 2024-01-01
+[MANUFAC] Example
+TILT=NONE
+1 -1 1 10 1 1 2 0 0 0
+1 1 750
+0 5 10 15 20 25 30 45 60 90
+0
+10000 9500 8000 5500 3000 1200 500 100 0 0
+`;
+const ies = (text: string) => readIes(strToU8(text), 'test.ies');
+const table = (form: Photometry['form'], vertical: number[], horizontal: number[], value: (v: number, h: number) => number) => ({
+  name: 'made-up',
+  form,
+  vertical,
+  horizontal,
+  candela: horizontal.flatMap((h) => vertical.map((v) => value(v, h))),
+  watts: 0,
+});
+const steps = (from: number, to: number, by: number) =>
+  Array.from({ length: Math.round((to - from) / by) + 1 }, (_, i) => from + i * by);
+const cos = (degrees: number) => Math.cos((degrees * Math.PI) / 180);
+const codeOf = (work: () => unknown): string => {
+  try {
+    work();
+  } catch (error) {
+    if (error instanceof FormatError) return error.code;
+    throw error;
+  }
+  return 'none';
+};
+
+describe('the small test file of the reference', () => {
+  const { light, maker } = ies(small).value;
+  test('peak, values between, angles, lumens, light at 6 m', () => {
+    expect(maker).toBe('Example');
+    expect(light.watts).toBe(750);
+    expect(peakOfTable(light)).toEqual({ peak: 10000, onAxis: true });
+    expect(candelaAt(light, 12.5, 77)).toBeCloseTo(6750, 6);
+    expect(candelaAt(light, 22.5, 0)).toBeCloseTo(2100, 6);
+    expect(angleAt(light, 0.5)).toBeCloseTo(32, 6);
+    expect(angleAt(light, 0.1)).toBeCloseTo(52.857, 3);
+    expect(lumensOf(light)).toBeCloseTo(3380.735, 2);
+    expect(illuminance(10000, 6)).toBeCloseTo(277.78, 2);
+    expect(widthAt(6, 32)).toBeCloseTo(3.441, 3);
+    expect(widthAt(6, angleAt(light, 0.1)!)).toBeCloseTo(5.964, 3);
+  });
+  test('line breaks between figures mean nothing; commas part them too', () => {
+    const [head, rest] = [small.slice(0, small.indexOf('1 -1')), small.slice(small.indexOf('1 -1'))];
+    expect(ies(head + rest.replace(/\n/g, ' ')).value.light).toEqual(light);
+    expect(ies(head + rest.replace(/ /g, '\n')).value.light).toEqual(light);
+    expect(ies(head + rest.replace(/ /g, ', ')).value.light).toEqual(light);
+  });
+  test('multiplier and ballast factor count; the third factor only in old files', () => {
+    const by = (from: string, line: string) => ies(small.replace(from, line)).value.light.candela[0];
+    expect(by('1 -1 1 10', '1 -1 2 10')).toBe(20000);
+    expect(by('1 1 750', '0.5 0.5 750')).toBe(5000);
+    expect(ies(small.replace('LM-63-2002', 'LM-63-1995').replace('1 1 750', '0.5 0.5 750')).value.light.candela[0]).toBe(2500);
+  });
+});
+
+describe('the main job against formulas', () => {
+  test('1 cd over the sphere is 4 pi lm; I0 cos is pi I0, at any step', () => {
+    expect(lumensOf(table('C', steps(0, 180, 7.5), [0], () => 1))).toBeCloseTo(4 * Math.PI, 9);
+    for (const step of [1, 5, 15])
+      expect(lumensOf(table('C', steps(0, 90, step), [0], (v) => 1000 * cos(v)))).toBeCloseTo(3141.5927, 3);
+    expect(lumensOf(table('A', steps(-90, 90, 5), steps(-90, 90, 5), () => 1))).toBeCloseTo(2 * Math.PI, 9);
+    expect(lumensOf(table('B', steps(0, 90, 5), steps(0, 90, 5), () => 1))).toBeCloseTo(2 * Math.PI, 9);
+  });
+  test('cos to the n: angles and flux', () => {
+    const cases: [number, number, number][] = [
+      [10, 42.175, 74.816],
+      [50, 19.037, 34.511],
+      [100, 13.477, 24.497],
+    ];
+    for (const [n, beam, field] of cases) {
+      const light = table('C', steps(0, 90, 0.25), [0], (v) => 1000 * cos(v) ** n);
+      expect(angleAt(light, 0.5)).toBeCloseTo(beam, 1);
+      expect(angleAt(light, 0.1)).toBeCloseTo(field, 1);
+    }
+    expect(lumensOf(table('C', steps(0, 90, 1), [0], (v) => 1000 * cos(v) ** 10))).toBeCloseTo(571.489, 2);
+  });
+  test('folding of the horizontal angle', () => {
+    const files: readonly number[][] = [[0], [0, 90], [0, 180], [0, 180, 360], [90, 270]];
+    const wanted: [number, number[]][] = [
+      [100, [0, 80, 100, 100, 100]],
+      [200, [0, 20, 160, 200, 200]],
+      [300, [0, 60, 60, 300, 240]],
+      [-30, [0, 30, 30, 330, 210]],
+      [10, [0, 10, 10, 10, 170]],
+    ];
+    for (const [H, folds] of wanted)
+      files.forEach((horizontal, i) => {
+        expect(foldedH({ form: 'C', horizontal }, H)).toBe(folds[i]);
+      });
+  });
+  test('directions of C in A and B [axis naming from memory]', () => {
+    expect(aFromC(30, 40).X).toBeCloseTo(36.0052, 4);
+    expect(aFromC(30, 40).Y).toBeCloseTo(18.7472, 4);
+    expect(bFromC(30, 40).V).toBeCloseTo(22.7605, 4);
+    expect(bFromC(30, 40).H).toBeCloseTo(33.8258, 4);
+  });
+  test('light that never falls below half has no beam angle', () =>
+    expect(
+      angleAt(
+        table('C', steps(0, 90, 5), [0], () => 7),
+        0.5,
+      ),
+    ).toBeNull());
+  test('an oval beam has two angles', () => {
+    const oval = table('C', steps(0, 90, 1), [0, 90], (v, h) => 1000 * cos(v) ** (h ? 100 : 10));
+    expect(angleAt(oval, 0.5, 0)!).toBeGreaterThan(2.9 * angleAt(oval, 0.5, 90)!);
+  });
+});
+
+describe('what we write is read by others', () => {
+  const angles = fc
+    .uniqueArray(fc.integer({ min: 1, max: 179 }), { minLength: 2, maxLength: 12 })
+    .map((list) => [0, ...list.sort((a, b) => a - b), 180]);
+  test("three's example loader reads the same candela, whatever the table", () => {
+    const loader = Object.assign(new IESLoader(), { type: FloatType });
+    fc.assert(
+      fc.property(
+        angles,
+        fc.constantFrom<number[]>([0], [0, 90], [0, 45, 90, 180], [0, 120, 240, 360]),
+        fc.nat(1000),
+        (vertical, horizontal, seed) => {
+          const light = table('C', vertical, horizontal, (v, h) => Math.round(1000 * (2 + Math.sin(v + seed) + Math.cos(h))) / 4);
+          const texture = loader.parse(writeIes(light, 'Example'));
+          const data = texture.image.data as Float32Array;
+          const most = Math.max(...light.candela);
+          // Its texture has 180 rows over 0 to 180 degrees and 360 columns, or one; it scales by the greatest value.
+          const rows = 180;
+          const scale = Math.max(...data) > 1.5 ? 1 : most;
+          for (const row of [0, 17, 90, 133, 179])
+            for (const H of data.length > rows ? [0, 30, 90, 135, 200, 300] : [0]) {
+              const V = (row * 180) / (rows - 1);
+              expect(data[row + H * rows]! * scale).toBeCloseTo(candelaAt(light, V, H), 1);
+            }
+        },
+      ),
+      { numRuns: 40 },
+    );
+  });
+  test('and comes back to us unchanged', () => {
+    const value = fc.integer({ min: 0, max: 4_000_000 }).map((n) => n / 4);
+    fc.assert(
+      fc.property(
+        angles,
+        fc.constantFrom<Photometry['form']>('A', 'B', 'C'),
+        fc.array(value, { minLength: 60, maxLength: 60 }),
+        (vertical, form, values) => {
+          const light = table(form, vertical, [0, 30, 90], () => 0);
+          const written = { ...light, candela: light.candela.map((_, i) => values[i]!), watts: 575 };
+          const { value: read, report } = ies(writeIes(written, 'Example'));
+          expect(read.light).toEqual(written);
+          expect(report.filter((item) => item.code !== 'IES_DARK')).toEqual([]);
+          expect(writeIes(read.light, read.maker)).toBe(writeIes(written, 'Example'));
+        },
+      ),
+    );
+  });
+  test('no line is longer than 132 characters', () => {
+    const light = table('C', steps(0, 180, 1), [0], (v) => 123456.789 * (1 + v));
+    expect(
+      Math.max(
+        ...writeIes(light, 'x'.repeat(300))
+          .split('\r\n')
+          .map((line) => line.length),
+      ),
+    ).toBeLessThanOrEqual(132);
+  });
+});
+
+describe('hostile LM-63', () => {
+  test.each([
+    ['1 -1 1 -10 1', 'IES_COUNT'],
+    ['1 -1 1 0 1', 'IES_COUNT'],
+    ['1 -1 1 2.5 1', 'IES_COUNT'],
+    ['1 -1 1 9000000 9000000', 'IES_COUNT'],
+    ['1 -1 1 11 1', 'IES_SHORT'],
+    ['1 -1 1 nan 1', 'IES_NUMBER'],
+    ['1 -1 1 10 one', 'IES_NUMBER'],
+  ])('counts "%s" are refused with %s', (line, code) => expect(codeOf(() => ies(small.replace('1 -1 1 10 1', line)))).toBe(code));
+  const said = (text: string) => ies(text).report.map((item) => item.code);
+  test('odd values are reported and repaired', () => {
+    expect(said(`${small} 5 6`)).toContain('IES_LONG');
+    expect(said(small.replace('5 10 15', '10 5 15'))).toContain('IES_ANGLES');
+    expect(ies(small.replace('5 10 15', '10 5 15')).value.light.vertical.slice(0, 4)).toEqual([0, 5, 10, 15]);
+    expect(said(small.replace('9500', '-9500'))).toContain('IES_NEGATIVE');
+    expect(said(small.replace('10000 9500 8000 5500 3000 1200 500 100', '0 0 0 0 0 0 0 0'))).toContain('IES_DARK');
+    expect(said(small.replace('1 -1 1 10', '1 -1 0 10'))).toContain('IES_MULTIPLIER');
+    expect(said(small.replace('10 1 1 2', '10 1 7 2'))).toContain('IES_TYPE');
+    expect(said(small.replace('TILT=NONE', 'TILT=../../etc/x'))).toContain('IES_TILT');
+  });
+  test('no TILT is no LM-63; UTF-16 is read by its mark; INCLUDE is skipped', () => {
+    expect(codeOf(() => ies('hello'))).toBe('IES_FORM');
+    const wide = new Uint8Array([0xff, 0xfe, ...[...small].flatMap((c) => [c.charCodeAt(0), 0])]);
+    expect(readIes(wide, 'wide.ies').value.light.candela[0]).toBe(10000);
+    expect(ies(small.replace('TILT=NONE', 'TILT=INCLUDE\n1\n2\n0 90\n1 0.9')).value.light.candela[0]).toBe(10000);
+  });
+  test('any mutation gives a result or a sentence, never anything else', () => {
+    fc.assert(
+      fc.property(fc.nat(small.length - 1), fc.string({ minLength: 0, maxLength: 3 }), (at, put) => {
+        codeOf(() => ies(small.slice(0, at) + put + small.slice(at + 1)));
+      }),
+      { numRuns: 500 },
+    );
+  });
+});
+
+describe('EULUMDAT', () => {
+  const file = (
+    symmetry: number,
+    planes: number,
+    gammas: number[],
+    value: (plane: number, gamma: number) => number,
+    first = 0,
+  ) => {
+    const stored = storedPlanes(symmetry, planes)!;
+    const cs = Array.from({ length: planes }, (_, i) => (360 / planes) * i);
+    return [
+      'Example',
+      '1',
+      symmetry,
+      planes,
+      360 / planes,
+      gammas.length,
+      5,
+      'r',
+      'Lamp one',
+      '1',
+      'f',
+      'd',
+      100,
+      0,
+      50,
+      80,
+      0,
+      0,
+      0,
+      0,
+      0,
+      100,
+      100,
+      1,
+      0,
+      1,
+      1,
+      'lamp',
+      12000,
+      '3200',
+      '100',
+      750,
+      ...Array(10).fill(0),
+      ...cs,
+      ...gammas,
+      ...Array.from({ length: stored }, (_, p) =>
+        gammas.map((g) => String(value((first + p) % planes, g)).replace('.', ',')),
+      ).flat(),
+    ].join('\r\n');
+  };
+  const gammas = steps(0, 90, 5);
+  const ldt = (text: string) => readLdt(strToU8(text), 'test.ldt');
+  test('stored planes of 24 for every symmetry, and the count of lines', () => {
+    expect([0, 1, 2, 3, 4].map((symmetry) => storedPlanes(symmetry, 24))).toEqual([24, 1, 13, 13, 7]);
+    expect(file(4, 24, gammas, () => 1).split('\r\n').length).toBe(218);
+  });
+  test('500 cd/klm with 12 000 lm is 6000 cd; a comma is a decimal mark', () => {
+    const { light, maker, lampLumens } = ldt(file(1, 1, gammas, (_, g) => (g ? 2.5 : 500))).value;
+    expect(light.candela.slice(0, 2)).toEqual([6000, 30]);
+    expect([maker, lampLumens, light.watts, light.name]).toEqual(['Example', 12000, 750, 'Lamp one']);
+  });
+  test.each([0, 2, 3, 4])('symmetry %i gives back the light of every direction', (symmetry) => {
+    const angle = (plane: number) => plane * 15;
+    // Light with just the symmetry that the file claims.
+    const at = (c: number, g: number) =>
+      100 *
+      cos(g) *
+      (2 +
+        (symmetry === 0 ? cos(c + 20) : symmetry === 2 ? cos(c) : symmetry === 3 ? Math.sin((c * Math.PI) / 180) : cos(2 * c)));
+    const { light } = ldt(file(symmetry, 24, gammas, (p, g) => at(angle(p), g), symmetry === 3 ? 18 : 0)).value;
+    for (const c of [0, 15, 60, 90, 135, 180, 210, 270, 315, 345])
+      for (const g of [0, 30, 65]) expect(candelaAt(light, g, c)).toBeCloseTo(12 * at(c, g), 6);
+  });
+  test('hostile files are refused with a line', () => {
+    const good = file(4, 24, gammas, () => 1).split('\r\n');
+    const swap = (line: number, text: string) =>
+      codeOf(() => ldt(good.map((item, i) => (i === line - 1 ? text : item)).join('\n')));
+    expect(swap(4, '0')).toBe('LDT_COUNT');
+    expect(swap(6, '1')).toBe('LDT_COUNT');
+    expect(swap(4, '22')).toBe('LDT_COUNT');
+    expect(swap(3, '9')).toBe('LDT_COUNT');
+    expect(swap(4, '25')).toBe('LDT_COUNT');
+    expect(swap(60, 'x')).toBe('LDT_NUMBER');
+    expect(codeOf(() => ldt(good.slice(0, 100).join('\n')))).toBe('LDT_SHORT');
+    expect(codeOf(() => ldt(file(2, 24, gammas, () => 1).replace('\r\n24\r\n', '\r\n23\r\n')))).toBe('LDT_COUNT');
+  });
+});

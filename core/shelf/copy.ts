@@ -1,0 +1,152 @@
+/** A show takes copies of what it uses. A copy remembers the item of the Shelf and the version that it was taken from. */
+import { adding, type Change, compose, nothing, updating } from '../model/change.js';
+import { equal } from '../model/equal.js';
+import { shelfKinds } from '../model/library.js';
+import type { DessinRecord, Id, ShelfRecord } from '../model/records.js';
+import { find, type Show } from '../model/show.js';
+
+/** An item as the Shelf keeps it: its record without the mark of a copy, and the number of its version. */
+export interface ShelfItem {
+  readonly record: ShelfRecord;
+  readonly version: number;
+}
+
+const kinds = new Set<string>(shelfKinds);
+export const isShelfRecord = (record: DessinRecord): record is ShelfRecord => kinds.has(record.kind);
+
+/** The record without the mark of where it was taken from. */
+export function bare<R extends ShelfRecord>(record: R): R {
+  const { shelf, ...rest } = record;
+  return shelf ? (rest as R) : record;
+}
+/** A record as a show keeps it. */
+export const fromShelf = <R extends ShelfRecord>(record: R, version = 1): R => ({
+  ...bare(record),
+  shelf: { item: record.id, version },
+});
+
+/** The same content, whatever its id and where it was taken from. */
+export function sameContent(a: ShelfRecord, b: ShelfRecord): boolean {
+  return a.kind === b.kind && equal(content(a), content(b));
+}
+const content = (record: ShelfRecord): object => {
+  const { id, shelf, ...rest } = record as ShelfRecord & { order?: number };
+  return { ...rest, ...('order' in rest ? { order: 0 } : {}), ...('owned' in rest ? { owned: 0 } : {}) };
+};
+/** A text that is the same for the same content: how duplicates are recognised. */
+export const contentKey = (record: ShelfRecord): string => stable(content(record));
+function stable(value: unknown): string {
+  if (Array.isArray(value)) return `[${value.map(stable).join()}]`;
+  if (typeof value === 'object' && value !== null)
+    return `{${Object.entries(value)
+      .filter(([, item]) => item !== undefined)
+      .sort(([a], [b]) => (a < b ? -1 : 1))
+      .map(([key, item]) => `${JSON.stringify(key)}:${stable(item)}`)
+      .join()}}`;
+  return JSON.stringify(value) ?? 'null';
+}
+
+/** What else of the Shelf a record cannot do without: the symbol of a type. */
+export const needs = (record: ShelfRecord): readonly Id[] => (record.kind === 'type' && record.symbol ? [record.symbol] : []);
+
+/** The copy of an item that a show has already. */
+export function copyIn(show: Show, item: Id, kind: ShelfRecord['kind']): ShelfRecord | undefined {
+  const direct = find(show, kind, item);
+  if (direct && (!direct.shelf || direct.shelf.item === item)) return direct;
+  for (const record of show.records.values())
+    if (record.kind === kind && isShelfRecord(record) && record.shelf?.item === item) return record;
+  return undefined;
+}
+
+/** Lines of a tag set name types and layers of one show; a copy in another names those that are there. */
+function fitted<R extends ShelfRecord>(show: Show, record: R): R {
+  if (record.kind !== 'tagset') return record;
+  return {
+    ...record,
+    lines: record.lines.map((line) => ({
+      ...line,
+      types: line.types.filter((id) => show.records.get(id)?.kind === 'type'),
+      layers: line.layers.filter((id) => show.records.get(id)?.kind === 'layer'),
+    })),
+  };
+}
+
+/**
+ * Takes items into a show. What the show has already is left as it is.
+ * @param items  with all that they need among them
+ * @returns the change; an empty one when the show has them all
+ */
+export function taking(show: Show, items: readonly ShelfItem[]): Change {
+  const fresh = items.filter(({ record }) => !copyIn(show, record.id, record.kind));
+  return fresh.length ? adding(...fresh.map(({ record, version }) => fitted(show, fromShelf(record, version)))) : nothing;
+}
+
+/** How a show's copy stands to the Shelf. */
+export type Standing = 'same' | 'newer on the Shelf' | 'changed here' | 'both changed' | 'not on the Shelf';
+export function standing(copy: ShelfRecord, item: ShelfItem | undefined): Standing {
+  if (!item) return 'not on the Shelf';
+  if (sameContent(copy, item.record)) return 'same';
+  const taken = copy.shelf?.version ?? 0;
+  // A copy of an earlier version cannot be told from one that was changed here as well: the difference is shown in either case.
+  if (item.version > taken) return taken ? 'newer on the Shelf' : 'both changed';
+  return 'changed here';
+}
+
+/** Takes the Shelf's version of what the show has a copy of; the copy keeps its id. Fixtures of a type keep their parts where the new modes allow. */
+export function updatingFrom(show: Show, copy: ShelfRecord, item: ShelfItem, others: readonly ShelfItem[] = []): Change {
+  const next = { ...fitted(show, fromShelf(item.record, item.version)), id: copy.id } as ShelfRecord;
+  // A type points at the show's copy of its symbol.
+  const symbol = next.kind === 'type' && next.symbol ? copyIn(show, next.symbol, 'symbol')?.id : undefined;
+  const aimed = next.kind === 'type' && symbol ? { ...next, symbol } : next;
+  const companions = taking(
+    show,
+    others.filter(({ record }) => record.id !== item.record.id),
+  );
+  return compose(companions, updating([[copy, aimed] as const]));
+}
+
+export interface Difference {
+  readonly field: string;
+  readonly here: string;
+  readonly there: string;
+}
+const said = (value: unknown): string => {
+  if (value === undefined || value === null) return 'nothing';
+  if (typeof value === 'number') return String(Math.round(value * 1000) / 1000);
+  if (typeof value === 'string') return value || 'nothing';
+  if (typeof value === 'boolean') return value ? 'yes' : 'no';
+  if (Array.isArray(value)) {
+    if (value.every((item) => typeof item !== 'object')) return value.length > 8 ? `${value.length} values` : value.join(', ');
+    const names = value.map((item) => (item as { name?: unknown }).name).filter((name) => typeof name === 'string');
+    return names.length === value.length && names.length <= 8 ? names.join(', ') : `${value.length} entries`;
+  }
+  return Object.entries(value as object)
+    .filter(([, item]) => typeof item !== 'object')
+    .map(([key, item]) => `${key} ${said(item)}`)
+    .join(', ');
+};
+const fieldNames: Readonly<Record<string, string>> = {
+  hang: 'clamp to axes',
+  beam: 'beam angle',
+  field: 'field angle',
+  kelvin: 'colour temperature',
+  pan: 'pan range',
+  tilt: 'tilt range',
+  frame: 'colour frame',
+  goboSize: 'gobo size',
+  powerFactor: 'power factor',
+  rgb: 'display colour',
+  unitAt: 'place of the unit number',
+};
+
+/** Field by field, what the show has and what the Shelf has. Texts are for people; a difference inside a list is counted. */
+export function differences(here: ShelfRecord, there: ShelfRecord): Difference[] {
+  const [a, b] = [bare(here), bare(there)] as unknown as Record<string, unknown>[];
+  const out: Difference[] = [];
+  for (const key of new Set([...Object.keys(a!), ...Object.keys(b!)])) {
+    if (key === 'id' || key === 'kind' || equal(a![key], b![key])) continue;
+    const [x, y] = [said(a![key]), said(b![key])];
+    out.push({ field: fieldNames[key] ?? key, here: x, there: x === y ? `${y}, other content` : y });
+  }
+  return out;
+}
