@@ -5,12 +5,13 @@ import { Hono } from 'hono';
 import { bodyLimit } from 'hono/body-limit';
 import { HTTPException } from 'hono/http-exception';
 import { secureHeaders } from 'hono/secure-headers';
-import { types as stock } from '#demo/types';
 import type { Hub } from './live/hub.js';
 import { problem } from './problem.js';
 import { importRoutes } from './routes/imports.js';
 import { outRoutes } from './routes/out.js';
+import { fileRoutes, shelfRoutes } from './routes/shelf.js';
 import { showRoutes } from './routes/shows.js';
+import type { ShelfStore } from './store/shelf.js';
 import type { Store } from './store/store.js';
 
 const mimes: Readonly<Record<string, string>> = {
@@ -27,6 +28,7 @@ const MB = 1024 * 1024;
 
 export interface AppOptions {
   readonly store: Store;
+  readonly shelf: ShelfStore;
   readonly hub: Hub;
   /** Folder of the built interface, or null. */
   readonly web: string | null;
@@ -34,7 +36,7 @@ export interface AppOptions {
   readonly hosts: readonly string[];
 }
 
-export function makeApp({ store, hub, web, hosts }: AppOptions): Hono {
+export function makeApp({ store, shelf, hub, web, hosts }: AppOptions): Hono {
   const app = new Hono();
   app.onError((error, c) => {
     if (error instanceof HTTPException)
@@ -82,12 +84,13 @@ export function makeApp({ store, hub, web, hosts }: AppOptions): Hono {
     bodyLimit({ maxSize: most, onError: (c) => problem(c, 413, 'Too large', `The limit is ${most / MB} MB.`) });
   app.use('/api/imports/*', tooLarge(200 * MB));
   app.use('/api/shows/*', tooLarge(64 * MB));
+  app.use('/api/shelf/*', tooLarge(200 * MB));
   app.get('/api/health', (c) => c.json({ ok: true }));
-  // The house stock that a new show can take its types from, until there is a Shelf.
-  app.get('/api/stock', (c) => c.json({ types: Object.values(stock) }));
+  app.route('/api/shelf', shelfRoutes(shelf));
+  app.route('/api/files', fileRoutes(shelf));
   app.route('/api/shows', showRoutes(store, hub));
-  app.route('/api/shows', outRoutes(store));
-  app.route('/api/imports', importRoutes(store));
+  app.route('/api/shows', outRoutes(store, shelf));
+  app.route('/api/imports', importRoutes(store, shelf));
   app.all('/api/*', (c) => problem(c, 404, 'No such route', 'There is nothing at this address.'));
   if (web) app.get('*', (c) => sendFile(web, c.req.path));
   return app;

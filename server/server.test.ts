@@ -11,6 +11,7 @@ import { demoId, makeDemo } from '#demo/show';
 import { makeApp } from './app.js';
 import { makeHub } from './live/hub.js';
 import { type Database, openDatabase } from './store/database.js';
+import { makeShelfStore } from './store/shelf.js';
 import { makeStore, type Store } from './store/store.js';
 
 const demo = makeDemo();
@@ -20,7 +21,7 @@ async function rig(url: string | undefined): Promise<{ app: Hono; store: Store; 
   const store = makeStore(database);
   const hub = makeHub(database);
   await hub.start();
-  return { app: makeApp({ store, hub, web: null, hosts: ['localhost'] }), store, database };
+  return { app: makeApp({ store, shelf: makeShelfStore(database), hub, web: null, hosts: ['localhost'] }), store, database };
 }
 
 const headers = { host: 'localhost', 'content-type': 'application/json' };

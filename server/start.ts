@@ -4,11 +4,14 @@ import type { Server } from 'node:http';
 import { dirname, join, resolve } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { serve } from '@hono/node-server';
+import { planImport } from '#core/shelf/archive';
+import { demoShelf } from '#demo/shelf';
 import { demoId, makeDemo } from '#demo/show';
 import { makeApp } from './app.js';
 import { makeHub } from './live/hub.js';
 import { lockFolder, StartError } from './lock.js';
 import { openDatabase } from './store/database.js';
+import { makeShelfStore, type ShelfStore } from './store/shelf.js';
 import { makeStore } from './store/store.js';
 
 export interface Running {
@@ -41,9 +44,11 @@ export async function start(options: StartOptions): Promise<Running> {
       );
     });
     const store = makeStore(database);
+    const shelf = makeShelfStore(database);
     const hub = makeHub(database);
     await hub.start();
     await store.sweep(new Date(Date.now() - DAY));
+    if (options.demo && (await shelf.isEmpty())) await fillShelf(shelf);
     if (options.demo && (await store.isEmpty())) await store.create([...makeDemo().records.values()], demoId);
     const here = dirname(fileURLToPath(import.meta.url));
     const web = resolve(here, '..', 'web');
@@ -51,7 +56,13 @@ export async function start(options: StartOptions): Promise<Running> {
       () => true,
       () => false,
     );
-    const app = makeApp({ store, hub, web: hasWeb ? web : null, hosts: ['localhost', '127.0.0.1', '[::1]', options.host] });
+    const app = makeApp({
+      store,
+      shelf,
+      hub,
+      web: hasWeb ? web : null,
+      hosts: ['localhost', '127.0.0.1', '[::1]', options.host],
+    });
     const server = await new Promise<Server>((ready, failed) => {
       const made = serve({ fetch: app.fetch, port: options.port, hostname: options.host }, () => ready(made as Server)) as Server;
       made.once('error', (error: NodeJS.ErrnoException) => failed(new StartError(portSentence(options.port, error))));
@@ -72,6 +83,12 @@ export async function start(options: StartOptions): Promise<Running> {
     unlock();
     throw error;
   }
+}
+
+/** The Shelf of a new house: what ships with Dessin. */
+export async function fillShelf(shelf: ShelfStore): Promise<void> {
+  const archive = demoShelf();
+  await shelf.take(planImport([], archive.items), archive, false);
 }
 
 const portSentence = (port: number, error: NodeJS.ErrnoException): string =>

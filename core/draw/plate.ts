@@ -2,7 +2,7 @@
 import { formatFeet } from '../measure/lengths.js';
 import { type Paper, scaleName } from '../measure/scales.js';
 import type { TagSet } from '../model/records.js';
-import { all, type Show, settingsOf } from '../model/show.js';
+import { all, find, type Show, settingsOf } from '../model/show.js';
 import { accessoryRows, keyRows } from './key.js';
 import { type Box, LINE, MOVE, type Prim, path, rect, textAt, textWidth } from './list.js';
 import { allTags, planList } from './plan.js';
@@ -54,6 +54,23 @@ export function plotPlate(show: Show, options: PlateOptions): Plate {
   return { sheet: { width, height, title: `${settings.name}: light plot`, panes }, missing };
 }
 
+/** What the words in braces stand for in a title block. An unknown word stays as it is written. */
+export function titleWords(show: Show, scale: string, paper: string, date: string): (text: string) => string {
+  const { name, venue, designer, issued } = settingsOf(show);
+  const units = all(show, 'fixture').filter((fixture) => !fixture.spare).length;
+  const words: Readonly<Record<string, string>> = {
+    show: name,
+    venue,
+    designer,
+    scale,
+    paper,
+    date,
+    issue: issued ?? '',
+    units: String(units),
+  };
+  return (text) => text.replace(/\{([a-z]+)\}/g, (whole, word: string) => (Object.hasOwn(words, word) ? words[word]! : whole));
+}
+
 /** Border, title block, scale bar and check bar, in paper mm. */
 function furniture(
   show: Show,
@@ -79,16 +96,35 @@ function furniture(
     out.push(textAt(x, y, text, fitted, 'left', 'ink', bold));
     y -= size * gap;
   };
-  put(settings.name, 6, true);
-  put(settings.venue, 3.5);
-  put('Light plot, plan', 3.5);
-  put(settings.designer ? `Lighting design: ${settings.designer}` : '', 2.8);
-  put(`Scale ${scaleName(denominator)} on ${paper.name}`, 2.8);
-  put(
-    `${settings.units === 'metric' ? 'Dimensions in metres' : 'Dimensions in feet and inches'}, heights from the stage floor`,
-    2.2,
-  );
-  put(`${all(show, 'fixture').filter((fixture) => !fixture.spare).length} units. ${date}`, 2.8);
+  const block = find(show, 'titleblock', settings.titleBlock);
+  if (block) {
+    const says = titleWords(show, scaleName(denominator), paper.name, date);
+    const lines = block.lines.map((line) => ({
+      text: [line.label, says(line.text)].filter(Boolean).join(': '),
+      size: line.size,
+    }));
+    // A block with many lines is set smaller rather than run into the scale bar.
+    const room =
+      44 /
+      Math.max(
+        44,
+        lines.reduce((sum, line) => sum + (line.text ? line.size * 1.9 : 0), 0),
+      );
+    lines.forEach((line, i) => {
+      put(line.text, line.size * room, i === 0);
+    });
+  } else {
+    put(settings.name, 6, true);
+    put(settings.venue, 3.5);
+    put('Light plot, plan', 3.5);
+    put(settings.designer ? `Lighting design: ${settings.designer}` : '', 2.8);
+    put(`Scale ${scaleName(denominator)} on ${paper.name}`, 2.8);
+    put(
+      `${settings.units === 'metric' ? 'Dimensions in metres' : 'Dimensions in feet and inches'}, heights from the stage floor`,
+      2.2,
+    );
+    put(`${all(show, 'fixture').filter((fixture) => !fixture.spare).length} units. ${date}`, 2.8);
+  }
   // Scale bar: five metres, or twenty feet, or what fits the column.
   const unit = settings.units === 'metric' ? 1000 : 304.8 * 2;
   const n = Math.max(1, Math.min(5, Math.floor(((column - 14) * denominator) / unit)));

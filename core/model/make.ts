@@ -19,6 +19,7 @@ import {
   type TagField,
   type TagLine,
   type TagSet,
+  type TitleBlock,
 } from './records.js';
 
 /** Stacking of the handbook, from the bottom: border, house, scenery, masking, positions with focus, lighting on top. */
@@ -168,6 +169,21 @@ export function makeTagSets(newId: (name: string) => Id): TagSet[] {
   ];
   return sets.map(([name, lines], i) => ({ id: newId(name), kind: 'tagset', name, order: i, lines: [...lines] }));
 }
+
+/** The title block to begin with; it says what plates have always said. */
+export const makeTitleBlock = (id: Id): TitleBlock => ({
+  id,
+  kind: 'titleblock',
+  name: 'House title block',
+  lines: [
+    { label: '', text: '{show}', size: 6 },
+    { label: '', text: '{venue}', size: 3.5 },
+    { label: 'Lighting designer', text: '{designer}', size: 2.5 },
+    { label: 'Drawing', text: 'Light plot', size: 2.5 },
+    { label: 'Scale', text: '{scale}', size: 2.5 },
+    { label: 'Date', text: '{date}', size: 2.5 },
+  ],
+});
 
 /** A fixture with one part a break of its mode; one on the floor stands, all others hang under. */
 export function makeFixture(

@@ -1,20 +1,41 @@
 /** Fields of a fixture as people type them: one way in for Ledger, Card and paste. */
 
 import { addressText, channelText, colourText } from '../draw/tag-set.js';
-import type { Fixture, Part } from '../model/records.js';
+import { writtenColour } from '../light/filter.js';
+import { ownValue, readValue, withValue } from '../model/fields.js';
+import type { Fixture, OwnField, Part } from '../model/records.js';
 import { all, find, get, type Show } from '../model/show.js';
 import { natural } from '../number/order.js';
 import { formatAddress, parseAddress } from '../patch/address.js';
+import { inMode } from '../patch/parts.js';
 import { swapType } from '../setout/hang.js';
 
-export const fieldNames = ['position', 'unit', 'channel', 'address', 'type', 'mode', 'purpose', 'colour', 'notes'] as const;
-export type FieldName = (typeof fieldNames)[number];
+export const fieldNames = [
+  'position',
+  'unit',
+  'channel',
+  'address',
+  'type',
+  'mode',
+  'purpose',
+  'colour',
+  'gobo',
+  'circuit',
+  'rental',
+  'notes',
+] as const;
+/** A field of every fixture, or a column of the show's own by its id. */
+export type FieldName = (typeof fieldNames)[number] | `own ${string}`;
+/** The show's own column that a field name means. */
+export const ownField = (show: Show, field: FieldName): OwnField | undefined =>
+  field.startsWith('own ') ? find(show, 'field', field.slice(4)) : undefined;
 
 export type Typed = { readonly ok: true; readonly fixture: Fixture } | { readonly ok: false; readonly why: string };
 
 /** A field as text. `part` null is the whole fixture: of several cells it joins the values. */
 export function fieldText(show: Show, fixture: Fixture, part: number | null, field: FieldName): string {
   const own = part === null ? null : fixture.parts[part];
+  if (isOwn(field)) return ownValue(fixture, field.slice(4));
   switch (field) {
     case 'position':
       return find(show, 'position', fixture.position)?.name ?? '';
@@ -26,10 +47,15 @@ export function fieldText(show: Show, fixture: Fixture, part: number | null, fie
       return own ? formatAddress(own.address) : addressText(fixture);
     case 'colour':
       return own ? own.colour : colourText(fixture);
+    case 'circuit':
+      return own ? own.circuit : [...new Set(fixture.parts.map((item) => item.circuit).filter(Boolean))].join(' / ');
+    case 'rental':
+      return fixture.rental ?? '';
     default:
       return fixture[field];
   }
 }
+const isOwn = (field: FieldName): field is `own ${string}` => field.startsWith('own ');
 
 const folded = (text: string): string => text.trim().replace(/\s+/g, ' ').toLowerCase();
 const LONG = 32767;
@@ -49,12 +75,18 @@ export function typeField(show: Show, fixture: Fixture, part: number | null, fie
     ok: true,
     fixture: { ...fixture, parts: fixture.parts.map((item, i) => (part === null || part === i ? { ...item, ...patch } : item)) },
   });
+  if (isOwn(field)) {
+    const column = ownField(show, field);
+    if (!column) return refuse('This column was taken away in the meantime.');
+    const read = readValue(column, value);
+    return read.ok ? { ok: true, fixture: withValue(fixture, column.id, read.text) } : refuse(read.why);
+  }
   switch (field) {
     case 'channel':
       if (value.length > 200) return refuse('A channel is at most 200 characters.');
       return parts({ channel: value });
     case 'colour':
-      return parts({ colour: value });
+      return parts({ colour: writtenColour(all(show, 'filter'), value) });
     case 'address': {
       const parsed = parseAddress(value);
       if (!parsed.ok) return refuse(parsed.why);
@@ -66,7 +98,16 @@ export function typeField(show: Show, fixture: Fixture, part: number | null, fie
       return value.length > 20
         ? refuse('A unit number is at most 20 characters.')
         : { ok: true, fixture: { ...fixture, unit: value } };
+    case 'circuit':
+      return parts({ circuit: value.slice(0, 200) });
+    case 'rental': {
+      const { rental, ...rest } = fixture;
+      // "no" and nothing take the mark away; "yes" marks it without a name.
+      const none = !value || /^(no|n|-)$/i.test(value);
+      return { ok: true, fixture: none ? rest : { ...rest, rental: value } };
+    }
     case 'purpose':
+    case 'gobo':
     case 'notes':
       return { ok: true, fixture: { ...fixture, [field]: value } };
     case 'position': {
@@ -92,7 +133,7 @@ export function typeField(show: Show, fixture: Fixture, part: number | null, fie
             .sort(natural)
             .join(', ')}.`,
         );
-      return { ok: true, fixture: { ...fixture, mode: mode.name } };
+      return { ok: true, fixture: inMode(fixture, type, mode.name) };
     }
   }
 }

@@ -20,8 +20,10 @@ export function footprints(mode: Mode): readonly number[] {
 export const footprintOf = (mode: Mode): number => footprints(mode).reduce((a, b) => a + b, 0);
 export const modeOf = (type: FixtureType, name: string): Mode | undefined => type.modes.find((mode) => mode.name === name);
 
-/** Slots of one part of a fixture; 0 where its mode has no such break. */
+/** Slots of one part of a fixture: of a cell by its break, of a device its own; 0 where the mode has no such break. */
 export function partFootprint(show: Show, fixture: Fixture, part: number): number {
+  const own = fixture.parts[part]?.slots;
+  if (own !== undefined) return own;
   const mode = modeOf(get(show, 'type', fixture.type), fixture.mode);
   return mode ? (footprints(mode)[part] ?? 0) : 0;
 }
@@ -29,5 +31,5 @@ export function partFootprint(show: Show, fixture: Fixture, part: number): numbe
 /** Slots of a whole fixture. */
 export function fixtureFootprint(show: Show, fixture: Fixture): number {
   const mode = modeOf(get(show, 'type', fixture.type), fixture.mode);
-  return mode ? footprintOf(mode) : 0;
+  return (mode ? footprintOf(mode) : 0) + fixture.parts.reduce((sum, part) => sum + (part.slots ?? 0), 0);
 }

@@ -1,9 +1,23 @@
 /** Copies: beside, in rows, mirrored about the centre line, with or without the units that hang there; and from show to show. */
 import { adding, type Change, compose, nothing } from '../model/change.js';
 import { layerForNew } from '../model/layers.js';
-import type { Accessory, Aim, Anchor, DessinRecord, Fixture, FixtureType, Id, NewId, Position, Vec3 } from '../model/records.js';
+import type {
+  Accessory,
+  Aim,
+  Anchor,
+  DessinRecord,
+  Fixture,
+  FixtureType,
+  Id,
+  NewId,
+  Part,
+  Position,
+  SymbolDef,
+  Vec3,
+} from '../model/records.js';
 import { all, find, get, type Show } from '../model/show.js';
 import { withUnits } from '../number/units.js';
+import { sameContent } from '../shelf/copy.js';
 import { alongOf, curveLength, fromOrigin } from '../space/curves.js';
 import { isMovable, type Motion, type Movable, movedCurve, movedPoint, movedRecord } from '../space/transform.js';
 
@@ -194,6 +208,7 @@ export function mirrorFixtures(show: Show, fixtures: readonly Fixture[], options
 export interface Clip {
   readonly dessin: 'fixtures';
   readonly types: readonly FixtureType[];
+  readonly symbols?: readonly SymbolDef[];
   readonly accessories: readonly Accessory[];
   readonly fixtures: readonly (Fixture & { readonly fromOrigin: number })[];
 }
@@ -201,6 +216,9 @@ export interface Clip {
 export const clipOf = (show: Show, fixtures: readonly Fixture[]): Clip => ({
   dessin: 'fixtures',
   types: [...new Set(fixtures.map((fixture) => fixture.type))].map((id) => get(show, 'type', id)),
+  symbols: [...new Set(fixtures.flatMap((fixture) => get(show, 'type', fixture.type).symbol ?? []))].map((id) =>
+    get(show, 'symbol', id),
+  ),
   accessories: [...new Set(fixtures.flatMap((fixture) => fixture.accessories ?? []))].flatMap(
     (id) => find(show, 'accessory', id) ?? [],
   ),
@@ -225,8 +243,17 @@ const sameType = (a: FixtureType, b: FixtureType): boolean =>
 export function pasteClip(show: Show, clip: Clip, position: Position, by: number, newId: NewId): Change {
   const layer = layerForNew(show, 'fixtures');
   const added: DessinRecord[] = [];
+  const symbols = new Map<Id, Id>();
+  for (const symbol of clip.symbols ?? []) {
+    const known = all(show, 'symbol').find((item) => item.id === symbol.id || sameContent(item, symbol));
+    const id = known?.id ?? (show.records.has(symbol.id) ? newId() : symbol.id);
+    symbols.set(symbol.id, id);
+    if (!known) added.push({ ...symbol, id });
+  }
   const types = new Map<Id, Id>();
-  for (const type of clip.types) {
+  for (const { symbol, ...plain } of clip.types) {
+    const own = symbol ? symbols.get(symbol) : undefined;
+    const type: FixtureType = own ? { ...plain, symbol: own } : plain;
     const known = all(show, 'type').find((item) => item.id === type.id || sameType(item, type));
     if (known) types.set(type.id, known.id);
     else {
@@ -248,9 +275,16 @@ export function pasteClip(show: Show, clip: Clip, position: Position, by: number
   for (const { fromOrigin: u, ...fixture } of clip.fixtures) {
     const type = types.get(fixture.type);
     if (!type) continue;
-    const { tags, ...rest } = fixture;
+    const { tags, own, ...rest } = fixture;
+    const values = Object.entries(own ?? {}).filter(([id]) => find(show, 'field', id));
+    const parts = rest.parts.flatMap((part): Part[] => {
+      if (!part.accessory) return [part];
+      const accessory = accessories.get(part.accessory);
+      return accessory ? [{ ...part, accessory }] : [];
+    });
     added.push({
-      ...blank(rest, newId(), null),
+      ...blank({ ...rest, parts }, newId(), null),
+      ...(values.length ? { own: Object.fromEntries(values) } : {}),
       layer,
       type,
       position: position.id,

@@ -6,6 +6,7 @@ import type { Curve, Fixture, FixtureType, Id, NewId, Position } from '../model/
 import { all, get, type Show, settingsOf } from '../model/show.js';
 import { withUnits } from '../number/units.js';
 import { fixtureFootprint } from '../patch/footprint.js';
+import { inMode, withDevices } from '../patch/parts.js';
 import { curveLength, fromOrigin, isClosed, reshapedAlong, snapAlong } from '../space/curves.js';
 import { place, spinOfBearing } from '../space/hanging.js';
 import { mod, turned, wrap180 } from '../space/vectors.js';
@@ -39,7 +40,11 @@ export function hangRow(
   const on = layerForNew(show, 'fixtures', layer);
   return withUnits(
     show,
-    adding(...rowAlongs(from, to, n, position.curve).map((along) => makeFixture(newId(), on, type, position, along, more))),
+    adding(
+      ...rowAlongs(from, to, n, position.curve).map((along) =>
+        withDevices(show, makeFixture(newId(), on, type, position, along, more)),
+      ),
+    ),
   );
 }
 
@@ -73,12 +78,8 @@ export function swapType(show: Show, fixtures: readonly Fixture[], type: Fixture
   return edit(fixtures, (fixture) => {
     const fresh = makeFixture(fixture.id, fixture.layer, type, get(show, 'position', fixture.position), fixture.along);
     const mode = type.modes.find((item) => item.name === fixture.mode)?.name ?? fresh.mode;
-    const first = fixture.parts[0]!;
-    return {
-      type: type.id,
-      mode,
-      parts: fresh.parts.map((part, i) => ({ ...part, ...(fixture.parts[i] ?? { ...first, address: null }), name: part.name })),
-    };
+    const { parts } = inMode(fixture, type, mode);
+    return { type: type.id, mode, parts };
   });
 }
 
@@ -119,7 +120,7 @@ export const paintable = ['colour', 'purpose', 'accessories', 'tag set', 'hang',
 export type Paintable = (typeof paintable)[number];
 
 /** Gives some attributes of one fixture to others. */
-export function paintFixtures(from: Fixture, to: readonly Fixture[], what: ReadonlySet<Paintable>): Change {
+export function paintFixtures(show: Show, from: Fixture, to: readonly Fixture[], what: ReadonlySet<Paintable>): Change {
   const painted = (fixture: Fixture): Fixture => {
     const { accessories, tags, arm, chord, ...rest } = fixture;
     return {
@@ -136,7 +137,7 @@ export function paintFixtures(from: Fixture, to: readonly Fixture[], what: Reado
       ...optional('chord', what.has('hang') ? from.chord : chord),
     };
   };
-  return updating(to.map((fixture) => [fixture, painted(fixture)] as const));
+  return updating(to.map((fixture) => [fixture, withDevices(show, painted(fixture))] as const));
 }
 /** An optional field is either there or not: never there without a value. */
 const optional = <K extends string, V>(key: K, value: V | undefined): Partial<Record<K, V>> =>

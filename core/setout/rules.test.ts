@@ -429,7 +429,7 @@ describe('paint and swap', () => {
       accessories: [idOf(5)],
       parts: [{ ...one.parts[0]!, colour: 'L 204', channel: '9' }],
     };
-    const painted = paintFixtures(from, [two, three], new Set(['colour', 'accessories', 'hang'])).updated.map(
+    const painted = paintFixtures(show, from, [two, three], new Set(['colour', 'accessories', 'hang'])).updated.map(
       ([, to]) => to as Fixture,
     );
     for (const fixture of painted) {
@@ -437,7 +437,7 @@ describe('paint and swap', () => {
       expect(fixture.parts[0]).toMatchObject({ colour: 'L 204', channel: '' });
     }
     // What the first has not, the others lose; an absent field is absent, not empty.
-    const bare = paintFixtures(one, [painted[0]!], new Set(['hang', 'accessories'])).updated[0]![1] as Fixture;
+    const bare = paintFixtures(show, one, [painted[0]!], new Set(['hang', 'accessories'])).updated[0]![1] as Fixture;
     expect('arm' in bare).toBe(false);
     expect('accessories' in bare).toBe(false);
   });

@@ -2,8 +2,9 @@
 import { adding, type Change, compose, nothing, updating } from '../model/change.js';
 import { equal } from '../model/equal.js';
 import { shelfKinds } from '../model/library.js';
-import type { DessinRecord, Id, ShelfRecord } from '../model/records.js';
-import { find, type Show } from '../model/show.js';
+import type { DessinRecord, FixtureType, Id, ShelfRecord } from '../model/records.js';
+import { all, find, type Show } from '../model/show.js';
+import { inMode } from '../patch/parts.js';
 
 /** An item as the Shelf keeps it: its record without the mark of a copy, and the number of its version. */
 export interface ShelfItem {
@@ -102,7 +103,17 @@ export function updatingFrom(show: Show, copy: ShelfRecord, item: ShelfItem, oth
     show,
     others.filter(({ record }) => record.id !== item.record.id),
   );
-  return compose(companions, updating([[copy, aimed] as const]));
+  const riding =
+    aimed.kind === 'type'
+      ? all(show, 'fixture').filter(
+          (fixture) => fixture.type === copy.id && !aimed.modes.some((mode) => mode.name === fixture.mode),
+        )
+      : [];
+  // What a fixture had patched in a mode that is gone goes into the first one, as far as that has the cells.
+  const moved = riding.map(
+    (fixture) => [fixture, inMode(fixture, aimed as FixtureType, (aimed as FixtureType).modes[0]!.name)] as const,
+  );
+  return compose(companions, updating([[copy, aimed] as const, ...moved]));
 }
 
 export interface Difference {
@@ -143,7 +154,11 @@ const fieldNames: Readonly<Record<string, string>> = {
 export function differences(here: ShelfRecord, there: ShelfRecord): Difference[] {
   const [a, b] = [bare(here), bare(there)] as unknown as Record<string, unknown>[];
   const out: Difference[] = [];
-  for (const key of new Set([...Object.keys(a!), ...Object.keys(b!)])) {
+  // Figures and words first, lists after them.
+  const keys = [...new Set([...Object.keys(a!), ...Object.keys(b!)])].sort(
+    (x, y) => Number(Array.isArray(b![x])) - Number(Array.isArray(b![y])),
+  );
+  for (const key of keys) {
     if (key === 'id' || key === 'kind' || equal(a![key], b![key])) continue;
     const [x, y] = [said(a![key]), said(b![key])];
     out.push({ field: fieldNames[key] ?? key, here: x, there: x === y ? `${y}, other content` : y });

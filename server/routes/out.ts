@@ -5,18 +5,21 @@ import { scheduleCsv } from '#core/formats/csv/write';
 import { writeMvr } from '#core/formats/mvr/write';
 import { writeSvg } from '#core/formats/svg';
 import { paperNamed, papers, parseScale } from '#core/measure/scales';
-import { type Show, settingsOf } from '#core/model/show';
+import { all, type Show, settingsOf } from '#core/model/show';
 import { channelHookup, instrumentSchedule } from '#core/paper/schedules';
 import { schedulePdf, sheetPdf } from '../print/pdf.js';
 import { thumbnailSheet } from '../print/thumbnail.js';
 import { notFound, problem } from '../problem.js';
+import type { ShelfStore } from '../store/shelf.js';
 import type { Store } from '../store/store.js';
 import { isId } from './shows.js';
 
+/** Files that the show's types name, by their hash. */
+type Files = ReadonlyMap<string, Uint8Array>;
 type Query = (name: string) => string | undefined;
 type Output = {
   readonly type: string;
-  readonly make: (show: Show, query: Query, date: string) => Promise<string | Uint8Array> | string | Uint8Array;
+  readonly make: (show: Show, query: Query, date: string, files: Files) => Promise<string | Uint8Array> | string | Uint8Array;
 };
 
 /** A query that cannot be met, as a sentence. */
@@ -50,11 +53,15 @@ const outputs: Readonly<Record<string, Output>> = {
     type: 'application/pdf',
     make: (show, _, date) => schedulePdf(instrumentSchedule(show), settingsOf(show).name, date),
   },
-  'handover.mvr': { type: 'application/octet-stream', make: (show) => writeMvr(show) },
+  'handover.mvr': { type: 'application/octet-stream', make: (show, _, __, files) => writeMvr(show, (hash) => files.get(hash)) },
 };
 
-export function outRoutes(store: Store): Hono {
+export function outRoutes(store: Store, shelf: ShelfStore): Hono {
   const app = new Hono();
+  const filesOf = async (show: Show): Promise<Files> => {
+    const named = all(show, 'type').flatMap((type) => (type.gdtf ? [type.gdtf] : []));
+    return new Map((named.length ? await shelf.filesNamed(named) : []).map((file) => [file.hash, file.bytes]));
+  };
   app.get('/:id/out/:file', async (c) => {
     const id = c.req.param('id');
     const file = c.req.param('file');
@@ -64,7 +71,7 @@ export function outRoutes(store: Store): Hono {
     if (!loaded) return notFound(c);
     const date = new Intl.DateTimeFormat('en-GB', { dateStyle: 'long' }).format(new Date());
     try {
-      const made = await output.make(loaded.show, (name) => c.req.query(name), date);
+      const made = await output.make(loaded.show, (name) => c.req.query(name), date, await filesOf(loaded.show));
       const stem =
         settingsOf(loaded.show)
           .name.replace(/[^A-Za-z0-9 _-]+/g, '')

@@ -1,5 +1,18 @@
 /** Tables (ARCHITECTURE 5). Records are JSON, checked by their schemas at every border. */
-import { bigint, index, integer, jsonb, pgTable, primaryKey, text, timestamp, uuid } from 'drizzle-orm/pg-core';
+import { sql } from 'drizzle-orm';
+import {
+  bigint,
+  boolean,
+  customType,
+  index,
+  integer,
+  jsonb,
+  pgTable,
+  primaryKey,
+  text,
+  timestamp,
+  uuid,
+} from 'drizzle-orm/pg-core';
 
 export const shows = pgTable('shows', {
   id: uuid('id').primaryKey(),
@@ -43,3 +56,35 @@ export const changes = pgTable(
   },
   (table) => [primaryKey({ columns: [table.show, table.revision] }), index('changes_key').on(table.show, table.key)],
 );
+
+const bytes = customType<{ data: Uint8Array; driverData: Uint8Array }>({ dataType: () => 'bytea' });
+
+/** The Shelf: what all shows share. `summary` is what lists and searches look at; `version` counts the changes of the content. */
+export const shelf = pgTable(
+  'shelf',
+  {
+    id: uuid('id').primaryKey(),
+    kind: text('kind').notNull(),
+    folder: text('folder').notNull().default(''),
+    favourite: boolean('favourite').notNull().default(false),
+    version: integer('version').notNull().default(1),
+    summary: jsonb('summary').notNull(),
+    data: jsonb('data').notNull(),
+    edited: timestamp('edited', { withTimezone: true, precision: 6 }).notNull().default(sql`clock_timestamp()`),
+    deleted: timestamp('deleted', { withTimezone: true }),
+  },
+  (table) => [index('shelf_kind').on(table.kind)],
+);
+
+/** Folders by their path, parts joined by "/"; kept so that an empty one stays. */
+export const folders = pgTable('folders', {
+  path: text('path').primaryKey(),
+  edited: timestamp('edited', { withTimezone: true, precision: 6 }).notNull().default(sql`clock_timestamp()`),
+});
+
+/** Files by the hash of their content. */
+export const files = pgTable('files', {
+  hash: text('hash').primaryKey(),
+  mime: text('mime').notNull(),
+  bytes: bytes('bytes').notNull(),
+});

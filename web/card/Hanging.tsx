@@ -7,6 +7,7 @@ import { updating } from '#core/model/change';
 import { chords, type Fixture } from '#core/model/records';
 import { all, find, get, settingsOf } from '#core/model/show';
 import { withUnits } from '#core/number/units';
+import { withDevices } from '#core/patch/parts';
 import { type Paintable, paintable, paintFixtures } from '#core/setout/hang';
 import { ARM } from '#core/space/hanging';
 import { plural } from '../drawing/pointing';
@@ -141,7 +142,7 @@ export function Hanging({ fixtures }: { fixtures: readonly Fixture[] }) {
                     each(`${on === fixtures.length ? 'Take off' : 'Put on'} ${item.name}`, (fixture) => {
                       const others = (fixture.accessories ?? []).filter((id) => id !== item.id);
                       const next = on === fixtures.length ? others : [...others, item.id];
-                      return withField(fixture, 'accessories', next.length ? next : undefined);
+                      return withDevices(show, withField(fixture, 'accessories', next.length ? next : undefined));
                     })
                   }
                 />
@@ -197,7 +198,7 @@ export function Hanging({ fixtures }: { fixtures: readonly Fixture[] }) {
               const others = fixtures.slice(1);
               session.edit(
                 `Paint ${[...what].join(', ')} onto ${plural(others.length)}`,
-                withUnits(show, paintFixtures(first, others, what)),
+                withUnits(show, paintFixtures(show, first, others, what)),
               );
               toast(`${plural(others.length)} took ${[...what].join(', ')} from unit ${first.unit || '-'}.`);
             }}

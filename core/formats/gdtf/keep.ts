@@ -115,7 +115,8 @@ function patch(
   if (!same('id')) text('FixtureTypeID', writeGuid(type.id));
   if (!same('maker')) text('Manufacturer', type.maker);
   if (!same('name')) text('LongName', type.name);
-  if (!same('family')) text('Description', type.family);
+  // The family is guessed from what moves; once that changes it must be said.
+  if (!same('family') || !same('pan') || !same('tilt')) text('Description', type.family);
   const properties = child(child(fixture, 'PhysicalDescriptions'), 'Properties').children;
   const property = (element: string, key: string, value: number | undefined) => {
     const holder = { name: 'Properties', attributes: {}, children: properties, text: '' };

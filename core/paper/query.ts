@@ -1,0 +1,200 @@
+/**
+ * Choosing fixtures by their fields: "purpose = back light and position = LX 2".
+ * A comparison is a field, a sign and a value; comparisons are joined by "and", "or" and brackets, and turned by "not". "and" binds closer than "or".
+ * Signs: = is, != is not, ~ has in it, < <= > >= compare as numbers where both are, else by name. "field is empty", "field is not empty". Capitals and blanks make no difference.
+ */
+
+import { accessoriesOf, formsOf } from '../draw/variants.js';
+import { fieldsInOrder, foldedChoice, ownValue } from '../model/fields.js';
+import type { Fixture } from '../model/records.js';
+import { all, find, get, type Show } from '../model/show.js';
+import { natural } from '../number/order.js';
+import { formatAddress, parseAddress, universeOf } from '../patch/address.js';
+import { fieldNames, fieldText } from './fields.js';
+
+/** Values of a field: one, or one a part. */
+type Values = (show: Show, fixture: Fixture) => readonly string[];
+
+const parts =
+  (key: 'channel' | 'colour' | 'circuit'): Values =>
+  (_, fixture) =>
+    fixture.parts.map((part) => part[key]);
+const fixed: Readonly<Record<string, Values>> = {
+  channel: parts('channel'),
+  colour: parts('colour'),
+  circuit: parts('circuit'),
+  address: (_, fixture) => fixture.parts.map((part) => formatAddress(part.address)),
+  universe: (_, fixture) => fixture.parts.map((part) => (part.address === null ? '' : String(universeOf(part.address)))),
+  gobo: (_, fixture) => [fixture.gobo],
+  family: (show, fixture) => [get(show, 'type', fixture.type).family],
+  maker: (show, fixture) => [get(show, 'type', fixture.type).maker],
+  watts: (show, fixture) => [String(get(show, 'type', fixture.type).watts)],
+  layer: (show, fixture) => [find(show, 'layer', fixture.layer)?.name ?? ''],
+  spare: (_, fixture) => [fixture.spare ? 'yes' : 'no'],
+  rental: (_, fixture) => [fixture.rental ?? ''],
+  hang: (_, fixture) => [fixture.hang],
+  aim: (show, fixture) => [
+    fixture.aim?.kind === 'area' ? (find(show, 'area', fixture.aim.area)?.name ?? '') : fixture.aim ? 'point' : '',
+  ],
+  accessory: (show, fixture) => [...accessoriesOf(show, fixture).map((item) => item.name), ...formsOf(show, fixture)],
+};
+const words: Readonly<Record<string, string>> = {
+  color: 'colour',
+  accessories: 'accessory',
+  'unit number': 'unit',
+  'focus area': 'aim',
+  wattage: 'watts',
+  'instrument type': 'type',
+};
+
+/** Names that a comparison may begin with, the show's own fields among them. */
+export const queryFields = (show: Show): string[] => [
+  ...new Set([...fieldNames, ...Object.keys(fixed)]),
+  ...fieldsInOrder(show).map((field) => field.name),
+];
+
+function valuesFor(show: Show, name: string): Values | null {
+  const wanted = foldedChoice(name);
+  const own = fieldsInOrder(show).find((field) => foldedChoice(field.name) === wanted);
+  if (own) return (_, fixture) => [ownValue(fixture, own.id)];
+  const plain = words[wanted] ?? wanted;
+  if (Object.hasOwn(fixed, plain)) return fixed[plain]!;
+  const field = fieldNames.find((item) => item === plain);
+  return field ? (shown, fixture) => [fieldText(shown, fixture, null, field)] : null;
+}
+
+export type Test = (fixture: Fixture) => boolean;
+export type Query = { readonly ok: true; readonly test: Test } | { readonly ok: false; readonly why: string };
+
+interface Token {
+  readonly kind: 'word' | 'sign' | 'open' | 'close' | 'text';
+  readonly text: string;
+}
+function tokens(text: string): Token[] {
+  const out: Token[] = [];
+  for (const match of text.matchAll(/"([^"]*)"|(!=|<=|>=|[=~<>])|(\()|(\))|([^\s"=~<>!()]+)/g)) {
+    if (match[1] !== undefined) out.push({ kind: 'text', text: match[1] });
+    else if (match[2]) out.push({ kind: 'sign', text: match[2] });
+    else if (match[3]) out.push({ kind: 'open', text: '(' });
+    else if (match[4]) out.push({ kind: 'close', text: ')' });
+    else out.push({ kind: 'word', text: match[5]! });
+  }
+  return out;
+}
+
+class Wrong extends Error {}
+
+/** True when a text reads as a comparison rather than as the name of a command. */
+export const looksLikeQuery = (text: string): boolean => /[=~<>]|\bis (not )?empty\b/i.test(text);
+
+/** Reads a question. @returns a test of fixtures, or a sentence that says what is wrong with it */
+export function parseQuery(show: Show, text: string): Query {
+  const list = tokens(text);
+  let at = 0;
+  const isWord = (word: string, i = at) => list[i]?.kind === 'word' && list[i]!.text.toLowerCase() === word;
+  const joins = (i: number) => isWord('and', i) || isWord('or', i) || list[i]?.kind === 'close';
+
+  const either = (): Test => {
+    let left = both();
+    while (isWord('or')) {
+      at++;
+      const [a, b] = [left, both()];
+      left = (fixture) => a(fixture) || b(fixture);
+    }
+    return left;
+  };
+  const both = (): Test => {
+    let left = one();
+    while (isWord('and')) {
+      at++;
+      const [a, b] = [left, one()];
+      left = (fixture) => a(fixture) && b(fixture);
+    }
+    return left;
+  };
+  const one = (): Test => {
+    if (isWord('not')) {
+      at++;
+      const inner = one();
+      return (fixture) => !inner(fixture);
+    }
+    if (list[at]?.kind === 'open') {
+      at++;
+      const inner = either();
+      if (list[at]?.kind !== 'close') throw new Wrong('A bracket is not closed.');
+      at++;
+      return inner;
+    }
+    return comparison();
+  };
+  const comparison = (): Test => {
+    const name: string[] = [];
+    while (at < list.length && list[at]!.kind !== 'sign' && !isWord('is') && !joins(at) && list[at]!.kind !== 'open')
+      name.push(list[at++]!.text);
+    if (!name.length) throw new Wrong('A comparison begins with a field, such as purpose.');
+    const values = valuesFor(show, name.join(' '));
+    if (!values) throw new Wrong(`There is no field named "${name.join(' ')}". There are ${queryFields(show).join(', ')}.`);
+    if (isWord('is')) {
+      at++;
+      const not = isWord('not');
+      if (not) at++;
+      if (!isWord('empty')) throw new Wrong('After "is" comes "empty" or "not empty".');
+      at++;
+      return (fixture) => values(show, fixture).every((value) => value === '') !== not;
+    }
+    const sign = list[at]?.kind === 'sign' ? list[at++]!.text : null;
+    if (!sign) throw new Wrong(`After ${name.join(' ')} comes a sign: =, !=, ~, <, <=, > or >=.`);
+    const said: string[] = [];
+    while (at < list.length && !joins(at) && list[at]!.kind !== 'sign') said.push(list[at++]!.text);
+    if (!said.length)
+      throw new Wrong(`After ${name.join(' ')} ${sign} comes a value. For none, write "${name.join(' ')} is empty".`);
+    return compared(values, sign, said.join(' '), foldedChoice(name.join(' ')) === 'address');
+  };
+  const compared = (values: Values, sign: string, wanted: string, address: boolean): Test => {
+    const folded = foldedChoice(wanted);
+    const numeric = (text: string): number => {
+      if (address) {
+        const parsed = parseAddress(text);
+        return parsed.ok && parsed.address !== null ? parsed.address : Number.NaN;
+      }
+      return /^[+-]?\d+([.,]\d+)?$/.test(text.trim()) ? Number(text.replace(',', '.')) : Number.NaN;
+    };
+    const number = numeric(wanted);
+    const same = (value: string) =>
+      foldedChoice(value) === folded || (address && !Number.isNaN(number) && numeric(value) === number);
+    const order = (value: string) => {
+      const n = numeric(value);
+      return Number.isNaN(n) || Number.isNaN(number) ? natural(value, wanted) : n - number;
+    };
+    const tests: Readonly<Record<string, (value: string) => boolean>> = {
+      '=': same,
+      '~': (value) => foldedChoice(value).includes(folded),
+      '<': (value) => value !== '' && order(value) < 0,
+      '<=': (value) => value !== '' && order(value) <= 0,
+      '>': (value) => value !== '' && order(value) > 0,
+      '>=': (value) => value !== '' && order(value) >= 0,
+    };
+    if (sign === '!=') return (fixture) => !values(show, fixture).some(same);
+    const test = tests[sign]!;
+    return (fixture) => values(show, fixture).some(test);
+  };
+
+  try {
+    if (!list.length) throw new Wrong('Write a comparison, such as purpose = back light.');
+    const test = either();
+    if (at < list.length) throw new Wrong(`"${list[at]!.text}" was not expected there. Join comparisons by "and" or "or".`);
+    return { ok: true, test };
+  } catch (error) {
+    if (error instanceof Wrong) return { ok: false, why: error.message };
+    throw error;
+  }
+}
+
+/** The fixtures that a question finds, or the sentence. */
+export function queried(
+  show: Show,
+  text: string,
+): { readonly ok: true; readonly fixtures: readonly Fixture[] } | { readonly ok: false; readonly why: string } {
+  const query = parseQuery(show, text);
+  return query.ok ? { ok: true, fixtures: all(show, 'fixture').filter(query.test) } : query;
+}
