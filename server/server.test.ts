@@ -236,7 +236,7 @@ describe.each(where)('on %s', (_, url) => {
         '/api/imports/mvr?preview',
         '/api/imports/dxf',
         '/api/health',
-        '/api/stock',
+        '/api/shelf',
         '/api/nothing',
         '/%00',
         '/..%2f..%2fetc',

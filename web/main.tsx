@@ -4,12 +4,14 @@ import { createBrowserRouter, Navigate } from 'react-router';
 import { RouterProvider } from 'react-router/dom';
 import { Toaster } from 'sonner';
 import { SWRConfig } from 'swr';
+import { ShelfPage } from './shelf/ShelfPage';
 import { ShowPage } from './shell/ShowPage';
 import { StartPage } from './shell/StartPage';
 import './styles.css';
 
 const router = createBrowserRouter([
   { path: '/', element: <StartPage /> },
+  { path: '/shelf', element: <ShelfPage /> },
   { path: '/shows/:id', element: <Navigate to="hang" replace /> },
   { path: '/shows/:id/:step', element: <ShowPage /> },
   { path: '*', element: <Navigate to="/" replace /> },

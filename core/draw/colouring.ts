@@ -1,4 +1,5 @@
 /** Colours the rig by what it is for: one colour a value, with its legend. Colour is never the only sign: the legend counts and names. */
+import { colourOf } from '../light/filter.js';
 import type { Fixture, Id } from '../model/records.js';
 import { all, find, type Show } from '../model/show.js';
 import { natural } from '../number/order.js';
@@ -74,7 +75,7 @@ export function colouring(show: Show, by: ColourBy): Colouring {
       if (list) list.push(fixture.id);
       else counts.set(value, [fixture.id]);
     }
-  const filters = new Map(all(show, 'filter').map((filter) => [filter.code, filter.rgb as Hex]));
+  const filters = all(show, 'filter');
   const colours = new Map<Id, Hex>();
   const names = new Map<Id, string>();
   const legend = [...counts]
@@ -82,7 +83,7 @@ export function colouring(show: Show, by: ColourBy): Colouring {
     .map(([name, ids], i): LegendRow => {
       const colour: Hex = name.startsWith('no ')
         ? '#ffffff'
-        : ((by === 'filter' ? filters.get(name) : undefined) ?? hues[i % hues.length]!);
+        : ((by === 'filter' ? colourOf(filters, name).rgb : null) ?? hues[i % hues.length]!);
       for (const id of ids) {
         colours.set(id, colour);
         names.set(id, name);

@@ -1,4 +1,5 @@
 /** A show in three dimensions, as plain figures in millimetres and world axes; the web room hands them to a renderer. */
+import { colourOf } from '../light/filter.js';
 import type { Filter, Fixture, Id, Position, Vec3 } from '../model/records.js';
 import { all, get, type Show, settingsOf } from '../model/show.js';
 import { curveLength, frameAlong } from '../space/curves.js';
@@ -66,8 +67,8 @@ function reach(from: Vec3, direction: Vec3, throwLength: number | null): number 
 }
 
 /** sRGB of a fixture's first colour, from the show's filters; white where it has none. */
-export function rgbOf(fixture: Fixture, filters: ReadonlyMap<string, Filter>): string {
-  return filters.get(fixture.parts.find((part) => part.colour)?.colour ?? '')?.rgb ?? '#fff3dc';
+export function rgbOf(fixture: Fixture, filters: readonly Filter[]): string {
+  return colourOf(filters, fixture.parts.find((part) => part.colour)?.colour ?? '').rgb ?? '#fff3dc';
 }
 
 export function bodiesOf(show: Show, fixture: Fixture): Body[] {
@@ -112,7 +113,7 @@ export function sceneOf(show: Show): Scene3D {
       .filter((layer) => layer.state === 'hidden')
       .map((layer) => layer.id),
   );
-  const filters = new Map(all(show, 'filter').map((filter) => [filter.code, filter]));
+  const filters = all(show, 'filter');
   const fixtures = all(show, 'fixture').filter((fixture) => !hidden.has(fixture.layer));
   const beams = fixtures.flatMap((fixture): Beam[] => {
     const type = get(show, 'type', fixture.type);

@@ -103,18 +103,23 @@ export function updatingFrom(show: Show, copy: ShelfRecord, item: ShelfItem, oth
     show,
     others.filter(({ record }) => record.id !== item.record.id),
   );
-  const riding =
-    aimed.kind === 'type'
-      ? all(show, 'fixture').filter(
-          (fixture) => fixture.type === copy.id && !aimed.modes.some((mode) => mode.name === fixture.mode),
-        )
-      : [];
-  // What a fixture had patched in a mode that is gone goes into the first one, as far as that has the cells.
-  const moved = riding.map(
-    (fixture) => [fixture, inMode(fixture, aimed as FixtureType, (aimed as FixtureType).modes[0]!.name)] as const,
+  return compose(
+    companions,
+    aimed.kind === 'type' ? changingType(show, copy as FixtureType, aimed) : updating([[copy, aimed] as const]),
   );
-  return compose(companions, updating([[copy, aimed] as const, ...moved]));
 }
+
+/** Another form of a type. What had a mode that is gone goes into the first one, with the channels and addresses of the cells that it has there. */
+export function changingType(show: Show, from: FixtureType, to: FixtureType): Change {
+  const riding = all(show, 'fixture').filter(
+    (fixture) => fixture.type === from.id && !equal(modeNamed(from, fixture.mode), modeNamed(to, fixture.mode)),
+  );
+  const moved = riding.map(
+    (fixture) => [fixture, inMode(fixture, to, modeNamed(to, fixture.mode) ? fixture.mode : to.modes[0]!.name)] as const,
+  );
+  return updating([[from, to] as const, ...moved.filter(([before, after]) => !equal(before, after))]);
+}
+const modeNamed = (type: FixtureType, name: string) => type.modes.find((mode) => mode.name === name);
 
 export interface Difference {
   readonly field: string;

@@ -1,9 +1,11 @@
 /** What is selected: shown, and edited for all of it. Differing values read "several". */
 import { RotateCcw, RotateCw, Trash2 } from 'lucide-react';
+import { Fragment } from 'react';
 import { toast } from 'sonner';
 import { snagsByFixture } from '#core/audit/snags';
 import { formatLength, lengthUnit, parseLength } from '#core/measure/lengths';
 import { updating } from '#core/model/change';
+import { fieldsInOrder } from '#core/model/fields';
 import type { Fixture, FixtureType, Position } from '#core/model/records';
 import { all, find, get, settingsOf } from '#core/model/show';
 import { withUnits } from '#core/number/units';
@@ -21,7 +23,9 @@ import { useDesk } from '../session/desk';
 import { chosenFixtures, chosenPositions, chosenThings } from '../shell/chosen';
 import { commandById, tip } from '../shell/commands';
 import { Line, TextField } from '../ui/TextField';
+import { ColourField } from './ColourField';
 import { Hanging } from './Hanging';
+import { Parts } from './Parts';
 import { PositionCard } from './PositionCard';
 import { StageCard } from './StageCard';
 
@@ -277,27 +281,7 @@ function FixtureCard({ fixtures }: { fixtures: readonly Fixture[] }) {
           ),
         ].sort(),
       )}
-      <Line name="Colour">
-        <Swatch code={shared(fixtures.map((fixture) => fixture.parts[0]!.colour))} />
-        <TextField
-          label="Colour"
-          value={shared(fixtures.map((fixture) => fieldText(show, fixture, null, 'colour'))) ?? ''}
-          placeholder={shared(fixtures.map((fixture) => fieldText(show, fixture, null, 'colour'))) === null ? 'several' : ''}
-          list={all(show, 'filter').map((filter) => filter.code)}
-          onWrite={(text) => {
-            session.edit(
-              `Colour ${text || 'cleared'} for ${plural(fixtures.length)}`,
-              updating(
-                fixtures.map((fixture): [Fixture, Fixture] => [
-                  fixture,
-                  { ...fixture, parts: fixture.parts.map((part) => ({ ...part, colour: text.trim() })) },
-                ]),
-              ),
-            );
-            return null;
-          }}
-        />
-      </Line>
+      <ColourField fixtures={fixtures} />
       <Line name="Along" unit={lengthUnit(units)}>
         <TextField label="Along" value={along ?? ''} placeholder={along === null ? 'several' : ''} onWrite={writeAlong} />
       </Line>
@@ -318,7 +302,24 @@ function FixtureCard({ fixtures }: { fixtures: readonly Fixture[] }) {
           <span className="flex-1">{range(throws.map((value) => Math.round(value / 10) * 10))}</span>
         </Line>
       )}
+      {line(
+        'Gobo',
+        'gobo',
+        all(show, 'gobo').map((gobo) => gobo.code),
+      )}
+      {!(one && first.parts.length > 1) && line('Circuit', 'circuit')}
+      {fieldsInOrder(show).map((field) => (
+        <Fragment key={field.id}>
+          {line(
+            field.name,
+            `own ${field.id}`,
+            field.type === 'choice' ? field.choices : field.type === 'yes or no' ? ['yes', 'no'] : undefined,
+          )}
+        </Fragment>
+      ))}
+      {line('Rented', 'rental')}
       {line('Notes', 'notes')}
+      {one && first.parts.length > 1 && <Parts fixture={first} />}
       <Hanging fixtures={fixtures} />
     </div>
   );
@@ -376,19 +377,6 @@ const addressSpan = (fixtures: readonly Fixture[]): string => {
     .filter((address): address is number => address !== null);
   return list.length ? `${formatAddress(Math.min(...list))} to ${formatAddress(Math.max(...list))}` : '-';
 };
-
-function Swatch({ code }: { code: string | null }) {
-  const show = useShow();
-  const filter = all(show, 'filter').find((item) => item.code === code);
-  if (!filter) return null;
-  return (
-    <span
-      title={filter.name}
-      className="inline-block h-3 w-3 shrink-0 self-center border"
-      style={{ background: filter.rgb, borderColor: 'var(--pencil)' }}
-    />
-  );
-}
 
 export function TypeSelect({ label, value, onChange }: { label: string; value: string; onChange: (type: FixtureType) => void }) {
   const show = useShow();

@@ -156,6 +156,12 @@ export function Drawing({ pane, step }: { pane: 'plan' | 'section' | 'elevation'
   useEffect(() => surface.current?.setList(list, settings.scale), [list, settings.scale]);
   // biome-ignore lint/correctness/useExhaustiveDependencies: the theme is what it waits for
   useEffect(() => surface.current?.retheme(), [desk.theme]);
+  // A picture in a symbol has been decoded: draw again.
+  useEffect(() => {
+    const again = () => surface.current?.redraw();
+    window.addEventListener('dessin-redraw', again);
+    return () => window.removeEventListener('dessin-redraw', again);
+  }, []);
   // biome-ignore lint/correctness/useExhaustiveDependencies: another plane is another drawing
   useEffect(() => {
     if (!plan) fit();

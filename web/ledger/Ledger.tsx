@@ -4,7 +4,9 @@ import Papa from 'papaparse';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { toast } from 'sonner';
 import { snagsByFixture } from '#core/audit/snags';
+import { colourOf } from '#core/light/filter';
 import { updating } from '#core/model/change';
+import { fieldsInOrder } from '#core/model/fields';
 import type { Fixture, Id } from '#core/model/records';
 import { all } from '#core/model/show';
 import { inScheduleOrder, natural } from '#core/number/order';
@@ -18,18 +20,31 @@ import { useDesk } from '../session/desk';
 import { useRunPreview } from '../steps/run';
 import { EditBox } from './EditBox';
 
-const columns: readonly { readonly field: FieldName; readonly name: string; readonly width: number; readonly right?: boolean }[] =
-  [
-    { field: 'position', name: 'Position', width: 110 },
-    { field: 'unit', name: 'Unit', width: 52, right: true },
-    { field: 'channel', name: 'Channel', width: 78, right: true },
-    { field: 'address', name: 'Address', width: 118 },
-    { field: 'type', name: 'Type', width: 150 },
-    { field: 'mode', name: 'Mode', width: 90 },
-    { field: 'purpose', name: 'Purpose', width: 140 },
-    { field: 'colour', name: 'Colour', width: 112 },
-    { field: 'notes', name: 'Notes', width: 160 },
-  ];
+interface Column {
+  readonly field: FieldName;
+  readonly name: string;
+  readonly width: number;
+  readonly right?: boolean;
+}
+const always: readonly Column[] = [
+  { field: 'position', name: 'Position', width: 110 },
+  { field: 'unit', name: 'Unit', width: 52, right: true },
+  { field: 'channel', name: 'Channel', width: 78, right: true },
+  { field: 'address', name: 'Address', width: 118 },
+  { field: 'type', name: 'Type', width: 150 },
+  { field: 'mode', name: 'Mode', width: 90 },
+  { field: 'purpose', name: 'Purpose', width: 140 },
+  { field: 'colour', name: 'Colour', width: 112 },
+  { field: 'circuit', name: 'Circuit', width: 78 },
+  { field: 'notes', name: 'Notes', width: 140 },
+];
+/** Columns that come when something stands in them. */
+const sometimes: readonly Column[] = [
+  { field: 'gobo', name: 'Gobo', width: 70 },
+  { field: 'rental', name: 'Rented from', width: 100 },
+];
+/** Fields that each part of a fixture has for itself. */
+const ofParts: readonly FieldName[] = ['channel', 'address', 'circuit', 'colour'];
 const ROW = 24;
 
 interface Row {
@@ -54,7 +69,14 @@ export function Ledger() {
   const scroll = useRef<HTMLDivElement>(null);
   const anchor = useRef<number>(0);
   const snags = snagsByFixture(show);
-  const colours = useMemo(() => new Map(all(show, 'filter').map((filter) => [filter.code, filter.rgb])), [show]);
+  const shownFilters = all(show, 'filter');
+  const columns = useMemo((): readonly Column[] => {
+    const used = sometimes.filter(({ field }) => all(show, 'fixture').some((fixture) => fieldText(show, fixture, null, field)));
+    const own = fieldsInOrder(show).map(
+      (field): Column => ({ field: `own ${field.id}`, name: field.name, width: 100, right: field.type === 'number' }),
+    );
+    return [...always.slice(0, -1), ...used, ...own, ...always.slice(-1)];
+  }, [show]);
 
   const rows = useMemo((): Row[] => {
     let fixtures = inScheduleOrder(show);
@@ -122,9 +144,7 @@ export function Ledger() {
 
   const editable = (row: Row | undefined, field: FieldName): boolean =>
     row !== undefined &&
-    (row.part === null
-      ? !(row.fixture.parts.length > 1 && ['channel', 'address', 'colour'].includes(field))
-      : ['channel', 'address', 'colour'].includes(field));
+    (row.part === null ? !(row.fixture.parts.length > 1 && ofParts.includes(field)) : ofParts.includes(field));
   const begin = (text?: string) => {
     const row = rows[at.row];
     const { field } = columns[at.column]!;
@@ -349,10 +369,13 @@ export function Ledger() {
                           />
                         ) : (
                           <>
-                            {column.field === 'colour' && colours.has(text) && (
+                            {column.field === 'colour' && colourOf(shownFilters, text).rgb && (
                               <span
                                 className="mr-1.5 inline-block h-2.5 w-2.5 border"
-                                style={{ background: colours.get(text), borderColor: 'var(--pencil)' }}
+                                style={{
+                                  background: colourOf(shownFilters, text).rgb ?? undefined,
+                                  borderColor: 'var(--pencil)',
+                                }}
                               />
                             )}
                             {text}
@@ -372,7 +395,7 @@ export function Ledger() {
   );
 
   function cellText({ fixture, part }: Row, field: FieldName): string {
-    if (part !== null && !['type', 'channel', 'address', 'colour'].includes(field)) return '';
+    if (part !== null && field !== 'type' && !ofParts.includes(field)) return '';
     if (field === 'address' && (part !== null || fixture.parts.length === 1))
       return formatRange(fixture.parts[part ?? 0]!.address, partFootprint(show, fixture, part ?? 0));
     if (field === 'type' && part !== null) return `  ${fixture.parts[part]!.name}`;

@@ -9,7 +9,7 @@ export type Tool = 'select' | 'pipe' | 'hang' | 'outline' | 'masking' | 'dimensi
 /** What a pane shows. */
 export type View = 'plan' | 'section' | 'elevation' | '3d' | 'plate';
 /** Panel that lies over the step's own. */
-export type Panel = 'set out' | 'copy' | 'tags' | 'key' | 'delete' | 'dxf' | null;
+export type Panel = 'fields' | 'stock' | 'set out' | 'copy' | 'tags' | 'key' | 'delete' | 'dxf' | null;
 export type Order = 'selected' | 'left to right';
 
 export interface Desk {
@@ -50,6 +50,8 @@ export interface Desk {
   readonly turn: 'landscape' | 'portrait';
   readonly ledgerHeight: number;
   readonly palette: boolean;
+  /** The Shelf over the show, or nothing; with a type of the show it opens that one's form. */
+  readonly shelf: { readonly tab: 'shelf' | 'show'; readonly edit?: Id } | null;
   /** A request to bring something into view on the drawing. */
   readonly goTo: { readonly ids: readonly Id[]; readonly stamp: number } | null;
   readonly set: (patch: Partial<Desk>) => void;
@@ -90,6 +92,7 @@ export const useDesk = create<Desk>((set) => ({
   turn: 'landscape',
   ledgerHeight: 230,
   palette: false,
+  shelf: null,
   goTo: null,
   set: (patch) => {
     if (patch.theme) {

@@ -1,11 +1,11 @@
 /** The frame: steps at the left, the Drawing in the middle, the Ledger below, the Card at the right. */
 
-import { Moon, Redo2, Sun, Undo2 } from 'lucide-react';
+import { Library, Moon, Redo2, Sun, Undo2 } from 'lucide-react';
 import { lazy, Suspense, useEffect, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { toast } from 'sonner';
 import { centreSection } from '#core/draw/section';
-import { settingsOf } from '#core/model/show';
+import { find, settingsOf } from '#core/model/show';
 import { Card } from '../card/Card';
 import { Drawing } from '../drawing/Drawing';
 import { PlateView } from '../drawing/PlateView';
@@ -13,8 +13,10 @@ import { isTyping } from '../drawing/pointing';
 import { Ledger } from '../ledger/Ledger';
 import { CopyPanel } from '../panels/CopyPanel';
 import { DeletePanel } from '../panels/DeletePanel';
+import { FieldsPanel } from '../panels/FieldsPanel';
 import { KeyPanel } from '../panels/KeyPanel';
 import { SetOutPanel } from '../panels/SetOutPanel';
+import { StockPanel } from '../panels/StockPanel';
 import { TagsPanel } from '../panels/TagsPanel';
 import { SessionContext, useSession, useSessionState } from '../session/context';
 import { useDesk, type View } from '../session/desk';
@@ -34,6 +36,7 @@ import { Palette } from './Palette';
 import { Steps } from './Steps';
 
 const DxfPanel = lazy(() => import('../panels/DxfPanel').then((module) => ({ default: module.DxfPanel })));
+const ShelfRoom = lazy(() => import('../shelf/ShelfRoom').then((module) => ({ default: module.ShelfRoom })));
 const ThreeView = lazy(() => import('../drawing/ThreeView'));
 
 export function ShowPage() {
@@ -52,6 +55,7 @@ export function ShowPage() {
       type: null,
       goTo: null,
       panel: null,
+      shelf: null,
       layer: null,
       tagSet: null,
       accessories: [],
@@ -102,7 +106,7 @@ function Frame() {
   const context = useCommands();
   const { show } = context;
   const { step = 'hang' } = useParams();
-  const { view, beside, panel: over, ledgerHeight, set } = useDesk();
+  const { view, beside, panel: over, ledgerHeight, shelf, set } = useDesk();
 
   useEffect(() => {
     const handle = (event: KeyboardEvent) => {
@@ -111,7 +115,7 @@ function Frame() {
         useDesk.setState({ palette: true });
         return;
       }
-      if (isTyping(event.target) || useDesk.getState().palette) return;
+      if (isTyping(event.target) || useDesk.getState().palette || useDesk.getState().shelf) return;
       // In the Ledger the clipboard holds cells, and text that is marked anywhere is copied as text.
       const clipboard = (event.ctrlKey || event.metaKey) && /^[cvx]$/i.test(event.key);
       const inLedger = event.target instanceof Element && event.target.closest('[data-testid="ledger"]') !== null;
@@ -160,6 +164,8 @@ function Frame() {
     tags: <TagsPanel />,
     key: <KeyPanel />,
     delete: <DeletePanel />,
+    fields: <FieldsPanel />,
+    stock: <StockPanel />,
     dxf: null,
   }[over ?? 'dxf'];
   return (
@@ -215,6 +221,18 @@ function Frame() {
       </aside>
       <Palette context={context} />
       <ClashNote />
+      {shelf && (
+        <Suspense fallback={null}>
+          <ShelfRoom
+            key={shelf.tab}
+            session={context.session}
+            show={show}
+            tab={shelf.tab}
+            edit={shelf.edit ? find(show, 'type', shelf.edit) : undefined}
+            close={() => set({ shelf: null })}
+          />
+        </Suspense>
+      )}
     </div>
   );
 }
@@ -235,6 +253,14 @@ function TopBar({ context }: { context: Context }) {
       <h1 className="truncate">{settings.name}</h1>
       <span className="pencil truncate">{settings.venue}</span>
       <span className="flex-1" />
+      <button
+        type="button"
+        className="flex items-center gap-1"
+        title={tip('shelf')}
+        onClick={() => set({ shelf: { tab: 'shelf' } })}
+      >
+        <Library size={15} /> Shelf
+      </button>
       <button
         type="button"
         className="flex h-7 w-52 items-center justify-between border px-3"

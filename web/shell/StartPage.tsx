@@ -1,5 +1,5 @@
 /** The list of shows, each with its plot drawn small; a new one; an MVR file as a new one. */
-import { Copy, FileUp, Moon, Pencil, Sun, Trash2 } from 'lucide-react';
+import { Copy, FileUp, Library, Moon, Pencil, Sun, Trash2 } from 'lucide-react';
 import { useRef, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { toast } from 'sonner';
@@ -60,6 +60,9 @@ export function StartPage() {
       <header className="flex items-baseline justify-between pt-7 pb-5">
         <h1 className="text-[22px] font-bold">Dessin</h1>
         <div className="flex gap-2">
+          <Link to="/shelf" className="act flex items-center gap-2">
+            <Library size={15} /> Shelf
+          </Link>
           <button type="button" className="act flex items-center gap-2" onClick={() => file.current?.click()}>
             <FileUp size={15} /> Open an MVR file
           </button>

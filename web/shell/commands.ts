@@ -6,7 +6,7 @@ import { colourings } from '#core/draw/colouring';
 import { tagSetsOf } from '#core/draw/tag-set';
 import { formatLength } from '#core/measure/lengths';
 import { edit, isEmpty, updating } from '#core/model/change';
-import type { Fixture } from '#core/model/records';
+import type { Fixture, SymbolSet } from '#core/model/records';
 import { all, type Show, settingsOf } from '#core/model/show';
 import { renumberUnits, withUnits } from '#core/number/units';
 import { duplicateFixtures, nudgeFixtures, reshapePosition, rotateFixtures } from '#core/setout/hang';
@@ -102,7 +102,31 @@ const step = (path: string, name: string): Command => ({
 });
 const desk = () => useDesk.getState();
 
+/** One of our symbol sets for the whole show; symbols of the user's own win in either. */
+export const switchSymbols = ({ session, show }: Pick<Context, 'session' | 'show'>, set: SymbolSet): void => {
+  const settings = settingsOf(show);
+  const { symbolSet: _, ...rest } = settings;
+  session.edit(
+    set === 'bold' ? 'Bold symbols' : 'Outline symbols',
+    updating([[settings, set === 'bold' ? { ...rest, symbolSet: set } : rest]]),
+  );
+};
+
 export const commands: readonly Command[] = [
+  { id: 'shelf', name: 'Open the Shelf', key: 'B', run: () => desk().set({ shelf: { tab: 'shelf' } }) },
+  {
+    id: 'show types',
+    name: 'Types of this show: newer versions, put back, sweep',
+    run: () => desk().set({ shelf: { tab: 'show' } }),
+  },
+  { id: 'fields', name: 'Own columns and pick lists', run: () => desk().set({ panel: 'fields' }) },
+  { id: 'stock', name: 'Stock of the house: what is over, what is rented', run: () => desk().set({ panel: 'stock' }) },
+  {
+    id: 'symbols bold',
+    name: 'Symbols: the bold set, for small scales',
+    run: (context) => switchSymbols(context, 'bold'),
+  },
+  { id: 'symbols outline', name: 'Symbols: the outline set', run: (context) => switchSymbols(context, 'outline') },
   { id: 'select', name: 'Select', key: 'V', run: () => desk().set({ tool: 'select' }) },
   {
     id: 'pipe',

@@ -6,18 +6,23 @@ import { keyRows } from '#core/draw/key';
 import { formatLength, parseLength } from '#core/measure/lengths';
 import { adding, edit } from '#core/model/change';
 import { makeAccessories } from '#core/model/make';
-import type { Fixture, FixtureType } from '#core/model/records';
+import type { Fixture } from '#core/model/records';
 import { all, find, settingsOf } from '#core/model/show';
 import { positionsInOrder } from '#core/number/order';
 import { hangRow } from '#core/setout/hang';
+import { copyIn } from '#core/shelf/copy';
+import { searchShelf } from '#core/shelf/search';
 import { alongOf, curveLength, fromOrigin } from '#core/space/curves';
-import { call } from '../api';
 import { hangingOf } from '../drawing/tools/hang';
 import { useSession, useShow } from '../session/context';
 import { useDesk } from '../session/desk';
+import { degreesOf } from '../shelf/ItemList';
+import { takeIntoShow } from '../shelf/Preview';
+import { attempt, useShelf } from '../shelf/store';
 import { Line } from '../ui/TextField';
 
 export function HangPanel() {
+  const session = useSession();
   const show = useShow();
   const { type, tool, rowCount, set } = useDesk();
   const [search, setSearch] = useState('');
@@ -33,6 +38,21 @@ export function HangPanel() {
     .map((item) => ({ item, rank: words.filter((word) => !item.name.toLowerCase().split(/\s+/).includes(word)).length }))
     .sort((a, b) => a.rank - b.rank)
     .map(({ item }) => item);
+  // The Shelf is searched along with the show: what is there already is not offered twice.
+  const { list } = useShelf();
+  const shelved = useMemo(
+    () =>
+      searchShelf(list.items, { text: search, kind: 'type' })
+        .found.filter((item) => !copyIn(show, item.id, 'type'))
+        .slice(0, search || !types.length ? 40 : 0),
+    [list.items, search, show, types.length],
+  );
+  const takeAndHang = (id: string) =>
+    attempt(async () => {
+      await takeIntoShow(session, [id]);
+      const copy = copyIn(session.get().show, id, 'type');
+      if (copy) set({ type: copy.id, tool: 'hang', view: 'plan' });
+    });
   return (
     <section aria-label="Hang">
       <label className="flex items-center gap-2">
@@ -44,10 +64,11 @@ export function HangPanel() {
           value={search}
           onChange={(event) => setSearch(event.target.value)}
           onKeyDown={(event) => {
-            if (event.key === 'Enter' && types[0]) {
-              set({ type: types[0].id, tool: 'hang', view: 'plan' });
-              event.currentTarget.blur();
-            }
+            if (event.key !== 'Enter') return;
+            if (types[0]) set({ type: types[0].id, tool: 'hang', view: 'plan' });
+            else if (shelved[0]) void takeAndHang(shelved[0].id);
+            else return;
+            event.currentTarget.blur();
           }}
         />
       </label>
@@ -70,13 +91,35 @@ export function HangPanel() {
             </button>
           </li>
         ))}
-        {!types.length && (
+        {shelved.length > 0 && <li className="pencil px-1 pt-1 text-[11px]">On the Shelf; choosing takes a copy</li>}
+        {shelved.map((item) => (
+          <li key={item.id}>
+            <button
+              type="button"
+              className="flex w-full justify-between gap-2 px-1 py-0.5 text-left"
+              onClick={() => void takeAndHang(item.id)}
+            >
+              <span className="truncate">
+                {item.summary.name} <span className="pencil">{item.summary.family}</span>
+              </span>
+              <span className="pencil shrink-0">{degreesOf(item.summary.field)}</span>
+            </button>
+          </li>
+        ))}
+        {!types.length && !shelved.length && (
           <li className="pencil px-1">
-            {all(show, 'type').length ? `No type matches "${search}".` : 'This show has no fixture types yet.'}
+            {search ? `No type matches "${search}", here or on the Shelf.` : 'No types here yet. Search, or open the Shelf.'}
           </li>
         )}
       </ul>
-      {!all(show, 'type').length && <TakeTypes />}
+      <div className="flex justify-between pt-1">
+        <button type="button" className="link" onClick={() => set({ shelf: { tab: 'shelf' } })}>
+          Open the Shelf
+        </button>
+        <button type="button" className="link" onClick={() => set({ shelf: { tab: 'show' } })}>
+          Types of this show
+        </button>
+      </div>
       <p className="pencil pt-2">
         {tool === 'hang'
           ? 'Click a position to hang one. Press and drag along it for a row of '
@@ -270,24 +313,5 @@ function RowForm() {
         </p>
       )}
     </form>
-  );
-}
-
-/** A new show has no types: it takes the house stock that ships with Dessin. */
-function TakeTypes() {
-  const session = useSession();
-  const show = useShow();
-  const take = async () => {
-    const { types } = await call<{ types: FixtureType[] }>('/api/stock');
-    session.edit('Take the house stock of types', {
-      added: types.filter((type) => !show.records.has(type.id)),
-      updated: [],
-      removed: [],
-    });
-  };
-  return (
-    <button type="button" className="act mt-2 w-full" onClick={() => void take()}>
-      Take the house stock of types
-    </button>
   );
 }

@@ -4,9 +4,11 @@ import { plotPlate } from '#core/draw/plate';
 import { tagSetOf, tagSetsOf } from '#core/draw/tag-set';
 import { paperNamed, papers, scaleName, scales } from '#core/measure/scales';
 import { edit, updating } from '#core/model/change';
-import { settingsOf } from '#core/model/show';
+import type { SymbolSet } from '#core/model/records';
+import { all, settingsOf } from '#core/model/show';
 import { useSession, useShow } from '../session/context';
 import { useDesk } from '../session/desk';
+import { switchSymbols } from '../shell/commands';
 import { Line, TextField } from '../ui/TextField';
 
 export function PaperPanel() {
@@ -117,6 +119,38 @@ export function PaperPanel() {
           </select>
         </Line>
       )}
+      <Line name="Symbols">
+        <select
+          className="field"
+          aria-label="Symbols"
+          value={settings.symbolSet ?? 'outline'}
+          onChange={(event) => switchSymbols({ session, show }, event.target.value as SymbolSet)}
+        >
+          <option value="outline">outline</option>
+          <option value="bold">bold, for small scales</option>
+        </select>
+      </Line>
+      <Line name="Title block">
+        <select
+          className="field"
+          aria-label="Title block"
+          value={settings.titleBlock ?? ''}
+          onChange={(event) => {
+            const { titleBlock: _, ...rest } = settings;
+            session.edit(
+              'Another title block',
+              updating([[settings, event.target.value ? { ...rest, titleBlock: event.target.value } : rest]]),
+            );
+          }}
+        >
+          <option value="">the usual one</option>
+          {all(show, 'titleblock').map((item) => (
+            <option key={item.id} value={item.id}>
+              {item.name}
+            </option>
+          ))}
+        </select>
+      </Line>
       {text('Title', 'name')}
       {text('Venue', 'venue')}
       {text('Designer', 'designer')}

@@ -17,6 +17,8 @@ export interface DxfDrawing {
   readonly box: readonly [number, number, number, number];
   readonly entities: number;
   readonly segments: number;
+  /** Names of its blocks that hold something. */
+  readonly blocks: readonly string[];
 }
 
 /** $INSUNITS to mm. Source: reference formats 9.2. */

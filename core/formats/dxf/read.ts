@@ -60,9 +60,14 @@ export const plainText = (text: string): string =>
 
 /**
  * @param progress called with a share from 0 to 1 and what is being done
+ * @param block    name of a block to read alone, from its base point, in place of the whole drawing
  * @throws FormatError when nothing can be read
  */
-export function readDxf(source: string, progress: (share: number, doing: string) => void = () => undefined): Read<DxfDrawing> {
+export function readDxf(
+  source: string,
+  progress: (share: number, doing: string) => void = () => undefined,
+  block: string | null = null,
+): Read<DxfDrawing> {
   const report = new Report();
   progress(0.02, 'looking through the lines');
   const scan = scanDxf(source, report);
@@ -274,7 +279,7 @@ export function readDxf(source: string, progress: (share: number, doing: string)
     }
   };
 
-  const list = (parsed.entities ?? []) as unknown as readonly Entity[];
+  const list = (block === null ? (parsed.entities ?? []) : (blocks[block]?.entities ?? [])) as unknown as readonly Entity[];
   list.forEach((entity, i) => {
     if (i % 500 === 0) progress(0.5 + (0.48 * i) / Math.max(1, list.length), `drawing ${i} of ${list.length}`);
     one(entity, unit, null, []);
@@ -302,7 +307,10 @@ export function readDxf(source: string, progress: (share: number, doing: string)
       '',
     );
   const box = Number.isFinite(x0) ? ([x0, y0, x1, y1] as const) : ([0, 0, 1, 1] as const);
-  return { value: { layers, unit: mm, box, entities: scan.entities, segments }, report: report.list };
+  const names = Object.keys(blocks)
+    .filter((name) => !name.startsWith('*') && (blocks[name]?.entities?.length ?? 0) > 0)
+    .sort();
+  return { value: { layers, unit: mm, box, entities: scan.entities, segments, blocks: names }, report: report.list };
 }
 
 function extentOf(header: Record<string, unknown> | undefined): number {

@@ -1,0 +1,122 @@
+/** What was found, one line each; only the lines that are seen are drawn. */
+import { useVirtualizer } from '@tanstack/react-virtual';
+import { Star } from 'lucide-react';
+import { useRef } from 'react';
+import type { Id } from '#core/model/records';
+import type { Listed } from '#core/shelf/search';
+
+const ROW = 30;
+
+interface Props {
+  readonly items: readonly Listed[];
+  readonly chosen: readonly Id[];
+  readonly onChoose: (ids: readonly Id[]) => void;
+  readonly onOpen: (id: Id) => void;
+  readonly onFavourite: (item: Listed) => void;
+}
+/** Angles as they are spoken of: one, or the ends of a zoom. */
+export const degreesOf = (field: readonly [number, number] | undefined): string =>
+  field && field[1] > 0 ? (field[0] === field[1] ? `${field[0]}°` : `${field[0]}°-${field[1]}°`) : '';
+
+export function ItemList({ items, chosen, onChoose, onOpen, onFavourite }: Props) {
+  const scroll = useRef<HTMLDivElement>(null);
+  const rows = useVirtualizer({
+    count: items.length,
+    getScrollElement: () => scroll.current,
+    estimateSize: () => ROW,
+    overscan: 8,
+  });
+  const at = items.findIndex((item) => item.id === chosen.at(-1));
+  const choose = (i: number, event: { shiftKey: boolean; ctrlKey: boolean; metaKey: boolean }) => {
+    const item = items[i];
+    if (!item) return;
+    if (event.shiftKey && at >= 0) {
+      const [a, b] = [Math.min(at, i), Math.max(at, i)];
+      onChoose(items.slice(a, b + 1).map((other) => other.id));
+    } else if (event.ctrlKey || event.metaKey)
+      onChoose(chosen.includes(item.id) ? chosen.filter((id) => id !== item.id) : [...chosen, item.id]);
+    else onChoose([item.id]);
+  };
+  return (
+    <div
+      ref={scroll}
+      role="listbox"
+      aria-label="Items"
+      aria-multiselectable="true"
+      tabIndex={0}
+      className="min-h-0 flex-1 overflow-auto"
+      style={{ background: 'var(--sheet)' }}
+      onKeyDown={(event) => {
+        const step = { ArrowDown: 1, ArrowUp: -1, PageDown: 12, PageUp: -12 }[event.key];
+        if (step) {
+          event.preventDefault();
+          const next = Math.max(0, Math.min(items.length - 1, (at < 0 ? -1 : at) + step));
+          choose(next, { shiftKey: false, ctrlKey: false, metaKey: false });
+          rows.scrollToIndex(next);
+        } else if (event.key === 'Enter' && items[at]) onOpen(items[at].id);
+        else if (event.key === 'a' && (event.ctrlKey || event.metaKey)) {
+          event.preventDefault();
+          onChoose(items.map((item) => item.id));
+        }
+      }}
+    >
+      <div style={{ height: rows.getTotalSize(), position: 'relative' }}>
+        {rows.getVirtualItems().map(({ index, start }) => {
+          const item = items[index]!;
+          const { summary } = item;
+          const on = chosen.includes(item.id);
+          return (
+            <div
+              key={item.id}
+              role="option"
+              aria-selected={on}
+              tabIndex={-1}
+              draggable
+              onDragStart={(event) =>
+                event.dataTransfer.setData('application/x-dessin-items', JSON.stringify(on ? chosen : [item.id]))
+              }
+              onClick={(event) => choose(index, event)}
+              onDoubleClick={() => onOpen(item.id)}
+              className="absolute flex w-full cursor-pointer items-center gap-3 px-3"
+              style={{
+                top: start,
+                height: ROW,
+                background: on ? 'var(--halo)' : index % 2 ? 'var(--row)' : undefined,
+                borderBottom: '1px solid var(--hair-faint)',
+              }}
+            >
+              <button
+                type="button"
+                className="shrink-0"
+                aria-label={item.favourite ? `${summary.name} is a favourite` : `Make ${summary.name} a favourite`}
+                aria-pressed={item.favourite}
+                onClick={(event) => {
+                  event.stopPropagation();
+                  onFavourite(item);
+                }}
+              >
+                <Star
+                  size={13}
+                  fill={item.favourite ? 'var(--glow)' : 'none'}
+                  style={{ color: item.favourite ? 'var(--lamp)' : 'var(--hair)' }}
+                />
+              </button>
+              {summary.rgb && (
+                <span className="h-4 w-6 shrink-0 border" style={{ background: summary.rgb, borderColor: 'var(--pencil)' }} />
+              )}
+              <span className="w-44 shrink-0 truncate">{summary.name}</span>
+              <span className="pencil w-28 shrink-0 truncate">
+                {item.kind === 'filter' ? summary.of : (summary.family ?? summary.of)}
+              </span>
+              <span className="pencil min-w-0 flex-1 truncate">
+                {item.kind === 'filter' || item.kind === 'gobo' ? summary.maker : (summary.maker ?? '')}
+              </span>
+              <span className="pencil w-16 shrink-0 text-right">{degreesOf(summary.field)}</span>
+              <span className="pencil w-16 shrink-0 text-right">{summary.watts ? `${summary.watts} W` : ''}</span>
+            </div>
+          );
+        })}
+      </div>
+    </div>
+  );
+}
