@@ -59,6 +59,14 @@ export async function newShow(page: Page, name: string, units: 'Metric' | 'Feet 
   await page.waitForTimeout(200);
   return showIdOf(page);
 }
+/** Chooses a type by searching for it, in the show or on the Shelf, and waits until it is in the hand. */
+export async function chooseType(page: Page, search: string): Promise<void> {
+  const field = page.getByLabel("Search the show's types");
+  await field.fill(search);
+  await expect(page.getByRole('list', { name: 'Types' }).getByRole('button').first()).toBeVisible();
+  await field.press('Enter');
+  await expect(page.getByRole('list', { name: 'Types' }).locator('[aria-pressed="true"]')).toBeVisible();
+}
 /** Draws a pipe by its two ends, with trim and name typed in the same gesture. */
 export async function drawPipe(
   page: Page,

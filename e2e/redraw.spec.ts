@@ -5,7 +5,7 @@
  * leaving its field, one choice from a list, or one key. They are counted apart for the house, the positions and the fixtures.
  */
 import { expect, type Page, test } from '@playwright/test';
-import { recordsOf, screenOf, showIdOf, stored } from './helpers.js';
+import { chooseType, recordsOf, screenOf, showIdOf, stored } from './helpers.js';
 
 const DEMO = '1d6dcded-cb0a-5713-abce-fb914b07acdf';
 interface Rec {
@@ -69,9 +69,7 @@ class Hand {
   }
   async type(search: string): Promise<void> {
     this.count++;
-    const field = this.page.getByLabel("Search the show's types");
-    await field.fill(search);
-    await field.press('Enter');
+    await chooseType(this.page, search);
   }
 }
 
@@ -251,8 +249,6 @@ test('the Boathouse and its 144 fixtures are drawn again from an empty show', as
   const units = new Hand(page);
   await test.step('the fixtures', async () => {
     await units.press('link', /^Hang/);
-    await page.getByRole('button', { name: 'Take the house stock of types' }).click();
-    units.count++;
     const find = async (name: string): Promise<{ at: readonly [number, number]; foot: number } | null> => {
       const position = named(await records(), 'position').find((item) => item.name === name)!;
       const hit = await page.evaluate(

@@ -1,16 +1,13 @@
 /** Two windows, lost servers, undo: nothing is lost. */
 import { expect, test } from '@playwright/test';
-import { clickAt, dragFrom, drawPipe, newShow, recordsOf, screenOf, stored } from './helpers.js';
+import { chooseType, clickAt, dragFrom, drawPipe, newShow, recordsOf, screenOf, stored } from './helpers.js';
 
 /** A show with a pipe and five fixtures on it. */
 async function smallRig(page: import('@playwright/test').Page, name: string): Promise<string> {
   const id = await newShow(page, name);
   await drawPipe(page, [-5000, 3000], [5000, 3000], '6', 'LX 1');
   await page.getByRole('link', { name: /Hang/ }).click();
-  await page.getByRole('button', { name: 'Take the house stock of types' }).click();
-  await expect(page.getByRole('button', { name: /^Aster 36/ })).toBeVisible();
-  await page.getByLabel("Search the show's types").fill('aster 36');
-  await page.keyboard.press('Enter');
+  await chooseType(page, 'aster 36');
   await dragFrom(page, [-2000, 3000], [2000, 3000]);
   await expect(page.getByRole('heading', { name: '5 fixtures on LX 1' })).toBeVisible();
   await page.keyboard.press('Escape');

@@ -1,7 +1,7 @@
 /** The main path of the issue, C 1 to 10, as one designer's evening. */
 import { readFile } from 'node:fs/promises';
 import { expect, test } from '@playwright/test';
-import { clickAt, dragFrom, drawPipe, newShow, recordsOf, screenOf, showIdOf, stored } from './helpers.js';
+import { chooseType, clickAt, dragFrom, drawPipe, newShow, recordsOf, screenOf, showIdOf, stored } from './helpers.js';
 
 test('a designer makes a small show from an empty stage to the hand-over', async ({ page }) => {
   test.setTimeout(120_000);
@@ -45,14 +45,10 @@ test('a designer makes a small show from an empty stage to the hand-over', async
 
   await test.step('hang one by a click, a row of six by dragging, the count typed on the way', async () => {
     await page.keyboard.press('h');
-    await page.getByRole('button', { name: 'Take the house stock of types' }).click();
-    await expect(page.getByRole('button', { name: /^Aster 26/ })).toBeVisible();
-    await page.getByLabel("Search the show's types").fill('fresnel 1k');
-    await page.keyboard.press('Enter');
+    await chooseType(page, 'fresnel 1k');
     await clickAt(page, 30, 5040);
     await expect(page.getByTestId('card')).toContainText('Unit 1 on LX 2');
-    await page.getByLabel("Search the show's types").fill('aster 26');
-    await page.keyboard.press('Enter');
+    await chooseType(page, 'aster 26');
     await dragFrom(page, [-2500, 3000], [2500, 3000], async () => {
       await page.keyboard.press('6');
     });

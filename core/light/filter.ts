@@ -65,7 +65,7 @@ export function lookOfCurve(curve: Spectrum, source: SourceName = 'lamp 3200 K')
   const xy = xyOf(xyz);
   const white2 = xy && Math.abs(duv(xy[0], xy[1])) <= SATURATED ? cct(xy[0], xy[1]) : null;
   // McCamy's formula says nothing far outside the range that it was fitted to.
-  const kelvin = white2 !== null && white2 > 1500 && white2 < 20000 ? white2 : null;
+  const kelvin = white2 !== null && white2 > 2000 && white2 < 20000 ? white2 : null;
   const onScreen = adapted(xyz, white.xyz);
   return {
     xyz,

@@ -1,6 +1,6 @@
 /** Columns that a show adds for itself, and the pick lists of choices: folded, merged, renamed everywhere at once. */
 import { type Change, compose, edit, updating } from './change.js';
-import type { DessinRecord, Fixture, Id, OwnField } from './records.js';
+import type { Fixture, Id, OwnField } from './records.js';
 import { all, type Show } from './show.js';
 
 /** Capitals, accents and blanks make no difference to a pick list. */
@@ -71,23 +71,27 @@ export function withValue(fixture: Fixture, field: Id, text: string): Fixture {
   return Object.keys(next).length ? { ...rest, own: next } : rest;
 }
 
-/** Values typed for many fixtures; a new choice joins the pick list. `texts` are checked already. */
-export function writeValues(show: Show, field: OwnField, values: readonly (readonly [Fixture, string])[]): Change {
-  const pairs: [DessinRecord, DessinRecord][] = values.map(([fixture, text]) => [fixture, withValue(fixture, field.id, text)]);
-  if (field.type !== 'choice') return updating(pairs);
-  const known = new Set(field.choices.map(foldedChoice));
-  const fresh: string[] = [];
-  for (const [, text] of values)
-    if (text && !known.has(foldedChoice(text))) {
+/** A change of fixtures with what it brings to the pick lists: a choice that is new joins its list. */
+export function withNewChoices(show: Show, change: Change): Change {
+  const fields = all(show, 'field').filter((field) => field.type === 'choice');
+  if (!fields.length) return change;
+  const grown = fields.flatMap((field) => {
+    const known = new Set(field.choices.map(foldedChoice));
+    const fresh: string[] = [];
+    for (const record of [...change.added, ...change.updated.map(([, to]) => to)]) {
+      const text = record.kind === 'fixture' ? ownValue(record, field.id) : '';
+      if (!text || known.has(foldedChoice(text))) continue;
       known.add(foldedChoice(text));
-      fresh.push(text);
+      fresh.push(text.slice(0, 200));
     }
-  const now = all(show, 'field').find((item) => item.id === field.id) ?? field;
-  return compose(
-    updating(pairs),
-    fresh.length ? edit([now], { choices: [...now.choices, ...fresh].slice(0, 1000) }) : updating([]),
-  );
+    return fresh.length ? [[field, { ...field, choices: [...field.choices, ...fresh].slice(0, 1000) }] as const] : [];
+  });
+  return grown.length ? compose(change, updating(grown)) : change;
 }
+
+/** Values for many fixtures, read and checked already. */
+export const writeValues = (show: Show, field: OwnField, values: readonly (readonly [Fixture, string])[]): Change =>
+  withNewChoices(show, updating(values.map(([fixture, text]) => [fixture, withValue(fixture, field.id, text)] as const)));
 
 /** How many fixtures have each choice; values that are in no list are counted too. */
 export function choiceCounts(show: Show, field: OwnField): { choice: string; count: number }[] {

@@ -5,7 +5,7 @@ import { toast } from 'sonner';
 import { snagsByFixture } from '#core/audit/snags';
 import { formatLength, lengthUnit, parseLength } from '#core/measure/lengths';
 import { updating } from '#core/model/change';
-import { fieldsInOrder } from '#core/model/fields';
+import { fieldsInOrder, withNewChoices } from '#core/model/fields';
 import type { Fixture, FixtureType, Position } from '#core/model/records';
 import { all, find, get, settingsOf } from '#core/model/show';
 import { withUnits } from '#core/number/units';
@@ -127,7 +127,10 @@ function FixtureCard({ fixtures }: { fixtures: readonly Fixture[] }) {
         if (!typed.ok) return typed.why;
         pairs.push([fixture, typed.fixture]);
       }
-      session.edit(`${name} ${text || 'cleared'} for ${plural(fixtures.length)}`, withUnits(show, updating(pairs)));
+      session.edit(
+        `${name} ${text || 'cleared'} for ${plural(fixtures.length)}`,
+        withNewChoices(show, withUnits(show, updating(pairs))),
+      );
       return null;
     };
     return (

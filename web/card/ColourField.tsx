@@ -103,11 +103,18 @@ export function ColourField({ fixtures }: { fixtures: readonly Fixture[] }) {
       {colour?.rgb && (
         <p className="pencil flex gap-2 text-[11px]">
           <span className="flex-1 truncate">
+            {colour.passes !== null && !direct ? `${(colour.passes * 100).toFixed(1)} % ` : ''}
             {colour.filters.map((filter) => filter.name).join(' + ')}
-            {colour.passes !== null && !direct ? ` passes ${(colour.passes * 100).toFixed(1)} %` : ''}
           </span>
-          <button type="button" className="link" aria-expanded={looking} onClick={() => setLooking(!looking)}>
-            nearest in my book
+          <button
+            type="button"
+            className="link"
+            title="Nearest in my book"
+            aria-label="Nearest in my book"
+            aria-expanded={looking}
+            onClick={() => setLooking(!looking)}
+          >
+            nearest
           </button>
         </p>
       )}

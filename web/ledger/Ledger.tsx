@@ -6,7 +6,7 @@ import { toast } from 'sonner';
 import { snagsByFixture } from '#core/audit/snags';
 import { colourOf } from '#core/light/filter';
 import { updating } from '#core/model/change';
-import { fieldsInOrder } from '#core/model/fields';
+import { fieldsInOrder, withNewChoices } from '#core/model/fields';
 import type { Fixture, Id } from '#core/model/records';
 import { all } from '#core/model/show';
 import { inScheduleOrder, natural } from '#core/number/order';
@@ -133,7 +133,10 @@ export function Ledger() {
       if (typed.ok) now.set(fixture.id, typed.fixture);
       else misfits.push(`${fieldText(show, fixture, null, 'position')} unit ${fixture.unit || '-'}: ${typed.why}`);
     }
-    const change = withUnits(show, updating([...now].map(([id, fixture]) => [before.get(id)!, fixture] as const)));
+    const change = withNewChoices(
+      show,
+      withUnits(show, updating([...now].map(([id, fixture]) => [before.get(id)!, fixture] as const))),
+    );
     session.edit(label, change);
     if (misfits.length)
       toast.error(misfits.length === 1 ? misfits[0] : `${misfits.length} cells were not taken. The first: ${misfits[0]}`, {

@@ -107,7 +107,7 @@ export function Folders({ list, folder, kind, onChoose }: Props) {
             </>
           )}
         </span>
-        <span className="pencil pl-1 text-[11px]">{path ? (counts.get(path) ?? 0) : ''}</span>
+        <span className="pencil pl-1 text-[11px]">{(path && counts.get(path)) || ''}</span>
       </div>
       {naming?.add && naming.path === path && (
         <div style={{ paddingLeft: (depth + 1) * 12 }}>

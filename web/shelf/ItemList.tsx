@@ -41,6 +41,7 @@ export function ItemList({ items, chosen, onChoose, onOpen, onFavourite }: Props
     <div
       ref={scroll}
       role="listbox"
+      data-testid="items"
       aria-label="Items"
       aria-multiselectable="true"
       tabIndex={0}

@@ -27,8 +27,9 @@ function sampled(type: FixtureType): { gamma: number; a: number; b: number }[] {
   const light = type.photometry;
   const peak = light ? 1 : peakOf(type);
   const profile = profileOf(type);
-  const reach = light ? 90 : Math.min(90, Math.max(20, type.field));
-  const step = reach > 45 ? 3 : reach > 25 ? 2 : 1;
+  // To the next mark of fifteen degrees, so that the outermost one is figured.
+  const reach = light ? 90 : Math.min(90, 15 * Math.ceil(Math.max(20, type.field) / 15));
+  const step = reach > 60 ? 3 : reach > 30 ? 1.5 : 1;
   const out = [];
   for (let gamma = -reach; gamma <= reach; gamma += step)
     out.push({
@@ -68,7 +69,7 @@ export function Light({ type, units }: { type: FixtureType; units: Units }) {
     <section aria-label="Light">
       <div className="flex gap-3">
         <figure className="m-0" aria-label="Polar chart">
-          <div style={{ width: 230, height: 190 }}>
+          <div style={{ width: 206, height: 190 }}>
             <ResponsiveContainer>
               <RadarChart
                 data={polar}
@@ -91,7 +92,7 @@ export function Light({ type, units }: { type: FixtureType; units: Units }) {
             {light ? `measured, ${light.name}` : 'reckoned from two angles'}
           </figcaption>
         </figure>
-        <dl className="grid h-fit grid-cols-[auto_auto] gap-x-3 gap-y-0.5">
+        <dl className="grid h-fit grid-cols-[auto_auto] gap-x-3 gap-y-0.5 whitespace-nowrap">
           <dt className="pencil">Peak</dt>
           <dd className="text-right">{figures.format(peak)} cd</dd>
           <dt className="pencil">Beam</dt>
@@ -109,7 +110,11 @@ export function Light({ type, units }: { type: FixtureType; units: Units }) {
           <dt className="pencil">Lumens</dt>
           <dd className="text-right">
             {figures.format(light ? lumensOf(light) : type.lumens)} lm
-            {!light && <span className="pencil"> in the {type.lumensIn ?? 'field'}</span>}
+            {!light && (
+              <div className="pencil text-[11px]">
+                {type.lumensIn === 'total' ? 'in all' : `in the ${type.lumensIn ?? 'field'}`}
+              </div>
+            )}
           </dd>
         </dl>
       </div>

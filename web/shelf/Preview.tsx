@@ -277,7 +277,8 @@ export function ModeList({ modes }: { modes: readonly Mode[] }) {
           <summary className="flex cursor-pointer justify-between py-0.5">
             <span>{mode.name}</span>
             <span className="pencil">
-              {footprintOf(mode)} slots{footprints(mode).length > 1 ? ` in ${footprints(mode).length} breaks` : ''}
+              {footprintOf(mode)} {footprintOf(mode) === 1 ? 'slot' : 'slots'}
+              {footprints(mode).length > 1 ? ` in ${footprints(mode).length} breaks` : ''}
             </span>
           </summary>
           <ol className="pb-1">

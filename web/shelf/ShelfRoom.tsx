@@ -1,6 +1,6 @@
 /** The Shelf: folders and kinds at the left, what is found in the middle, what is chosen at the right. It lies over a show, or stands by itself. */
-import { Download, FileUp, FolderPlus, Search, Star, X } from 'lucide-react';
-import { lazy, Suspense, useDeferredValue, useMemo, useRef, useState } from 'react';
+import { Download, FileUp, Search, Star, X } from 'lucide-react';
+import { lazy, Suspense, useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
 import { v4 } from 'uuid';
 import { symbolFrom } from '#core/draw/shapes';
 import {
@@ -15,6 +15,7 @@ import {
 import { type Show, settingsOf } from '#core/model/show';
 import { type Listed, searchShelf } from '#core/shelf/search';
 import { newType } from '#core/shelf/type-form';
+import { useDesk } from '../session/desk';
 import type { Session } from '../session/session';
 import { Copies } from './Copies';
 import { Folders } from './Folders';
@@ -151,7 +152,7 @@ export function ShelfRoom({ session, show, close, edit, tab = 'shelf' }: RoomPro
   if (editing)
     return (
       <Frame
-        close={() => setEditing(null)}
+        close={null}
         name={editing.what === 'type' ? 'Fixture type' : 'Symbol'}
         of={editing.where === 'show' && show ? settingsOf(show).name : 'Shelf'}
       >
@@ -239,9 +240,7 @@ export function ShelfRoom({ session, show, close, edit, tab = 'shelf' }: RoomPro
                   </li>
                 ))}
               </ul>
-              <h3 className="pencil flex items-center justify-between pt-3">
-                Folders <FolderPlus size={13} aria-hidden="true" />
-              </h3>
+              <h3 className="pencil pt-3">Folders</h3>
               <Folders list={list} folder={folder} onChoose={setFolder} kind={kind} chosen={chosen} />
             </>
           )}
@@ -251,7 +250,7 @@ export function ShelfRoom({ session, show, close, edit, tab = 'shelf' }: RoomPro
               <FileUp size={14} /> Bring in a file
             </button>
             <a className="act flex items-center justify-center gap-2" href="/api/shelf/export" download>
-              <Download size={14} /> Whole Shelf as one file
+              <Download size={14} /> Shelf as one file
             </a>
             <input
               ref={file}
@@ -450,24 +449,42 @@ function Choice({
 }
 
 /** A sheet over everything, with its way out. */
-function Frame({ name, of, close, children }: { name: string; of: string; close: () => void; children: React.ReactNode }) {
+function Frame({
+  name,
+  of,
+  close,
+  children,
+}: {
+  name: string;
+  of: string;
+  close: (() => void) | null;
+  children: React.ReactNode;
+}) {
+  useEffect(() => {
+    // In a field Escape puts back what stood there; an open form is left by its own buttons alone.
+    const handle = (event: KeyboardEvent) => {
+      const typing = event.target instanceof Element && event.target.matches('input, select, textarea');
+      if (event.key === 'Escape' && !event.defaultPrevented && !typing && !useDesk.getState().palette) close?.();
+    };
+    window.addEventListener('keydown', handle);
+    return () => window.removeEventListener('keydown', handle);
+  }, [close]);
   return (
     <div
       role="dialog"
       aria-label={name}
       className="fixed inset-0 z-30 flex flex-col text-[13px]"
       style={{ background: 'var(--desk)' }}
-      onKeyDown={(event) => {
-        if (event.key === 'Escape' && !event.defaultPrevented) close();
-      }}
     >
       <header className="rule-b flex h-10 shrink-0 items-center gap-3 px-4">
         <h2 className="font-bold">{name}</h2>
         {of && <span className="pencil">{of}</span>}
         <span className="flex-1" />
-        <button type="button" className="act flex items-center gap-1" onClick={close} title="Close (Escape)">
-          <X size={14} /> Close
-        </button>
+        {close && (
+          <button type="button" className="act flex items-center gap-1" onClick={close} title="Close (Escape)">
+            <X size={14} /> Close
+          </button>
+        )}
       </header>
       {children}
     </div>

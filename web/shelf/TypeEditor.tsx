@@ -91,14 +91,7 @@ export function TypeEditor({ editing, units, session, done }: Props) {
     );
 
   return (
-    <form
-      aria-label="Fixture type"
-      className="flex min-h-0 flex-1 flex-col"
-      onSubmit={(event) => {
-        event.preventDefault();
-        void store();
-      }}
-    >
+    <section aria-label="Fixture type" className="flex min-h-0 flex-1 flex-col">
       <div className="grid min-h-0 flex-1 grid-cols-[330px_1fr_392px]">
         <div className="min-h-0 overflow-auto px-4 py-2" style={{ borderRight: '1px solid var(--hair)' }}>
           <Line name="Family">
@@ -170,7 +163,7 @@ export function TypeEditor({ editing, units, session, done }: Props) {
         <button type="button" className="act" onClick={() => done(null)}>
           {changed ? 'Leave without storing' : 'Leave'}
         </button>
-        <button type="submit" className="act act-main" disabled={stops.length > 0}>
+        <button type="button" className="act act-main" disabled={stops.length > 0} onClick={() => void store()}>
           {editing.where === 'show'
             ? 'Change it in this show'
             : editing.bases.has(type.id)
@@ -178,7 +171,7 @@ export function TypeEditor({ editing, units, session, done }: Props) {
               : 'Put it on the Shelf'}
         </button>
       </footer>
-    </form>
+    </section>
   );
 }
 

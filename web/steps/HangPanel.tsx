@@ -38,6 +38,7 @@ export function HangPanel() {
     .map((item) => ({ item, rank: words.filter((word) => !item.name.toLowerCase().split(/\s+/).includes(word)).length }))
     .sort((a, b) => a.rank - b.rank)
     .map(({ item }) => item);
+  const partly = (name: string) => words.filter((word) => !name.toLowerCase().split(/\s+/).includes(word)).length;
   // The Shelf is searched along with the show: what is there already is not offered twice.
   const { list } = useShelf();
   const shelved = useMemo(
@@ -65,8 +66,10 @@ export function HangPanel() {
           onChange={(event) => setSearch(event.target.value)}
           onKeyDown={(event) => {
             if (event.key !== 'Enter') return;
-            if (types[0]) set({ type: types[0].id, tool: 'hang', view: 'plan' });
-            else if (shelved[0]) void takeAndHang(shelved[0].id);
+            // What is meant word by word goes before what only has it somewhere in it, be it in the show or on the Shelf.
+            const shelfFirst = shelved[0] && (!types[0] || partly(shelved[0].summary.name) < partly(types[0].name));
+            if (shelfFirst) void takeAndHang(shelved[0]!.id);
+            else if (types[0]) set({ type: types[0].id, tool: 'hang', view: 'plan' });
             else return;
             event.currentTarget.blur();
           }}

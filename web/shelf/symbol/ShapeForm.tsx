@@ -162,36 +162,42 @@ function Points({
       return now.bulges ? { ...now, points, bulges: now.bulges.filter((_, j) => j !== i) } : { ...now, points };
     });
   return (
-    <ol className="max-h-52 overflow-auto" aria-label="Points">
-      {shape.points.map((p, i) => (
-        <li key={`${i}`} className="flex items-center gap-1">
-          <span className="pencil w-5 text-right text-[11px]">{shape.form === 'curve' && i % 3 ? '·' : i + 1}</span>
-          <PointText label={`Point ${i + 1}`} at={p} onPoint={(at) => point(i, at)} />
-          {shape.form === 'line' && (
-            <>
-              <span className="w-12" title="Bow of the side that begins here: 0 is straight, 1 a half circle">
-                <TextField
-                  label={`Bow after point ${i + 1}`}
-                  value={String(Math.round((bulges?.[i] ?? 0) * 1000) / 1000)}
-                  align="right"
-                  onWrite={(text) => {
-                    const value = Number(text.replace(',', '.'));
-                    if (!Number.isFinite(value) || Math.abs(value) > 10) return '-10 to 10.';
-                    bulge(i, value);
-                    return null;
-                  }}
-                />
-              </span>
-              <button type="button" aria-label={`New point after ${i + 1}`} onClick={() => insert(i)}>
-                <Plus size={11} />
-              </button>
-              <button type="button" aria-label={`Take away point ${i + 1}`} onClick={() => remove(i)}>
-                <Trash2 size={11} />
-              </button>
-            </>
-          )}
-        </li>
-      ))}
-    </ol>
+    <>
+      <p className="pencil flex text-[11px]">
+        <span className="flex-1 pl-6">x, y in mm</span>
+        {shape.form === 'line' && <span className="w-24">bow of its side</span>}
+      </p>
+      <ol className="max-h-52 overflow-auto" aria-label="Points">
+        {shape.points.map((p, i) => (
+          <li key={`${i}`} className="flex items-center gap-1">
+            <span className="pencil w-5 text-right text-[11px]">{shape.form === 'curve' && i % 3 ? '·' : i + 1}</span>
+            <PointText label={`Point ${i + 1}`} at={p} onPoint={(at) => point(i, at)} />
+            {shape.form === 'line' && (
+              <>
+                <span className="w-12" title="Bow of the side that begins here: 0 is straight, 1 a half circle">
+                  <TextField
+                    label={`Bow after point ${i + 1}`}
+                    value={String(Math.round((bulges?.[i] ?? 0) * 1000) / 1000)}
+                    align="right"
+                    onWrite={(text) => {
+                      const value = Number(text.replace(',', '.'));
+                      if (!Number.isFinite(value) || Math.abs(value) > 10) return '-10 to 10.';
+                      bulge(i, value);
+                      return null;
+                    }}
+                  />
+                </span>
+                <button type="button" aria-label={`New point after ${i + 1}`} onClick={() => insert(i)}>
+                  <Plus size={11} />
+                </button>
+                <button type="button" aria-label={`Take away point ${i + 1}`} onClick={() => remove(i)}>
+                  <Trash2 size={11} />
+                </button>
+              </>
+            )}
+          </li>
+        ))}
+      </ol>
+    </>
   );
 }
