@@ -88,7 +88,7 @@ export function makeApp({ store, shelf, hub, web, hosts }: AppOptions): Hono {
   app.get('/api/health', (c) => c.json({ ok: true }));
   app.route('/api/shelf', shelfRoutes(shelf));
   app.route('/api/files', fileRoutes(shelf));
-  app.route('/api/shows', showRoutes(store, hub));
+  app.route('/api/shows', showRoutes(store, shelf, hub));
   app.route('/api/shows', outRoutes(store, shelf));
   app.route('/api/imports', importRoutes(store, shelf));
   app.all('/api/*', (c) => problem(c, 404, 'No such route', 'There is nothing at this address.'));

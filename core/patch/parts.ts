@@ -21,12 +21,18 @@ export function inMode(fixture: Fixture, type: FixtureType, mode: string): Fixtu
 /** The fixture with a part for each of its accessories that is a device, and none for one that was taken off. */
 export function withDevices(show: Show, fixture: Fixture): Fixture {
   const hung = fixture.accessories ?? [];
-  const kept = fixture.parts.filter((part) => !part.accessory || hung.includes(part.accessory));
+  const slotsOf = (id: string) => find(show, 'accessory', id)?.slots;
+  const kept = fixture.parts.flatMap((part): Part[] => {
+    if (!part.accessory) return [part];
+    const slots = hung.includes(part.accessory) ? slotsOf(part.accessory) : undefined;
+    return slots === undefined ? [] : [slots === part.slots ? part : { ...part, slots }];
+  });
+  const same = kept.length === fixture.parts.length && kept.every((part, i) => part === fixture.parts[i]);
   const missing = hung.flatMap((id) => {
     const item = find(show, 'accessory', id);
     return item?.slots !== undefined && !kept.some((part) => part.accessory === id)
       ? [makePart({ name: item.name, accessory: id, slots: item.slots })]
       : [];
   });
-  return missing.length || kept.length !== fixture.parts.length ? { ...fixture, parts: [...kept, ...missing] } : fixture;
+  return missing.length || !same ? { ...fixture, parts: [...kept, ...missing] } : fixture;
 }

@@ -1,10 +1,10 @@
 /** A show takes copies of what it uses. A copy remembers the item of the Shelf and the version that it was taken from. */
-import { adding, type Change, compose, nothing, updating } from '../model/change.js';
+import { adding, apply, type Change, compose, nothing, updating } from '../model/change.js';
 import { equal } from '../model/equal.js';
 import { shelfKinds } from '../model/library.js';
 import type { DessinRecord, FixtureType, Id, ShelfRecord } from '../model/records.js';
 import { all, find, type Show } from '../model/show.js';
-import { inMode } from '../patch/parts.js';
+import { inMode, withDevices } from '../patch/parts.js';
 
 /** An item as the Shelf keeps it: its record without the mark of a copy, and the number of its version. */
 export interface ShelfItem {
@@ -103,9 +103,15 @@ export function updatingFrom(show: Show, copy: ShelfRecord, item: ShelfItem, oth
     show,
     others.filter(({ record }) => record.id !== item.record.id),
   );
+  if (aimed.kind === 'type') return compose(companions, changingType(show, copy as FixtureType, aimed));
+  const change = updating([[copy, aimed] as const]);
+  if (aimed.kind !== 'accessory') return compose(companions, change);
+  // An accessory that became a device, or is one no longer, gives its fixtures a part or takes it away.
+  const after = apply(show, change);
+  const wearing = all(show, 'fixture').filter((fixture) => fixture.accessories?.includes(copy.id));
   return compose(
-    companions,
-    aimed.kind === 'type' ? changingType(show, copy as FixtureType, aimed) : updating([[copy, aimed] as const]),
+    change,
+    updating(wearing.map((fixture) => [fixture, withDevices(after, fixture)] as const).filter(([a, b]) => a !== b)),
   );
 }
 

@@ -4,9 +4,12 @@ import { streamSSE } from 'hono/streaming';
 import { v4 } from 'uuid';
 import { edit } from '#core/model/change';
 import { makeShow } from '#core/model/make';
+import type { DessinRecord } from '#core/model/records';
 import { settingsOf } from '#core/model/show';
+import { contentKey, isShelfRecord } from '#core/shelf/copy';
 import type { Hub } from '../live/hub.js';
 import { notFound, problem } from '../problem.js';
+import type { ShelfStore } from '../store/shelf.js';
 import type { Posted, Store } from '../store/store.js';
 import { faultOfChange } from '../validate.js';
 
@@ -31,7 +34,20 @@ const nameFrom = (value: unknown): string | null =>
 /** PostgreSQL cannot store NUL in text. */
 const hasNul = (text: string): boolean => text.includes('\\u0000') || text.includes('\0');
 
-export function showRoutes(store: Store, hub: Hub): Hono {
+/** What a new show begins with is the Shelf's own, where the Shelf has the same: it then hears of newer versions. */
+async function withShelfCopies<R extends DessinRecord>(content: readonly R[], shelf: ShelfStore): Promise<DessinRecord[]> {
+  const { items } = await shelf.list();
+  const wanted = items.filter((item) => item.kind === 'accessory' || item.kind === 'tagset').slice(0, 500);
+  const known = new Map((await shelf.get(wanted.map((item) => item.id))).map((item) => [contentKey(item.record), item]));
+  return content.map((record) => {
+    const item = isShelfRecord(record) ? known.get(contentKey(record)) : undefined;
+    return item && isShelfRecord(record)
+      ? { ...record, id: item.record.id, shelf: { item: item.record.id, version: item.version } }
+      : record;
+  });
+}
+
+export function showRoutes(store: Store, shelf: ShelfStore, hub: Hub): Hono {
   const app = new Hono();
   const badName = (c: Parameters<typeof problem>[0]) =>
     problem(c, 422, 'Name is missing', 'Give the show a name of 1 to 200 characters.');
@@ -60,7 +76,8 @@ export function showRoutes(store: Store, hub: Hub): Hono {
     const size = [input.stageWidth, input.stageDepth];
     if (!size.every((mm): mm is number => typeof mm === 'number' && mm >= 500 && mm <= 500_000))
       return problem(c, 422, 'Stage size', 'The stage is between 0.5 m and 500 m wide and deep.');
-    await store.create(makeShow(id, name, input.units, size[0] as number, size[1] as number, v4), id);
+    const content = makeShow(id, name, input.units, size[0] as number, size[1] as number, v4);
+    await store.create(await withShelfCopies(content, shelf), id);
     return c.json({ id }, 201);
   });
 

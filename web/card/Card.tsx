@@ -14,12 +14,15 @@ import { formatAddress, formatRange } from '#core/patch/address';
 import { fixtureFootprint, partFootprint } from '#core/patch/footprint';
 import { nextFree } from '#core/patch/free';
 import { swapLosses, swapType } from '#core/setout/hang';
+import { copyIn } from '#core/shelf/copy';
 import { alongOf, fromOrigin } from '#core/space/curves';
 import { place } from '#core/space/hanging';
 import type { Movable } from '#core/space/transform';
 import { plural } from '../drawing/pointing';
 import { useSession, useShow } from '../session/context';
 import { useDesk } from '../session/desk';
+import { takeIntoShow } from '../shelf/Preview';
+import { attempt, useShelf } from '../shelf/store';
 import { chosenFixtures, chosenPositions, chosenThings } from '../shell/chosen';
 import { commandById, tip } from '../shell/commands';
 import { Line, TextField } from '../ui/TextField';
@@ -267,8 +270,10 @@ function FixtureCard({ fixtures }: { fixtures: readonly Fixture[] }) {
           label="Type"
           value={type?.id ?? ''}
           onChange={(next) => {
-            const losses = swapLosses(show, fixtures, next);
-            session.edit(`Change ${plural(fixtures.length)} to ${next.name}`, swapType(show, fixtures, next));
+            // The type may have come from the Shelf a moment ago.
+            const now = session.get().show;
+            const losses = swapLosses(now, fixtures, next);
+            session.edit(`Change ${plural(fixtures.length)} to ${next.name}`, swapType(now, fixtures, next));
             if (losses.length) toast(`Changed to ${next.name}. ${losses.join(' ')}`, { duration: 9000 });
           }}
         />
@@ -381,21 +386,41 @@ const addressSpan = (fixtures: readonly Fixture[]): string => {
   return list.length ? `${formatAddress(Math.min(...list))} to ${formatAddress(Math.max(...list))}` : '-';
 };
 
+/** Types that the Shelf offers beside the show's own; more would make no list that anybody reads. */
+const MOST_OFFERED = 200;
+
+/** The show's types, and those of the Shelf, which are taken into the show when they are chosen. */
 export function TypeSelect({ label, value, onChange }: { label: string; value: string; onChange: (type: FixtureType) => void }) {
+  const session = useSession();
   const show = useShow();
+  const { list } = useShelf();
+  const offered = list.items.filter((item) => item.kind === 'type' && !copyIn(show, item.id, 'type'));
+  const choose = (id: string) => {
+    const here = find(show, 'type', id);
+    if (here) return onChange(here);
+    void attempt(async () => {
+      await takeIntoShow(session, [id]);
+      const taken = copyIn(session.get().show, id, 'type');
+      if (taken?.kind === 'type') onChange(taken);
+    });
+  };
   return (
-    <select
-      className="field"
-      aria-label={label}
-      value={value}
-      onChange={(event) => onChange(get(show, 'type', event.target.value))}
-    >
+    <select className="field" aria-label={label} value={value} onChange={(event) => choose(event.target.value)}>
       {value === '' && <option value="">several</option>}
       {all(show, 'type').map((type) => (
         <option key={type.id} value={type.id}>
           {type.name}, {type.maker}
         </option>
       ))}
+      {offered.length > 0 && offered.length <= MOST_OFFERED && (
+        <optgroup label="On the Shelf">
+          {offered.map((item) => (
+            <option key={item.id} value={item.id}>
+              {item.summary.name}, {item.summary.maker}
+            </option>
+          ))}
+        </optgroup>
+      )}
     </select>
   );
 }

@@ -35,8 +35,8 @@ const always: readonly Column[] = [
   { field: 'mode', name: 'Mode', width: 90 },
   { field: 'purpose', name: 'Purpose', width: 140 },
   { field: 'colour', name: 'Colour', width: 112 },
-  { field: 'circuit', name: 'Circuit', width: 78 },
   { field: 'notes', name: 'Notes', width: 140 },
+  { field: 'circuit', name: 'Circuit', width: 78 },
 ];
 /** Columns that come when something stands in them. */
 const sometimes: readonly Column[] = [
@@ -75,7 +75,7 @@ export function Ledger() {
     const own = fieldsInOrder(show).map(
       (field): Column => ({ field: `own ${field.id}`, name: field.name, width: 100, right: field.type === 'number' }),
     );
-    return [...always.slice(0, -1), ...used, ...own, ...always.slice(-1)];
+    return [...always, ...used, ...own];
   }, [show]);
 
   const rows = useMemo((): Row[] => {
