@@ -466,7 +466,7 @@ test('colours by code, stacked, straight for LED and from the Shelf; own columns
       .first()
       .click();
     await items(page).filter({ hasText: 'scroller' }).click();
-    await field(page, 'Own slots', '2');
+    await field(page, 'Own slots', '3');
     await expect.poll(async () => (await shelfItems(page)).find((item) => item.id === scroller!.id)!.version).toBeGreaterThan(1);
     await page.goto(`/shows/${id}/hang`);
     await stored(page);
@@ -480,10 +480,10 @@ test('colours by code, stacked, straight for LED and from the Shelf; own columns
     await expect(page.getByRole('region', { name: 'Parts' })).toBeVisible();
     await field(page, 'Chan of scroller', '901');
     await field(page, 'Address of scroller', '2.1');
-    await expect(page.getByRole('gridcell', { name: '2.1 - 2.2' })).toBeVisible();
+    await expect(page.getByRole('gridcell', { name: '2.1 - 2.3' })).toBeVisible();
     await expect
       .poll(async () => (await fixtures()).find((fixture) => fixture.parts.length === 2)?.parts[1])
-      .toMatchObject({ name: 'scroller', slots: 2, channel: '901' });
+      .toMatchObject({ name: 'scroller', slots: 3, channel: '901' });
   });
   await test.step('the symbol set of the whole show in one step', async () => {
     const outline = await page.evaluate(

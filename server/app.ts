@@ -58,7 +58,8 @@ export function makeApp({ store, shelf, hub, web, hosts }: AppOptions): Hono {
         styleSrc: ["'self'", "'unsafe-inline'"],
         scriptSrc: ["'self'"],
         workerSrc: ["'self'", 'blob:'],
-        connectSrc: ["'self'"],
+        // Meshes of types carry pictures that the page unpacks for itself.
+        connectSrc: ["'self'", 'blob:'],
         objectSrc: ["'none'"],
         frameAncestors: ["'none'"],
       },

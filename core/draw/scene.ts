@@ -7,14 +7,17 @@ import { place, stands } from '../space/hanging.js';
 import { type Axes, axesOfBase, axesOfBeam } from '../space/orientation.js';
 import { maskingEnds, outlinePoints } from '../space/transform.js';
 import { add, norm, rad, scaled } from '../space/vectors.js';
+import { geometryBodies } from './bodies.js';
 
 /** A body: size along u, v and w about its centre. Cylinders stand along w. */
 export interface Body {
   readonly id: Id;
-  readonly shape: 'box' | 'cylinder';
+  readonly shape: 'box' | 'cylinder' | 'sphere';
   readonly centre: Vec3;
   readonly axes: Axes;
   readonly size: Vec3;
+  /** A mesh in place of the plain shape, by the hash of its file; its own origin is the centre. */
+  readonly file?: string;
 }
 /** A beam: a cone from its apex along a direction, to a length with a radius at the end. */
 export interface Beam {
@@ -75,6 +78,10 @@ export function bodiesOf(show: Show, fixture: Fixture): Body[] {
   const type = get(show, 'type', fixture.type);
   const at = place(show, fixture);
   const head = axesOfBeam(at.beam, at.bearing);
+  if (type.geometry?.some((item) => item.size)) {
+    const base = { origin: at.clamp, axes: axesOfBase(fixture, stands(fixture)) };
+    return geometryBodies(fixture.id, type, base, head, at.axis);
+  }
   const shape = round.has(type.family) ? 'cylinder' : 'box';
   if (type.pan > 0) {
     const base = axesOfBase(fixture, stands(fixture));

@@ -135,14 +135,19 @@ export interface Measures {
 /** The measures that our own symbol of a body has. */
 export function measuresOf(family: Family, body: { length: number; width: number } & Body): Measures {
   const { outline } = outlines[family](body.length, body.width, body);
-  let low = Number.POSITIVE_INFINITY;
+  let [low, high] = [Number.POSITIVE_INFINITY, Number.NEGATIVE_INFINITY];
   eachCommand(outline, (_, i, n) => {
-    for (let j = 2; j <= n; j += 2) low = Math.min(low, outline[i + j]!);
+    for (let j = 2; j <= n; j += 2) {
+      low = Math.min(low, outline[i + j]!);
+      high = Math.max(high, outline[i + j]!);
+    }
   });
+  // The outline of a moving light is shorter than its body: what is measured is the outline.
+  const length = Math.round(high - low);
   return {
-    length: body.length,
+    length,
     width: body.width,
-    nose: Math.round(body.length * (1 - noseFrom[family])),
+    nose: Math.round(length * (1 - noseFrom[family])),
     yoke: Math.round(-low),
     cells: body.cells,
     field: body.field,

@@ -71,7 +71,9 @@ function ourSymbol(type: FixtureType, variant: number, forms: readonly Accessory
     path(outline, bold ? 'bold' : 'fixture', 'paper'),
     ...(bold ? [path(solid, 'inner', 'ink')] : inner ? [path(inner, 'inner')] : []),
     // In the bold set the inner lines of bodies with cells tell how many there are.
-    ...(bold && inner && showsCells.has(type.family) && type.cells > 1 ? [path(inner, 'thin')] : []),
+    ...(bold && inner && ((showsCells.has(type.family) && type.cells > 1) || type.family === 'follow spot')
+      ? [path(inner, 'thin')]
+      : []),
     ...cells,
     ...(variant > 0 ? [path(variantBars(bare, variant), 'inner')] : []),
     ...accessoryPrims(forms, bare, type, new Map()),

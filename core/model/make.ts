@@ -125,7 +125,12 @@ export const makePosition = (id: Id, layer: Id, name: string, use: Position['use
 
 /** Accessories that most houses have. */
 export const makeAccessories = (newId: (form: AccessoryForm) => Id): Accessory[] =>
-  accessoryForms.map((form) => ({ id: newId(form), kind: 'accessory', name: form, form, stock: null }));
+  accessoryForms.map((form) => {
+    const slots = deviceSlots[form];
+    return { id: newId(form), kind: 'accessory', name: form, form, stock: null, ...(slots === undefined ? {} : { slots }) };
+  });
+/** Slots of accessories that are devices: position and speed of a scroller, pan, tilt and their fine steps of a mirror, three colours and a master of a ring (common practice, no source). */
+const deviceSlots: Partial<Record<AccessoryForm, number>> = { scroller: 2, 'moving mirror': 4, 'LED ring': 4 };
 
 /** Three tag sets to begin with: for the designer, the electrician and the programmer. */
 export function makeTagSets(newId: (name: string) => Id): TagSet[] {

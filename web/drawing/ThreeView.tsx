@@ -11,6 +11,7 @@ import { withUnits } from '#core/number/units';
 import { useSession, useShow } from '../session/context';
 import { useDesk } from '../session/desk';
 import { type Drag, Dragging, dir, v } from './dragging3d';
+import { meshOf, onMesh } from './meshes';
 
 interface Look {
   readonly paper: string;
@@ -68,6 +69,11 @@ export default function ThreeView() {
     };
   }, [theme]);
   const chosen = useMemo(() => new Set(selection), [selection]);
+  // A body with a mesh is drawn plainly until the mesh has come, and when it cannot be read.
+  const [meshes, setMeshes] = useState<ReadonlySet<string>>(new Set());
+  const meshFiles = useMemo(() => [...new Set(scene.bodies.flatMap((body) => body.file ?? []))], [scene]);
+  useEffect(() => onMesh((file) => setMeshes((now) => new Set(now).add(file))), []);
+  const plain = useMemo(() => scene.bodies.filter((body) => !body.file || !meshes.has(body.file)), [scene, meshes]);
   const lit = useMemo(() => scene.beams.filter((beam) => beams === 'all' || chosen.has(beam.id)), [scene, beams, chosen]);
   return (
     <div
@@ -99,11 +105,25 @@ export default function ThreeView() {
             setDrag({ id, from, change: null, label: '', say: '' });
           }}
         />
-        {(['box', 'cylinder'] as const).map((shape) => (
+        {(['box', 'cylinder', 'sphere'] as const).map((shape) => (
           <Bodies
             key={shape}
-            bodies={scene.bodies}
+            bodies={plain}
             shape={shape}
+            chosen={chosen}
+            hover={hover}
+            look={look}
+            onSelect={(id, addTo, from) => {
+              take(id, addTo);
+              setDrag({ id, from, change: null, label: '', say: '' });
+            }}
+          />
+        ))}
+        {meshFiles.map((file) => (
+          <MeshBodies
+            key={file}
+            file={file}
+            bodies={scene.bodies}
             chosen={chosen}
             hover={hover}
             look={look}
@@ -180,14 +200,40 @@ interface BodiesProps {
   readonly onSelect: (id: string, addTo: boolean, from: readonly [number, number]) => void;
 }
 
-function Bodies({ bodies, shape, chosen, hover, look, onSelect }: BodiesProps) {
+function Bodies({ bodies, shape, ...rest }: BodiesProps) {
   const mine = useMemo(() => bodies.filter((body) => body.shape === shape), [bodies, shape]);
-  const mesh = useRef<THREE.InstancedMesh>(null);
-  const geometry = useMemo(() => {
+  const geometry = useMemo((): THREE.BufferGeometry => {
     if (shape === 'box') return new THREE.BoxGeometry(1, 1, 1);
+    if (shape === 'sphere') return new THREE.SphereGeometry(0.5, 16, 12);
     // three's cylinder stands along its y; ours along w, which is local z here.
     return new THREE.CylinderGeometry(0.5, 0.42, 1, 14).rotateX(Math.PI / 2);
   }, [shape]);
+  return <Instances mine={mine} geometry={geometry} {...rest} />;
+}
+
+/** Bodies that are drawn by a mesh of their type. */
+function MeshBodies({ bodies, file, ...rest }: Omit<BodiesProps, 'shape'> & { file: string }) {
+  const mine = useMemo(() => bodies.filter((body) => body.file === file), [bodies, file]);
+  const [geometry, setGeometry] = useState<THREE.BufferGeometry | null>(null);
+  useEffect(() => {
+    let gone = false;
+    void meshOf(file).then((made) => !gone && setGeometry(made));
+    return () => {
+      gone = true;
+    };
+  }, [file]);
+  return geometry && <Instances mine={mine} geometry={geometry} {...rest} />;
+}
+
+function Instances({
+  mine,
+  geometry,
+  chosen,
+  hover,
+  look,
+  onSelect,
+}: Omit<BodiesProps, 'bodies' | 'shape'> & { mine: readonly Body[]; geometry: THREE.BufferGeometry }) {
+  const mesh = useRef<THREE.InstancedMesh>(null);
   useLayoutEffect(() => {
     const target = mesh.current;
     if (!target) return;

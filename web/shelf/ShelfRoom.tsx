@@ -3,12 +3,14 @@ import { Download, FileUp, Search, Star, X } from 'lucide-react';
 import { lazy, Suspense, useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
 import { v4 } from 'uuid';
 import { symbolFrom } from '#core/draw/shapes';
+import { makeTitleBlock } from '#core/model/make';
 import {
   type Family,
   type FixtureType,
   families,
   type Id,
   type ShelfKind,
+  type ShelfRecord,
   type SymbolDef,
   shelfKinds,
 } from '#core/model/records';
@@ -22,7 +24,7 @@ import { Folders } from './Folders';
 import { ImportFile } from './ImportFile';
 import { ItemList } from './ItemList';
 import { Preview } from './Preview';
-import { attempt, markItems, readItems, type Stored, useItem, useShelf } from './store';
+import { attempt, markItems, putItems, readItems, type Stored, useItem, useShelf } from './store';
 
 const TypeEditor = lazy(() => import('./TypeEditor').then((module) => ({ default: module.TypeEditor })));
 const SymbolEditor = lazy(() => import('./symbol/SymbolEditor').then((module) => ({ default: module.SymbolEditor })));
@@ -36,6 +38,23 @@ export const kindNames: Readonly<Record<ShelfKind, string>> = {
   tagset: 'Tag sets',
   titleblock: 'Title blocks',
 };
+
+const newNames: Readonly<Record<ShelfKind, string>> = {
+  type: 'New type',
+  symbol: 'New symbol',
+  filter: 'New filter',
+  gobo: 'New gobo',
+  accessory: 'New accessory',
+  tagset: '',
+  titleblock: 'New title block',
+};
+function newSmall(kind: Exclude<ShelfKind, 'type' | 'symbol'>): ShelfRecord {
+  const id = v4();
+  if (kind === 'filter') return { id, kind, code: 'New 1', name: '', rgb: '#f0d090', book: '' };
+  if (kind === 'gobo') return { id, kind, code: 'New 1', name: '', maker: '' };
+  if (kind === 'titleblock') return { ...makeTitleBlock(id), name: 'New title block' };
+  return { id, kind: 'accessory', name: 'New accessory', form: 'top hat', stock: null };
+}
 
 /** What is being edited: a type with its symbol, or a symbol alone; for the Shelf (with the version that was seen) or for the show's copy. */
 export interface Editing {
@@ -128,7 +147,17 @@ export function ShelfRoom({ session, show, close, edit, tab = 'shelf' }: RoomPro
     if (record.kind === 'symbol')
       setEditing({ what: 'symbol', where: 'shelf', type: null, symbol: record, bases, folder: main.folder });
   };
-  const make = (what: 'type' | 'symbol') => {
+  const make = (what: ShelfKind) => {
+    if (what !== 'type' && what !== 'symbol') {
+      // Small things are made at once and then changed where they are shown.
+      const record = newSmall(what);
+      void attempt(async () => {
+        await putItems([{ record, base: null, folder }]);
+        setText('');
+        setChosen([record.id]);
+      });
+      return;
+    }
     const of = family ?? 'profile';
     const type = newType(v4(), of);
     const measures = {
@@ -175,7 +204,6 @@ export function ShelfRoom({ session, show, close, edit, tab = 'shelf' }: RoomPro
               onDone={(symbol) =>
                 void (async () => {
                   if (!symbol) return setEditing(null);
-                  const { putItems } = await import('./store');
                   const done = await attempt(() =>
                     putItems([{ record: symbol, base: editing.bases.get(symbol.id) ?? null, folder: editing.folder }]),
                   );
@@ -306,9 +334,9 @@ export function ShelfRoom({ session, show, close, edit, tab = 'shelf' }: RoomPro
                 >
                   <Star size={13} /> Favourites
                 </button>
-                {(kind === 'type' || kind === 'symbol' || !kind) && (
-                  <button type="button" className="act" onClick={() => make(kind === 'symbol' ? 'symbol' : 'type')}>
-                    {kind === 'symbol' ? 'New symbol' : 'New type'}
+                {kind !== 'tagset' && (
+                  <button type="button" className="act whitespace-nowrap" onClick={() => make(kind ?? 'type')}>
+                    {newNames[kind ?? 'type']}
                   </button>
                 )}
               </div>
