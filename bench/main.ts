@@ -15,6 +15,7 @@ import { edit } from '#core/model/change';
 import type { all } from '#core/model/show';
 import { start } from '../server/start.js';
 import { makeRig, median } from './rig.js';
+import { gdtf, shelf } from './shelf.js';
 
 const counts = [300, 1000, 3000];
 const ms = (value: number): string => value.toFixed(value < 10 ? 2 : 0);
@@ -226,3 +227,5 @@ await browser();
 tags();
 await roundTrip();
 mvr();
+await shelf();
+gdtf();

@@ -65,7 +65,7 @@ export function rows(): Row[] {
       purpose: 'Gobo break-up',
       colour: 'L 340',
       aim: cycle('BD'),
-      more: { gobo: 'leaves 7' },
+      more: { gobo: 'G 11' },
     },
     {
       type: aster19,
@@ -143,7 +143,7 @@ export function rows(): Row[] {
       purpose: 'Gobo break-up',
       colour: 'L 340',
       aim: cycle('FGI'),
-      more: { gobo: 'reeds 3' },
+      more: { gobo: 'G 21' },
     },
     {
       type: lanternFresnel,

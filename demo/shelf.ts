@@ -6,7 +6,7 @@ import type { Kept, ShelfArchive } from '#core/shelf/archive';
 import { BOOK, book } from './book.js';
 import { gobos } from './gobos.js';
 import { id } from './rows.js';
-import { types } from './types.js';
+import { houseTypes, types } from './types.js';
 
 const folderOf: Readonly<Record<Family, string>> = {
   profile: 'House stock/Profiles',
@@ -27,7 +27,7 @@ const kept = (record: ShelfRecord, folder: string, favourite = false): Kept => (
 
 export function demoShelf(): ShelfArchive {
   const items: Kept[] = [
-    ...Object.values(types).map((type) => kept(type, folderOf[type.family], type.id === types.aster26.id)),
+    ...houseTypes.map((type) => kept(type, folderOf[type.family], type.id === types.aster26.id)),
     ...book.map((filter) => kept(filter, `Colour/${BOOK}`)),
     ...gobos.map((gobo) => kept(gobo, 'Gobos')),
     ...makeAccessories((form) => id(`accessory ${form}`)).map((item) => kept(item, 'Accessories')),

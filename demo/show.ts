@@ -14,9 +14,10 @@ import { hangRow } from '#core/setout/hang';
 import { fromShelf } from '#core/shelf/copy';
 import { alongOf, curveLength } from '#core/space/curves';
 import { book } from './book.js';
+import { gobos } from './gobos.js';
 import { boathouse } from './house.js';
 import { blocks, id, type Row, rows } from './rows.js';
-import { types } from './types.js';
+import { houseTypes } from './types.js';
 
 export const demoId = derivedId('The Salt Orchard');
 
@@ -41,7 +42,8 @@ export function makeDemo(): Show {
     adding(
       ...layers,
       ...boathouse({ house: layer('house'), masking: layer('masking') }),
-      ...Object.values(types).map((type) => fromShelf(type)),
+      ...houseTypes.map((type) => fromShelf(type)),
+      ...gobos.filter((gobo) => gobo.code === 'G 11' || gobo.code === 'G 21').map((gobo) => fromShelf(gobo)),
       ...book.filter((filter) => chosen.has(filter.code)).map((filter) => fromShelf(filter)),
       ...areas,
       ...positions,

@@ -326,3 +326,26 @@ export const types = {
     modes: [mode('2 slots', 'Control1', 'Fan1')],
   }),
 } satisfies Record<string, FixtureType>;
+
+/** How many of each the Boathouse owns; what is not named here is not counted. Two kinds are short for the show: they must be rented. */
+const owned: Readonly<Record<string, number>> = {
+  'Aster 19': 8,
+  'Aster 26': 20,
+  'Aster 36': 24,
+  'Aster 50': 20,
+  'Lowmoor 1k': 12,
+  'Lowmoor 500': 12,
+  'Tidewell PC': 8,
+  'Can narrow': 6,
+  'Can medium': 12,
+  'Can wide': 12,
+  Heron: 2,
+  Egret: 4,
+  Tide: 10,
+  Reedbed: 12,
+};
+/** The types as the house keeps them on its Shelf. */
+export const houseTypes: readonly FixtureType[] = Object.values(types as Record<string, FixtureType>).map((type) => {
+  const count = owned[type.name];
+  return count === undefined ? type : { ...type, owned: count };
+});

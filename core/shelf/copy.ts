@@ -79,7 +79,17 @@ function fitted<R extends ShelfRecord>(show: Show, record: R): R {
  */
 export function taking(show: Show, items: readonly ShelfItem[]): Change {
   const fresh = items.filter(({ record }) => !copyIn(show, record.id, record.kind));
-  return fresh.length ? adding(...fresh.map(({ record, version }) => fitted(show, fromShelf(record, version)))) : nothing;
+  if (!fresh.length) return nothing;
+  const coming = new Set(fresh.map(({ record }) => record.id));
+  return adding(...fresh.map(({ record, version }) => pointed(show, coming, fitted(show, fromShelf(record, version)))));
+}
+
+/** A type points at the show's copy of its symbol; one whose symbol was taken off the Shelf is drawn by ours. */
+function pointed<R extends ShelfRecord>(show: Show, coming: ReadonlySet<Id>, record: R): R {
+  if (record.kind !== 'type' || !record.symbol || coming.has(record.symbol)) return record;
+  const { symbol, ...plain } = record;
+  const copy = copyIn(show, symbol, 'symbol');
+  return (copy ? { ...plain, symbol: copy.id } : plain) as unknown as R;
 }
 
 /** How a show's copy stands to the Shelf. */
@@ -96,13 +106,12 @@ export function standing(copy: ShelfRecord, item: ShelfItem | undefined): Standi
 /** Takes the Shelf's version of what the show has a copy of; the copy keeps its id. Fixtures of a type keep their parts where the new modes allow. */
 export function updatingFrom(show: Show, copy: ShelfRecord, item: ShelfItem, others: readonly ShelfItem[] = []): Change {
   const next = { ...fitted(show, fromShelf(item.record, item.version)), id: copy.id } as ShelfRecord;
-  // A type points at the show's copy of its symbol.
-  const symbol = next.kind === 'type' && next.symbol ? copyIn(show, next.symbol, 'symbol')?.id : undefined;
-  const aimed = next.kind === 'type' && symbol ? { ...next, symbol } : next;
   const companions = taking(
     show,
     others.filter(({ record }) => record.id !== item.record.id),
   );
+  const coming = new Set(companions.added.map((record) => record.id));
+  const aimed = pointed(show, coming, next);
   if (aimed.kind === 'type') return compose(companions, changingType(show, copy as FixtureType, aimed));
   const change = updating([[copy, aimed] as const]);
   if (aimed.kind !== 'accessory') return compose(companions, change);

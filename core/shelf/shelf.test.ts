@@ -108,6 +108,16 @@ describe('copies', () => {
     expect(get(show, 'symbol', symbol.id).shelf!.version).toBe(2);
     expect(isEmpty(taking(show, [item(own, 5), item(symbol, 2)]))).toBe(true);
   });
+  test('a type whose symbol is no longer on the Shelf comes without it, and the show stays sound', () => {
+    const show = apply(empty, taking(empty, [item(own)]));
+    expect(faults(show)).toEqual([]);
+    expect('symbol' in get(show, 'type', own.id)).toBe(false);
+    const again = apply(show, updatingFrom(show, get(show, 'type', own.id), item({ ...own, watts: 5 }, 2)));
+    expect(faults(again)).toEqual([]);
+    const whole = apply(again, updatingFrom(again, get(again, 'type', own.id), item({ ...own, watts: 6 }, 3), [item(symbol)]));
+    expect(get(whole, 'type', own.id).symbol).toBe(symbol.id);
+    expect(faults(whole)).toEqual([]);
+  });
   test('how a copy stands to the Shelf', () => {
     const copy = fromShelf(aster, 2);
     expect(standing(copy, undefined)).toBe('not on the Shelf');

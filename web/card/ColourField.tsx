@@ -6,13 +6,10 @@ import { apply, type Change, compose, updating } from '#core/model/change';
 import type { Filter, Fixture } from '#core/model/records';
 import { all, get, type Show } from '#core/model/show';
 import { taking } from '#core/shelf/copy';
-import { folded } from '#core/shelf/search';
 import { plural } from '../drawing/pointing';
 import { useSession, useShow } from '../session/context';
-import { attempt, readItems, useShelf } from '../shelf/store';
+import { attempt, readItems, shelvedFilters, useShelf } from '../shelf/store';
 import { Line, TextField } from '../ui/TextField';
-
-const bare = (code: string): string => folded(code).replace(/ /g, '');
 
 export function ColourField({ fixtures }: { fixtures: readonly Fixture[] }) {
   const session = useSession();
@@ -36,9 +33,7 @@ export function ColourField({ fixtures }: { fixtures: readonly Fixture[] }) {
     );
   const write = (typed: string): string | null => {
     const { unknown } = colourIn(show, typed);
-    const shelved = unknown.flatMap(
-      (code) => list.items.find((item) => item.kind === 'filter' && bare(item.summary.name) === bare(code)) ?? [],
-    );
+    const shelved = shelvedFilters(list.items, unknown);
     const label = `Colour ${typed.trim() || 'cleared'} for ${plural(fixtures.length)}`;
     if (!shelved.length) {
       session.edit(label, paint(show, writtenColour(filters, typed)));

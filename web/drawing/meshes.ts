@@ -19,7 +19,8 @@ async function load(file: string): Promise<THREE.BufferGeometry | null> {
   gltf.scene.updateMatrixWorld(true);
   gltf.scene.traverse((node) => {
     if (!(node instanceof THREE.Mesh)) return;
-    const plain = (node.geometry as THREE.BufferGeometry).clone().toNonIndexed();
+    const own = node.geometry as THREE.BufferGeometry;
+    const plain = own.index ? own.toNonIndexed() : own.clone();
     for (const name of Object.keys(plain.attributes)) if (name !== 'position') plain.deleteAttribute(name);
     plain.morphAttributes = {};
     parts.push(plain.applyMatrix4(node.matrixWorld));

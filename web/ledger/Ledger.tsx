@@ -17,6 +17,8 @@ import { partFootprint } from '#core/patch/footprint';
 import { plural } from '../drawing/pointing';
 import { useSession, useShow } from '../session/context';
 import { useDesk } from '../session/desk';
+import { takeIntoShow } from '../shelf/Preview';
+import { attempt, shelvedFilters, useShelf } from '../shelf/store';
 import { useRunPreview } from '../steps/run';
 import { EditBox } from './EditBox';
 
@@ -69,6 +71,7 @@ export function Ledger() {
   const scroll = useRef<HTMLDivElement>(null);
   const anchor = useRef<number>(0);
   const snags = snagsByFixture(show);
+  const { list } = useShelf();
   const shownFilters = all(show, 'filter');
   const columns = useMemo((): readonly Column[] => {
     const used = sometimes.filter(({ field }) => all(show, 'fixture').some((fixture) => fieldText(show, fixture, null, field)));
@@ -138,6 +141,16 @@ export function Ledger() {
       withUnits(show, updating([...now].map(([id, fixture]) => [before.get(id)!, fixture] as const))),
     );
     session.edit(label, change);
+    // Codes that only the Shelf knows bring their filters along.
+    const codes = edits.filter(({ field }) => field === 'colour').flatMap(({ text }) => colourOf(shownFilters, text).unknown);
+    const shelved = shelvedFilters(list.items, codes);
+    if (shelved.length)
+      void attempt(() =>
+        takeIntoShow(
+          session,
+          shelved.map((item) => item.id),
+        ),
+      );
     if (misfits.length)
       toast.error(misfits.length === 1 ? misfits[0] : `${misfits.length} cells were not taken. The first: ${misfits[0]}`, {
         duration: 8000,

@@ -1,8 +1,10 @@
 /** The Shelf in the window: its list, kept fresh by its revision; whole items when they are asked for; changes. */
+import { useMemo } from 'react';
 import { toast } from 'sonner';
 import useSWR, { mutate } from 'swr';
 import type { Id, ShelfRecord } from '#core/model/records';
-import type { Listed } from '#core/shelf/search';
+import type { Show } from '#core/model/show';
+import { folded, type Listed } from '#core/shelf/search';
 import { call, send } from '../api';
 
 export interface ShelfList {
@@ -29,6 +31,17 @@ export function useShelf(): { list: ShelfList; loading: boolean; error: Error | 
     keepPreviousData: true,
   });
   return { list: data ?? nothing, loading: !data && !error, error };
+}
+/** How many copies of a show the Shelf has newer versions of, by their numbers alone. */
+export function useNewer(show: Show): number {
+  const { list } = useShelf();
+  return useMemo(() => {
+    const versions = new Map(list.items.map((item) => [item.id, item.version]));
+    let n = 0;
+    for (const record of show.records.values())
+      if ('shelf' in record && record.shelf && (versions.get(record.shelf.item) ?? 0) > record.shelf.version) n++;
+    return n;
+  }, [list.items, show]);
 }
 /** Looks at the Shelf again at once. */
 export const refresh = (): Promise<unknown> => mutate('/api/shelf/revision');
@@ -82,6 +95,13 @@ export const changeFolder = async (
   await send('/api/shelf/folders', 'POST', body);
   await refresh();
 };
+const bare = (code: string): string => folded(code).replace(/ /g, '');
+/** Filters of the Shelf with these codes, whatever their blanks and capitals. */
+export const shelvedFilters = (items: readonly Listed[], codes: readonly string[]): Listed[] =>
+  [...new Set(codes.map(bare))].flatMap(
+    (code) => items.find((item) => item.kind === 'filter' && bare(item.summary.name) === code) ?? [],
+  );
+
 /** Does something and says in a sentence when it fails. */
 export const attempt = async (work: () => Promise<unknown>): Promise<boolean> => {
   try {

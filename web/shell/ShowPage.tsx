@@ -21,6 +21,7 @@ import { TagsPanel } from '../panels/TagsPanel';
 import { SessionContext, useSession, useSessionState } from '../session/context';
 import { useDesk, type View } from '../session/desk';
 import { openSession, type Session } from '../session/session';
+import { useNewer } from '../shelf/store';
 import { HandOverPanel } from '../steps/HandOverPanel';
 import { HangPanel } from '../steps/HangPanel';
 import { NumberPanel } from '../steps/NumberPanel';
@@ -242,6 +243,7 @@ function TopBar({ context }: { context: Context }) {
   const { undo, redo, waiting, link, show } = useSessionState();
   const { theme, set } = useDesk();
   const settings = settingsOf(show);
+  const newer = useNewer(show);
   const next = undo.at(-1);
   const again = redo.at(-1);
   return (
@@ -261,6 +263,11 @@ function TopBar({ context }: { context: Context }) {
       >
         <Library size={15} /> Shelf
       </button>
+      {newer > 0 && (
+        <button type="button" className="link" title="See the differences" onClick={() => set({ shelf: { tab: 'show' } })}>
+          {newer} newer
+        </button>
+      )}
       <button
         type="button"
         className="flex h-7 w-52 items-center justify-between border px-3"
