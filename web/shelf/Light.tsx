@@ -28,7 +28,8 @@ function sampled(type: FixtureType): { gamma: number; a: number; b: number }[] {
   const peak = light ? 1 : peakOf(type);
   const profile = profileOf(type);
   // To the next mark of fifteen degrees, so that the outermost one is figured.
-  const reach = light ? 90 : Math.min(90, 15 * Math.ceil(Math.max(20, type.field) / 15));
+  const width = light ? (angleAt(light, 0.1) ?? 180) : type.field;
+  const reach = Math.min(90, 15 * Math.ceil(Math.max(20, width) / 15));
   const step = reach > 60 ? 3 : reach > 30 ? 1.5 : 1;
   const out = [];
   for (let gamma = -reach; gamma <= reach; gamma += step)
