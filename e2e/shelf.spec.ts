@@ -190,7 +190,7 @@ test('types of this family, angle and power; a measured light; its polar chart a
   await openShelf(page);
   await page.getByLabel('Family', { exact: true }).selectOption('PAR');
   await expect(items(page)).toHaveCount(3);
-  await page.getByLabel('Field angle').selectOption('15° to 25°');
+  await page.getByLabel('Beam angle').selectOption('15° to 25°');
   await expect(items(page)).toHaveCount(1);
   await items(page).first().click();
   await page.getByRole('button', { name: 'As a new one' }).click();

@@ -9,7 +9,7 @@ import { writeGdtf } from '#core/formats/gdtf/write';
 import type { FixtureType, ShelfRecord } from '#core/model/records';
 import type { Listed } from '#core/shelf/search';
 import { demoShelf } from '#demo/shelf';
-import { types } from '#demo/types';
+import { houseTypes, types } from '#demo/types';
 import { makeApp } from './app.js';
 import { makeHub } from './live/hub.js';
 import { fillShelf } from './start.js';
@@ -44,7 +44,7 @@ describe.each(where)('the Shelf on %s', (_, url) => {
   const list = async (): Promise<{ revision: string; folders: string[]; items: Listed[] }> => (await ask('GET', '/shelf')).body;
   const get = async (id: string) =>
     (await ask('GET', `/shelf/items?ids=${id}`)).body.items as { record: ShelfRecord; version: number }[];
-  const aster = types.aster26 as FixtureType;
+  const aster = houseTypes.find((type) => type.name === 'Aster 26')!;
   const put = (record: unknown, base: number | null, folder?: string) =>
     ask('POST', '/shelf/items', { put: [{ record, base, folder }] });
 

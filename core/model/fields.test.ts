@@ -2,6 +2,7 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { makeDemo } from '#demo/show';
+import { channelText } from '../draw/tag-set.js';
 import { fieldText, ownField, typeField } from '../paper/fields.js';
 import { inventory, rentalSentence } from '../paper/inventory.js';
 import { looksLikeQuery, parseQuery, queried, queryFields } from '../paper/query.js';
@@ -274,11 +275,12 @@ describe('the stock of the house', () => {
     const show = apply(demo, edit([aster], { owned: used.length - 4 }));
     const of = (shown: Show) => inventory(shown).find(({ record }) => record.id === aster.id)!;
     expect(of(show)).toMatchObject({ used: used.length, over: 0, toRent: 4, rented: 0 });
-    expect(rentalSentence(inventory(show))).toContain('4 Aster 26 must be rented.');
+    expect(rentalSentence(inventory(show))).toContain('4 Aster 26');
     const marked = apply(show, edit(used.slice(0, 3), { rental: 'Marrow Hire' }));
     expect(of(marked)).toMatchObject({ rented: 3, toRent: 1 });
     expect(of(apply(demo, edit([aster], { owned: used.length + 2 })))).toMatchObject({ over: 2, toRent: 0 });
-    expect(of(demo)).toMatchObject({ owned: null, over: null, toRent: null });
+    const flood = inventory(demo).find(({ record }) => record.name === 'Broadside')!;
+    expect(flood).toMatchObject({ owned: null, over: null, toRent: null });
   });
   test('used, rented and owned always add up', () => {
     fc.assert(
@@ -314,6 +316,10 @@ describe('parts', () => {
     expect(partFootprint(show, hung, 1)).toBe(2);
     expect(fixtureFootprint(show, hung)).toBe(fixtureFootprint(base, fixture!) + 2);
     expect(withDevices(show, hung)).toBe(hung);
+    // One body with several channels: the lamp's, then the device's.
+    const numbered = { ...hung, parts: hung.parts.map((part, i) => ({ ...part, channel: i ? '901' : '12' })) };
+    expect(channelText(numbered)).toBe('12 + 901');
+    expect(channelText({ ...numbered, parts: numbered.parts.map((part) => ({ ...part, channel: '12' })) })).toBe('12');
     const { accessories, ...off } = hung;
     expect(withDevices(show, off).parts).toEqual(fixture!.parts);
   });

@@ -95,7 +95,8 @@ export interface Search {
   readonly favourites?: boolean;
   readonly family?: Family | undefined;
   readonly maker?: string | undefined;
-  /** Angle in degrees that the field must reach, and watts, both as ranges with their ends. */
+  /** Angles in degrees that beam or field must reach, and watts, as ranges with their ends. */
+  readonly beam?: readonly [number, number] | undefined;
   readonly field?: readonly [number, number] | undefined;
   readonly watts?: readonly [number, number] | undefined;
 }
@@ -126,13 +127,14 @@ export function searchShelf(items: readonly Listed[], search: Search): { found: 
     .filter(Boolean);
   const found: { item: Listed; rank: number }[] = [];
   let elsewhere = 0;
-  const { kind, favourites, family, maker, field, watts, folder = '' } = search;
+  const { kind, favourites, family, maker, beam, field, watts, folder = '' } = search;
   for (const item of inOrder(items)) {
     const { summary } = item;
     if (kind && item.kind !== kind) continue;
     if (favourites && !item.favourite) continue;
     if (family && summary.family !== family) continue;
     if (maker && summary.maker !== maker) continue;
+    if (beam && !(summary.beam && summary.beam[0] <= beam[1] && summary.beam[1] >= beam[0])) continue;
     if (field && !(summary.field && summary.field[0] <= field[1] && summary.field[1] >= field[0])) continue;
     if (watts && !(summary.watts !== undefined && summary.watts >= watts[0] && summary.watts <= watts[1])) continue;
     let all = true;

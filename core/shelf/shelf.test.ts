@@ -68,6 +68,7 @@ describe('search', () => {
   test('filters by family, beam angle, watts, maker, favourite', () => {
     expect(names({ family: 'fresnel' })).toEqual(['Lowmoor 1k', 'Lowmoor 500']);
     expect(names({ kind: 'type', field: [10, 17] })).toEqual(['Can narrow', 'Heronsight']);
+    expect(names({ kind: 'type', beam: [8, 10] })).toEqual(['Can narrow', 'Heronsight']);
     expect(names({ kind: 'type', watts: [1000, 1200] })).toEqual(['Heronsight', 'Lowmoor 1k', 'Tidewell PC']);
     expect(names({ maker: 'Quillon' })).toEqual(['Egret', 'Estuary hazer', 'Heron']);
     expect(names({ favourites: true })).toEqual(['Aster 26']);

@@ -117,7 +117,7 @@ export function ShelfRoom({ session, show, close, edit, tab = 'shelf' }: RoomPro
       favourites,
       family,
       maker,
-      field: angleRanges[angle]?.[1],
+      beam: angleRanges[angle]?.[1],
       watts: wattRanges[watts]?.[1],
     }),
     [wanted, kind, folder, favourites, family, maker, angle, watts],
@@ -352,7 +352,7 @@ export function ShelfRoom({ session, show, close, edit, tab = 'shelf' }: RoomPro
                 {kind === 'type' && (
                   <>
                     <Choice
-                      label="Field angle"
+                      label="Beam angle"
                       value={angle < 0 ? '' : String(angle)}
                       onChange={(value) => setAngle(value === '' ? -1 : Number(value))}
                       options={angleRanges.map(([name], i) => [String(i), name])}
