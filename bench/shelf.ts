@@ -11,8 +11,8 @@ import { readGdtf } from '#core/formats/gdtf/read';
 import { writeGdtf } from '#core/formats/gdtf/write';
 import type { FixtureType, Mode } from '#core/model/records';
 import { families } from '#core/model/records';
+import { newType } from '#core/shelf/new-type';
 import { type Listed, searchShelf, summaryOf } from '#core/shelf/search';
-import { newType } from '#core/shelf/type-form';
 import { start } from '../server/start.js';
 import { median } from './rig.js';
 

@@ -1,12 +1,15 @@
 /** The Shelf through its routes, on PGlite in memory; on PostgreSQL as well when DATABASE_URL is given. */
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
+import { strToU8, unzipSync, zipSync } from 'fflate';
 import type { Hono } from 'hono';
 import { v4 } from 'uuid';
 import { symbolFrom } from '#core/draw/shapes';
+import { gdtfXml } from '#core/formats/gdtf/describe';
 import { readGdtf } from '#core/formats/gdtf/read';
 import { writeGdtf } from '#core/formats/gdtf/write';
-import type { FixtureType, ShelfRecord } from '#core/model/records';
+import { makeFixture, makePosition } from '#core/model/make';
+import type { DessinRecord, FixtureType, ShelfRecord } from '#core/model/records';
 import type { Listed } from '#core/shelf/search';
 import { demoShelf } from '#demo/shelf';
 import { houseTypes, types } from '#demo/types';
@@ -154,6 +157,55 @@ describe.each(where)('the Shelf on %s', (_, url) => {
     const out = new Uint8Array(await (await raw('GET', `/shelf/${fresh.id}/type.gdtf`)).arrayBuffer());
     expect(readGdtf(out, 'x').value.id).toBe(fresh.id);
     expect((await raw('GET', `/files/${'0'.repeat(64)}`)).status).toBe(404);
+  });
+  test('what a GDTF holds beyond what Dessin understands goes out with the hand-over of a show', async () => {
+    const odd = gdtfXml({ ...(types.movingWash as FixtureType), id: v4(), name: 'Odd one' }).replace(
+      '<FTPresets/>',
+      '<FTPresets><Mine Deep="yes"/></FTPresets>',
+    );
+    const given = zipSync({ 'description.xml': strToU8(odd), 'notes.txt': strToU8('kept') });
+    const answer = await raw(
+      'POST',
+      '/imports/gdtf',
+      given.buffer.slice(given.byteOffset, given.byteOffset + given.byteLength) as ArrayBuffer,
+    );
+    const { record } = (await answer.json()) as { record: FixtureType };
+    const { id } = (await ask('POST', '/shows', { name: 'Hand over', units: 'metric', stageWidth: 9000, stageDepth: 9000 }))
+      .body as { id: string };
+    const { records } = (await ask('GET', `/shows/${id}`)).body as { records: DessinRecord[] };
+    const layer = (role: string) => records.find((item) => item.kind === 'layer' && item.role === role)!.id;
+    const pipe = makePosition(
+      v4(),
+      layer('positions'),
+      'LX 1',
+      'pipe',
+      { form: 'straight', a: [-3000, 2000], b: [3000, 2000], z: 6000 },
+      1,
+    );
+    const fixture = makeFixture(v4(), layer('fixtures'), record, pipe, 2000);
+    const posted = await ask('POST', `/shows/${id}/changes`, {
+      key: v4(),
+      label: 'hang',
+      change: { added: [record, pipe, fixture], updated: [], removed: [] },
+    });
+    expect(posted.status).toBe(200);
+    const mvr = unzipSync(new Uint8Array(await (await raw('GET', `/shows/${id}/out/handover.mvr`)).arrayBuffer()));
+    const inside = Object.entries(mvr).find(([name]) => name.endsWith('.gdtf'))!;
+    expect(inside[1]).toEqual(given);
+  });
+  test('a table of measured light is stored with its type; one that is too large is refused in a sentence', async () => {
+    const light = (n: number) => ({
+      name: 'x',
+      form: 'C' as const,
+      vertical: Array.from({ length: n }, (_, i) => (i * 180) / (n - 1)),
+      horizontal: [0],
+      candela: Array.from({ length: n }, (_, i) => i),
+      watts: 0,
+    });
+    const type = { ...(types.flood as FixtureType), id: v4(), photometry: light(181) };
+    expect((await put(type, null)).status).toBe(200);
+    expect((await get(type.id))[0]!.record).toMatchObject({ photometry: { candela: type.photometry.candela } });
+    expect((await put({ ...type, photometry: light(5000) }, 1)).status).toBe(422);
   });
   test('measured light comes in, or is refused with a code', async () => {
     const text = 'IESNA:LM-63-2002\n[MANUFAC] Example\nTILT=NONE\n1 -1 1 3 1 1 2 0 0 0\n1 1 750\n0 45 90\n0\n1000 500 0\n';

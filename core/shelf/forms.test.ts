@@ -10,18 +10,10 @@ import { FormatError } from '../formats/report.js';
 import { lookOf } from '../light/filter.js';
 import { type Family, type FixtureType, families } from '../model/records.js';
 import { footprints } from '../patch/footprint.js';
+import { channelsFromText, textFromChannels, usualAttributes } from './channels.js';
 import { familyOf, filterColumns, filtersFromTable, isKnownHeading, mapColumns, typeColumns, typesFromTable } from './lists.js';
-import {
-  channelsFromText,
-  modeClashes,
-  newType,
-  textFromChannels,
-  typedField,
-  typeFaults,
-  typeFields,
-  typeText,
-  usualAttributes,
-} from './type-form.js';
+import { newType } from './new-type.js';
+import { modeClashes, typedField, typeFaults, typeFields, typeText } from './type-form.js';
 
 const aster = types.aster26 as FixtureType;
 const typed = (key: string, text: string, type = aster) => {

@@ -6,7 +6,9 @@ import { Report } from '../formats/report.js';
 import { lookOfCurve } from '../light/filter.js';
 import type { Units } from '../measure/lengths.js';
 import { type Family, type Filter, type FixtureType, families, type NewId } from '../model/records.js';
-import { channelsFromText, newType, typedField } from './type-form.js';
+import { channelsFromText } from './channels.js';
+import { newType } from './new-type.js';
+import { typedField } from './type-form.js';
 
 /** A column of a list, and the headings that it is known by. */
 export interface ListColumn {

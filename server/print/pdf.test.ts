@@ -3,10 +3,12 @@ import { inflateSync } from 'node:zlib';
 import { describe, expect, test } from '@jest/globals';
 import { plotPlate } from '#core/draw/plate';
 import { papers } from '#core/measure/scales';
-import { adding, apply } from '#core/model/change';
+import { adding, apply, edit } from '#core/model/change';
 import { makePosition, makeShow } from '#core/model/make';
+import type { SymbolDef } from '#core/model/records';
 import { all, showOf } from '#core/model/show';
 import { channelHookup } from '#core/paper/schedules';
+import { picture } from '#demo/gobos';
 import { makeDemo } from '#demo/show';
 import { schedulePdf, sheetPdf } from './pdf.js';
 
@@ -120,4 +122,33 @@ test('a schedule prints every row, with letters that the face lacks shown as a q
   );
   expect(text).toContain('?ód?');
   expect(text.match(/Front warm/g)!.length).toBe(schedule.groups[0]!.rows.filter((row) => row[6] === 'Front warm').length);
+});
+
+test('a picture in a symbol is in the PDF, once for every unit, at its true size; a picture that cannot be read leaves its place empty', async () => {
+  const demo = makeDemo();
+  const [type] = all(demo, 'type');
+  const n = all(demo, 'fixture').filter((fixture) => fixture.type === type!.id).length;
+  const shown = async (png: string) => {
+    const symbol: SymbolDef = {
+      id: '00000000-0000-4000-8000-000000000077',
+      kind: 'symbol',
+      name: 'Pictured',
+      family: 'profile',
+      shapes: [],
+      origin: [0, 0],
+      nose: 90,
+      unitAt: [0, 0],
+      anchors: [],
+      picture: { png, at: [-100, -200], size: [200, 400] },
+    };
+    const show = apply(apply(demo, adding(symbol)), edit([type!], { symbol: symbol.id }));
+    return sheetPdf(plotPlate(show, { paper: papers[0]!, landscape: true, denominator: 50, date: '' }).sheet);
+  };
+  const pdf = await shown(picture((x, y) => (Math.hypot(x, y) < 0.5 ? 0 : 1)));
+  expect(Buffer.from(pdf).toString('latin1')).toMatch(/\/Subtype \/Image/);
+  // pdfkit places an image by "w 0 0 -h x y cm": 200 by 400 mm at 1:50 are 4 by 8 mm.
+  const placed = streams(pdf).flatMap((stream) => [...stream.matchAll(/([\d.]+) 0 0 -([\d.]+) [-\d.]+ [-\d.]+ cm\s+\/\w+ Do/g)]);
+  const onPlan = placed.filter((match) => Math.abs(Number(match[1]) - 4) < 0.01 && Math.abs(Number(match[2]) - 8) < 0.01);
+  expect(onPlan.length).toBeGreaterThanOrEqual(n);
+  expect(Buffer.from(await shown('aGVsbG8=')).toString('latin1')).not.toMatch(/\/Subtype \/Image/);
 });

@@ -3,7 +3,8 @@ import { Copy, Plus, Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import type { Channel, Mode } from '#core/model/records';
 import { footprintOf, footprints } from '#core/patch/footprint';
-import { channelsFromText, type Fault, textFromChannels, usualAttributes } from '#core/shelf/type-form';
+import { channelsFromText, textFromChannels, usualAttributes } from '#core/shelf/channels';
+import type { Fault } from '#core/shelf/type-form';
 import { TextField } from '../ui/TextField';
 
 interface Props {

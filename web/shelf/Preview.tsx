@@ -13,8 +13,8 @@ import type { Listed } from '#core/shelf/search';
 import { useDesk } from '../session/desk';
 import type { Session } from '../session/session';
 import { SymbolMark } from '../ui/SymbolMark';
+import type { Editing } from './making';
 import { Pages } from './Pages';
-import type { Editing } from './ShelfRoom';
 import { attempt, markItems, readItems, removeItems, type Stored } from './store';
 
 const Light = lazy(() => import('./Light').then((module) => ({ default: module.Light })));

@@ -1,29 +1,29 @@
 /** The Shelf: folders and kinds at the left, what is found in the middle, what is chosen at the right. It lies over a show, or stands by itself. */
-import { Download, FileUp, Search, Star, X } from 'lucide-react';
-import { lazy, Suspense, useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
+import { Download, FileUp, Search, Star } from 'lucide-react';
+import { lazy, Suspense, useDeferredValue, useMemo, useRef, useState } from 'react';
 import { v4 } from 'uuid';
 import { symbolFrom } from '#core/draw/shapes';
-import { makeTitleBlock } from '#core/model/make';
 import {
   type Family,
   type FixtureType,
   families,
   type Id,
   type ShelfKind,
-  type ShelfRecord,
   type SymbolDef,
   shelfKinds,
 } from '#core/model/records';
 import { type Show, settingsOf } from '#core/model/show';
+import { newType } from '#core/shelf/new-type';
 import { type Listed, searchShelf } from '#core/shelf/search';
-import { newType } from '#core/shelf/type-form';
-import { useDesk } from '../session/desk';
 import type { Session } from '../session/session';
+import { Choice } from './Choice';
 import { Copies } from './Copies';
 import { Folders } from './Folders';
 import { ImportFile } from './ImportFile';
 import { ItemList } from './ItemList';
+import { type Editing, newNames, newSmall } from './making';
 import { Preview } from './Preview';
+import { Sheet } from './Sheet';
 import { attempt, markItems, putItems, readItems, type Stored, useItem, useShelf } from './store';
 
 const TypeEditor = lazy(() => import('./TypeEditor').then((module) => ({ default: module.TypeEditor })));
@@ -38,33 +38,6 @@ export const kindNames: Readonly<Record<ShelfKind, string>> = {
   tagset: 'Tag sets',
   titleblock: 'Title blocks',
 };
-
-const newNames: Readonly<Record<ShelfKind, string>> = {
-  type: 'New type',
-  symbol: 'New symbol',
-  filter: 'New filter',
-  gobo: 'New gobo',
-  accessory: 'New accessory',
-  tagset: '',
-  titleblock: 'New title block',
-};
-function newSmall(kind: Exclude<ShelfKind, 'type' | 'symbol'>): ShelfRecord {
-  const id = v4();
-  if (kind === 'filter') return { id, kind, code: 'New 1', name: '', rgb: '#f0d090', book: '' };
-  if (kind === 'gobo') return { id, kind, code: 'New 1', name: '', maker: '' };
-  if (kind === 'titleblock') return { ...makeTitleBlock(id), name: 'New title block' };
-  return { id, kind: 'accessory', name: 'New accessory', form: 'top hat', stock: null };
-}
-
-/** What is being edited: a type with its symbol, or a symbol alone; for the Shelf (with the version that was seen) or for the show's copy. */
-export interface Editing {
-  readonly what: 'type' | 'symbol';
-  readonly where: 'shelf' | 'show';
-  readonly type: FixtureType | null;
-  readonly symbol: SymbolDef | null;
-  readonly bases: ReadonlyMap<Id, number>;
-  readonly folder: string;
-}
 
 const angleRanges: readonly (readonly [string, readonly [number, number]])[] = [
   ['up to 15°', [0, 15]],
@@ -180,7 +153,7 @@ export function ShelfRoom({ session, show, close, edit, tab = 'shelf' }: RoomPro
 
   if (editing)
     return (
-      <Frame
+      <Sheet
         close={null}
         name={editing.what === 'type' ? 'Fixture type' : 'Symbol'}
         of={editing.where === 'show' && show ? settingsOf(show).name : 'Shelf'}
@@ -217,11 +190,11 @@ export function ShelfRoom({ session, show, close, edit, tab = 'shelf' }: RoomPro
             />
           )}
         </Suspense>
-      </Frame>
+      </Sheet>
     );
 
   return (
-    <Frame close={close} name="Shelf" of={show ? settingsOf(show).name : ''}>
+    <Sheet close={close} name="Shelf" of={show ? settingsOf(show).name : ''}>
       <div className="grid min-h-0 flex-1 grid-cols-[212px_1fr_392px]">
         <nav
           aria-label="Kinds and folders"
@@ -438,7 +411,7 @@ export function ShelfRoom({ session, show, close, edit, tab = 'shelf' }: RoomPro
           </>
         )}
       </div>
-    </Frame>
+    </Sheet>
   );
 }
 
@@ -446,75 +419,3 @@ const symbolIn = (show: Show, type: FixtureType): SymbolDef | null => {
   const record = type.symbol ? show.records.get(type.symbol) : undefined;
   return record?.kind === 'symbol' ? record : null;
 };
-
-function Choice({
-  label,
-  value,
-  onChange,
-  options,
-}: {
-  label: string;
-  value: string;
-  onChange: (value: string) => void;
-  options: readonly (readonly [string, string])[];
-}) {
-  return (
-    <select
-      className="field !w-auto max-w-36"
-      aria-label={label}
-      value={value}
-      onChange={(event) => onChange(event.target.value)}
-      style={{ color: value ? 'var(--lamp)' : undefined }}
-    >
-      <option value="">{label}</option>
-      {options.map(([key, name]) => (
-        <option key={key} value={key}>
-          {name}
-        </option>
-      ))}
-    </select>
-  );
-}
-
-/** A sheet over everything, with its way out. */
-function Frame({
-  name,
-  of,
-  close,
-  children,
-}: {
-  name: string;
-  of: string;
-  close: (() => void) | null;
-  children: React.ReactNode;
-}) {
-  useEffect(() => {
-    // In a field Escape puts back what stood there; an open form is left by its own buttons alone.
-    const handle = (event: KeyboardEvent) => {
-      const typing = event.target instanceof Element && event.target.matches('input, select, textarea');
-      if (event.key === 'Escape' && !event.defaultPrevented && !typing && !useDesk.getState().palette) close?.();
-    };
-    window.addEventListener('keydown', handle);
-    return () => window.removeEventListener('keydown', handle);
-  }, [close]);
-  return (
-    <div
-      role="dialog"
-      aria-label={name}
-      className="fixed inset-0 z-30 flex flex-col text-[13px]"
-      style={{ background: 'var(--desk)' }}
-    >
-      <header className="rule-b flex h-10 shrink-0 items-center gap-3 px-4">
-        <h2 className="font-bold">{name}</h2>
-        {of && <span className="pencil">{of}</span>}
-        <span className="flex-1" />
-        {close && (
-          <button type="button" className="act flex items-center gap-1" onClick={close} title="Close (Escape)">
-            <X size={14} /> Close
-          </button>
-        )}
-      </header>
-      {children}
-    </div>
-  );
-}

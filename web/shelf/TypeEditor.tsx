@@ -28,7 +28,7 @@ import { Line, TextField } from '../ui/TextField';
 import { ReportList } from './ImportFile';
 import { Light } from './Light';
 import { ModesEditor } from './ModesEditor';
-import type { Editing } from './ShelfRoom';
+import type { Editing } from './making';
 import { attempt, putItems } from './store';
 
 const SymbolEditor = lazy(() => import('./symbol/SymbolEditor').then((module) => ({ default: module.SymbolEditor })));

@@ -278,3 +278,24 @@ describe('on the stage', () => {
     for (const tile of tiles) expect(tile.paths.reduce((sum, path) => sum + path.length, 0)).toBeLessThanOrEqual(16000);
   });
 });
+
+describe('blocks', () => {
+  const file = dxf(
+    '0=SECTION | 2=BLOCKS | 0=BLOCK | 8=0 | 2=PAR | 70=0 | 10=0 | 20=0 | 0=LINE | 8=0 | 10=0 | 20=0 | 11=100 | 21=0 | 0=LINE | 8=0 | 10=100 | 20=0 | 11=100 | 21=50 | 0=ENDBLK | 8=0 | 0=BLOCK | 8=0 | 2=EMPTY | 70=0 | 10=0 | 20=0 | 0=ENDBLK | 8=0 | 0=ENDSEC | 0=SECTION | 2=ENTITIES | 0=LINE | 8=0 | 10=0 | 20=0 | 11=9 | 21=0 | 0=ENDSEC | 0=EOF',
+  );
+  test('those that hold something are named; one of them can be read alone, from its base point', () => {
+    const whole = readDxf(file).value;
+    expect(whole.blocks).toEqual(['PAR']);
+    expect(whole.layers.flatMap((layer) => layer.paths.map((path) => [...path]))).toEqual([[0, 0, 9, 0]]);
+    const alone = readDxf(file, undefined, 'PAR').value;
+    expect(alone.layers.flatMap((layer) => layer.paths.map((path) => [...path]))).toEqual([
+      [0, 0, 100, 0],
+      [100, 0, 100, 50],
+    ]);
+  });
+  test('a block that is not there is empty and said so', () => {
+    const { value, report } = readDxf(file, undefined, 'GONE');
+    expect(value.layers).toEqual([]);
+    expect(report.map((item) => item.code)).toContain('DXF_EMPTY');
+  });
+});

@@ -4,7 +4,7 @@ import type { Dispatch } from 'react';
 import { type Shape, type StrokeRole, strokeRoles, type Vec2 } from '#core/model/records';
 import { Line, TextField } from '../../ui/TextField';
 import { type Act, asCurve, type Board, onShapes, shapesIn } from './board';
-import { PointText } from './SymbolEditor';
+import { PointText } from './PointText';
 
 const roleNames: Readonly<Record<StrokeRole, string>> = {
   outline: 'outline, heavy',

@@ -5,15 +5,7 @@ import { boxOf } from '#core/draw/list';
 import { familyShapes, type Measures, measuresOf, mirroredShape } from '#core/draw/shapes';
 import { symbolOf } from '#core/draw/symbols';
 import { parseLength, type Units } from '#core/measure/lengths';
-import {
-  type AccessoryForm,
-  accessoryForms,
-  type Family,
-  type FixtureType,
-  families,
-  lamps,
-  type SymbolDef,
-} from '#core/model/records';
+import { type AccessoryForm, accessoryForms, type Family, type FixtureType, families, type SymbolDef } from '#core/model/records';
 import { Line, TextField } from '../../ui/TextField';
 import { BoardView } from './BoardView';
 import {
@@ -27,9 +19,11 @@ import {
   withAnchor,
   withShapes,
 } from './board';
+import { PointText } from './PointText';
 import { Scales } from './Scales';
 import { ShapeForm } from './ShapeForm';
 import { TakePicture } from './TakePicture';
+import { Variants } from './Variants';
 
 interface Props {
   readonly symbol: SymbolDef;
@@ -379,120 +373,4 @@ function measuresFor(symbol: SymbolDef, type: FixtureType | undefined): Measures
   );
   const [length, width] = [Math.max(20, Math.round(box[3] - box[1])), Math.max(20, Math.round(box[2] - box[0]))];
   return { ...measuresOf(symbol.family, { length, width, cells: 1, field: 26 }), yoke: Math.max(0, Math.round(-box[1])) };
-}
-
-/** A point as two figures: "120, -40". */
-export function PointText({
-  label,
-  at,
-  onPoint,
-}: {
-  label: string;
-  at: readonly [number, number];
-  onPoint: (at: [number, number]) => void;
-}) {
-  return (
-    <TextField
-      label={label}
-      value={`${Math.round(at[0] * 100) / 100}, ${Math.round(at[1] * 100) / 100}`}
-      onWrite={(text) => {
-        const parts = text
-          .split(/[\s,;]+/)
-          .filter(Boolean)
-          .map(Number);
-        if (parts.length !== 2 || parts.some((value) => !Number.isFinite(value) || Math.abs(value) > 1e5))
-          return 'Two figures in mm, such as 120, -40.';
-        onPoint([parts[0]!, parts[1]!]);
-        return null;
-      }}
-    />
-  );
-}
-
-/** More strokes for a wattage or a lamp of the same body. */
-function Variants({ board, act }: { board: Board; act: React.Dispatch<Parameters<typeof boardReducer>[1]> }) {
-  const { symbol, scope } = board;
-  const list = symbol.variants ?? [];
-  const put = (variants: SymbolDef['variants']) =>
-    act({ do: 'change', to: ({ variants: _, ...now }) => (variants?.length ? { ...now, variants } : now) });
-  return (
-    <section aria-label="Variants" className="pt-3">
-      <h3 className="font-bold">Variants</h3>
-      <p className="pencil text-[11px]">More strokes for one wattage or lamp.</p>
-      <div className="flex flex-wrap gap-1 py-1">
-        <button type="button" className="act act-small" aria-pressed={scope < 0} onClick={() => act({ do: 'scope', at: -1 })}>
-          all
-        </button>
-        {list.map((item, i) => (
-          <button
-            key={`${i}`}
-            type="button"
-            className="act act-small"
-            aria-pressed={scope === i}
-            onClick={() => act({ do: 'scope', at: i })}
-          >
-            {[item.watts === null ? '' : `${item.watts} W`, item.lamp ?? ''].filter(Boolean).join(' ') || `variant ${i + 1}`}
-          </button>
-        ))}
-        <button
-          type="button"
-          className="act act-small"
-          onClick={() => {
-            put([...list, { watts: 1000, lamp: null, shapes: [] }]);
-            act({ do: 'scope', at: list.length });
-          }}
-        >
-          + variant
-        </button>
-      </div>
-      {scope >= 0 && list[scope] && (
-        <>
-          <Line name="Watts" unit="W">
-            <TextField
-              label="Watts of the variant"
-              value={list[scope].watts === null ? '' : String(list[scope].watts)}
-              placeholder="any"
-              onWrite={(text) => {
-                const watts = text.trim() ? Number(text) : null;
-                if (watts !== null && !(watts > 0)) return 'A figure, or nothing for any.';
-                put(list.map((item, i) => (i === scope ? { ...item, watts } : item)));
-                return null;
-              }}
-            />
-          </Line>
-          <Line name="Lamp">
-            <select
-              className="field"
-              aria-label="Lamp of the variant"
-              value={list[scope].lamp ?? ''}
-              onChange={(event) =>
-                put(
-                  list.map((item, i) =>
-                    i === scope ? { ...item, lamp: (event.target.value || null) as FixtureType['lamp'] | null } : item,
-                  ),
-                )
-              }
-            >
-              <option value="">any</option>
-              {lamps.map((lamp) => (
-                <option key={lamp} value={lamp}>
-                  {lamp}
-                </option>
-              ))}
-            </select>
-          </Line>
-          <button
-            type="button"
-            className="link"
-            onClick={() => {
-              put(list.filter((_, i) => i !== scope));
-              act({ do: 'scope', at: -1 });
-            }}
-          >
-            Take the variant away
-          </button>
-        </>
-      )}
-    </section>
-  );
 }
