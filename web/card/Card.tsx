@@ -1,5 +1,5 @@
 /** What is selected: shown, and edited for all of it. Differing values read "several". */
-import { RotateCcw, RotateCw, Trash2 } from 'lucide-react';
+import { Pencil, RotateCcw, RotateCw, Trash2 } from 'lucide-react';
 import { Fragment } from 'react';
 import { toast } from 'sonner';
 import { snagsByFixture } from '#core/audit/snags';
@@ -195,7 +195,21 @@ function FixtureCard({ fixtures }: { fixtures: readonly Fixture[] }) {
         {one ? `Unit ${first.unit || '-'}` : plural(fixtures.length)}
         {position ? ` on ${find(show, 'position', position)?.name}` : ''}
       </h2>
-      <p className="pencil pb-1">{type ? `${type.family}, ${type.maker} ${type.name}` : `${new Set(types).size} types`}</p>
+      <p className="pencil flex gap-2 pb-1">
+        <span className="min-w-0 flex-1 truncate">
+          {type ? `${type.family}, ${type.maker} ${type.name}` : `${new Set(types).size} types`}
+        </span>
+        {type && (
+          <button
+            type="button"
+            aria-label={`Edit the type ${type.name}`}
+            title="Edit this type in this show"
+            onClick={() => useDesk.setState({ shelf: { tab: 'show', edit: type.id } })}
+          >
+            <Pencil size={12} />
+          </button>
+        )}
+      </p>
       {snags.length > 0 && (
         <section className="pb-1" aria-label="Snags">
           <h3 className="pencil">{snags.length === 1 ? 'Snag' : 'Snags'}</h3>
