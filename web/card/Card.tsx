@@ -202,7 +202,7 @@ function FixtureCard({ fixtures }: { fixtures: readonly Fixture[] }) {
         {type && (
           <button
             type="button"
-            aria-label={`Edit the type ${type.name}`}
+            aria-label={`Open the form of ${type.name}`}
             title="Edit this type in this show"
             onClick={() => useDesk.setState({ shelf: { tab: 'show', edit: type.id } })}
           >
