@@ -134,6 +134,11 @@ test('a type with a new symbol from nothing, kept, hung in another show, changed
     const before = (await recordsOf(page, show)).length;
     await page.getByRole('button', { name: /^Sweep out/ }).click();
     await expect(page.getByRole('region', { name: 'Everything in the show is used' })).toBeVisible();
+    // Undone where it was done, and done again.
+    await page.keyboard.press('Control+z');
+    await expect(unused).toBeVisible();
+    await page.keyboard.press('Control+y');
+    await expect(unused).toHaveCount(0);
     await page.getByRole('button', { name: 'Close' }).click();
     await stored(page);
     const after = await recordsOf(page, show);

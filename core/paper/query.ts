@@ -47,11 +47,10 @@ const words: Readonly<Record<string, string>> = {
   'instrument type': 'type',
 };
 
+/** Names of the fields that every fixture has. */
+export const usualFields: readonly string[] = [...new Set([...fieldNames, ...Object.keys(fixed)])];
 /** Names that a comparison may begin with, the show's own fields among them. */
-export const queryFields = (show: Show): string[] => [
-  ...new Set([...fieldNames, ...Object.keys(fixed)]),
-  ...fieldsInOrder(show).map((field) => field.name),
-];
+export const queryFields = (show: Show): string[] => [...usualFields, ...fieldsInOrder(show).map((field) => field.name)];
 
 function valuesFor(show: Show, name: string): Values | null {
   const wanted = foldedChoice(name);

@@ -16,36 +16,13 @@ import {
 } from '#core/model/fields';
 import { type OwnField, ownTypes } from '#core/model/records';
 import { all } from '#core/model/show';
+import { usualFields } from '#core/paper/query';
 import { sweeping } from '#core/shelf/sweep';
 import { plural } from '../drawing/pointing';
 import { useSession, useShow } from '../session/context';
 import { useDesk } from '../session/desk';
 import { TextField } from '../ui/TextField';
 import { PanelHead } from './PanelHead';
-
-const usual = new Set([
-  'position',
-  'unit',
-  'channel',
-  'address',
-  'type',
-  'mode',
-  'purpose',
-  'colour',
-  'gobo',
-  'circuit',
-  'rental',
-  'notes',
-  'universe',
-  'family',
-  'maker',
-  'watts',
-  'layer',
-  'spare',
-  'hang',
-  'aim',
-  'accessory',
-]);
 
 export function FieldsPanel() {
   const session = useSession();
@@ -58,7 +35,8 @@ export function FieldsPanel() {
   /** Why a name cannot be taken; two columns of a name could not be told apart in a question. */
   const wrong = (wanted: string, own?: OwnField): string | null => {
     if (!wanted.trim()) return 'Give the column a name.';
-    if (usual.has(foldedChoice(wanted))) return `Every fixture has a ${foldedChoice(wanted)} already. Choose another name.`;
+    if (usualFields.includes(foldedChoice(wanted)))
+      return `Every fixture has a ${foldedChoice(wanted)} already. Choose another name.`;
     if (fields.some((field) => field !== own && foldedChoice(field.name) === foldedChoice(wanted)))
       return 'There is a column of this name.';
     return null;

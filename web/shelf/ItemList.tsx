@@ -78,7 +78,7 @@ export function ItemList({ items, chosen, onChoose, onOpen, onFavourite }: Props
               }
               onClick={(event) => choose(index, event)}
               onDoubleClick={() => onOpen(item.id)}
-              className="absolute flex w-full cursor-pointer items-center gap-3 px-3"
+              className={`absolute flex w-full cursor-pointer items-center gap-3 px-3 ${on ? '[&_.pencil]:text-[var(--ink)]' : ''}`}
               style={{
                 top: start,
                 height: ROW,

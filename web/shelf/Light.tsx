@@ -41,10 +41,12 @@ function sampled(type: FixtureType): { gamma: number; a: number; b: number }[] {
   return out;
 }
 
-/** Every fifteenth degree, counted from the axis. */
+/** Width of the polar chart, dots. */
+const CHART = 206;
+/** Every fifteenth degree, counted from the axis; none that the edge would cut. */
 function AngleTick(props: unknown) {
   const { x, y, payload } = props as { x: number; y: number; payload: { value: number } };
-  return payload.value % 15 === 0 ? (
+  return payload.value % 15 === 0 && x > 14 && x < CHART - 14 ? (
     <text x={x} y={y + 3} textAnchor="middle" {...ink}>
       {Math.abs(payload.value)}°
     </text>
@@ -70,7 +72,7 @@ export function Light({ type, units }: { type: FixtureType; units: Units }) {
     <section aria-label="Light">
       <div className="flex gap-3">
         <figure className="m-0" aria-label="Polar chart">
-          <div style={{ width: 206, height: 190 }}>
+          <div style={{ width: CHART, height: 190 }}>
             <ResponsiveContainer>
               <RadarChart
                 data={polar}

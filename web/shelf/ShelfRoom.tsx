@@ -1,6 +1,6 @@
 /** The Shelf: folders and kinds at the left, what is found in the middle, what is chosen at the right. It lies over a show, or stands by itself. */
 import { Download, FileUp, Search, Star } from 'lucide-react';
-import { lazy, Suspense, useDeferredValue, useMemo, useRef, useState } from 'react';
+import { lazy, Suspense, useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
 import { v4 } from 'uuid';
 import { symbolFrom } from '#core/draw/shapes';
 import {
@@ -109,6 +109,22 @@ export function ShelfRoom({ session, show, close, edit, tab = 'shelf' }: RoomPro
     return out;
   }, [list.items]);
   const filtered = family || maker || angle >= 0 || watts >= 0 || favourites;
+
+  // What is taken and swept here is undone here; an open form keeps the keys for itself.
+  const forms = editing !== null;
+  useEffect(() => {
+    if (!session || forms) return;
+    const handle = (event: KeyboardEvent) => {
+      const typing = event.target instanceof Element && event.target.matches('input, select, textarea');
+      const key = event.key.toLowerCase();
+      if (!(event.ctrlKey || event.metaKey) || typing || (key !== 'z' && key !== 'y')) return;
+      event.preventDefault();
+      if (key === 'y' || event.shiftKey) session.redo();
+      else session.undo();
+    };
+    window.addEventListener('keydown', handle);
+    return () => window.removeEventListener('keydown', handle);
+  }, [session, forms]);
 
   const open = (items: readonly Stored[], id: Id) => {
     const main = items.find(({ record }) => record.id === id);
