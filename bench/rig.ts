@@ -5,7 +5,7 @@ import { makeFixture, makePosition, makeShow } from '#core/model/make';
 import type { FixtureType } from '#core/model/records';
 import { all, type Show, showOf } from '#core/model/show';
 import { toAbsolute } from '#core/patch/address';
-import { planPatch } from '#core/patch/pack';
+import { planPatch } from '#core/patch/plan';
 import { types } from '#demo/types';
 
 export function makeRig(count: number): Show {

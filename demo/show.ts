@@ -9,7 +9,7 @@ import { all, find, type Show, showOf } from '#core/model/show';
 import { inScheduleOrder } from '#core/number/order';
 import { withUnits } from '#core/number/units';
 import { toAbsolute } from '#core/patch/address';
-import { planPatch } from '#core/patch/pack';
+import { planPatch } from '#core/patch/plan';
 import { hangRow } from '#core/setout/hang';
 import { fromShelf } from '#core/shelf/copy';
 import { alongOf, curveLength } from '#core/space/curves';

@@ -47,6 +47,12 @@ const whole = new Set([
   'choices',
   'shelf',
   'accessories',
+  'tiles',
+  'fields',
+  'columns',
+  'groups',
+  'sort',
+  'sieves',
 ]);
 
 type Json = Record<string, unknown>;

@@ -10,6 +10,17 @@ import {
   TagSetSchema,
   TitleBlockSchema,
 } from './library.js';
+import {
+  AcceptedSchema,
+  type directions,
+  FeedSchema,
+  feeding,
+  PowerSchema,
+  RunSchema,
+  UniverseSchema,
+  ViewSchema,
+  WallSchema,
+} from './numbers.js';
 import { Deg, Length, Mm, Name, nullable, object, P2, P3, Text, Uuid, words } from './schema.js';
 
 export {
@@ -28,6 +39,8 @@ export {
   tagFields,
   tagPlacesOf,
 } from './library.js';
+
+export { corners, directions, feedKinds, orderings, runFields } from './numbers.js';
 
 export const layerRoles = ['border', 'house', 'scenery', 'masking', 'positions', 'fixtures', 'focus'] as const;
 export type LayerRole = (typeof layerRoles)[number];
@@ -62,6 +75,8 @@ const SettingsSchema = object({
   /** Which of our symbol sets draws the rig; symbols of the user's own win. Left out: outline. */
   symbolSet: Type.Optional(words('outline', 'bold')),
   titleBlock: Type.Optional(Uuid),
+  /** Left out: 230 V, 16 A a circuit, 63 A a phase, all of it. */
+  power: Type.Optional(PowerSchema),
 });
 
 const LayerSchema = object({
@@ -230,7 +245,9 @@ const PartSchema = object({
   channel: Text,
   /** Absolute address, 1 is 1.1 and 513 is 2.1; null is unpatched. */
   address: nullable(Type.Integer({ minimum: 1, maximum: 63999 * 512 })),
+  /** Name of the circuit; its number, and what feeds it, beside it. */
   circuit: Text,
+  ...feeding,
   colour: Text,
   /** An accessory of the fixture that is a device of its own: a scroller, a moving mirror. */
   accessory: Type.Optional(Uuid),
@@ -297,6 +314,12 @@ export const recordSchemas = {
   gobo: GoboSchema,
   titleblock: TitleBlockSchema,
   field: OwnFieldSchema,
+  universe: UniverseSchema,
+  feed: FeedSchema,
+  wall: WallSchema,
+  run: RunSchema,
+  view: ViewSchema,
+  accepted: AcceptedSchema,
 } as const;
 
 export const RecordSchema = Type.Union(Object.values(recordSchemas));
@@ -340,6 +363,18 @@ export type StrokeRole = Exclude<Shape, { form: 'text' }>['role'];
 export type Gobo = Deep<Static<typeof GoboSchema>>;
 export type TitleBlock = Deep<Static<typeof TitleBlockSchema>>;
 export type OwnField = Deep<Static<typeof OwnFieldSchema>>;
+export type Universe = Deep<Static<typeof UniverseSchema>>;
+export type Feed = Deep<Static<typeof FeedSchema>>;
+export type Power = Deep<Static<typeof PowerSchema>>;
+export type Wall = Deep<Static<typeof WallSchema>>;
+export type Tile = Wall['tiles'][number];
+export type Run = Deep<Static<typeof RunSchema>>;
+export type RunField = Run['fields'][number];
+export type RunOrder = Run['order'];
+export type Direction = (typeof directions)[number];
+export type LedgerView = Deep<Static<typeof ViewSchema>>;
+export type Sieve = LedgerView['sieves'][number];
+export type Accepted = Deep<Static<typeof AcceptedSchema>>;
 export type Photometry = NonNullable<FixtureType['photometry']>;
 export type Wheel = NonNullable<FixtureType['wheels']>[number];
 export type Geometry = NonNullable<FixtureType['geometry']>[number];
@@ -371,7 +406,13 @@ export type DessinRecord =
   | SymbolDef
   | Gobo
   | TitleBlock
-  | OwnField;
+  | OwnField
+  | Universe
+  | Feed
+  | Wall
+  | Run
+  | LedgerView
+  | Accepted;
 /** What the Shelf keeps. */
 export type ShelfRecord = FixtureType | SymbolDef | Filter | Gobo | Accessory | TagSet | TitleBlock;
 export type Kind = DessinRecord['kind'];

@@ -16,6 +16,7 @@ import {
 } from '../space/frames.js';
 import { ringsOf, rowsOf, type Standing } from './order.js';
 import { sequence } from './sequence.js';
+import { letters } from './units.js';
 
 const mm = (text: string): number | string => {
   const parsed = parseLength(text, 'metric');
@@ -62,6 +63,10 @@ describe('3 arranging and numbering', () => {
     const z = mirroredQuaternion(quaternionOf(0, 0, (25 * Math.PI) / 180));
     const x = mirroredQuaternion(quaternionOf((15 * Math.PI) / 180, 0, 0));
     expect(rounded(turnedBy(z, turnedBy(x, localBeam(-40, 55))))).toEqual([0.7961, 0.4614, -0.3916]);
+  });
+  test('3.7 and 3.8 letters of 0, 25, 26, 701, 702; without I and O of 8, 23, 24', () => {
+    expect([0, 25, 26, 701, 702].map((i) => letters(i))).toEqual(['A', 'Z', 'AA', 'ZZ', 'AAA']);
+    expect([8, 23, 24].map((i) => letters(i, 'ABCDEFGHJKLMNPQRSTUVWXYZ'))).toEqual(['J', 'Z', 'AA']);
   });
   const units = (n: number) => Array.from({ length: n }, () => 1);
   test('3.9 seven units, two a value, up to 103', () =>

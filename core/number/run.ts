@@ -1,49 +1,472 @@
-/** A run: one numbering of an ordered selection, seen before it is applied. */
-import { type Change, edit } from '../model/change.js';
-import type { Fixture, Id } from '../model/records.js';
+/** A run: numbers for an ordered selection in several fields at once, seen before they are applied. Source: reference calculations 3 (numbering sequence). */
+import { type Change, updating } from '../model/change.js';
+import { withNewChoices } from '../model/fields.js';
+import type { Fixture, Id, Run, RunField } from '../model/records.js';
 import { all, type Show } from '../model/show.js';
+import { type FieldName, fieldText, typeField } from '../paper/fields.js';
+import { formatAddress, parseAddress, SLOTS, slotOf, UNIVERSES, universeOf } from '../patch/address.js';
+import { partFootprint } from '../patch/footprint.js';
+import { mergeSpans, pack, type Span } from '../patch/pack.js';
+import { fixtureSpans, wallSpans } from '../patch/spans.js';
+import { sequence } from './sequence.js';
+import { letters } from './units.js';
 
-export interface Run {
-  readonly start: number;
-  readonly step: number;
+/** What one value goes to: a part, or a fixture with all its parts. */
+export interface RunUnit {
+  readonly fixture: Id;
+  readonly part: number | null;
 }
-
+/** A value that somebody outside the run has already. */
+export interface Clash {
+  readonly field: FieldName;
+  readonly value: string;
+  readonly by: Id;
+}
 export interface RunPreview {
-  /** Channel of each fixture's first part. */
-  readonly values: ReadonlyMap<Id, string>;
-  /** Fixtures outside the run that already have one of its channels. */
-  readonly taken: readonly { readonly value: string; readonly by: Id }[];
+  /** The fixtures as they would be, pushed ones too. */
+  readonly draft: ReadonlyMap<Id, Fixture>;
+  /** What stands for each numbered fixture on the drawing. */
+  readonly labels: ReadonlyMap<Id, string>;
+  readonly fields: readonly FieldName[];
+  readonly numbered: number;
+  /** Where the run paused: units that have no value yet, in their order. */
+  readonly rest: readonly RunUnit[];
+  readonly clashes: readonly Clash[];
+  /** Others that make room, as they would be. */
+  readonly pushed: readonly Id[];
+  readonly change: Change;
 }
+export interface RunInput {
+  readonly legs: readonly (readonly RunField[])[];
+  readonly parts: Run['parts'];
+  readonly taken: Run['taken'];
+}
+
+export const fieldTitles: Readonly<Record<string, string>> = {
+  channel: 'Channel',
+  unit: 'Unit',
+  dimmer: 'Dimmer',
+  circuit: 'Circuit name',
+  circuitNumber: 'Circuit number',
+  multicable: 'Multicable',
+  way: 'Way',
+  address: 'Address',
+};
+export const plainField = (field: string, start = '1'): RunField => ({
+  field,
+  start,
+  step: field === 'address' ? 'slots' : '1',
+  prefix: '',
+  suffix: '',
+  pad: 0,
+  same: false,
+  each: 1,
+  last: '',
+});
+
+/** Fields that belong to the fixture, whatever its parts. */
+const ofFixture = (field: FieldName): boolean => field === 'unit' || field.startsWith('own ');
+
+export interface Start {
+  readonly prefix: string;
+  readonly value: number;
+  readonly pad: number;
+  readonly alphabet?: string;
+}
+const UPPER = 'ABCDEFGHIJKLMNOPQRSTUVWXYZ';
+
+/** The counting end of a text: "E01" counts 01 behind E, "B" counts letters, "4A" letters behind 4. Null when nothing counts. */
+export function readStart(text: string): Start | null {
+  const typed = text.trim();
+  const figures = /^(.*?)(-?\d{1,12})$/.exec(typed);
+  if (figures) {
+    const [, prefix, digits] = figures as unknown as [string, string, string];
+    // "LX-3" counts 3, not minus three.
+    const minus = digits.startsWith('-') && prefix !== '';
+    const plain = minus ? digits.slice(1) : digits;
+    return {
+      prefix: minus ? `${prefix}-` : prefix,
+      value: Number(plain),
+      pad: /^0\d/.test(plain) ? plain.length : 0,
+    };
+  }
+  const word = /^(.*?)([A-Z]{1,3}|[a-z]{1,3})$/.exec(typed);
+  if (!word || /[A-Za-z]$/.test(word[1]!)) return null;
+  const alphabet = /[a-z]/.test(word[2]!) ? UPPER.toLowerCase() : UPPER;
+  const value = [...word[2]!].reduce((n, letter) => n * 26 + alphabet.indexOf(letter) + 1, 0) - 1;
+  return { prefix: word[1]!, value, pad: 0, alphabet };
+}
+
+/** A sentence about a field of a run that cannot be, naming the field. */
+export class RunFault extends RangeError {
+  override name = 'RunFault';
+}
+
+/** Values of others that a field of a fixture may not take again; where they are counted apart, the place is part of the key. */
+function scopeOf(field: FieldName, fixture: Fixture, part: number): string | null {
+  const own = fixture.parts[part] ?? fixture.parts[0]!;
+  switch (field) {
+    case 'channel':
+    case 'dimmer':
+      return '';
+    case 'unit':
+      return fixture.position;
+    case 'circuitNumber':
+      return own.circuit;
+    case 'way':
+      return own.multicable ?? '';
+    default:
+      return null;
+  }
+}
+const keyOf = (field: FieldName, scope: string, value: string): string =>
+  `${field}\u0000${scope}\u0000${value.trim().toLowerCase()}`;
+
+/** Units in the order of the run: fixtures, or all their parts. */
+export const unitsOf = (ordered: readonly Fixture[], parts: Run['parts']): RunUnit[] =>
+  ordered.flatMap((fixture): RunUnit[] =>
+    parts === 'with the head' || fixture.parts.length === 1
+      ? [{ fixture: fixture.id, part: null }]
+      : fixture.parts.map((_, part) => ({ fixture: fixture.id, part })),
+  );
+
+const sizesOf = (show: Show, fixture: Fixture, part: number | null): number[] =>
+  part === null ? fixture.parts.map((_, i) => partFootprint(show, fixture, i)) : [partFootprint(show, fixture, part)];
 
 /**
- * Channels for fixtures in the given order.
- * @throws RangeError when start or step is not a whole number, the step is 0, or a channel would fall below 1
+ * Numbers for fixtures in the given order. Each leg goes as far as its last values let it; the next one takes the rest.
+ * @throws RunFault when a start, step or last value cannot be read, or a number would fall out of its range
  */
-export function previewRun(show: Show, ordered: readonly Fixture[], run: Run): RunPreview {
-  if (!Number.isSafeInteger(run.start) || !Number.isSafeInteger(run.step))
-    throw new RangeError('Start and step are whole numbers.');
-  if (run.step === 0) throw new RangeError('A step of 0 gives every fixture the same channel; type it in the Card instead.');
-  const last = run.start + run.step * (ordered.length - 1);
-  if (Math.min(run.start, last) < 1)
-    throw new RangeError(`The run would reach ${Math.min(run.start, last)}: channels begin at 1.`);
-  const values = new Map(ordered.map((fixture, i) => [fixture.id, String(run.start + i * run.step)] as const));
-  const used = new Set(values.values());
-  const taken: { value: string; by: Id }[] = [];
-  for (const fixture of all(show, 'fixture'))
-    if (!values.has(fixture.id))
-      for (const part of fixture.parts)
-        if (part.channel && used.has(part.channel)) taken.push({ value: part.channel, by: fixture.id });
-  return { values, taken };
-}
+export function previewRun(show: Show, ordered: readonly Fixture[], input: RunInput): RunPreview {
+  const units = unitsOf(ordered, input.parts);
+  const inside = new Set(ordered.map((fixture) => fixture.id));
+  const draft = new Map(ordered.map((fixture) => [fixture.id, fixture]));
+  const fields = [...new Set(input.legs.flat().map((item) => item.field as FieldName))];
+  const others = all(show, 'fixture').filter((fixture) => !inside.has(fixture.id));
+  const held = heldBy(others, fields);
+  const spans = fields.includes('address') ? [...spansOf(show, others), ...all(show, 'wall').flatMap(wallSpans)] : [];
+  const given = new Map<FieldName, Set<string>>();
+  const addressed: Span[] = [];
+  let from = 0;
+  for (const leg of input.legs) {
+    if (from >= units.length) break;
+    const now = units.slice(from);
+    // Names first: numbers are counted within them.
+    const rules = [...leg].sort((a, b) => rank(a.field) - rank(b.field));
+    // How far all fields reach is known only when each was tried; names reach as far as their own last value.
+    let reach = now.length;
+    for (const rule of rules) reach = Math.min(reach, reachOf(rule, now.slice(0, reach)));
+    const legUnits = now.slice(0, reach);
+    for (const rule of rules) put(rule, legUnits);
+    from += reach;
+    if (reach === 0) break;
+  }
 
-/** The change that a preview stands for. Cells that share one channel all take the new one; where cells have channels of their own, only the first cell is numbered. */
-export function applyRun(show: Show, preview: RunPreview): Change {
-  const fixtures = all(show, 'fixture').filter((fixture) => preview.values.has(fixture.id));
-  return edit(fixtures, (fixture) => ({
-    parts: fixture.parts.map((part, i) =>
-      i === 0 || sameChannel(fixture) ? { ...part, channel: preview.values.get(fixture.id)! } : part,
+  /** Texts of a field for units, as many as it reaches. */
+  function texts(rule: RunField, wanted: readonly RunUnit[]): (string | null)[] {
+    const field = rule.field as FieldName;
+    if (rule.same) return wanted.map(() => `${rule.prefix}${rule.start.trim()}${rule.suffix}`);
+    if (field === 'address') return addresses(rule, wanted);
+    const title = fieldTitles[field] ?? 'The column';
+    const start = readStart(rule.start);
+    if (!start)
+      throw new RunFault(`${title}: "${rule.start}" does not count. Begin with a number or a letter, such as 101, E01 or A.`);
+    const last = rule.last.trim() ? readStart(rule.last) : null;
+    if (rule.last.trim() && (!last || (last.alphabet === undefined) !== (start.alphabet === undefined)))
+      throw new RunFault(`${title}: the last value "${rule.last}" is not of the kind of the first, "${rule.start}".`);
+    const step = stepOf(rule, title);
+    // A fixture's own field counts once, however many parts the run counts.
+    const heads = ofFixture(field)
+      ? wanted.map((unit, i) => i === 0 || wanted[i - 1]!.fixture !== unit.fixture)
+      : wanted.map(() => true);
+    const counted = wanted.flatMap((unit, i) => (heads[i] ? [unit] : []));
+    const scopes = counted.map((unit) => scopeOf(field, draft.get(unit.fixture)!, unit.part ?? 0));
+    const mine = given.get(field);
+    const counts = (): readonly string[] => {
+      try {
+        return sequence(
+          counted.map((unit) => Math.max(1, total(sizesOf(show, draft.get(unit.fixture)!, unit.part)))),
+          {
+            start: start.value,
+            step,
+            prefix: rule.prefix + start.prefix,
+            suffix: rule.suffix,
+            pad: Math.max(rule.pad, start.pad),
+            repeat: rule.each,
+            least: start.alphabet !== undefined ? 0 : field === 'channel' ? 1 : 0,
+            ...(start.alphabet === undefined ? {} : { alphabet: start.alphabet }),
+            ...(last ? { last: last.value } : {}),
+            ...(input.taken === 'skip' ? { taken: isTaken } : {}),
+          },
+        ).values;
+      } catch (error) {
+        const hint =
+          start.alphabet !== undefined
+            ? 'Letters begin at A'
+            : field === 'channel'
+              ? 'Channels begin at 1'
+              : 'Numbers begin at 0';
+        throw new RunFault(`${title}: ${(error as Error).message} ${hint}: start higher, or make the step smaller.`);
+      }
+    };
+    const isTaken = (text: string, i: number): boolean => {
+      const scope = scopes[i] ?? null;
+      return scope !== null && (held.has(keyOf(field, scope, text)) || (mine?.has(keyOf(field, scope, text)) ?? false));
+    };
+    const values = counts();
+    let at = -1;
+    return wanted.flatMap((_, i) => {
+      if (heads[i]) at++;
+      return at < values.length ? [values[at]!] : [];
+    });
+  }
+
+  /** Addresses as text; null where a unit has no slots and so takes none. */
+  function addresses(rule: RunField, wanted: readonly RunUnit[]): (string | null)[] {
+    const parsed = parseAddress(rule.start);
+    if (!parsed.ok) throw new RunFault(`Address: ${parsed.why}`);
+    if (parsed.address === null) throw new RunFault('Address: type the first address, such as 1.101.');
+    const end = rule.last.trim() ? parseAddress(rule.last) : null;
+    if (end && !end.ok) throw new RunFault(`Address: the last one. ${end.why}`);
+    const last = end?.ok && end.address !== null ? end.address : Number.POSITIVE_INFINITY;
+    const step = stepOf(rule, 'Address');
+    const busy = mergeSpans(input.taken === 'skip' ? [...spans, ...addressed] : addressed);
+    const out: (string | null)[] = [];
+    let next = parsed.address;
+    let shared = 0;
+    let now = next;
+    for (const unit of wanted) {
+      const size = total(sizesOf(show, draft.get(unit.fixture)!, unit.part));
+      if (size === 0) {
+        out.push(null);
+        continue;
+      }
+      if (size > SLOTS)
+        throw new RunFault(
+          `Address: one of the fixtures needs ${size} slots, more than a universe has. Number its parts each by itself.`,
+        );
+      if (shared === 0) {
+        if (next < 1)
+          throw new RunFault(
+            `Address: the run would reach ${next}. Addresses begin at 1.1: start higher, or make the step smaller.`,
+          );
+        now = step === null || step > 0 ? (pack([size], next, busy)[0] ?? Number.POSITIVE_INFINITY) : next;
+        if (!Number.isFinite(now) || now + size - 1 > UNIVERSES * SLOTS)
+          throw new RunFault(`Address: the run would pass the last address, ${UNIVERSES}.${SLOTS}.`);
+        if (slotOf(now) + size - 1 > SLOTS)
+          throw new RunFault(`Address: ${formatAddress(now)} and ${size} slots run past the end of universe ${universeOf(now)}.`);
+      }
+      if (now + size - 1 > last) break;
+      out.push(formatAddress(now));
+      shared += 1;
+      if (shared === rule.each) {
+        shared = 0;
+        next = now + (step ?? size);
+      }
+    }
+    return out;
+  }
+
+  function reachOf(rule: RunField, wanted: readonly RunUnit[]): number {
+    // Where skipping depends on names of the same leg, those stand in the draft by now only for what was put; put names early.
+    if (rule.field === 'circuit' || rule.field === 'multicable') {
+      const list = texts(rule, wanted);
+      list.forEach((text, i) => {
+        if (text !== null) write(rule.field as FieldName, wanted[i]!, text);
+      });
+      return list.length;
+    }
+    return texts(rule, wanted).length;
+  }
+  function put(rule: RunField, wanted: readonly RunUnit[]): void {
+    const field = rule.field as FieldName;
+    const list = texts(rule, wanted);
+    const mine = given.get(field) ?? new Set<string>();
+    given.set(field, mine);
+    list.forEach((text, i) => {
+      if (text === null) return;
+      const unit = wanted[i]!;
+      write(field, unit, text);
+      const fixture = draft.get(unit.fixture)!;
+      const scope = scopeOf(field, fixture, unit.part ?? 0);
+      if (scope !== null) mine.add(keyOf(field, scope, text));
+      if (field === 'address')
+        addressed.push(...spansOf(show, [fixture]).slice(0, unit.part === null ? undefined : unit.part + 1));
+    });
+  }
+  /** Sets the value of one unit in the draft. */
+  function write(field: FieldName, unit: RunUnit, text: string): void {
+    const fixture = draft.get(unit.fixture)!;
+    if (field === 'address') {
+      const parsed = parseAddress(text);
+      let at = parsed.ok ? parsed.address! : 0;
+      draft.set(fixture.id, {
+        ...fixture,
+        parts: fixture.parts.map((part, i) => {
+          if (unit.part !== null && unit.part !== i) return part;
+          const size = partFootprint(show, fixture, i);
+          const own = size ? at : null;
+          at += size;
+          return { ...part, address: own };
+        }),
+      });
+      return;
+    }
+    const typed = typeField(show, fixture, unit.part, field, text);
+    if (!typed.ok) throw new RunFault(`${fieldTitles[field] ?? 'The column'}: ${typed.why}`);
+    draft.set(fixture.id, typed.fixture);
+  }
+
+  const rest = units.slice(from);
+  // What was not reached keeps what it has.
+  const untouched = new Set(rest.map((unit) => unit.fixture));
+  for (const unit of units.slice(0, from)) untouched.delete(unit.fixture);
+  for (const id of untouched) draft.set(id, ordered.find((fixture) => fixture.id === id)!);
+
+  const clashes: Clash[] = [];
+  for (const [field, values] of given)
+    for (const key of values)
+      for (const by of held.get(key) ?? [])
+        if (by.field === field) clashes.push({ field, value: key.split('\u0000')[2]!, by: by.id });
+  if (addressed.length) {
+    const mine = mergeSpans(addressed);
+    for (const other of others)
+      for (const span of spansOf(show, [other]))
+        if (mine.some((own) => own.from <= span.to && span.from <= own.to))
+          clashes.push({ field: 'address', value: formatAddress(span.from), by: other.id });
+  }
+  let pushed: Id[] = [];
+  if (input.taken === 'push' && clashes.length) {
+    const moved = push(show, others, fields, given, addressed);
+    pushed = [...moved.keys()];
+    for (const [id, fixture] of moved) draft.set(id, fixture);
+  }
+  const labels = new Map<Id, string>();
+  const shown = fields.includes('channel') ? 'channel' : fields[0];
+  const done = new Set(units.slice(0, from).map((unit) => unit.fixture));
+  if (shown) for (const id of done) labels.set(id, fieldText(show, draft.get(id)!, null, shown));
+  const change = withNewChoices(
+    show,
+    updating(
+      [...draft].flatMap(([id, fixture]) => {
+        const before = show.records.get(id);
+        return before ? [[before, fixture] as const] : [];
+      }),
     ),
-  }));
+  );
+  const still = new Set(pushed);
+  return {
+    draft,
+    labels,
+    fields,
+    numbered: from,
+    rest,
+    clashes: input.taken === 'push' ? clashes.filter((clash) => !still.has(clash.by)) : clashes,
+    pushed,
+    change,
+  };
 }
 
-const sameChannel = (fixture: Fixture): boolean => fixture.parts.every((part) => part.channel === fixture.parts[0]!.channel);
+const total = (sizes: readonly number[]): number => sizes.reduce((a, b) => a + b, 0);
+const rank = (field: string): number => (field === 'circuit' || field === 'multicable' ? 0 : 1);
+
+function stepOf(rule: RunField, title: string): number | null {
+  const text = rule.step.trim().toLowerCase();
+  if (text === 'slots') return null;
+  if (!/^[+-]?\d{1,9}$/.test(text))
+    throw new RunFault(`${title}: the step is a whole number, or "slots" for as many as the fixture takes.`);
+  if (Number(text) === 0)
+    throw new RunFault(`${title}: a step of 0 gives everything one value; tick "the same for all" instead.`);
+  return Number(text);
+}
+
+/** Keys of the values that others hold, with whom. */
+function heldBy(others: readonly Fixture[], fields: readonly FieldName[]): Map<string, { field: FieldName; id: Id }[]> {
+  const held = new Map<string, { field: FieldName; id: Id }[]>();
+  for (const field of fields)
+    for (const fixture of others)
+      fixture.parts.forEach((part, i) => {
+        const scope = scopeOf(field, fixture, i);
+        const value =
+          field === 'unit'
+            ? fixture.unit
+            : scope === null
+              ? ''
+              : (part[field as 'channel' | 'dimmer' | 'circuitNumber' | 'way'] ?? '');
+        if (scope === null || !value || (field === 'unit' && i > 0)) return;
+        const key = keyOf(field, scope, value);
+        const list = held.get(key);
+        if (list) list.push({ field, id: fixture.id });
+        else held.set(key, [{ field, id: fixture.id }]);
+      });
+  return held;
+}
+
+const spansOf = (show: Show, fixtures: readonly Fixture[]): Span[] => fixtures.flatMap((fixture) => fixtureSpans(show, fixture));
+
+/** Others that hold a value of the run go up to the next that is free, and push on what they meet; those that shared a value go on sharing it. */
+function push(
+  show: Show,
+  others: readonly Fixture[],
+  fields: readonly FieldName[],
+  given: ReadonlyMap<FieldName, ReadonlySet<string>>,
+  addressed: readonly Span[],
+): Map<Id, Fixture> {
+  const moved = new Map<Id, Fixture>();
+  const now = (fixture: Fixture) => moved.get(fixture.id) ?? fixture;
+  for (const field of fields) {
+    if (field === 'address' || !given.get(field)?.size) continue;
+    interface Held {
+      readonly start: Start;
+      readonly scope: string;
+      readonly users: { fixture: Fixture; part: number | null }[];
+    }
+    const groups = new Map<string, Held>();
+    for (const fixture of others)
+      fixture.parts.forEach((part, i) => {
+        const scope = scopeOf(field, fixture, i);
+        if (scope === null || (field === 'unit' && i > 0)) return;
+        const text = field === 'unit' ? fixture.unit : (part[field as 'channel'] ?? '');
+        const start = text ? readStart(text) : null;
+        if (!start) return;
+        const key = keyOf(field, scope, text);
+        const known = groups.get(key);
+        const user = { fixture, part: field === 'unit' ? null : i };
+        if (known) known.users.push(user);
+        else groups.set(key, { start, scope, users: [user] });
+      });
+    const used = new Set(given.get(field));
+    const text = ({ prefix, pad, alphabet }: Start, value: number) =>
+      `${prefix}${alphabet === undefined ? String(value).padStart(pad, '0') : letters(value, alphabet)}`;
+    for (const { start, scope, users } of [...groups.values()].sort((a, b) => a.start.value - b.start.value)) {
+      let value = start.value;
+      while (used.has(keyOf(field, scope, text(start, value)))) value++;
+      used.add(keyOf(field, scope, text(start, value)));
+      if (value === start.value) continue;
+      for (const { fixture, part } of users) {
+        const typed = typeField(show, now(fixture), part, field, text(start, value));
+        if (typed.ok) moved.set(fixture.id, typed.fixture);
+      }
+    }
+  }
+  if (fields.includes('address') && addressed.length) {
+    const busy = mergeSpans(addressed);
+    const list = others
+      .flatMap((fixture) =>
+        fixture.parts.map((part, i) => ({ fixture, i, at: part.address, size: partFootprint(show, fixture, i) })),
+      )
+      .filter((item): item is { fixture: Fixture; i: number; at: number; size: number } => item.at !== null && item.size > 0)
+      .sort((a, b) => a.at - b.at);
+    let cursor = 0;
+    for (const { fixture, i, at, size } of list) {
+      const met = busy.some((span) => span.from <= at + size - 1 && at <= span.to);
+      if (!met && at >= cursor) continue;
+      const to = pack([size], Math.max(at, cursor), busy)[0];
+      if (to === null || to === undefined) continue;
+      cursor = to + size;
+      const whole = now(fixture);
+      moved.set(fixture.id, { ...whole, parts: whole.parts.map((part, n) => (n === i ? { ...part, address: to } : part)) });
+    }
+  }
+  return moved;
+}

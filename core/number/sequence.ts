@@ -15,8 +15,10 @@ export interface Sequence {
   readonly repeat?: number;
   /** Greatest value (least, where the step goes down). */
   readonly last?: number;
-  /** Values of others that are passed over. */
-  readonly taken?: ReadonlySet<string>;
+  /** Below this no value may fall: that is an error, not a pause. */
+  readonly least?: number;
+  /** Values of others that are passed over: by value, or by value and unit where one unit's values are not another's. */
+  readonly taken?: ReadonlySet<string> | ((text: string, unit: number) => boolean);
 }
 export interface Sequenced {
   /** One value a unit, as far as they reach. */
@@ -27,18 +29,20 @@ export interface Sequenced {
 
 /**
  * @param footprints slots of each unit in their order; 1 where it does not matter
- * @throws RangeError when it would never end: a step of 0 past taken values
+ * @throws RangeError when it would never end (a step of 0 past taken values), or a value falls below the least
  */
 export function sequence(footprints: readonly number[], rule: Sequence): Sequenced {
   const { prefix = '', suffix = '', pad = 0, alphabet, repeat = 1, taken } = rule;
-  if (rule.step === 0 && taken?.size) throw new RangeError('A step of 0 never comes past a value that is taken.');
+  const others = typeof taken === 'function' ? taken : (text: string) => taken?.has(text) ?? false;
+  if (rule.step === 0 && taken && (typeof taken === 'function' || taken.size))
+    throw new RangeError('A step of 0 never comes past a value that is taken.');
   if (!Number.isInteger(repeat) || repeat < 1) throw new RangeError('At least one unit has each value.');
   const down = rule.step !== null && rule.step < 0;
   const last = rule.last ?? (down ? Number.NEGATIVE_INFINITY : Number.POSITIVE_INFINITY);
   const past = (value: number) => (down ? value < last : value > last);
   const text = (value: number): string =>
     `${prefix}${alphabet === undefined ? String(value).padStart(pad, '0') : letters(value, alphabet)}${suffix}`;
-  const used = new Set(taken);
+  const used = new Set<string>();
   const values: string[] = [];
   const left: number[] = [];
   let value = rule.start;
@@ -48,9 +52,10 @@ export function sequence(footprints: readonly number[], rule: Sequence): Sequenc
   footprints.forEach((footprint, i) => {
     const by = rule.step ?? footprint;
     if (!stopped && shared === 0) {
-      if (taken) while (used.has(text(value)) && !past(value)) value += rule.step ?? 1;
+      if (taken) while ((used.has(text(value)) || others(text(value), i)) && !past(value)) value += rule.step ?? 1;
       if (past(rule.step === null ? value + footprint - 1 : value)) stopped = true;
       else {
+        if (rule.least !== undefined && value < rule.least) throw new RangeError(`the run would reach ${value}.`);
         now = text(value);
         used.add(now);
       }

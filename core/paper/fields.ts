@@ -21,6 +21,10 @@ export const fieldNames = [
   'colour',
   'gobo',
   'circuit',
+  'circuitNumber',
+  'dimmer',
+  'multicable',
+  'way',
   'rental',
   'notes',
 ] as const;
@@ -48,12 +52,21 @@ export function fieldText(show: Show, fixture: Fixture, part: number | null, fie
     case 'colour':
       return own ? own.colour : colourText(fixture);
     case 'circuit':
-      return own ? own.circuit : [...new Set(fixture.parts.map((item) => item.circuit).filter(Boolean))].join(' / ');
+    case 'circuitNumber':
+    case 'dimmer':
+    case 'multicable':
+    case 'way':
+      return own ? (own[field] ?? '') : [...new Set(fixture.parts.map((item) => item[field]).filter(Boolean))].join(' / ');
     case 'rental':
       return fixture.rental ?? '';
     default:
       return fixture[field];
   }
+}
+/** A part with one of its optional fields set, or taken away. */
+function fedBy(part: Part, field: 'circuitNumber' | 'dimmer' | 'multicable' | 'way', value: string): Part {
+  const { [field]: _, ...rest } = part;
+  return value ? { ...rest, [field]: value.slice(0, 200) } : rest;
 }
 const isOwn = (field: FieldName): field is `own ${string}` => field.startsWith('own ');
 
@@ -100,6 +113,17 @@ export function typeField(show: Show, fixture: Fixture, part: number | null, fie
         : { ok: true, fixture: { ...fixture, unit: value } };
     case 'circuit':
       return parts({ circuit: value.slice(0, 200) });
+    case 'circuitNumber':
+    case 'dimmer':
+    case 'multicable':
+    case 'way':
+      return {
+        ok: true,
+        fixture: {
+          ...fixture,
+          parts: fixture.parts.map((item, i) => (part === null || part === i ? fedBy(item, field, value) : item)),
+        },
+      };
     case 'rental': {
       const { rental, ...rest } = fixture;
       // "no" and nothing take the mark away; "yes" marks it without a name.

@@ -2,6 +2,8 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { snagsOf } from '../audit/snags.js';
+import { dmxValue } from '../formats/gdtf/values.js';
+import { Report } from '../formats/report.js';
 import { apply } from '../model/change.js';
 import { makeFixture } from '../model/make.js';
 import { baseRecords, fixtureLayer, idOf, pipe, plainType, SHOW } from '../model/show.arb.js';
@@ -9,7 +11,9 @@ import { all, showOf } from '../model/show.js';
 import { formatAddress, parseAddress, slotOf, toAbsolute, universeOf } from './address.js';
 import { footprintOf, footprints } from './footprint.js';
 import { nextFree } from './free.js';
-import { pack, planPatch } from './pack.js';
+import { pack } from './pack.js';
+import { planPatch } from './plan.js';
+import { bytesOf, shareOf, slotValue } from './values.js';
 
 const read = (text: string) => {
   const parsed = parseAddress(text);
@@ -103,6 +107,32 @@ describe('packing', () => {
   });
   test('a footprint of 0, or over 512, has no address', () => expect(pack([0, 513, 1], 1)).toEqual([null, null, 1]));
   test('the universes end', () => expect(pack([10], 63999 * 512 - 3)).toEqual([null]));
+});
+
+describe('values of slots', () => {
+  test('4.7 half in 8, 16 and 24 bits', () =>
+    expect([1, 2, 3].map((bytes) => slotValue(0.5, bytes))).toEqual([128, 32768, 8388608]));
+  test('4.8 32896 in two bytes; value/bytes widened by repeating, or shifted with s (from memory)', () => {
+    expect(bytesOf(32896, 2)).toEqual([128, 128]);
+    const report = new Report();
+    const wide = (text: string) => dmxValue(text, 2, report, 'test');
+    expect([
+      [wide('128/1'), wide('128/1s')],
+      [wide('255/1'), wide('255/1s')],
+    ]).toEqual([
+      [32896, 32768],
+      [65535, 65280],
+    ]);
+  });
+  test('a value and its bytes are one: there and back', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 1, max: 4 }), fc.float({ min: 0, max: 1, noNaN: true }), (bytes, share) => {
+        const value = slotValue(share, bytes);
+        expect(bytesOf(value, bytes).reduce((sum, byte) => sum * 256 + byte, 0)).toBe(value);
+        expect(slotValue(shareOf(value, bytes), bytes)).toBe(value);
+      }),
+    );
+  });
 });
 
 describe('a rig', () => {

@@ -3,10 +3,11 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { apply, edit, invert } from '../model/change.js';
 import { makePosition } from '../model/make.js';
+import type { Fixture } from '../model/records.js';
 import { baseRecords, contentOf, idOf, pipe, plainType, SHOW, showArb } from '../model/show.arb.js';
 import { all, find, type Show, showOf } from '../model/show.js';
 import { leftToRight, natural } from '../number/order.js';
-import { applyRun, previewRun } from '../number/run.js';
+import { plainField, previewRun, type RunPreview } from '../number/run.js';
 import { fieldText, typeField } from '../paper/fields.js';
 import { channelHookup, instrumentSchedule } from '../paper/schedules.js';
 import { place } from '../space/hanging.js';
@@ -20,6 +21,9 @@ const newId = () => idOf(++made);
 const row = (from: number, to: number, n: number, show: Show = empty) =>
   apply(show, hangRow(show, plainType, pipe, from, to, n, newId));
 const units = (show: Show) => [...all(show, 'fixture')].sort((a, b) => a.along - b.along).map((fixture) => fixture.unit);
+
+const channels = (show: Show, fixtures: readonly Fixture[], start: string, step = '1'): RunPreview =>
+  previewRun(show, fixtures, { legs: [[{ ...plainField('channel', start), step }]], parts: 'with the head', taken: 'mark' });
 
 describe('set out', () => {
   test('3.1 five from -3000 to 3000', () => expect(spread(-3000, 3000, 5)).toEqual([-3000, -1500, 0, 1500, 3000]));
@@ -163,11 +167,11 @@ describe('numbering', () => {
   test('a run previews without changing anything, says what is taken, and applies as one change', () => {
     const show = row(1000, 9000, 4);
     const fixtures = [...all(show, 'fixture')];
-    const first = apply(show, applyRun(show, previewRun(show, fixtures.slice(0, 2), { start: 11, step: 1 })));
-    const preview = previewRun(first, all(first, 'fixture').slice(2), { start: 12, step: 10 });
-    expect([...preview.values.values()]).toEqual(['12', '22']);
-    expect(preview.taken).toEqual([{ value: '12', by: fixtures[1]!.id }]);
-    expect(all(apply(first, applyRun(first, preview)), 'fixture').map((fixture) => fixture.parts[0]!.channel)).toEqual([
+    const first = apply(show, channels(show, fixtures.slice(0, 2), '11').change);
+    const preview = channels(first, all(first, 'fixture').slice(2), '12', '10');
+    expect([...preview.labels.values()]).toEqual(['12', '22']);
+    expect(preview.clashes).toEqual([{ field: 'channel', value: '12', by: fixtures[1]!.id }]);
+    expect(all(apply(first, preview.change), 'fixture').map((fixture) => fixture.parts[0]!.channel)).toEqual([
       '11',
       '12',
       '12',
@@ -175,11 +179,12 @@ describe('numbering', () => {
     ]);
   });
   test.each([
-    [{ start: 1, step: 0 }, /step of 0/],
-    [{ start: 2, step: -1 }, /would reach -1/],
-    [{ start: 1.5, step: 1 }, /whole numbers/],
-  ])('%p is refused with a sentence', (run, why) =>
-    expect(() => previewRun(row(1000, 9000, 4), all(row(1000, 9000, 4), 'fixture'), run)).toThrow(why),
+    ['1', '0', /step of 0/],
+    ['2', '-1', /would reach 0/],
+    ['?', '1', /does not count/],
+    ['1', 'x', /whole number/],
+  ])('start %s, step %s is refused with a sentence', (start, step, why) =>
+    expect(() => channels(row(1000, 9000, 4), all(row(1000, 9000, 4), 'fixture'), start, step)).toThrow(why),
   );
 });
 
@@ -206,7 +211,7 @@ describe('typed fields and schedules', () => {
     });
   });
   test('the hookup has a row a part, in channel order; the schedule groups by position and counts', () => {
-    const numbered = apply(show, applyRun(show, previewRun(show, all(show, 'fixture'), { start: 9, step: 1 })));
+    const numbered = apply(show, channels(show, all(show, 'fixture'), '9').change);
     expect(channelHookup(numbered).groups[0]!.rows.map((line) => line[0])).toEqual(['9', '10', '11']);
     expect(instrumentSchedule(numbered).groups.map((group) => group.heading)).toEqual(['LX 1, 3 units, trim 6.50 m']);
     expect(instrumentSchedule(numbered).summary).toBe('3 units on 1 position, 21 kg.');

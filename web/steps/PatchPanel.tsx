@@ -4,7 +4,7 @@ import { snagsOf } from '#core/audit/snags';
 import type { Fixture } from '#core/model/records';
 import { all } from '#core/model/show';
 import { formatAddress, parseAddress } from '#core/patch/address';
-import { planPatch } from '#core/patch/pack';
+import { planPatch } from '#core/patch/plan';
 import { SnagLine } from '../card/Card';
 import { plural } from '../drawing/pointing';
 import { useSession, useShow } from '../session/context';

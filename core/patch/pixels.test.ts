@@ -1,0 +1,194 @@
+/** Pixel walls. Check values of reference calculations 13 (ANSI E1.11: 512 slots; wiring patterns common practice, no source). */
+import { describe, expect, test } from '@jest/globals';
+import fc from 'fast-check';
+import type { Wall } from '../model/records.js';
+import { corners } from '../model/records.js';
+import { formatAddress, slotOf, toAbsolute } from './address.js';
+import {
+  pixelAddresses,
+  pixelHeading,
+  pixelIndex,
+  pixelRow,
+  pixelsOf,
+  rewired,
+  tileMatrix,
+  turnedTiles,
+  untouched,
+  wallRuns,
+  withoutTiles,
+} from './pixels.js';
+
+const wall = (more: Partial<Wall> = {}): Wall => ({
+  id: '00000000-0000-4000-8000-000000000001',
+  kind: 'wall',
+  name: 'Wall',
+  width: 4000,
+  height: 3000,
+  grid: 500,
+  slots: 3,
+  colours: 'RGB',
+  address: 1,
+  channel: '',
+  corner: 'top left',
+  run: 'rows',
+  serpentine: false,
+  fresh: 'nothing',
+  most: null,
+  tiles: [],
+  watts: 0.3,
+  ...more,
+});
+const tile = { rows: 16, columns: 16, width: 500, height: 500 };
+const texts = (addresses: readonly (number | null)[], ...indices: number[]) => indices.map((i) => formatAddress(addresses[i]!));
+
+describe('addresses of pixels', () => {
+  test('13.1 RGB from 1.1: pixel 0, 169, 170, 339, 340', () =>
+    expect(texts(pixelAddresses(341, 1, 3), 0, 169, 170, 339, 340)).toEqual(['1.1', '1.508', '2.1', '2.508', '3.1']));
+  test('13.4 RGB from 1.101: pixel 0, 136, 137; RGBW from 1.1: pixel 128', () => {
+    expect(texts(pixelAddresses(138, 101, 3), 0, 136, 137)).toEqual(['1.101', '1.509', '2.1']);
+    expect(texts(pixelAddresses(129, 1, 4), 128)).toEqual(['2.1']);
+  });
+  test('13.5 32 x 32 RGB take 7 universes', () => expect(texts(pixelAddresses(1024, 1, 3), 1023)[0]).toMatch(/^7\./));
+  test('a start too near the end begins in the next universe; what passes the last one has none', () => {
+    expect(texts(pixelAddresses(1, 511, 3), 0)).toEqual(['2.1']);
+    expect(pixelAddresses(2, toAbsolute(63999, 510), 3)).toEqual([toAbsolute(63999, 510), null]);
+  });
+  test('a fixed number of pixels a universe, and new universes where asked', () => {
+    expect(texts(pixelAddresses(101, 1, 3, undefined, 100), 99, 100)).toEqual(['1.298', '2.1']);
+    expect(texts(pixelAddresses(8, 1, 3, new Set([0, 4])), 3, 4, 7)).toEqual(['1.10', '2.1', '2.10']);
+  });
+  test('none straddles, none overlaps, in rising order', () => {
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 1, max: 2000 }),
+        fc.integer({ min: 1, max: 12 }),
+        fc.integer({ min: 1, max: 1500 }),
+        fc.option(fc.integer({ min: 1, max: 170 })),
+        (count, slots, start, most) => {
+          let last = 0;
+          for (const address of pixelAddresses(count, start, slots, undefined, most)) {
+            if (address! <= last || slotOf(address!) + slots - 1 > 512) throw new Error(`${address} after ${last}`);
+            last = address! + slots - 1;
+          }
+        },
+      ),
+      { numRuns: 60 },
+    );
+  });
+});
+
+describe('wiring', () => {
+  const plain = { corner: 'top left', run: 'rows', serpentine: false } as const;
+  test('13.2 16 x 16: row 1 column 0 straight and serpentine; row 15 column 0 from the bottom left', () =>
+    expect([
+      pixelIndex(16, 16, 1, 0, plain),
+      pixelIndex(16, 16, 1, 0, { ...plain, serpentine: true }),
+      pixelIndex(16, 16, 15, 0, { ...plain, corner: 'bottom left' }),
+    ]).toEqual([16, 31, 0]));
+  test('13.3 2 x 2 tiles, wired top left, top right, bottom right, bottom left, serpentine: (16, 0) and (31, 31) of the wall', () => {
+    const made = wall({ serpentine: true, tiles: tileMatrix(tile, 2, 2, [0, 0]) });
+    const pixels = pixelsOf(made);
+    const at = (row: number, column: number) =>
+      pixels.find(
+        (pixel) => Math.round(pixel.at[0] / 31.25 - 0.5) === column && Math.round((1000 - pixel.at[1]) / 31.25 - 0.5) === row,
+      )!;
+    expect([at(16, 0), at(31, 31)].map((pixel) => [pixel.index, formatAddress(pixel.address)])).toEqual([
+      [768, '5.265'],
+      [752, '5.217'],
+    ]);
+    expect(new Set(pixels.map((pixel) => pixel.at.join())).size).toBe(1024);
+  });
+  test('every wiring gives each pixel one index, and neighbours in a serpentine touch', () => {
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 1, max: 12 }),
+        fc.integer({ min: 1, max: 12 }),
+        fc.constantFrom(...corners),
+        fc.constantFrom('rows' as const, 'columns' as const),
+        fc.boolean(),
+        (rows, columns, corner, run, serpentine) => {
+          const where: (readonly [number, number])[] = [];
+          for (let r = 0; r < rows; r++)
+            for (let c = 0; c < columns; c++) where[pixelIndex(rows, columns, r, c, { corner, run, serpentine })] = [r, c];
+          expect(where.filter(Boolean)).toHaveLength(rows * columns);
+          expect(Object.keys(where)).toHaveLength(rows * columns);
+          if (serpentine)
+            for (let i = 1; i < where.length; i++)
+              expect(Math.abs(where[i]![0] - where[i - 1]![0]) + Math.abs(where[i]![1] - where[i - 1]![1])).toBe(1);
+        },
+      ),
+    );
+  });
+  test('a turned tile is the untouched one looked at sidewise: four quarters are none, two mirrors are none', () => {
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 1, max: 6 }),
+        fc.integer({ min: 1, max: 6 }),
+        fc.integer({ min: 0, max: 3 }),
+        fc.boolean(),
+        (rows, columns, turn, mirrored) => {
+          const at = new Set<string>();
+          const [high, wide] = turn % 2 ? [columns, rows] : [rows, columns];
+          for (let r = 0; r < high; r++)
+            for (let c = 0; c < wide; c++) at.add(untouched({ rows, columns, turn, mirrored }, r, c).join());
+          expect(at.size).toBe(rows * columns);
+          for (const text of at)
+            expect(text.split(',').every((n, i) => Number(n) >= 0 && Number(n) < [rows, columns][i]!)).toBe(true);
+        },
+      ),
+    );
+    // A quarter anticlockwise: what was at the top right is at the top left.
+    expect(untouched({ rows: 2, columns: 3, turn: 1, mirrored: false }, 0, 0)).toEqual([0, 2]);
+    expect(untouched({ rows: 2, columns: 3, turn: 0, mirrored: true }, 0, 0)).toEqual([0, 2]);
+  });
+  test('a wall turned four times, or mirrored twice, stands as it stood, pixel by pixel', () => {
+    const made = wall({
+      serpentine: true,
+      tiles: tileMatrix({ rows: 2, columns: 3, width: 300, height: 200 }, 2, 2, [100, 100]),
+    });
+    const every = new Set(made.tiles.keys());
+    const places = (it: Wall) => pixelsOf(it).map((pixel) => pixel.at.map((mm) => mm.toFixed(3)).join());
+    let turned = made;
+    for (let i = 0; i < 4; i++) turned = turnedTiles(turned, every, 'turn');
+    expect(places(turned)).toEqual(places(made));
+    expect(places(turnedTiles(made, every, 'turn'))).not.toEqual(places(made));
+    expect(places(turnedTiles(turnedTiles(made, every, 'mirror'), every, 'mirror'))).toEqual(places(made));
+    const one = turnedTiles(made, every, 'mirror');
+    expect(pixelsOf(one)[0]!.at[0]).toBeCloseTo(100 + 600 - 50, 6);
+  });
+  test('editing the path renumbers at once; a tile taken out closes the wiring up', () => {
+    const made = wall({ tiles: tileMatrix({ rows: 1, columns: 2, width: 100, height: 100 }, 1, 3, [0, 0]) });
+    const xs = (it: Wall) => pixelsOf(it).map((pixel) => pixel.at[0]);
+    expect(xs(made)).toEqual([25, 75, 125, 175, 225, 275]);
+    expect(xs(rewired(made, [2, 0, 1]))).toEqual([225, 275, 25, 75, 125, 175]);
+    expect(xs(rewired(made, [1]))).toEqual([125, 175]);
+    expect(xs(withoutTiles(made, new Set([1])))).toEqual([25, 75, 225, 275]);
+  });
+  test('slots of a wall are spans that end where universes do', () => {
+    const made = wall({ tiles: tileMatrix(tile, 2, 2, [0, 0]) });
+    expect(wallRuns(made).map(({ from, to }) => `${formatAddress(from)}-${slotOf(to)}`)).toEqual([
+      ...[1, 2, 3, 4, 5, 6].map((n) => `${n}.1-510`),
+      '7.1-12',
+    ]);
+    const full = wall({ slots: 4, tiles: tileMatrix(tile, 1, 1, [0, 0]) });
+    expect(wallRuns(full).map(({ from, to }) => [formatAddress(from), slotOf(to)])).toEqual([
+      ['1.1', 512],
+      ['2.1', 512],
+    ]);
+    expect(wallRuns(wall({ address: null, tiles: tileMatrix(tile, 1, 1, [0, 0]) }))).toEqual([]);
+  });
+  test('each tile on a universe of its own, or each row', () => {
+    const small = { rows: 2, columns: 4, width: 100, height: 100 };
+    const firsts = (fresh: Wall['fresh']) =>
+      pixelsOf(wall({ fresh, tiles: tileMatrix(small, 1, 2, [0, 0]) })).filter((pixel) => slotOf(pixel.address!) === 1).length;
+    expect([firsts('nothing'), firsts('tile'), firsts('row')]).toEqual([1, 2, 4]);
+  });
+  test('the table says every pixel once, from 1', () => {
+    const made = wall({ tiles: tileMatrix({ rows: 1, columns: 2, width: 100, height: 100 }, 1, 1, [0, 0]) });
+    expect(pixelsOf(made).map((pixel) => pixelRow(made, pixel))).toEqual([
+      ['1', '1', '1', '1', '1', '1', '1.1', '25', '50'],
+      ['2', '1', '1', '2', '1', '4', '1.4', '75', '50'],
+    ]);
+    expect(pixelHeading).toHaveLength(9);
+  });
+});

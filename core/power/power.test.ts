@@ -1,0 +1,159 @@
+/** Electrics. Check values of reference calculations 8: circuit theory; the 80 % factor and mV/A/m figures from memory (NFPA 70, BS 7671). */
+import { describe, expect, test } from '@jest/globals';
+import fc from 'fast-check';
+import { apply, compose } from '../model/change.js';
+import { makeFixture } from '../model/make.js';
+import type { Part } from '../model/records.js';
+import { baseRecords, fixtureLayer, idOf, pipe, plainType, SHOW } from '../model/show.arb.js';
+import { all, showOf } from '../model/show.js';
+import {
+  balance,
+  current,
+  dropFigure,
+  imbalance,
+  neededRating,
+  neutral,
+  unitsThatFit,
+  usable,
+  voltageDrop,
+} from './electrics.js';
+import { balanced, circuitName, loadsOf, plainPower, powerFactor, withFeed } from './loads.js';
+
+describe('electrics', () => {
+  test('8.1 575 W at 120 V and 230 V', () => {
+    expect(current(575, 120)).toBeCloseTo(4.7917, 4);
+    expect(current(575, 230)).toBeCloseTo(2.5, 4);
+  });
+  test('8.2 LED 1100 W with pf 0.95 at 230 V, pf 0.6 at 120 V', () => {
+    expect(current(1100, 230, 0.95)).toBeCloseTo(5.0343, 4);
+    expect(current(1100, 120, 0.6)).toBeCloseTo(15.2778, 4);
+  });
+  test('8.3 20 A at 80 % and 120 V: 16 A, 1920 W; a 2.4 kW dimmer takes four 575 W units', () =>
+    expect([usable(20, 0.8), usable(20, 0.8) * 120, unitsThatFit(2400, 575)]).toEqual([16, 1920, 4]));
+  test('8.4 16 A for hours need a device of 20 A', () => expect(neededRating(16, 0.8)).toBeCloseTo(20, 9));
+  test('8.5 neutral of 100 60 40, of 100 0 0, of 80 80 80', () => {
+    expect(neutral(100, 60, 40)).toBeCloseTo(52.915, 3);
+    expect(neutral(100, 0, 0)).toBeCloseTo(100, 9);
+    expect(neutral(80, 80, 80)).toBeCloseTo(0, 9);
+  });
+  test('8.5 against the sum of three phasors, whatever they are', () => {
+    const amps = fc.float({ min: 0, max: 500, noNaN: true });
+    fc.assert(
+      fc.property(amps, amps, amps, (a, b, c) => {
+        const phasor = [a, b, c].map((value, i) => [
+          value * Math.cos((2 * Math.PI * i) / 3),
+          value * Math.sin((2 * Math.PI * i) / 3),
+        ]);
+        const sum = Math.hypot(...[0, 1].map((k) => phasor.reduce((total, p) => total + p[k]!, 0)));
+        expect(neutral(a, b, c)).toBeCloseTo(sum, 3);
+      }),
+    );
+  });
+  test('8.6 balance of 2000 1500 1200 1000 1000 575 575', () => {
+    const loads = [2000, 1500, 1200, 1000, 1000, 575, 575];
+    const sums = [0, 0, 0];
+    balance(loads).forEach((phase, i) => {
+      sums[phase]! += loads[i]!;
+    });
+    expect(sums.sort((a, b) => b - a)).toEqual([2775, 2575, 2500]);
+  });
+  test('balancing is no worse than a third of everything by more than the largest', () => {
+    fc.assert(
+      fc.property(fc.array(fc.integer({ min: 1, max: 5000 }), { minLength: 1, maxLength: 40 }), (loads) => {
+        const sums = [0, 0, 0];
+        balance(loads).forEach((phase, i) => {
+          sums[phase]! += loads[i]!;
+        });
+        expect(Math.max(...sums) - Math.min(...sums)).toBeLessThanOrEqual(Math.max(...loads));
+        expect(imbalance(sums)).toBeGreaterThanOrEqual(0);
+      }),
+    );
+  });
+  test('8.7 2.5 mm2, 10 A, 40 m: 7.2 V, 3.13 % of 230', () => {
+    expect(voltageDrop(18, 10, 40)).toBeCloseTo(7.2, 9);
+    expect((voltageDrop(18, 10, 40) / 230) * 100).toBeCloseTo(3.1304, 4);
+  });
+  test('8.8 mV/A/m from conductor resistance', () =>
+    expect([12.1, 7.41, 4.61, 3.08].map((ohm) => Number(dropFigure(ohm).toFixed(2)))).toEqual([28.96, 17.73, 11.03, 7.37]));
+  test('8.9 chains: 20 A at 80 %, 120 V, 150 W pf 0.9; 16 A, 230 V, 320 W pf 0.95', () =>
+    expect([unitsThatFit(usable(20, 0.8), current(150, 120, 0.9)), unitsThatFit(16, current(320, 230, 0.95))]).toEqual([11, 10]));
+  test('8.10 thirds of three phases of 50 A with 30 % add to 45 A in the neutral', () =>
+    expect(neutral(50, 50, 50, [15, 15, 15])).toBeCloseTo(45, 9));
+  test('impossible supplies are refused', () => {
+    expect(() => current(100, 0)).toThrow(RangeError);
+    expect(() => current(100, 230, 1.2)).toThrow(RangeError);
+  });
+});
+
+describe('loads of a show', () => {
+  const led = { ...plainType, id: idOf(7), lamp: 'LED' as const, watts: 414, name: 'LED' };
+  const hung = (n: number, part: Partial<Part>, type = plainType, spare = false) => {
+    const fixture = makeFixture(idOf(100 + n), fixtureLayer, type, pipe, n * 500, { spare });
+    return { ...fixture, parts: fixture.parts.map((own) => ({ ...own, ...part })) };
+  };
+  const show = showOf(SHOW, [
+    ...baseRecords,
+    led,
+    hung(1, { dimmer: '1', circuit: 'E1', circuitNumber: '1', multicable: 'M1', way: '1' }),
+    hung(2, { dimmer: '1', circuit: 'E1', circuitNumber: '1' }),
+    hung(3, { circuit: 'S1' }, led),
+    hung(4, { dimmer: '2' }),
+    hung(5, {}),
+    hung(6, { dimmer: '2' }, plainType, true),
+  ]);
+  test('two-fers count twice, spares for nothing, LEDs with an assumed power factor', () => {
+    const loads = loadsOf(show);
+    expect(loads.dimmers.map(({ name, watts, units }) => [name, watts, units])).toEqual([
+      ['1', 1500, 2],
+      ['2', 750, 1],
+    ]);
+    expect(loads.dimmers[0]!.amps).toBeCloseTo(1500 / 230, 6);
+    expect(loads.circuits.map(({ name, watts }) => [name, watts])).toEqual([
+      ['E1 / 1', 1500],
+      ['S1', 414],
+    ]);
+    expect(loads.circuits[1]!.amps).toBeCloseTo(414 / (230 * 0.9), 6);
+    expect([powerFactor('Halogen'), powerFactor('LED')]).toEqual([1, 0.9]);
+    expect(loads.multicables.map(({ name, watts }) => [name, watts])).toEqual([['M1', 750]]);
+    expect(loads.positions).toMatchObject([{ name: 'LX 1', watts: 4 * 750 + 414 }]);
+    expect([loads.watts, loads.unfed]).toEqual([4 * 750 + 414, 750]);
+    expect(circuitName({ circuit: 'E1', circuitNumber: '' })).toBe('E1');
+  });
+  test('a multi-cell unit shares its watts among its cells', () => {
+    const cells = {
+      ...plainType,
+      id: idOf(8),
+      watts: 3000,
+      modes: [{ name: 'c', channels: [1, 2, 3].map((n) => ({ attribute: 'Dimmer', offset: [1], break: n })) }],
+    };
+    const fixture = makeFixture(idOf(200), fixtureLayer, cells, pipe, 0);
+    const own = showOf(SHOW, [
+      ...baseRecords,
+      cells,
+      { ...fixture, parts: fixture.parts.map((part, i) => ({ ...part, circuit: `C${i + 1}` })) },
+    ]);
+    expect(loadsOf(own).circuits.map(({ name, watts }) => [name, watts])).toEqual([
+      ['C1', 1000],
+      ['C2', 1000],
+      ['C3', 1000],
+    ]);
+  });
+  test("limits are the house's or the feed's own, less what hours allow; phases are balanced on request", () => {
+    let made = 500;
+    const newId = () => idOf(made++);
+    const limited = apply(show, withFeed(show, 'dimmer', '1', { limit: 10 }, newId));
+    expect(loadsOf(limited).dimmers.map(({ limit }) => limit)).toEqual([10, plainPower.dimmer]);
+    const after = apply(limited, balanced(limited, newId));
+    const loads = loadsOf(after);
+    expect(loads.dimmers.map(({ phase }) => phase)).toEqual([1, 2]);
+    expect(loads.circuits.find(({ name }) => name === 'S1')!.phase).toBe(3);
+    expect(loads.phases.map(({ watts }) => watts)).toEqual([1500, 750, 414]);
+    expect(loads.imbalance).toBeGreaterThan(0);
+    const freed = compose(withFeed(after, 'dimmer', '2', { phase: null }, newId), { added: [], updated: [], removed: [] });
+    expect(
+      all(apply(after, freed), 'feed')
+        .map((feed) => feed.name)
+        .sort(),
+    ).toEqual(['1', 'S1']);
+  });
+});
