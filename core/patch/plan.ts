@@ -244,6 +244,7 @@ class Room {
   /** Holes by rising address, made when something is to be fitted into them. */
   private holes: Span[] | null = null;
   private holesTo = 0;
+  private empty = false;
   constructor(
     busy: readonly Span[],
     private readonly open: readonly Span[],
@@ -263,9 +264,16 @@ class Room {
   /** Next fit from an address on. */
   next(from: number, size: number, begins: boolean): number | null {
     let at = from;
+    // Where a whole universe without anything in it had no place, no other has.
+    let whole = 0;
+    let met = false;
     for (;;) {
       const universe = universeOf(at);
       if (universe > UNIVERSES) return null;
+      if (slotOf(at) === 1) {
+        if (whole && whole < universe && !met) return null;
+        [whole, met] = [universe, false];
+      }
       const base = toAbsolute(universe, 1) - 1;
       // The open piece of this universe that the place lies in, or the next one.
       const piece = this.open.find(({ to }) => base + to >= at);
@@ -283,6 +291,7 @@ class Room {
       while (this.busy[j] && this.busy[j]!.to < found) j++;
       const hit = this.busy[j];
       if (!hit || hit.from > found + size - 1) return found;
+      met = true;
       at = hit.to + 1;
     }
   }
@@ -302,7 +311,7 @@ class Room {
         if (!smallest) break;
       }
       if (best) return best.at;
-      if (this.holesTo >= UNIVERSES) return null;
+      if (this.holesTo >= UNIVERSES || (this.empty && this.holesTo > universeOf(from))) return null;
       this.addHoles(++this.holesTo);
     }
   }
@@ -311,6 +320,8 @@ class Room {
     const inside = [...this.busy, ...this.taken]
       .filter(({ from, to }) => to > base && from <= base + SLOTS)
       .map(({ from, to }) => ({ from: Math.max(1, from - base), to: Math.min(SLOTS, to - base) }));
+    // Where a universe without anything in it had no hole, no other has.
+    this.empty = !inside.length;
     const closed = freeSlots(this.open);
     for (const { from, to } of freeSlots([...inside, ...closed])) this.holes!.push({ from: base + from, to: base + to });
   }
