@@ -1,6 +1,6 @@
 /** The demo is a rig that a designer would believe, and the house is the one that was asked for. */
 import { describe, expect, test } from '@jest/globals';
-import { snagsOf } from '#core/audit/snags';
+import { wrongSnags } from '#core/audit/snags';
 import { diff, isEmpty } from '#core/model/change';
 import { faults } from '#core/model/references';
 import { all, find, get } from '#core/model/show';
@@ -133,7 +133,7 @@ describe('numbers', () => {
         expect(fixture.parts.every((part) => part.address !== null)).toBe(true);
   });
   test('two deliberate snags, and no other', () => {
-    expect(snagsOf(show).map((snag) => snag.code)).toEqual(['address shared', 'off the end']);
-    expect(find(show, 'position', find(show, 'fixture', snagsOf(show)[1]!.fixtures[0])?.position)?.name).toBe('LX 1');
+    expect(wrongSnags(show).map((snag) => snag.code)).toEqual(['address shared', 'off the end']);
+    expect(find(show, 'position', find(show, 'fixture', wrongSnags(show)[1]!.fixtures[0])?.position)?.name).toBe('LX 1');
   });
 });

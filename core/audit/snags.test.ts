@@ -6,7 +6,7 @@ import { makeFixture } from '../model/make.js';
 import type { Fixture, FixtureType } from '../model/records.js';
 import { baseRecords, fixtureLayer, idOf, pipe, plainType, SHOW } from '../model/show.arb.js';
 import { all, type Show, showOf } from '../model/show.js';
-import { snagsByFixture, snagsOf } from './snags.js';
+import { snagsByFixture, snagsOf, wrongSnags } from './snags.js';
 
 const wide: FixtureType = {
   ...plainType,
@@ -36,7 +36,8 @@ const rig = (...facts: Facts[]): Show =>
     wide,
     ...facts.map((fact, i): Fixture => {
       const fixture = makeFixture(idOf(100 + i), fixtureLayer, fact.type ?? plainType, pipe, fact.along ?? 500 + i * 400, {
-        unit: fact.unit ?? String(i + 1),
+        // Units count from stage left, against the way of the pipe.
+        unit: fact.unit ?? String(facts.length - i),
         spare: fact.spare ?? false,
       });
       return {
@@ -45,7 +46,7 @@ const rig = (...facts: Facts[]): Show =>
       };
     }),
   ]);
-const texts = (show: Show) => snagsOf(show).map((snag) => snag.text);
+const texts = (show: Show) => wrongSnags(show).map((snag) => snag.text);
 
 describe('addresses', () => {
   test('no address, no snag', () => expect(texts(rig({}, {}))).toEqual([]));
@@ -54,14 +55,15 @@ describe('addresses', () => {
     expect(texts(rig({ address: 1, type: wide }, { address: 16 }))).toEqual(['Channel 1 and channel 2 share 1.16.']));
   test('three on one address are three pairs', () =>
     expect(texts(rig({ address: 5 }, { address: 5 }, { address: 5 }))).toHaveLength(3));
-  test('a spare shares with nobody', () => expect(texts(rig({ address: 5 }, { address: 5, spare: true }))).toEqual([]));
+  test('a spare shares with nobody', () =>
+    expect(wrongSnags(rig({ address: 5 }, { address: 5, spare: true })).map((snag) => snag.code)).toEqual(['spare patched']));
   test('past the end of a universe is a stop', () => {
     const show = rig({ address: 510, type: wide });
     expect(snagsOf(show)[0]).toMatchObject({ code: 'past the universe', weight: 'stop', field: 'address' });
     expect(texts(show)).toEqual(['Channel 1 at 1.510 needs 16 slots and runs past the end of its universe.']);
   });
   test('one without a channel is named by its position and unit', () =>
-    expect(texts(rig({ address: 7, channel: '' }, { address: 7, channel: '9' }))[0]).toMatch(/LX 1 unit 1/));
+    expect(texts(rig({ address: 7, channel: '' }, { address: 7, channel: '9' }))[0]).toMatch(/LX 1 unit 2/));
   test('the sweep finds what comparing every pair finds (reference calculations 4.5)', () => {
     fc.assert(
       fc.property(
@@ -93,7 +95,7 @@ describe('places and units', () => {
   });
   test('two with one unit number are a doubt, and stops stand before doubts', () => {
     const show = rig({ unit: '3', address: 4 }, { unit: '3', address: 4 });
-    expect(snagsOf(show).map((snag) => [snag.code, snag.weight])).toEqual([
+    expect(wrongSnags(show).map((snag) => [snag.code, snag.weight])).toEqual([
       ['address shared', 'stop'],
       ['unit doubled', 'doubt'],
     ]);

@@ -1,7 +1,7 @@
 /** Check values of reference calculations 4 and formats 8.4 (ANSI E1.11: 512 slots; ANSI E1.31: universes 1 to 63999). */
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { snagsOf } from '../audit/snags.js';
+import { wrongSnags } from '../audit/snags.js';
 import { dmxValue } from '../formats/gdtf/values.js';
 import { Report } from '../formats/report.js';
 import { apply } from '../model/change.js';
@@ -140,7 +140,7 @@ describe('a rig', () => {
     showOf(SHOW, [
       ...baseRecords,
       ...facts.map(([channel, address], i) => {
-        const fixture = makeFixture(idOf(200 + i), fixtureLayer, plainType, pipe, 500 * i, { unit: String(i + 1) });
+        const fixture = makeFixture(idOf(200 + i), fixtureLayer, plainType, pipe, 500 * i, { unit: String(facts.length - i) });
         return { ...fixture, parts: [{ ...fixture.parts[0]!, channel, address }] };
       }),
     ]);
@@ -166,7 +166,7 @@ describe('a rig', () => {
     ).toEqual([3, 1]));
   test('two that share an address are one snag that names both, and it says where the next free place is', () => {
     const show = rig(['33', 34], ['34', 34], ['35', 35]);
-    expect(snagsOf(show).map((snag) => snag.text)).toEqual(['Channel 33 and channel 34 share 1.34.']);
+    expect(wrongSnags(show).map((snag) => snag.text)).toEqual(['Channel 33 and channel 34 share 1.34.']);
     expect(nextFree(show, all(show, 'fixture')[1]!, 0)).toBe(36);
   });
   test('one action patches in channel order, 2 before 10, around what stays', () => {

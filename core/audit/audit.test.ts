@@ -1,0 +1,374 @@
+/** The audit goes from edit to edit and finds what a full one finds; accepted snags rest; repairs mend. Limits by reference calculations 8; the rest common practice, no source. */
+import { describe, expect, test } from '@jest/globals';
+import fc from 'fast-check';
+import { adding, apply, type Change, compose, edit, invert, nothing, removing, updating } from '../model/change.js';
+import { makeAccessories, makeFixture, makeSettings } from '../model/make.js';
+import type { Fixture, FixtureType, Part, Position } from '../model/records.js';
+import { baseRecords, fixtureLayer, idOf, pipe, plainType, SHOW } from '../model/show.arb.js';
+import { all, find, type Show, settingsOf, showOf } from '../model/show.js';
+import { fullAudit, makeAudit } from './audit.js';
+import { accepting, repairOf } from './repairs.js';
+import { restingSnags, snagsOf, wrongSnags } from './snags.js';
+
+const big: FixtureType = {
+  ...plainType,
+  id: idOf(6),
+  name: 'Big wash',
+  watts: 3000,
+  fits: ['barn doors'],
+  modes: [16, 30].map((n) => ({ name: `${n}`, channels: [{ attribute: 'Dimmer', offset: [n], break: 1 }] })),
+};
+const led: FixtureType = { ...big, id: idOf(7), name: 'LED', lamp: 'LED', watts: 300, modes: [{ name: 'none', channels: [] }] };
+const second: Position = { ...pipe, id: idOf(3), name: 'LX 2', order: 2 };
+const accessories = makeAccessories((form) =>
+  idOf(800 + ['top hat', 'half hat', 'barn doors', 'iris', 'gobo holder', 'scroller'].indexOf(form) + 1),
+);
+const hung = (
+  n: number,
+  along: number,
+  part: Partial<Part> = {},
+  more: Partial<Fixture> = {},
+  type = plainType,
+  position = pipe,
+): Fixture => {
+  const fixture = makeFixture(idOf(100 + n), fixtureLayer, type, position, along, {
+    purpose: 'Front',
+    unit: String(10 - n),
+    ...more,
+  });
+  return {
+    ...fixture,
+    parts: fixture.parts.map((own) => ({ ...own, channel: String(n), address: n * 40, colour: 'L 1', ...part })),
+  };
+};
+const rig = (...fixtures: Fixture[]): Show => showOf(SHOW, [...baseRecords, big, led, second, ...accessories, ...fixtures]);
+const codes = (show: Show) => fullAudit(show).map((snag) => snag.code);
+const text = (show: Show, code: string) => fullAudit(show).find((snag) => snag.code === code)?.text;
+let made = 5000;
+const newId = () => idOf(++made);
+
+describe('what it finds', () => {
+  const sound = () => rig(hung(1, 1000), hung(2, 2000), hung(3, 3000));
+  test('a sound rig has no snag', () => expect(fullAudit(sound())).toEqual([]));
+  test.each<[string, () => Show, string, string]>([
+    [
+      'channel',
+      () => rig(hung(1, 1000, { channel: '7' }), hung(2, 2000, { channel: '7' }, {}, big)),
+      'channel mixed',
+      'Channel 7 is on 2 fixtures of different types (Big wash, Test 26).',
+    ],
+    [
+      'modes',
+      () => rig(hung(1, 1000, { channel: '7' }, {}, big), hung(2, 3000, { channel: '7' }, { mode: '30' }, big)),
+      'channel mixed',
+      'Channel 7 is on 2 fixtures of different modes (16, 30).',
+    ],
+    [
+      'purposes',
+      () => rig(hung(1, 1000, { channel: '7' }), hung(2, 2000, { channel: '7' }, { purpose: '' })),
+      'channel mixed',
+      'Channel 7 is on 2 fixtures of different purposes (Front, none).',
+    ],
+    ['no channel', () => rig(hung(1, 1000, { channel: '' }), hung(2, 2000)), 'no channel', '1 unit on LX 1 has no channel.'],
+    [
+      'no address',
+      () => rig(hung(1, 1000, { address: null }), hung(2, 2000, { address: null })),
+      'no address',
+      '2 units on LX 1 have no address.',
+    ],
+    ['no purpose', () => rig(hung(1, 1000, {}, { purpose: '' })), 'no purpose', '1 unit on LX 1 has no purpose.'],
+    ['no colour', () => rig(hung(1, 1000, { colour: '' })), 'no colour', '1 unit on LX 1 has no colour.'],
+    [
+      'unit order',
+      () => rig(hung(1, 1000, {}, { unit: '1' }), hung(2, 2000, {}, { unit: '2' })),
+      'unit order',
+      'Units on LX 1 are not in order: 1 stands after 2.',
+    ],
+    [
+      'accessory',
+      () => rig(hung(1, 1000, {}, { accessories: [accessories.find((item) => item.form === 'iris')!.id] }, big)),
+      'accessory',
+      'Channel 1 has iris, which Big wash does not take.',
+    ],
+    [
+      'spare',
+      () => rig(hung(1, 1000, {}, { spare: true })),
+      'spare patched',
+      'Channel 1 is spare and still has the address 1.40.',
+    ],
+    ['no slots', () => rig(hung(1, 1000, {}, {}, led)), 'no slots', 'Channel 1 is a LED, whose modes have no slots.'],
+    [
+      'circuit',
+      () => rig(hung(1, 1000, { circuit: 'E1', circuitNumber: '4' }), hung(2, 2000, { circuit: 'E1', circuitNumber: '4' })),
+      'circuit of two',
+      'Circuit E1 / 4 has 2 channels: 1, 2.',
+    ],
+    [
+      'dimmer',
+      () => rig(hung(1, 1000, { dimmer: '5' }, {}, big), hung(2, 3000, { dimmer: '5' }, {}, big)),
+      'overload',
+      'Dimmer 5 carries 6000 W, 26.1 A at 230 V: 10.1 A more than its 16.0 A.',
+    ],
+  ])('%s', (_, show, code, sentence) => expect(text(show(), code)).toBe(sentence));
+  test('an LED needs no filter; twins on purpose (one channel, one mode, one address) are no snag', () => {
+    const cool: FixtureType = { ...led, id: idOf(8), modes: big.modes };
+    expect(codes(apply(rig(), adding(cool, hung(1, 1000, { colour: '' }, {}, cool))))).toEqual([]);
+    expect(codes(rig(hung(1, 1000, { channel: '5', address: 9 }), hung(2, 2000, { channel: '5', address: 9 })))).toEqual([]);
+    expect(codes(rig(hung(1, 1000, { channel: '5', address: 9 }), hung(2, 2000, { channel: '6', address: 9 })))).toEqual([
+      'address shared',
+    ]);
+  });
+  test('a wall of pixels takes its slots like everything else', () => {
+    const wall = {
+      id: idOf(700),
+      kind: 'wall',
+      name: 'Wall',
+      width: 1000,
+      height: 1000,
+      grid: 100,
+      slots: 3,
+      colours: 'RGB',
+      address: 41,
+      channel: '',
+      corner: 'top left',
+      run: 'rows',
+      serpentine: true,
+      fresh: 'nothing',
+      most: null,
+      watts: 0,
+      tiles: [{ rows: 4, columns: 4, at: [0, 0], width: 500, height: 500, turn: 0, mirrored: false, place: 0 }],
+    } as const;
+    expect(text(apply(sound(), adding(wall)), 'address shared')).toBe('Wall and channel 2 share 1.80.');
+  });
+  test('phases: too much on one, and too unlike', () => {
+    const show = rig(...[1, 2, 3, 4, 5, 6].map((n) => hung(n, n * 1500, { dimmer: String(n) }, {}, big)));
+    const feeds = [1, 2, 3, 4, 5, 6].map(
+      (n) => ({ id: idOf(600 + n), kind: 'feed', of: 'dimmer', name: String(n), phase: n === 6 ? 2 : 1, limit: null }) as const,
+    );
+    const fed = apply(show, adding(...feeds));
+    expect(text(fed, 'overload')).toBe('Phase 1 carries 65.2 A, 2.2 A more than its 63.0 A.');
+    const uneven = fullAudit(fed).find((snag) => snag.code === 'imbalance')!;
+    const mended = apply(fed, repairOf(fed, uneven, newId)!.change);
+    expect(codes(mended)).toEqual([]);
+  });
+  test('every one says what to do, and is ordered stops first', () => {
+    const show = rig(hung(1, -900, { channel: '', address: 80, colour: '' }), hung(2, 2000));
+    const list = fullAudit(show);
+    expect(list.map((snag) => snag.weight)).toEqual(
+      [...list.map((snag) => snag.weight)].sort(
+        (a, b) => ['stop', 'doubt', 'open'].indexOf(a) - ['stop', 'doubt', 'open'].indexOf(b),
+      ),
+    );
+    for (const snag of list) {
+      expect(snag.todo).toMatch(/\.$/);
+      expect(snag.text).toMatch(/\.$/);
+    }
+    expect(new Set(list.map((snag) => snag.key)).size).toBe(list.length);
+  });
+});
+
+describe('from edit to edit', () => {
+  const part = fc.record({
+    channel: fc.constantFrom('', '1', '2', '3'),
+    address: fc.option(fc.integer({ min: 1, max: 1100 })),
+    circuit: fc.constantFrom('', 'E1', 'E2'),
+    colour: fc.constantFrom('', 'L 1'),
+  });
+  const fact = fc.record({
+    n: fc.integer({ min: 0, max: 12 }),
+    along: fc.integer({ min: -200, max: 10200 }),
+    part,
+    dimmer: fc.option(fc.constantFrom('1', '2')),
+    unit: fc.constantFrom('', '1', '2', '3'),
+    spare: fc.boolean(),
+    type: fc.integer({ min: 0, max: 2 }),
+    there: fc.boolean(),
+    iris: fc.boolean(),
+  });
+  const step = fc.oneof(
+    { weight: 6, arbitrary: fact.map((value) => ({ kind: 'fixture' as const, value })) },
+    { weight: 2, arbitrary: fc.integer({ min: 0, max: 12 }).map((n) => ({ kind: 'gone' as const, n })) },
+    { weight: 1, arbitrary: fc.integer({ min: 0, max: 20 }).map((n) => ({ kind: 'type' as const, n })) },
+    { weight: 1, arbitrary: fc.integer({ min: -100, max: 9000 }).map((z) => ({ kind: 'trim' as const, z })) },
+    {
+      weight: 1,
+      arbitrary: fc
+        .record({
+          name: fc.constantFrom('1', '2', 'E1'),
+          phase: fc.integer({ min: 1, max: 3 }),
+          limit: fc.option(fc.integer({ min: 1, max: 20 })),
+        })
+        .map((value) => ({ kind: 'feed' as const, value })),
+    },
+    { weight: 1, arbitrary: fc.integer({ min: 1, max: 4 }).map((n) => ({ kind: 'settings' as const, n })) },
+    { weight: 1, arbitrary: fc.integer({ min: 1, max: 900 }).map((address) => ({ kind: 'wall' as const, address })) },
+    { weight: 1, arbitrary: fc.constant({ kind: 'undo' as const }) },
+  );
+  const put = (show: Show, record: Parameters<typeof adding>[0]): Change => {
+    const now = show.records.get(record.id);
+    return now ? updating([[now, record]]) : adding(record);
+  };
+  test('the incremental audit equals the full audit after any sequence of changes', () => {
+    fc.assert(
+      fc.property(fc.array(step, { minLength: 1, maxLength: 25 }), (steps) => {
+        let show = rig();
+        const audit = makeAudit();
+        audit.of(show);
+        let last: Change = nothing;
+        for (const item of steps) {
+          let change: Change = nothing;
+          switch (item.kind) {
+            case 'fixture': {
+              const { n, along, part: own, dimmer, unit, spare, type, there, iris } = item.value;
+              change = put(
+                show,
+                hung(
+                  n,
+                  along,
+                  { ...own, ...(dimmer ? { dimmer } : {}) },
+                  { unit, spare, ...(iris ? { accessories: [accessories[3]!.id] } : {}) },
+                  [plainType, big, led][type]!,
+                  there ? second : pipe,
+                ),
+              );
+              break;
+            }
+            case 'gone': {
+              const now = find(show, 'fixture', idOf(100 + item.n));
+              if (now) change = removing(now);
+              break;
+            }
+            case 'type':
+              change = edit([find(show, 'type', big.id)!], {
+                watts: 100 * item.n,
+                fits: item.n % 2 ? ['iris'] : ['barn doors'],
+                modes: big.modes.map((mode) => ({
+                  ...mode,
+                  channels: [{ attribute: 'Dimmer', offset: [item.n + 1], break: 1 }],
+                })),
+              });
+              break;
+            case 'trim':
+              change = edit([find(show, 'position', second.id)!], {
+                curve: { form: 'straight', a: [-5000, 3000], b: [5000, 3000], z: item.z },
+              });
+              break;
+            case 'feed':
+              change = put(show, {
+                id: idOf(600 + (item.value.name === 'E1' ? 9 : Number(item.value.name))),
+                kind: 'feed',
+                of: item.value.name === 'E1' ? 'circuit' : 'dimmer',
+                name: item.value.name,
+                phase: item.value.phase,
+                limit: item.value.limit,
+              });
+              break;
+            case 'settings':
+              change = edit([settingsOf(show)], {
+                grid: item.n * 2000,
+                power: { volts: 120, share: 0.8, circuit: 20, dimmer: 20, phase: 20 * item.n, imbalance: 0.2 },
+              });
+              break;
+            case 'wall':
+              change = put(show, {
+                id: idOf(700),
+                kind: 'wall',
+                name: 'Wall',
+                width: 1000,
+                height: 1000,
+                grid: 100,
+                slots: 3,
+                colours: 'RGB',
+                address: item.address,
+                channel: '',
+                corner: 'top left',
+                run: 'rows',
+                serpentine: true,
+                fresh: 'nothing',
+                most: null,
+                watts: 0,
+                tiles: [{ rows: 8, columns: 8, at: [0, 0], width: 500, height: 500, turn: 0, mirrored: false, place: 0 }],
+              });
+              break;
+            case 'undo':
+              change = invert(last);
+          }
+          try {
+            show = apply(show, change);
+            last = change;
+          } catch {
+            // An undo of what was changed since: nothing happens.
+          }
+          expect(audit.of(show)).toEqual(fullAudit(show));
+        }
+      }),
+      { numRuns: 150 },
+    );
+  });
+  test('an edit looks at few groups, whatever the size of the rig', () => {
+    const show = rig(...Array.from({ length: 400 }, (_, i) => hung(i, i * 20, {}, {}, plainType, i % 2 ? pipe : second)));
+    const audit = makeAudit();
+    audit.of(show);
+    const every = audit.looked();
+    audit.of(apply(show, edit([all(show, 'fixture')[7]!], { purpose: 'Back' })));
+    expect(every).toBeGreaterThan(400);
+    expect(audit.looked()).toBeLessThanOrEqual(3);
+  });
+  test('another show of the same id, and a show without fixtures, are looked at anew', () => {
+    const audit = makeAudit();
+    expect(audit.of(rig(hung(1, -400)))).toHaveLength(1);
+    expect(audit.of(showOf(SHOW, [makeSettings(SHOW, 'Other'), ...baseRecords.slice(1)]))).toEqual([]);
+  });
+});
+
+describe('accepting and mending', () => {
+  const shared = () => rig(hung(1, 1000, { address: 9 }), hung(2, 2000, { address: 9 }));
+  test('an accepted snag rests until something of it changes, then it is back', () => {
+    const show = shared();
+    const [snag] = wrongSnags(show);
+    const after = apply(show, accepting(show, snag!, ' a split cable ', newId));
+    expect(wrongSnags(after)).toEqual([]);
+    expect(restingSnags(after)).toMatchObject([{ snag: { code: 'address shared' }, accepted: { reason: 'a split cable' } }]);
+    const moved = apply(
+      after,
+      edit(all(after, 'fixture'), (fixture) => ({ parts: fixture.parts.map((own) => ({ ...own, address: 12 })) })),
+    );
+    expect(wrongSnags(moved)).toHaveLength(1);
+    // Accepted again, there is still one record.
+    const again = apply(moved, accepting(moved, wrongSnags(moved)[0]!, 'still', newId));
+    expect(all(again, 'accepted')).toHaveLength(1);
+    expect(restingSnags(again)).toHaveLength(1);
+  });
+  test('what is merely open is told apart from what is wrong', () => {
+    const show = rig(hung(1, 1000, { channel: '' }));
+    expect(snagsOf(show).map((snag) => snag.weight)).toEqual(['open']);
+    expect(wrongSnags(show)).toEqual([]);
+  });
+  test.each<[string, () => Show, string]>([
+    ['shared', shared, 'Move channel 2 to 1.10'],
+    ['past', () => rig(hung(1, 1000, { address: 505 }, {}, big)), 'Move channel 1 to 2.1'],
+    ['off', () => rig(hung(1, 10400)), 'Bring it to the end'],
+    ['units', () => rig(hung(1, 1000, {}, { unit: '3' }), hung(2, 2000, {}, { unit: '3' })), 'Renumber the units of LX 1'],
+    ['spare', () => rig(hung(1, 1000, {}, { spare: true })), 'Clear its address'],
+    [
+      'accessory',
+      () => rig(hung(1, 1000, {}, { accessories: [accessories.find((item) => item.form === 'iris')!.id] }, big)),
+      'Take off iris',
+    ],
+    ['unpatched', () => rig(hung(1, 1000), hung(2, 2000, { address: null })), 'Give it addresses from 1.41'],
+  ])('the repair of %s leaves nothing of it', (_, make, sentence) => {
+    const show = make();
+    const [snag] = fullAudit(show);
+    const repair = repairOf(show, snag!, newId)!;
+    expect(repair.text).toBe(sentence);
+    expect(fullAudit(apply(show, repair.change)).filter((other) => other.code === snag!.code)).toEqual([]);
+  });
+  test('once the plot is issued units are not renumbered; what a person must decide has no repair', () => {
+    const show = rig(hung(1, 1000, {}, { unit: '3' }), hung(2, 2000, {}, { unit: '3' }));
+    const issued = apply(show, edit([settingsOf(show)], { issued: 'A' }));
+    expect(repairOf(issued, fullAudit(issued)[0]!, newId)).toBeNull();
+    const mixed = rig(hung(1, 1000, { channel: '7' }), hung(2, 3000, { channel: '7' }, {}, big));
+    expect(repairOf(mixed, fullAudit(mixed)[0]!, newId)).toBeNull();
+    expect(compose(nothing, nothing)).toEqual(nothing);
+  });
+});

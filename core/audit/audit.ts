@@ -1,0 +1,211 @@
+/**
+ * The audit that runs all the time: it keeps which fixtures stand in which group (position, universe, channel, circuit, dimmer), and after a change looks
+ * again at the groups that the changed records are or were in. What it finds is what a full audit finds.
+ */
+import type { DessinRecord, Feed, Fixture, Id, Wall } from '../model/records.js';
+import { all, find, type Show } from '../model/show.js';
+import { universeOf } from '../patch/address.js';
+import { isDevice } from '../patch/parts.js';
+import { fixtureSpans, wallSpans } from '../patch/spans.js';
+import { circuitName, feedOf, feedsByName, powerOf } from '../power/loads.js';
+import { channelSnags, feedSnags, phaseSnags, positionSnags, universeSnags } from './checks.js';
+import { bySeverity, type Snag } from './snag.js';
+
+/** A group is named by its letter and what it is of: "p <position>", "u 3", "c 101", "e E1 / 4", "d 12". */
+type Group = string;
+
+export interface Audit {
+  /** Brings the audit to a show and answers all its snags, stops first. Accepted ones are not left out. */
+  readonly of: (show: Show) => readonly Snag[];
+  /** Groups that the last call looked at: for tests and the bench. */
+  readonly looked: () => number;
+}
+
+export function makeAudit(): Audit {
+  let last: Show | null = null;
+  let members = new Map<Group, Set<Id>>();
+  let groupsOf = new Map<Id, readonly Group[]>();
+  let found = new Map<Group, readonly Snag[]>();
+  let amps = new Map<Group, number>();
+  let list: readonly Snag[] = [];
+  let count = 0;
+
+  const reset = () => {
+    members = new Map();
+    groupsOf = new Map();
+    found = new Map();
+    amps = new Map();
+  };
+
+  function place(show: Show, id: Id, record: Fixture | Wall | undefined, dirty: Set<Group>): void {
+    for (const group of groupsOf.get(id) ?? []) {
+      dirty.add(group);
+      const set = members.get(group);
+      set?.delete(id);
+      if (set?.size === 0) members.delete(group);
+    }
+    if (!record) {
+      groupsOf.delete(id);
+      return;
+    }
+    const groups = record.kind === 'fixture' ? fixtureGroups(show, record) : wallGroups(record);
+    groupsOf.set(id, groups);
+    for (const group of groups) {
+      dirty.add(group);
+      const set = members.get(group);
+      if (set) set.add(id);
+      else members.set(group, new Set([id]));
+    }
+  }
+
+  return {
+    looked: () => count,
+    of(show) {
+      if (show === last) return list;
+      const before = last;
+      const dirty = new Set<Group>();
+      let phases = false;
+      if (!before || before.id !== show.id || find(before, 'settings', before.id) !== find(show, 'settings', show.id)) {
+        reset();
+        for (const fixture of all(show, 'fixture')) place(show, fixture.id, fixture, dirty);
+        for (const wall of all(show, 'wall')) place(show, wall.id, wall, dirty);
+        phases = true;
+      } else {
+        const touched = new Set<Id>();
+        const through = new Set<Id>();
+        const change = (record: DessinRecord) => {
+          if (record.kind === 'fixture' || record.kind === 'wall') touched.add(record.id);
+          else if (record.kind === 'position') dirty.add(`p ${record.id}`);
+          else if (record.kind === 'feed') {
+            dirty.add(`${record.of === 'dimmer' ? 'd' : 'e'} ${record.name}`);
+            phases = true;
+          } else if (record.kind === 'type' || record.kind === 'area' || record.kind === 'accessory' || record.kind === 'symbol')
+            through.add(record.id);
+        };
+        for (const record of show.records.values()) {
+          const was = before.records.get(record.id);
+          if (was === record) continue;
+          if (was && was.kind !== record.kind) change(was);
+          change(record);
+        }
+        for (const record of before.records.values()) if (!show.records.has(record.id)) change(record);
+        // Types carry symbols; fixtures carry types, aims and accessories.
+        if (through.size) {
+          for (const type of all(show, 'type')) if (type.symbol && through.has(type.symbol)) through.add(type.id);
+          for (const fixture of all(show, 'fixture'))
+            if (
+              through.has(fixture.type) ||
+              (fixture.aim?.kind === 'area' && through.has(fixture.aim.area)) ||
+              fixture.accessories?.some((id) => through.has(id))
+            )
+              touched.add(fixture.id);
+        }
+        for (const id of touched) {
+          const record = show.records.get(id);
+          place(show, id, record?.kind === 'fixture' || record?.kind === 'wall' ? record : undefined, dirty);
+        }
+      }
+      const feeds = feedsByName(show);
+      const power = powerOf(show);
+      for (const group of dirty) {
+        const inside = [...(members.get(group) ?? [])].map((id) => show.records.get(id)!);
+        const fixtures = inside.filter((record): record is Fixture => record.kind === 'fixture');
+        const name = group.slice(2);
+        let snags: readonly Snag[] = [];
+        switch (group[0]) {
+          case 'p': {
+            const position = find(show, 'position', name);
+            if (position && fixtures.length) snags = positionSnags(show, position, fixtures);
+            break;
+          }
+          case 'u':
+            snags = universeSnags(
+              show,
+              Number(name),
+              fixtures,
+              inside.filter((record): record is Wall => record.kind === 'wall'),
+            );
+            break;
+          case 'c':
+            snags = channelSnags(show, name, fixtures);
+            break;
+          default: {
+            const of: Feed['of'] = group[0] === 'd' ? 'dimmer' : 'circuit';
+            const result = feedSnags(show, of, name, fixtures, feeds, power);
+            snags = result.snags;
+            if (fixtures.length) amps.set(group, result.amps);
+            else amps.delete(group);
+            phases = true;
+          }
+        }
+        if (snags.length) found.set(group, snags);
+        else found.delete(group);
+      }
+      if (phases) {
+        const snags = phasesOf(show, feeds);
+        if (snags.length) found.set('phases', snags);
+        else found.delete('phases');
+      }
+      count = dirty.size;
+      last = show;
+      list = [...found.values()].flat().sort(bySeverity);
+      return list;
+    },
+  };
+
+  function phasesOf(show: Show, feeds: ReadonlyMap<string, Feed>): readonly Snag[] {
+    const sums: [number, number, number] = [0, 0, 0];
+    const on: Id[][] = [[], [], []];
+    let any = false;
+    for (const feed of feeds.values()) {
+      if (!feed.phase) continue;
+      any = true;
+      const group = `${feed.of === 'dimmer' ? 'd' : 'e'} ${feed.name}`;
+      for (const id of members.get(group) ?? []) on[feed.phase - 1]!.push(id);
+      if (feed.of === 'dimmer') sums[feed.phase - 1]! += amps.get(group) ?? 0;
+      else sums[feed.phase - 1]! += undimmed(show, group, feed.name);
+    }
+    return any
+      ? phaseSnags(
+          sums,
+          on.map((ids) => [...new Set(ids)].sort()),
+          powerOf(show),
+        )
+      : [];
+  }
+  /** What a circuit draws for itself: parts that a dimmer feeds are counted there. */
+  function undimmed(show: Show, group: Group, name: string): number {
+    const power = powerOf(show);
+    let dimmed = 0;
+    for (const id of members.get(group) ?? []) {
+      const fixture = find(show, 'fixture', id);
+      if (!fixture || fixture.spare) continue;
+      const parts = fixture.parts.map((part) =>
+        circuitName(part) === name && feedOf(part)?.of === 'dimmer' ? part : { ...part, circuit: '', circuitNumber: '' },
+      );
+      if (parts.some((part) => part.circuit || part.circuitNumber))
+        dimmed += feedSnags(show, 'circuit', name, [{ ...fixture, parts }], new Map(), power).amps;
+    }
+    return Math.max(0, (amps.get(group) ?? 0) - dimmed);
+  }
+}
+
+function fixtureGroups(show: Show, fixture: Fixture): Group[] {
+  const out = new Set<Group>([`p ${fixture.position}`]);
+  for (const { from, to } of fixtureSpans(show, fixture)) {
+    out.add(`u ${universeOf(from)}`);
+    out.add(`u ${universeOf(to)}`);
+  }
+  for (const part of fixture.parts) {
+    if (isDevice(part)) continue;
+    if (part.channel) out.add(`c ${part.channel}`);
+    const circuit = circuitName(part);
+    if (circuit) out.add(`e ${circuit}`);
+    if (part.dimmer) out.add(`d ${part.dimmer}`);
+  }
+  return [...out];
+}
+const wallGroups = (wall: Wall): Group[] => [...new Set(wallSpans(wall).map(({ from }) => `u ${universeOf(from)}`))];
+
+/** Snags of a whole show, found anew. */
+export const fullAudit = (show: Show): readonly Snag[] => makeAudit().of(show);
