@@ -11,6 +11,7 @@ import { importRoutes } from './routes/imports.js';
 import { outRoutes } from './routes/out.js';
 import { fileRoutes, shelfRoutes } from './routes/shelf.js';
 import { showRoutes } from './routes/shows.js';
+import { tableRoutes } from './routes/tables.js';
 import type { ShelfStore } from './store/shelf.js';
 import type { Store } from './store/store.js';
 
@@ -86,12 +87,14 @@ export function makeApp({ store, shelf, hub, web, hosts }: AppOptions): Hono {
   app.use('/api/imports/*', tooLarge(200 * MB));
   app.use('/api/shows/*', tooLarge(64 * MB));
   app.use('/api/shelf/*', tooLarge(200 * MB));
+  app.use('/api/tables/*', tooLarge(64 * MB));
   app.get('/api/health', (c) => c.json({ ok: true }));
   app.route('/api/shelf', shelfRoutes(shelf));
   app.route('/api/files', fileRoutes(shelf));
   app.route('/api/shows', showRoutes(store, shelf, hub));
   app.route('/api/shows', outRoutes(store, shelf));
   app.route('/api/imports', importRoutes(store, shelf));
+  app.route('/api/tables', tableRoutes());
   app.all('/api/*', (c) => problem(c, 404, 'No such route', 'There is nothing at this address.'));
   if (web) app.get('*', (c) => sendFile(web, c.req.path));
   return app;

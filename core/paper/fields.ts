@@ -101,6 +101,9 @@ export function typeField(show: Show, fixture: Fixture, part: number | null, fie
     case 'colour':
       return parts({ colour: writtenColour(all(show, 'filter'), value) });
     case 'address': {
+      // Files write 0 for unpatched; a person who types it means an address that does not exist.
+      if (/^0+([./:]0+)?$/.test(value))
+        return refuse(`There is no address ${value}: slots begin at 1. Clear the field to unpatch.`);
       const parsed = parseAddress(value);
       if (!parsed.ok) return refuse(parsed.why);
       if (part === null && fixture.parts.length > 1)

@@ -15,7 +15,7 @@ import { faultOfRecord } from '../validate.js';
 import { faultOfShelfRecord, sha256 } from './shelf.js';
 
 /** A file that cannot be read is answered in a sentence, with its code and place. */
-async function reading(c: Context, work: () => Promise<Response>): Promise<Response> {
+export async function reading(c: Context, work: () => Promise<Response>): Promise<Response> {
   try {
     return await work();
   } catch (error) {
@@ -25,12 +25,15 @@ async function reading(c: Context, work: () => Promise<Response>): Promise<Respo
   }
 }
 
+/** Name of the file, as the query gives it. */
+export const nameIn = (c: Context): string => (c.req.query('name') ?? '').replaceAll('\0', '').slice(0, 200) || 'the file';
+
 export function importRoutes(store: Store, shelf: ShelfStore): Hono {
   const app = new Hono();
   /** Reads a fixture type; it is kept nowhere until the caller puts it on the Shelf or into a show. Its files are, by their hash. */
   app.post('/gdtf', (c) =>
     reading(c, async () => {
-      const name = (c.req.query('name') ?? '').replaceAll('\0', '').slice(0, 200) || 'the file';
+      const name = nameIn(c);
       const { value, report, files } = readGdtf(new Uint8Array(await c.req.arrayBuffer()), name, { hash: sha256 });
       const wrong = faultOfShelfRecord(value);
       if (wrong) return problem(c, 422, 'File cannot be taken', `The file holds something that Dessin cannot keep. ${wrong}`);
@@ -41,7 +44,7 @@ export function importRoutes(store: Store, shelf: ShelfStore): Hono {
   /** Reads measured light: LM-63, or EULUMDAT by its extension or its form. */
   app.post('/photometric', (c) =>
     reading(c, async () => {
-      const name = (c.req.query('name') ?? '').replaceAll('\0', '').slice(0, 200) || 'the file';
+      const name = nameIn(c);
       const bytes = new Uint8Array(await c.req.arrayBuffer());
       const { value, report } = /\.ldt$/i.test(name) ? readLdt(bytes, name) : readIes(bytes, name);
       return c.json({ ...value, report });
