@@ -40,6 +40,8 @@ export interface PlanOptions {
   readonly preview?: ReadonlyMap<Id, string> | undefined;
   /** Colours of the bodies. */
   readonly colours?: ReadonlyMap<Id, Hex> | undefined;
+  /** Fixtures that stand back: the Ledger's filter leaves them out. */
+  readonly dimmed?: ReadonlySet<Id> | undefined;
   /** Where tags stood last time: an edit then moves none that need not move. */
   readonly memory?: TagMemory | undefined;
 }
@@ -86,6 +88,7 @@ interface Kept {
   readonly colour: Hex | undefined;
   readonly wrong: string;
   readonly previewed: string | undefined;
+  readonly dim: boolean;
   readonly accessories: string;
   readonly drawings: readonly Drawing[];
 }
@@ -118,7 +121,8 @@ export function drawingsOf(show: Show, fixture: Fixture, layer: Layer, options: 
   const set = fixture.tags ? (find(show, 'tagset', fixture.tags) ?? options.tags) : options.tags;
   const variant = variantsOf(show).get(type.id) ?? 0;
   const own = find(show, 'symbol', type.symbol);
-  const colour = options.colours?.get(fixture.id);
+  const dim = options.dimmed?.has(fixture.id) ?? false;
+  const colour = dim ? undefined : options.colours?.get(fixture.id);
   const order = orderOf(show, layer.id, 'fixture');
   const known = kept.get(fixture);
   // What a fixture is drawn from, by identity: of a thousand that were not touched this is all that is looked at.
@@ -139,6 +143,7 @@ export function drawingsOf(show: Show, fixture: Fixture, layer: Layer, options: 
     known.colour === colour &&
     known.wrong === wrong &&
     known.previewed === previewed &&
+    known.dim === dim &&
     (!fixture.accessories || known.accessories === accessoryNames(show, fixture))
   )
     return known.drawings;
@@ -155,7 +160,7 @@ export function drawingsOf(show: Show, fixture: Fixture, layer: Layer, options: 
   const drawings = ways.map((way): Drawing => {
     const symbol = symbolIn(show, type, variant, forms);
     const { x, y, turn } = drawnAt(at, way, fixture.along);
-    const faint = fixture.spare || locked(layer);
+    const faint = fixture.spare || locked(layer) || dim;
     const ink: Ink = faint ? 'faint' : wrong.includes('stop') ? 'stop' : 'ink';
     const size = way?.size ?? 1;
     const body: Prim[] = symbol.prims.map((prim, i) => {
@@ -261,6 +266,7 @@ export function drawingsOf(show: Show, fixture: Fixture, layer: Layer, options: 
     colour,
     wrong,
     previewed,
+    dim,
     accessories: fixture.accessories ? accessoryNames(show, fixture) : '',
     drawings,
   });

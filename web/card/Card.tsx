@@ -11,14 +11,15 @@ import { all, find, get, settingsOf } from '#core/model/show';
 import { withUnits } from '#core/number/units';
 import { type FieldName, fieldText, typeField } from '#core/paper/fields';
 import { formatAddress, formatRange } from '#core/patch/address';
+import { modeEffect } from '#core/patch/block';
 import { fixtureFootprint, partFootprint } from '#core/patch/footprint';
-import { nextFree } from '#core/patch/free';
 import { swapLosses, swapType } from '#core/setout/hang';
 import { copyIn } from '#core/shelf/copy';
 import { alongOf, fromOrigin } from '#core/space/curves';
 import { place } from '#core/space/hanging';
 import type { Movable } from '#core/space/transform';
 import { plural } from '../drawing/pointing';
+import { SnagItem } from '../panels/SnagsPanel';
 import { useSession, useShow } from '../session/context';
 import { useDesk } from '../session/desk';
 import { takeIntoShow } from '../shelf/Preview';
@@ -118,12 +119,15 @@ function FixtureCard({ fixtures }: { fixtures: readonly Fixture[] }) {
   const type = shared(types);
   const position = shared(fixtures.map((fixture) => fixture.position));
   const places = fixtures.map((fixture) => place(show, fixture));
-  const snags = [...new Set(fixtures.flatMap((fixture) => snagsByFixture(show).get(fixture.id) ?? []))];
+  const snags = [...new Set(fixtures.flatMap((fixture) => snagsByFixture(show).get(fixture.id) ?? []))].filter(
+    (snag) => snag.weight !== 'open',
+  );
   const one = fixtures.length === 1;
 
-  const line = (name: string, field: FieldName, list?: readonly string[]) => {
+  const line = (name: string, field: FieldName, list?: readonly string[], elsewhere?: (text: string) => boolean) => {
     const value = shared(fixtures.map((fixture) => fieldText(show, fixture, null, field)));
     const write = (text: string): string | null => {
+      if (elsewhere?.(text)) return null;
       const pairs: [Fixture, Fixture][] = [];
       for (const fixture of fixtures) {
         const typed = typeField(show, fixture, null, field, text);
@@ -213,14 +217,14 @@ function FixtureCard({ fixtures }: { fixtures: readonly Fixture[] }) {
       {snags.length > 0 && (
         <section className="pb-1" aria-label="Snags">
           <h3 className="pencil">{snags.length === 1 ? 'Snag' : 'Snags'}</h3>
-          {snags.map((snag) => (
-            <SnagLine
-              key={snag.text}
-              text={snag.text}
-              stop={snag.weight === 'stop'}
-              repair={snag.code === 'address shared' ? repairOf(snag.fixtures) : null}
-            />
+          {snags.slice(0, 8).map((snag) => (
+            <SnagItem key={snag.key} snag={snag} brief />
           ))}
+          {snags.length > 8 && (
+            <button type="button" className="link" onClick={() => useDesk.setState({ panel: 'snags' })}>
+              And {snags.length - 8} more
+            </button>
+          )}
         </section>
       )}
       <div className="flex gap-1 pb-1">
@@ -278,6 +282,15 @@ function FixtureCard({ fixtures }: { fixtures: readonly Fixture[] }) {
         'Mode',
         'mode',
         type?.modes.map((mode) => mode.name),
+        (text) => {
+          // What a mode would overlap or push out is read before it is done.
+          const mode = type?.modes.find((item) => item.name.toLowerCase() === text.trim().toLowerCase());
+          if (!type || !mode) return false;
+          const effect = modeEffect(show, fixtures, type, mode.name);
+          if (!effect.shared.length && !effect.past.length) return false;
+          useDesk.setState({ panel: 'modes', wantedMode: mode.name });
+          return true;
+        },
       )}
       <Line name="Type">
         <TypeSelect
@@ -329,7 +342,15 @@ function FixtureCard({ fixtures }: { fixtures: readonly Fixture[] }) {
         'gobo',
         all(show, 'gobo').map((gobo) => gobo.code),
       )}
-      {!(one && first.parts.length > 1) && line('Circuit', 'circuit')}
+      {!(one && first.parts.length > 1) && (
+        <>
+          {line('Circuit', 'circuit')}
+          {line('Circuit no.', 'circuitNumber')}
+          {line('Dimmer', 'dimmer')}
+          {line('Multicable', 'multicable')}
+          {line('Way', 'way')}
+        </>
+      )}
       {fieldsInOrder(show).map((field) => (
         <Fragment key={field.id}>
           {line(
@@ -345,23 +366,6 @@ function FixtureCard({ fixtures }: { fixtures: readonly Fixture[] }) {
       <Hanging fixtures={fixtures} />
     </div>
   );
-
-  /** Moves the second of two that share an address to the next free place. */
-  function repairOf(ids: readonly string[]): { text: string; run: () => void } | null {
-    const second = find(show, 'fixture', ids[1]);
-    if (!second || second.parts.length > 1) return null;
-    const to = nextFree(show, second, 0);
-    if (to === null) return null;
-    const who = second.parts[0]!.channel ? `channel ${second.parts[0]!.channel}` : `unit ${second.unit}`;
-    return {
-      text: `Move ${who} to ${formatAddress(to)}`,
-      run: () =>
-        session.edit(
-          `Move ${who} to ${formatAddress(to)}`,
-          updating([[second, { ...second, parts: [{ ...second.parts[0]!, address: to }] }]]),
-        ),
-    };
-  }
 }
 
 export function SnagLine({

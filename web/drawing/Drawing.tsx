@@ -14,19 +14,21 @@ import { apply } from '#core/model/change';
 import { settingsOf } from '#core/model/show';
 import { useSession, useSessionState } from '../session/context';
 import { useDesk } from '../session/desk';
-import { useRunPreview } from '../steps/run';
+import { useRun } from '../steps/run';
 import { DraftForm } from './DraftForm';
 import { useDraft } from './draft';
 import { useConsidered } from './ghosts';
 import { Legend } from './Legend';
 import { PointField } from './PointField';
 import { isTyping, openingBox, scaleBar } from './pointing';
+import { runGhosts } from './run-ghosts';
 import { makeSurface, type Surface } from './surface';
 import { hangTool } from './tools/hang';
 import { positionTool } from './tools/position';
 import { sectionTool } from './tools/section';
 import { selectTool } from './tools/select';
 import { dimensionTool, maskingTool, noteTool, outlineTool, sectionLineTool } from './tools/stage';
+import { threadTool } from './tools/thread';
 import type { Env, Tool } from './tools/tool';
 
 const toolMakers = {
@@ -38,6 +40,7 @@ const toolMakers = {
   dimension: dimensionTool,
   note: noteTool,
   section: sectionLineTool,
+  thread: threadTool,
 } as const;
 
 export function Drawing({ pane, step }: { pane: 'plan' | 'section' | 'elevation'; step: string }) {
@@ -45,7 +48,7 @@ export function Drawing({ pane, step }: { pane: 'plan' | 'section' | 'elevation'
   const { show } = useSessionState();
   const desk = useDesk();
   const settings = settingsOf(show);
-  const preview = useRunPreview();
+  const { preview, path } = useRun();
   const considered = useConsidered((state) => state.considered);
   const drafting = useDraft((state) => state.draft);
   const draftFields = useDraft((state) => state.fields);
@@ -71,11 +74,12 @@ export function Drawing({ pane, step }: { pane: 'plan' | 'section' | 'elevation'
       tags: set,
       fewer: swell === 1 ? 0 : swell === 2 ? 2 : 1,
       snags: true,
-      preview: preview?.values,
+      preview: preview?.fields.includes('channel') ? preview.labels : undefined,
+      dimmed: desk.dimmed ?? undefined,
       colours,
       memory: memory.current,
     }),
-    [settings.scale, swell, set, preview, colours],
+    [settings.scale, swell, set, preview, colours, desk.dimmed],
   );
   const throws = plan ? none : desk.selection;
   const list = useMemo(
@@ -210,16 +214,19 @@ export function Drawing({ pane, step }: { pane: 'plan' | 'section' | 'elevation'
     if (!surface.current) return;
     surface.current.setLit({
       // What would move is seen as ghosts alone, or both would lie on each other.
-      selection: considered ? desk.selection.filter((id) => !considered.ids.includes(id)) : desk.selection,
+      selection: considered ? desk.selection.filter((id) => !considered.ids.includes(id)) : path.length ? path : desk.selection,
       // In a section units of a pipe lie over each other: their figures would too.
       figures: plan && desk.selection.length > 1 && !considered,
       hover: desk.tool === 'select' ? desk.hover : null,
       moving: tool.moving?.() ?? null,
-      ghosts: [...shades, ...tool.ghosts()],
+      ghosts: [...shades, ...(plan && surface.current ? runGhosts(surface.current, path, preview) : []), ...tool.ghosts()],
       band: tool.band?.() ?? null,
     });
   }, [
     desk.selection,
+    path,
+    preview,
+    list,
     considered,
     desk.tool,
     desk.hover,

@@ -40,6 +40,8 @@ export interface Surface {
   readonly fit: (box: Box) => ViewBox;
   /** Where a record is drawn: for tests and for going to it. */
   readonly find: (id: string, kind: Chunk['kind']) => Chunk | null;
+  /** Every chunk of a kind, as drawn. */
+  readonly all: (kind: Chunk['kind']) => Chunk[];
   readonly drawn: () => { readonly full: number; readonly blits: number; readonly lastMs: number };
   readonly redraw: () => void;
 }
@@ -324,6 +326,7 @@ export function makeSurface(base: HTMLCanvasElement, top: HTMLCanvasElement): Su
       return { k, tx: width / 2 - ((box[0] + box[2]) / 2) * k, ty: height / 2 + ((box[1] + box[3]) / 2) * k };
     },
     find: (id, kind) => byId.get(id)?.find((chunk) => chunk.kind === kind) ?? null,
+    all: (kind) => list.chunks.filter((chunk) => chunk.kind === kind),
     drawn: () => ({ ...counts }),
     redraw() {
       stale = true;

@@ -4,16 +4,12 @@ import Papa from 'papaparse';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { toast } from 'sonner';
 import { snagsByFixture } from '#core/audit/snags';
+import { type Column, shownText } from '#core/ledger/columns';
+import { type CellEdit, canType, editCells, fillDown, fillSeries, pasteBlock, swapCells } from '#core/ledger/edits';
+import { type FixtureRow, type Row, type Rows, rowsOf } from '#core/ledger/rows';
 import { colourOf } from '#core/light/filter';
-import { updating } from '#core/model/change';
-import { fieldsInOrder, withNewChoices } from '#core/model/fields';
-import type { Fixture, Id } from '#core/model/records';
-import { all } from '#core/model/show';
-import { inScheduleOrder, natural } from '#core/number/order';
-import { withUnits } from '#core/number/units';
-import { type FieldName, fieldText, typeField } from '#core/paper/fields';
-import { formatRange } from '#core/patch/address';
-import { partFootprint } from '#core/patch/footprint';
+import { all, type Show } from '#core/model/show';
+import { type FieldName, fieldText } from '#core/paper/fields';
 import { plural } from '../drawing/pointing';
 import { useSession, useShow } from '../session/context';
 import { useDesk } from '../session/desk';
@@ -21,42 +17,30 @@ import { takeIntoShow } from '../shelf/Preview';
 import { attempt, shelvedFilters, useShelf } from '../shelf/store';
 import { useRunPreview } from '../steps/run';
 import { EditBox } from './EditBox';
+import { Heading } from './Heading';
+import { LedgerBar } from './LedgerBar';
+import { shownColumns, useLedger } from './state';
 
-interface Column {
-  readonly field: FieldName;
-  readonly name: string;
-  readonly width: number;
-  readonly right?: boolean;
-}
-const always: readonly Column[] = [
-  { field: 'position', name: 'Position', width: 110 },
-  { field: 'unit', name: 'Unit', width: 52, right: true },
-  { field: 'channel', name: 'Channel', width: 78, right: true },
-  { field: 'address', name: 'Address', width: 118 },
-  { field: 'type', name: 'Type', width: 150 },
-  { field: 'mode', name: 'Mode', width: 90 },
-  { field: 'purpose', name: 'Purpose', width: 140 },
-  { field: 'colour', name: 'Colour', width: 112 },
-  { field: 'notes', name: 'Notes', width: 140 },
-  { field: 'circuit', name: 'Circuit', width: 78 },
-];
-/** Columns that come when something stands in them. */
-const sometimes: readonly Column[] = [
-  { field: 'gobo', name: 'Gobo', width: 70 },
-  { field: 'rental', name: 'Rented from', width: 100 },
-];
-/** Fields that each part of a fixture has for itself. */
-const ofParts: readonly FieldName[] = ['channel', 'address', 'circuit', 'colour'];
 const ROW = 24;
-
-interface Row {
-  readonly fixture: Fixture;
-  /** Index of the part in a child row; null is the fixture itself. */
-  readonly part: number | null;
-}
 interface Cell {
   readonly row: number;
   readonly column: number;
+}
+const rightOf = (column: Column): boolean => column.kind === 'number' || column.kind === 'length';
+const idsOf = (rows: readonly Row[]): string[] => [
+  ...new Set(rows.flatMap((row) => (row.kind === 'fixture' ? [row.fixture.id] : []))),
+];
+
+/** Rows of the Ledger as it is set; the drawing stands back where the filter leaves things out. */
+function useRows(show: Show): Rows {
+  const { sieves, groups, sort, dim } = useLedger();
+  const rows = useMemo(() => rowsOf(show, { sieves, groups, sort }), [show, sieves, groups, sort]);
+  useEffect(() => {
+    const shown = new Set(rows.shown.map((fixture) => fixture.id));
+    const out = dim ? all(show, 'fixture').filter((fixture) => !shown.has(fixture.id)) : [];
+    useDesk.setState({ dimmed: out.length ? new Set(out.map((fixture) => fixture.id)) : null });
+  }, [rows, dim, show]);
+  return rows;
 }
 
 export function Ledger() {
@@ -64,43 +48,21 @@ export function Ledger() {
   const show = useShow();
   const { selection, select } = useDesk();
   const preview = useRunPreview();
-  const [sort, setSort] = useState<{ readonly field: FieldName; readonly down: boolean } | null>(null);
-  const [filters, setFilters] = useState<Partial<Record<FieldName, string>>>({});
+  const state = useLedger();
   const [cell, setCell] = useState<Cell>({ row: 0, column: 2 });
+  /** Where a block of cells was begun; null is the one cell. */
+  const [corner, setCorner] = useState<Cell | null>(null);
   const [editing, setEditing] = useState<string | null>(null);
   const scroll = useRef<HTMLDivElement>(null);
+  const head = useRef<HTMLDivElement>(null);
   const anchor = useRef<number>(0);
   const snags = snagsByFixture(show);
   const { list } = useShelf();
   const shownFilters = all(show, 'filter');
-  const columns = useMemo((): readonly Column[] => {
-    const used = sometimes.filter(({ field }) => all(show, 'fixture').some((fixture) => fieldText(show, fixture, null, field)));
-    const own = fieldsInOrder(show).map(
-      (field): Column => ({ field: `own ${field.id}`, name: field.name, width: 100, right: field.type === 'number' }),
-    );
-    return [...always, ...used, ...own];
-  }, [show]);
-
-  const rows = useMemo((): Row[] => {
-    let fixtures = inScheduleOrder(show);
-    const wanted = Object.entries(filters).filter(([, text]) => text?.trim()) as [FieldName, string][];
-    if (wanted.length)
-      fixtures = fixtures.filter((fixture) =>
-        wanted.every(([field, text]) => fieldText(show, fixture, null, field).toLowerCase().includes(text.trim().toLowerCase())),
-      );
-    if (sort) {
-      const keys = new Map(fixtures.map((fixture) => [fixture.id, fieldText(show, fixture, null, sort.field)]));
-      fixtures = [...fixtures].sort((a, b) => {
-        const [x, y] = [keys.get(a.id)!, keys.get(b.id)!];
-        // Empty cells stay at the end whichever way it is sorted.
-        return Number(!x) - Number(!y) || (sort.down ? -1 : 1) * natural(x, y);
-      });
-    }
-    return fixtures.flatMap((fixture) => [
-      { fixture, part: null },
-      ...(fixture.parts.length > 1 ? fixture.parts.map((_, part) => ({ fixture, part })) : []),
-    ]);
-  }, [show, filters, sort]);
+  const { columns: chosenColumns } = state;
+  const columns = useMemo(() => shownColumns(show, { columns: chosenColumns }), [show, chosenColumns]);
+  const result = useRows(show);
+  const { rows } = result;
 
   const virtual = useVirtualizer({
     count: rows.length,
@@ -109,37 +71,30 @@ export function Ledger() {
     overscan: 12,
   });
   const chosen = useMemo(() => new Set(selection), [selection]);
-  const at = { row: Math.min(cell.row, Math.max(0, rows.length - 1)), column: cell.column };
+  const at = { row: Math.min(cell.row, Math.max(0, rows.length - 1)), column: Math.min(cell.column, columns.length - 1) };
+  const block = {
+    top: Math.min(at.row, corner?.row ?? at.row),
+    bottom: Math.min(rows.length - 1, Math.max(at.row, corner?.row ?? at.row)),
+    left: Math.min(at.column, corner?.column ?? at.column),
+    right: Math.min(columns.length - 1, Math.max(at.column, corner?.column ?? at.column)),
+  };
+  const blockRows = () => rows.slice(block.top, block.bottom + 1);
+  const blockColumns = () => columns.slice(block.left, block.right + 1);
 
   // The row of what was selected on the Drawing comes into view.
   const last = selection.at(-1);
   // biome-ignore lint/correctness/useExhaustiveDependencies: follows the selection only
   useEffect(() => {
-    const index = rows.findIndex((row) => row.fixture.id === last);
+    const index = rows.findIndex((row) => row.kind === 'fixture' && row.fixture.id === last);
     if (index >= 0 && !scroll.current?.contains(document.activeElement)) {
       virtual.scrollToIndex(index);
       setCell((now) => ({ ...now, row: index }));
+      setCorner(null);
     }
   }, [last]);
 
-  const write = (
-    edits: readonly { readonly row: Row; readonly field: FieldName; readonly text: string }[],
-    label: string,
-  ): number => {
-    const now = new Map<Id, Fixture>();
-    const before = new Map<Id, Fixture>();
-    const misfits: string[] = [];
-    for (const { row, field, text } of edits) {
-      const fixture = now.get(row.fixture.id) ?? row.fixture;
-      before.set(row.fixture.id, row.fixture);
-      const typed = typeField(show, fixture, row.part, field, text);
-      if (typed.ok) now.set(fixture.id, typed.fixture);
-      else misfits.push(`${fieldText(show, fixture, null, 'position')} unit ${fixture.unit || '-'}: ${typed.why}`);
-    }
-    const change = withNewChoices(
-      show,
-      withUnits(show, updating([...now].map(([id, fixture]) => [before.get(id)!, fixture] as const))),
-    );
+  const write = (edits: readonly CellEdit[], label: string): void => {
+    const { change, misfits } = editCells(show, edits);
     session.edit(label, change);
     // Codes that only the Shelf knows bring their filters along.
     const codes = edits.filter(({ field }) => field === 'colour').flatMap(({ text }) => colourOf(shownFilters, text).unknown);
@@ -151,166 +106,225 @@ export function Ledger() {
           shelved.map((item) => item.id),
         ),
       );
-    if (misfits.length)
-      toast.error(misfits.length === 1 ? misfits[0] : `${misfits.length} cells were not taken. The first: ${misfits[0]}`, {
-        duration: 8000,
-      });
-    return misfits.length;
+    const [first] = misfits;
+    if (first)
+      toast.error(
+        misfits.length === 1
+          ? `${first.where}: ${first.why}`
+          : `${misfits.length} cells were not taken. The first: ${first.where}: ${first.why}`,
+        { duration: 8000 },
+      );
   };
+  const one = (row: FixtureRow, column: Column, text: string): CellEdit => ({
+    fixture: row.fixture.id,
+    part: row.part,
+    field: column.field as FieldName,
+    text,
+  });
 
-  const editable = (row: Row | undefined, field: FieldName): boolean =>
-    row !== undefined &&
-    (row.part === null ? !(row.fixture.parts.length > 1 && ofParts.includes(field)) : ofParts.includes(field));
   const begin = (text?: string) => {
     const row = rows[at.row];
-    const { field } = columns[at.column]!;
-    if (!editable(row, field)) return;
-    setEditing(text ?? fieldText(show, row!.fixture, row!.part, field));
+    const column = columns[at.column];
+    if (!column || !canType(row, column) || row?.kind !== 'fixture') return;
+    setEditing(text ?? fieldText(show, row.fixture, row.part, column.field as FieldName));
   };
   const commit = (move: readonly [number, number]) => {
     const row = rows[at.row];
-    const { field, name } = columns[at.column]!;
-    if (editing !== null && row && editing !== fieldText(show, row.fixture, row.part, field))
-      write([{ row, field, text: editing }], `${name} ${editing || 'cleared'}`);
+    const column = columns[at.column]!;
+    if (
+      editing !== null &&
+      row?.kind === 'fixture' &&
+      editing !== fieldText(show, row.fixture, row.part, column.field as FieldName)
+    )
+      write([one(row, column, editing)], `${column.title} ${editing || 'cleared'}`);
     setEditing(null);
     go(at.row + move[0], at.column + move[1]);
     scroll.current?.focus({ preventScroll: true });
   };
-  const go = (row: number, column: number) => {
+  const go = (row: number, column: number, extend = false) => {
     const next = { row: Math.max(0, Math.min(rows.length - 1, row)), column: Math.max(0, Math.min(columns.length - 1, column)) };
+    setCorner(extend ? (corner ?? at) : null);
     setCell(next);
     virtual.scrollToIndex(next.row);
+    return next;
+  };
+  const selectRows = (from: number, to: number) => select(idsOf(rows.slice(Math.min(from, to), Math.max(from, to) + 1)));
+  const fill = (how: 'down' | 'series') => {
+    const edits = (how === 'down' ? fillDown : fillSeries)(show, blockRows(), blockColumns());
+    if (edits.length) write(edits, `Fill ${how === 'down' ? 'down' : 'a series'} in ${plural(edits.length, 'cell')}`);
+    else
+      toast(
+        how === 'down'
+          ? 'Mark the rows first, the one to copy on top: Shift with the arrow keys.'
+          : 'Mark the rows first, with one or two values that count on top.',
+      );
+  };
+  const clear = () => {
+    const edits = blockRows().flatMap((row) =>
+      blockColumns().flatMap((column) =>
+        row.kind === 'fixture' && canType(row, column) && !['position', 'type', 'mode'].includes(column.field)
+          ? [one(row, column, '')]
+          : [],
+      ),
+    );
+    if (edits.length)
+      write(edits, edits.length === 1 ? `${columns[at.column]!.title} cleared` : `Clear ${plural(edits.length, 'cell')}`);
+  };
+  const swap = () => {
+    const [a, b] = [rows[block.top], rows[block.bottom]];
+    const edits = a && b && a !== b ? swapCells(show, a, b, blockColumns()) : [];
+    if (edits.length) write(edits, `Swap ${plural(edits.length / 2, 'value')}`);
+    else toast('Mark a block first: its first and its last row swap their values.');
   };
 
   const keys = (event: React.KeyboardEvent) => {
     if (event.target !== scroll.current) return;
+    const mod = event.ctrlKey || event.metaKey;
+    const act = (done: () => void) => {
+      event.preventDefault();
+      event.stopPropagation();
+      done();
+    };
+    if (mod) {
+      const key = event.key.toLowerCase();
+      if (key === 'd') return act(() => fill(event.shiftKey ? 'series' : 'down'));
+      if (key === 'f') return act(() => useLedger.setState({ tool: 'find' }));
+      if (key === 'e') return act(swap);
+      if (event.key === 'Home') return act(() => go(0, 0, event.shiftKey));
+      if (event.key === 'End') return act(() => go(rows.length - 1, columns.length - 1, event.shiftKey));
+      return;
+    }
+    const page = Math.max(1, Math.floor((scroll.current?.clientHeight ?? 240) / ROW) - 1);
     const moves: Readonly<Record<string, readonly [number, number]>> = {
       ArrowUp: [-1, 0],
       ArrowDown: [1, 0],
       ArrowLeft: [0, -1],
       ArrowRight: [0, 1],
-      PageUp: [-10, 0],
-      PageDown: [10, 0],
+      PageUp: [-page, 0],
+      PageDown: [page, 0],
+      Home: [0, -columns.length],
+      End: [0, columns.length],
     };
-    const move = moves[event.key] ?? (event.key === 'Tab' ? ([0, event.shiftKey ? -1 : 1] as const) : undefined);
-    if (event.ctrlKey || event.metaKey) return;
-    if (event.key === 'Tab' && ((at.column === 0 && event.shiftKey) || (at.column === columns.length - 1 && !event.shiftKey)))
-      return;
-    if (move) {
-      event.preventDefault();
-      event.stopPropagation();
-      go(at.row + move[0], at.column + move[1]);
-      const row = rows[Math.max(0, Math.min(rows.length - 1, at.row + move[0]))];
-      if (move[0] && row) select([row.fixture.id]);
-    } else if (event.key === 'Enter' || event.key === 'F2') {
-      event.preventDefault();
-      event.stopPropagation();
-      begin();
-    } else if (event.key === 'Delete' || event.key === 'Backspace') {
-      event.preventDefault();
-      event.stopPropagation();
-      const row = rows[at.row];
-      const { field, name } = columns[at.column]!;
-      if (editable(row, field) && !['position', 'type', 'mode'].includes(field))
-        write([{ row: row!, field, text: '' }], `${name} cleared`);
-    } else if (event.key.length === 1) {
-      event.preventDefault();
-      event.stopPropagation();
-      begin(event.key);
-    }
+    const tab = event.key === 'Tab';
+    if (tab && ((at.column === 0 && event.shiftKey) || (at.column === columns.length - 1 && !event.shiftKey))) return;
+    const move = moves[event.key] ?? (tab ? ([0, event.shiftKey ? -1 : 1] as const) : undefined);
+    if (move)
+      act(() => {
+        const extend = event.shiftKey && !tab;
+        const next = go(at.row + move[0], at.column + move[1], extend);
+        if (move[0]) selectRows(extend ? (corner?.row ?? at.row) : next.row, next.row);
+      });
+    else if (event.key === 'Enter' || event.key === 'F2') act(() => begin());
+    else if (event.key === 'Delete' || event.key === 'Backspace') act(clear);
+    else if (event.key.length === 1) act(() => begin(event.key));
   };
 
   const paste = (event: React.ClipboardEvent) => {
-    if (editing !== null) return;
+    if (editing !== null || event.target !== scroll.current) return;
     const text = event.clipboardData.getData('text/plain').replace(/\r?\n$/, '');
     if (!text) return;
     event.preventDefault();
-    const block = Papa.parse<string[]>(text, { delimiter: text.includes('\t') ? '\t' : undefined }).data.slice(0, 5000);
-    const edits = block.flatMap((line, r) =>
-      line.flatMap((value, c) => {
-        const row = rows[at.row + r];
-        const column = columns[at.column + c];
-        return row && column && editable(row, column.field) ? [{ row, field: column.field, text: value }] : [];
-      }),
-    );
-    const missed = write(edits, `Paste ${plural(edits.length, 'cell')}`);
-    toast(`${plural(edits.length - missed, 'cell')} pasted from ${columns[at.column]!.name} down.`);
+    const { data } = Papa.parse<string[]>(text, { delimiter: text.includes('\t') ? '\t' : undefined });
+    if (data.length > 20_000)
+      return void toast.error(
+        `The clipboard holds ${data.length.toLocaleString('en')} rows; the Ledger takes 20,000 at once. Nothing was pasted.`,
+      );
+    const { edits, outside } = pasteBlock(rows.slice(block.top), columns.slice(block.left), data, block.bottom - block.top + 1);
+    const { misfits } = editCells(show, edits);
+    if (misfits.length || outside) return useLedger.setState({ pasted: { edits, misfits, outside }, back: null });
+    write(edits, `Paste ${plural(edits.length, 'cell')}`);
+    toast(`${plural(edits.length, 'cell')} pasted from ${columns[block.left]!.title} down.`);
   };
   const copy = (event: React.ClipboardEvent) => {
-    if (editing !== null) return;
-    const row = rows[at.row];
-    if (!row) return;
-    event.clipboardData.setData('text/plain', fieldText(show, row.fixture, row.part, columns[at.column]!.field));
+    if (editing !== null || event.target !== scroll.current) return;
+    const text = blockRows().map((row) =>
+      blockColumns().map((column) =>
+        row.kind === 'fixture'
+          ? column.typed
+            ? fieldText(show, row.fixture, row.part, column.field as FieldName)
+            : shownText(show, row.fixture, row.part, column)
+          : row.title,
+      ),
+    );
+    event.clipboardData.setData('text/plain', Papa.unparse(text, { delimiter: '\t', newline: '\n' }));
     event.preventDefault();
   };
 
   const click = (event: React.MouseEvent, index: number, column: number) => {
     const row = rows[index]!;
+    if (row.kind === 'group') return;
     if (event.shiftKey) {
-      const [from, to] = [Math.min(anchor.current, index), Math.max(anchor.current, index)];
-      select([...new Set(rows.slice(from, to + 1).map((item) => item.fixture.id))]);
-    } else if (event.ctrlKey || event.metaKey)
-      select(chosen.has(row.fixture.id) ? selection.filter((id) => id !== row.fixture.id) : [...selection, row.fixture.id]);
-    else {
-      select([row.fixture.id]);
-      anchor.current = index;
+      selectRows(anchor.current, index);
+      setCorner(corner ?? at);
+    } else {
+      setCorner(null);
+      if (event.ctrlKey || event.metaKey)
+        select(chosen.has(row.fixture.id) ? selection.filter((id) => id !== row.fixture.id) : [...selection, row.fixture.id]);
+      else {
+        select([row.fixture.id]);
+        anchor.current = index;
+      }
     }
     setCell({ row: index, column });
     setEditing(null);
     scroll.current?.focus({ preventScroll: true });
   };
 
-  const template = `${columns.map((column) => `minmax(${Math.round(column.width * 0.7)}px, ${column.width}fr)`).join(' ')}`;
+  const wide = columns.reduce((sum, column) => sum + column.width, 0);
+  // Chosen widths are kept; the usual columns share the room.
+  const template = columns
+    .map((column) =>
+      chosenColumns
+        ? `minmax(${column.width}px, ${column.width}fr)`
+        : `minmax(${Math.round(column.width * 0.7)}px, ${column.width}fr)`,
+    )
+    .join(' ');
+  const least = chosenColumns ? wide : Math.round(wide * 0.7);
+  const lefts = columns.map((column, i) =>
+    column.pinned ? columns.slice(0, i).reduce((sum, item) => sum + item.width, 0) : null,
+  );
+  const sums = columns.filter((column) => column.sum);
+
   return (
     <section aria-label="Ledger" className="flex h-full flex-col text-[12px]" style={{ background: 'var(--sheet)' }}>
-      <div role="grid" aria-rowcount={rows.length} aria-label="All fixtures" className="flex min-h-0 flex-1 flex-col">
+      <LedgerBar rows={result} columns={columns} write={write} />
+      <div
+        role="grid"
+        aria-rowcount={rows.length}
+        aria-label="All fixtures"
+        aria-multiselectable="true"
+        className="flex min-h-0 flex-1 flex-col"
+      >
         <div
-          role="row"
-          className="grid shrink-0 overflow-y-scroll"
-          style={{ gridTemplateColumns: template, borderBottom: '1px solid var(--hair)' }}
+          ref={head}
+          className="shrink-0 overflow-x-hidden overflow-y-scroll"
+          style={{ borderBottom: '1px solid var(--hair)' }}
         >
-          {columns.map((column) => (
-            <div
-              key={column.field}
-              role="columnheader"
-              aria-sort={sort?.field === column.field ? (sort.down ? 'descending' : 'ascending') : 'none'}
-              className="px-2 pt-1"
-            >
-              <button
-                type="button"
-                className={`pencil block w-full ${column.right ? 'text-right' : 'text-left'}`}
-                onClick={() =>
-                  setSort(
-                    sort?.field !== column.field
-                      ? { field: column.field, down: false }
-                      : sort.down
-                        ? null
-                        : { field: column.field, down: true },
-                  )
-                }
-              >
-                {column.name}
-                {sort?.field === column.field ? (sort.down ? ' ↓' : ' ↑') : ''}
-              </button>
-              <input
-                className="field !py-0"
-                aria-label={`Filter ${column.name}`}
-                style={{ textAlign: column.right ? 'right' : 'left' }}
-                value={filters[column.field] ?? ''}
-                onChange={(event) => setFilters({ ...filters, [column.field]: event.target.value })}
+          <div role="row" className="grid" style={{ gridTemplateColumns: template, minWidth: least }}>
+            {columns.map((column, i) => (
+              <Heading
+                key={column.field}
+                column={column}
+                left={lefts[i]!}
+                right={rightOf(column)}
+                sieve={state.sieves.find((sieve) => sieve.field === column.field)}
+                fault={result.faults[column.field]}
               />
-            </div>
-          ))}
+            ))}
+          </div>
         </div>
         <div
           ref={scroll}
           role="rowgroup"
           tabIndex={0}
           data-testid="ledger"
-          className="min-h-0 flex-1 overflow-y-scroll"
+          className="min-h-0 flex-1 overflow-x-auto overflow-y-scroll"
           onKeyDown={keys}
           onPaste={paste}
           onCopy={copy}
+          onScroll={(event) => {
+            if (head.current) head.current.scrollLeft = event.currentTarget.scrollLeft;
+          }}
         >
           {!rows.length && (
             <p className="pencil p-3">
@@ -319,9 +333,38 @@ export function Ledger() {
                 : 'No fixtures yet. Draw a position, then hang fixtures on it.'}
             </p>
           )}
-          <div className="relative" style={{ height: virtual.getTotalSize() }}>
+          <div className="relative" style={{ height: virtual.getTotalSize(), minWidth: least }}>
             {virtual.getVirtualItems().map((item) => {
               const row = rows[item.index]!;
+              if (row.kind === 'group')
+                return (
+                  <div
+                    key={`group ${item.index}`}
+                    role="row"
+                    aria-rowindex={item.index + 1}
+                    className="absolute inset-x-0 flex items-baseline gap-4 px-2 leading-6"
+                    style={{
+                      height: ROW,
+                      transform: `translateY(${item.start}px)`,
+                      background: 'var(--desk)',
+                      borderBottom: '1px solid var(--hair)',
+                      paddingLeft: 8 + row.depth * 14,
+                    }}
+                  >
+                    <span role="gridcell" className="font-bold">
+                      {row.title}
+                    </span>
+                    <span className="pencil">{plural(row.count)}</span>
+                    {sums.map((column) =>
+                      row.sums[column.field] ? (
+                        <span
+                          key={column.field}
+                          className="pencil"
+                        >{`${Math.round(row.sums[column.field]! * 10) / 10} ${column.title.toLowerCase()}`}</span>
+                      ) : null,
+                    )}
+                  </div>
+                );
               const { fixture, part } = row;
               const lit = chosen.has(fixture.id);
               const wrong = snags.get(fixture.id);
@@ -343,28 +386,44 @@ export function Ledger() {
                 >
                   {columns.map((column, c) => {
                     const here = at.row === item.index && at.column === c;
+                    const marked =
+                      corner !== null &&
+                      item.index >= block.top &&
+                      item.index <= block.bottom &&
+                      c >= block.left &&
+                      c <= block.right;
                     const shared = wrong?.find(
                       (snag) =>
+                        snag.weight !== 'open' &&
                         snag.field === column.field &&
                         (part !== null || fixture.parts.length === 1 || column.field !== 'address'),
                     );
-                    const previewed = column.field === 'channel' && part === null ? preview?.values.get(fixture.id) : undefined;
-                    const text = previewed ?? cellText(row, column.field);
+                    const previewed = previewText(row, column);
+                    const text = previewed ?? shownText(show, fixture, part, column);
                     return (
                       <div
                         key={column.field}
                         role="gridcell"
                         title={shared?.text}
-                        className={`truncate px-2 leading-6 ${column.right ? 'text-right' : ''}`}
+                        className={`truncate px-2 leading-6 ${rightOf(column) ? 'text-right' : ''}`}
                         style={{
-                          boxShadow: here ? 'inset 0 0 0 1.5px var(--lamp)' : undefined,
+                          boxShadow: here ? 'inset 0 0 0 1.5px var(--lamp)' : marked ? 'inset 0 0 0 1px var(--glow)' : undefined,
+                          ...(lefts[c] === null
+                            ? {}
+                            : {
+                                position: 'sticky',
+                                left: lefts[c]!,
+                                zIndex: 1,
+                                background: lit ? 'var(--halo)' : 'var(--sheet)',
+                                borderRight: '1px solid var(--hair)',
+                              }),
                           color: shared
                             ? shared.weight === 'stop'
                               ? 'var(--stop)'
                               : 'var(--doubt)'
                             : previewed !== undefined
                               ? 'var(--lamp)'
-                              : part !== null || !editable(row, column.field)
+                              : part !== null || !canType(row, column)
                                 ? 'var(--pencil)'
                                 : undefined,
                         }}
@@ -373,9 +432,9 @@ export function Ledger() {
                       >
                         {here && editing !== null ? (
                           <EditBox
-                            label={column.name}
+                            label={column.title}
                             text={editing}
-                            right={column.right ?? false}
+                            right={rightOf(column)}
                             onChange={setEditing}
                             onDone={commit}
                             onLeave={() => {
@@ -395,7 +454,7 @@ export function Ledger() {
                               />
                             )}
                             {text}
-                            {shared && column.field === 'address' ? ' shared' : ''}
+                            {shared?.code === 'address shared' ? ' shared' : ''}
                           </>
                         )}
                       </div>
@@ -410,11 +469,10 @@ export function Ledger() {
     </section>
   );
 
-  function cellText({ fixture, part }: Row, field: FieldName): string {
-    if (part !== null && field !== 'type' && !ofParts.includes(field)) return '';
-    if (field === 'address' && (part !== null || fixture.parts.length === 1))
-      return formatRange(fixture.parts[part ?? 0]!.address, partFootprint(show, fixture, part ?? 0));
-    if (field === 'type' && part !== null) return `  ${fixture.parts[part]!.name}`;
-    return fieldText(show, fixture, part, field);
+  /** What a run would write here. */
+  function previewText({ fixture, part }: FixtureRow, column: Column): string | undefined {
+    const field = column.field as FieldName;
+    const draft = preview?.fields.includes(field) ? preview.draft.get(fixture.id) : undefined;
+    return draft && draft !== fixture && (part === null || column.ofParts) ? fieldText(show, draft, part, field) : undefined;
   }
 }

@@ -5,12 +5,23 @@ import { centreSection, type SectionView } from '#core/draw/section';
 import type { Fixture, Id, Masking, Outline } from '#core/model/records';
 import type { DraftForm } from '#core/setout/draft';
 
-export type Tool = 'select' | 'pipe' | 'hang' | 'outline' | 'masking' | 'dimension' | 'note' | 'section';
+export type Tool = 'select' | 'pipe' | 'hang' | 'outline' | 'masking' | 'dimension' | 'note' | 'section' | 'thread';
 /** What a pane shows. */
-export type View = 'plan' | 'section' | 'elevation' | '3d' | 'plate';
+export type View = 'plan' | 'section' | 'elevation' | '3d' | 'plate' | 'universes' | 'pixels';
 /** Panel that lies over the step's own. */
-export type Panel = 'fields' | 'stock' | 'set out' | 'copy' | 'tags' | 'key' | 'delete' | 'dxf' | null;
-export type Order = 'selected' | 'left to right';
+export type Panel =
+  | 'fields'
+  | 'stock'
+  | 'set out'
+  | 'copy'
+  | 'tags'
+  | 'key'
+  | 'delete'
+  | 'dxf'
+  | 'snags'
+  | 'power'
+  | 'modes'
+  | null;
 
 export interface Desk {
   /** In the order of selection. */
@@ -44,7 +55,15 @@ export interface Desk {
   readonly type: Id | null;
   /** Units in a row while it is being dragged out. */
   readonly rowCount: number;
-  readonly run: { readonly order: Order; readonly start: string; readonly step: string };
+  /** Figures are being typed over the drawing. */
+  readonly quick: boolean;
+  /** Fixtures that the Ledger's filter leaves out and that stand back on the drawing; null dims nothing. */
+  readonly dimmed: ReadonlySet<Id> | null;
+  /** Mode that somebody typed for many: its consequences are read first. */
+  readonly wantedMode: string | null;
+  /** Universe and wall that are looked at. */
+  readonly universe: number;
+  readonly wall: Id | null;
   readonly lastTrim: number | null;
   /** How the paper of the plate is turned. */
   readonly turn: 'landscape' | 'portrait';
@@ -87,7 +106,11 @@ export const useDesk = create<Desk>((set) => ({
   accessories: [],
   type: null,
   rowCount: 5,
-  run: { order: 'selected', start: '1', step: '1' },
+  quick: false,
+  wantedMode: null,
+  dimmed: null,
+  universe: 1,
+  wall: null,
   lastTrim: null,
   turn: 'landscape',
   ledgerHeight: 230,

@@ -85,6 +85,8 @@ export function DrawingBar() {
     ['section', 'Section'],
     ['elevation', 'Elevation'],
     ['3d', '3D'],
+    ...(step === 'patch' || view === 'universes' ? ([['universes', 'Universes']] as const) : []),
+    ...(step === 'patch' || view === 'pixels' ? ([['pixels', 'Pixels']] as const) : []),
     ...(step === 'paper' ? ([['plate', 'Plate']] as const) : []),
   ];
   const active = layer ? find(show, 'layer', layer) : undefined;
@@ -118,7 +120,7 @@ export function DrawingBar() {
             onChange={(event) => set({ beside: (event.target.value || null) as typeof beside })}
           >
             <option value="">nothing</option>
-            {(['plan', 'section', 'elevation', '3d'] as const)
+            {(['plan', 'section', 'elevation', '3d', 'universes'] as const)
               .filter((name) => name !== view)
               .map((name) => (
                 <option key={name} value={name}>

@@ -10,14 +10,19 @@ import { Card } from '../card/Card';
 import { Drawing } from '../drawing/Drawing';
 import { PlateView } from '../drawing/PlateView';
 import { isTyping } from '../drawing/pointing';
+import { BackPanel } from '../ledger/BackPanel';
 import { Ledger } from '../ledger/Ledger';
+import { useLedger } from '../ledger/state';
 import { CopyPanel } from '../panels/CopyPanel';
 import { DeletePanel } from '../panels/DeletePanel';
 import { FieldsPanel } from '../panels/FieldsPanel';
 import { KeyPanel } from '../panels/KeyPanel';
 import { SetOutPanel } from '../panels/SetOutPanel';
+import { SnagsPanel } from '../panels/SnagsPanel';
 import { StockPanel } from '../panels/StockPanel';
 import { TagsPanel } from '../panels/TagsPanel';
+import { ModesPanel } from '../patch/ModesPanel';
+import { PowerPanel } from '../patch/PowerPanel';
 import { SessionContext, useSession, useSessionState } from '../session/context';
 import { useDesk, type View } from '../session/desk';
 import { openSession, type Session } from '../session/session';
@@ -28,6 +33,7 @@ import { NumberPanel } from '../steps/NumberPanel';
 import { PaperPanel } from '../steps/PaperPanel';
 import { PatchPanel } from '../steps/PatchPanel';
 import { PositionsPanel } from '../steps/PositionsPanel';
+import { QuickFigures } from '../steps/QuickFigures';
 import { StagePanel } from '../steps/StagePanel';
 import { ClashNote } from './ClashNote';
 import { type Context, commandById, commandForKey, keyText, nudge, tip } from './commands';
@@ -38,6 +44,8 @@ import { Steps } from './Steps';
 
 const DxfPanel = lazy(() => import('../panels/DxfPanel').then((module) => ({ default: module.DxfPanel })));
 const ShelfRoom = lazy(() => import('../shelf/ShelfRoom').then((module) => ({ default: module.ShelfRoom })));
+const UniverseMap = lazy(() => import('../patch/UniverseMap').then((module) => ({ default: module.UniverseMap })));
+const PixelView = lazy(() => import('../patch/PixelView').then((module) => ({ default: module.PixelView })));
 const ThreeView = lazy(() => import('../drawing/ThreeView'));
 
 export function ShowPage() {
@@ -61,9 +69,13 @@ export function ShowPage() {
       tagSet: null,
       accessories: [],
       hangWay: null,
+      quick: false,
+      dimmed: null,
+      wall: null,
       colourBy: 'nothing',
       section: centreSection(180),
     });
+    useLedger.setState({ columns: null, sieves: [], groups: [], sort: null, dim: false, back: null, pasted: null, tool: null });
     openSession(id, (text) => toast.error(text, { duration: 8000 })).then(
       (made) => {
         opened = made;
@@ -107,7 +119,8 @@ function Frame() {
   const context = useCommands();
   const { show } = context;
   const { step = 'hang' } = useParams();
-  const { view, beside, panel: over, ledgerHeight, shelf, set } = useDesk();
+  const coming = useLedger((state) => state.back !== null || state.pasted !== null);
+  const { view, beside, panel: over, ledgerHeight, shelf, quick, set } = useDesk();
 
   useEffect(() => {
     const handle = (event: KeyboardEvent) => {
@@ -168,6 +181,9 @@ function Frame() {
     fields: <FieldsPanel />,
     stock: <StockPanel />,
     dxf: null,
+    snags: <SnagsPanel />,
+    power: <PowerPanel />,
+    modes: <ModesPanel />,
   }[over ?? 'dxf'];
   return (
     <div className="grid h-full grid-cols-[104px_1fr_264px] grid-rows-[40px_1fr]">
@@ -182,7 +198,8 @@ function Frame() {
             <>
               <div className="relative min-w-0 flex-1">
                 <Pane key={view} view={view} step={step} />
-                {view !== '3d' && <Tools context={context} step={step} />}
+                {isDrawn(view) && <Tools context={context} step={step} />}
+                {quick && view === 'plan' && <QuickFigures />}
               </div>
               {beside && (
                 <div className="relative min-w-0 flex-1" style={{ borderLeft: '1px solid var(--hair)' }}>
@@ -207,7 +224,11 @@ function Frame() {
         style={{ borderLeft: '1px solid var(--hair)' }}
         aria-label="Card"
       >
-        {overPanel ? (
+        {coming ? (
+          <div className="mb-3 pb-3" style={{ borderBottom: '1px solid var(--hair)' }}>
+            <BackPanel />
+          </div>
+        ) : overPanel ? (
           <div className="mb-3 pb-3" style={{ borderBottom: '1px solid var(--hair)' }}>
             {overPanel}
           </div>
@@ -311,12 +332,21 @@ function TopBar({ context }: { context: Context }) {
   );
 }
 
+/** Views that are drawn on paper, and take its tools. */
+const isDrawn = (view: View): boolean => view === 'plan' || view === 'section' || view === 'elevation';
+
 /** One view of the show. */
 function Pane({ view, step }: { view: Exclude<View, 'plate'>; step: string }) {
   if (view === '3d')
     return (
       <Suspense fallback={<p className="pencil p-6">Building the stage...</p>}>
         <ThreeView />
+      </Suspense>
+    );
+  if (view === 'universes' || view === 'pixels')
+    return (
+      <Suspense fallback={<p className="pencil p-6">Laying out the slots...</p>}>
+        {view === 'universes' ? <UniverseMap /> : <PixelView />}
       </Suspense>
     );
   return (

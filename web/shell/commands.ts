@@ -1,7 +1,7 @@
 /** Everything that can be done, by name. Keys, tool tips and the palette read this one list. */
 import { toast } from 'sonner';
 import { v4 } from 'uuid';
-import { snagsOf } from '#core/audit/snags';
+import { wrongSnags } from '#core/audit/snags';
 import { colourings } from '#core/draw/colouring';
 import { tagSetsOf } from '#core/draw/tag-set';
 import { formatLength } from '#core/measure/lengths';
@@ -225,6 +225,21 @@ export const commands: readonly Command[] = [
       else session.edit(`Renumber the units of ${plural(wanted.size, 'position')}`, change);
     },
   },
+  {
+    id: 'quick',
+    name: 'Type figures for the selection',
+    key: 'Q',
+    run: () => desk().set({ quick: true, view: 'plan' }),
+  },
+  {
+    id: 'thread',
+    name: 'Thread a run by hand',
+    key: 'X',
+    run: ({ go }) => {
+      go('number');
+      desk().set({ tool: 'thread', view: 'plan' });
+    },
+  },
   { id: 'rotate', name: 'Turn by 45 degrees anticlockwise', key: 'R', run: rotate(45) },
   { id: 'rotate back', name: 'Turn by 45 degrees clockwise', key: 'shift+R', run: rotate(-45) },
   {
@@ -269,6 +284,20 @@ export const commands: readonly Command[] = [
     key: '7',
     run: () => desk().set({ view: 'plan', beside: 'section' }),
   },
+  { id: 'universes', name: 'Show the map of universes', key: '8', run: () => desk().set({ view: 'universes', beside: null }) },
+  { id: 'pixels', name: 'Show pixel walls and their wiring', key: '9', run: () => desk().set({ view: 'pixels', beside: null }) },
+  {
+    id: 'snags',
+    name: 'The list of snags',
+    key: 'I',
+    run: () => desk().set({ panel: desk().panel === 'snags' ? null : 'snags' }),
+  },
+  {
+    id: 'power',
+    name: 'Circuits, dimmers, phases: what they carry',
+    run: () => desk().set({ panel: desk().panel === 'power' ? null : 'power' }),
+  },
+  { id: 'modes', name: 'Change the mode of the selection', run: () => desk().set({ panel: 'modes' }) },
   {
     id: 'section line',
     name: 'Draw the line of a section on the plan',
@@ -388,7 +417,7 @@ export const commands: readonly Command[] = [
     name: 'Go to the next snag',
     key: 'N',
     run: ({ show }) => {
-      const snags = snagsOf(show);
+      const snags = wrongSnags(show).filter((snag) => snag.fixtures.length);
       const now = snags.findIndex((snag) => snag.fixtures.some((id) => desk().selection.includes(id)));
       const next = snags[(now + 1) % Math.max(1, snags.length)];
       if (next) goTo(next.fixtures);

@@ -1,73 +1,255 @@
-/** The step Number: a run, previewed on the drawing before it is applied. */
-import { useEffect, useMemo } from 'react';
-import { leftToRight } from '#core/number/order';
-import { applyRun, previewRun, type RunPreview } from '#core/number/run';
+/** The step Number: a run in several fields, seen on Drawing and Ledger before it is applied. */
+import { Route, Zap } from 'lucide-react';
+import { useEffect, useMemo, useState } from 'react';
+import { toast } from 'sonner';
+import { v4 } from 'uuid';
+import { seriesAfter } from '#core/ledger/edits';
+import { formatLength, lengthUnit, parseLength } from '#core/measure/lengths';
+import { adding, updating } from '#core/model/change';
+import { directions, orderings, type Run, type RunField, type RunOrder } from '#core/model/records';
+import { all, find, settingsOf } from '#core/model/show';
+import { secondOf } from '#core/number/ordering';
+import { previewRun, type RunPreview } from '#core/number/run';
+import { fieldText } from '#core/paper/fields';
 import { plural } from '../drawing/pointing';
 import { useSession, useShow } from '../session/context';
 import { goTo, useDesk } from '../session/desk';
 import { chosenFixtures } from '../shell/chosen';
-import { Line } from '../ui/TextField';
-import { usePreviewStore } from './run';
+import { tip } from '../shell/commands';
+import { Line, TextField } from '../ui/TextField';
+import { RunFields, titleOf } from './RunFields';
+import { nextLeg, plainSetup, runOrder, useRun } from './run';
 
-const whole = (text: string): boolean => /^-?\d+$/.test(text.trim());
+const none: readonly string[] = [];
 
 export function NumberPanel() {
   const session = useSession();
   const show = useShow();
-  const { selection, run, set } = useDesk();
-  const fixtures = chosenFixtures(show, selection);
-  const ordered = useMemo(() => (run.order === 'selected' ? fixtures : leftToRight(show, fixtures)), [run.order, fixtures, show]);
+  const { selection, tool, quick, set } = useDesk();
+  const run = useRun();
+  const { order, first, legs, parts, taken } = run;
+  const fixtures = useMemo(() => chosenFixtures(show, selection), [show, selection]);
+  const ordered = useMemo(
+    () => runOrder(show, fixtures, { order, first, legs, parts, taken }),
+    [show, fixtures, order, first, legs, parts, taken],
+  );
+  const several = fixtures.some((fixture) => fixture.parts.length > 1);
   const { preview, fault } = useMemo((): { preview: RunPreview | null; fault: string } => {
     if (!ordered.length) return { preview: null, fault: '' };
-    if (!whole(run.start) || !whole(run.step))
-      return { preview: null, fault: 'Start and step are whole numbers, for example 101 and 1.' };
     try {
-      return { preview: previewRun(show, ordered, { start: Number(run.start), step: Number(run.step) }), fault: '' };
+      return { preview: previewRun(show, ordered, { legs, parts, taken }), fault: '' };
     } catch (error) {
       return { preview: null, fault: (error as Error).message };
     }
-  }, [show, ordered, run.start, run.step]);
+  }, [show, ordered, legs, parts, taken]);
   useEffect(() => {
-    usePreviewStore.setState({ preview });
-    return () => usePreviewStore.setState({ preview: null });
-  }, [preview]);
-  const values = preview ? [...preview.values.values()] : [];
+    if (quick) return;
+    useRun.setState({ preview, path: ordered.map((fixture) => fixture.id) });
+    return () => useRun.setState({ preview: null, path: none });
+  }, [preview, ordered, quick]);
+  // A tool of this step does not stay in the hand when the step is left.
+  useEffect(
+    () => () => {
+      if (useDesk.getState().tool === 'thread') useDesk.setState({ tool: 'select' });
+    },
+    [],
+  );
+  const setOrder = (patch: Partial<RunOrder>) => useRun.setState({ order: { ...order, ...patch } });
+  const setLeg = (i: number, leg: RunField[]) => useRun.setState({ legs: legs.map((item, n) => (n === i ? leg : item)) });
+  const rest = preview?.rest ?? [];
+  const lines = preview?.fields.map((field) => rangeOf(field)) ?? [];
+
+  function rangeOf(field: RunPreview['fields'][number]): string {
+    const done = ordered.filter((fixture) => preview!.labels.has(fixture.id));
+    const value = (i: number) => (done.at(i) ? fieldText(show, preview!.draft.get(done.at(i)!.id)!, null, field) : '');
+    const title = field === 'channel' ? 'Channels' : titleOf(show, field);
+    return value(0) === value(-1) ? `${title} ${value(0)}` : `${title} ${value(0)} to ${value(-1)}`;
+  }
+  const goOn = () => {
+    const leg = legs.at(-1)!;
+    useRun.setState({
+      legs: [
+        ...legs,
+        nextLeg(leg, (rule) => {
+          if (rule.last) return rule.start;
+          if (rule.same) return seriesAfter(rule.start, undefined, 2)?.[1] ?? rule.start;
+          // What did not pause goes on from where it was.
+          const last = [...ordered].reverse().find((fixture) => preview?.labels.has(fixture.id));
+          const text = last ? fieldText(show, preview!.draft.get(last.id)!, null, rule.field as never) : '';
+          const bare = text.slice(rule.prefix.length, rule.suffix ? -rule.suffix.length : undefined);
+          return rule.field === 'address' ? '' : (seriesAfter(bare, undefined, 2)?.[1] ?? rule.start);
+        }).map((rule) => (rule.start === '' ? { ...rule, start: nextAddress() } : rule)),
+      ],
+    });
+    function nextAddress(): string {
+      const used = [...(preview?.draft.values() ?? [])].flatMap((fixture) => fixture.parts.map((part) => part.address ?? 0));
+      return String(Math.max(0, ...used) + 1);
+    }
+  };
+  const kept = all(show, 'run');
   return (
     <form
       aria-label="Number"
       onSubmit={(event) => {
         event.preventDefault();
-        if (preview) session.edit(`Number ${plural(ordered.length)} ${values[0]} to ${values.at(-1)}`, applyRun(show, preview));
+        if (!preview) return;
+        session.edit(
+          `Number ${plural(ordered.length - new Set(rest.map((unit) => unit.fixture)).size)}: ${lines.join('; ')}`,
+          preview.change,
+        );
+        useRun.setState({ legs: legs.slice(0, 1) });
       }}
     >
       <Line name="Order">
         <select
           className="field"
           aria-label="Order"
-          value={run.order}
-          onChange={(event) => set({ run: { ...run, order: event.target.value as typeof run.order } })}
+          value={order.by}
+          onChange={(event) => setOrder({ by: event.target.value as RunOrder['by'] })}
         >
-          <option value="selected">as selected</option>
-          <option value="left to right">left to right</option>
+          {orderings.map((by) => (
+            <option key={by} value={by}>
+              {{ 'by position': 'by position, then unit', round: 'round, from the first one', rings: 'ring by ring' }[
+                by as string
+              ] ?? by}
+            </option>
+          ))}
         </select>
       </Line>
-      <Line name="Start">
-        <input
+      {(directions as readonly string[]).includes(order.by) && (
+        <>
+          <Line name="Rows">
+            <select
+              className="field"
+              aria-label="Rows"
+              value={order.rows}
+              onChange={(event) => setOrder({ rows: event.target.value as RunOrder['rows'] })}
+            >
+              <option value="rows">row by row</option>
+              <option value="serpentine">row by row, there and back</option>
+              <option value="ties">across all; ties decided by</option>
+            </select>
+          </Line>
+          <Line name={order.rows === 'ties' ? 'Ties' : 'Rows go'}>
+            <select
+              className="field"
+              aria-label="Second direction"
+              value={secondOf(order.by as (typeof directions)[number], order.second)}
+              onChange={(event) => setOrder({ second: event.target.value as RunOrder['second'] })}
+            >
+              {directions
+                .filter((item) => secondOf(order.by as (typeof directions)[number], item) === item)
+                .map((item) => (
+                  <option key={item}>{item}</option>
+                ))}
+            </select>
+          </Line>
+        </>
+      )}
+      {(order.by === 'round' || order.by === 'rings') && (
+        <>
+          <Line name="Way">
+            <select
+              className="field"
+              aria-label="Way"
+              value={order.way}
+              onChange={(event) => setOrder({ way: event.target.value as RunOrder['way'] })}
+            >
+              <option>clockwise</option>
+              <option>anticlockwise</option>
+            </select>
+          </Line>
+          {order.by === 'rings' && (
+            <Line name="Rings">
+              <select
+                className="field"
+                aria-label="Rings"
+                value={order.from}
+                onChange={(event) => setOrder({ from: event.target.value as RunOrder['from'] })}
+              >
+                <option>outside in</option>
+                <option>inside out</option>
+              </select>
+            </Line>
+          )}
+          <p className="pencil pt-1">
+            {first && find(show, 'fixture', first) ? `Begins with unit ${find(show, 'fixture', first)!.unit}. ` : ''}Take the
+            thread and click the one to begin with.
+          </p>
+        </>
+      )}
+      {!['as selected', 'by position', 'round'].includes(order.by) && (
+        <Line name="Tolerance" unit={lengthUnit(settingsOf(show).units)}>
+          <TextField
+            label="Tolerance"
+            value={formatLength(order.tolerance, settingsOf(show).units)}
+            onWrite={(text) => {
+              const parsed = parseLength(text, settingsOf(show).units);
+              if (!parsed.ok) return parsed.why;
+              if (parsed.mm < 0 || parsed.mm > 1e5) return 'A tolerance is 0 or more.';
+              setOrder({ tolerance: parsed.mm });
+              return null;
+            }}
+          />
+        </Line>
+      )}
+      <div className="flex gap-1 py-1">
+        <button
+          type="button"
+          className="act act-small flex items-center gap-1"
+          aria-pressed={tool === 'thread'}
+          title={tip('thread')}
+          onClick={() => set({ tool: tool === 'thread' ? 'select' : 'thread', view: 'plan' })}
+        >
+          <Route size={12} /> Thread by hand
+        </button>
+        <button
+          type="button"
+          className="act act-small flex items-center gap-1"
+          title={tip('quick')}
+          onClick={() => set({ quick: true })}
+        >
+          <Zap size={12} /> Type figures
+        </button>
+      </div>
+      {legs.map((leg, i) => (
+        // Legs are added and taken at the end.
+        <section key={i} aria-label={i ? `Leg ${i + 1}` : 'Fields'}>
+          {i > 0 && (
+            <h3 className="flex items-baseline justify-between pt-2">
+              <span className="font-bold">The rest goes on with</span>
+              <button type="button" className="link text-[11px]" onClick={() => useRun.setState({ legs: legs.slice(0, i) })}>
+                take back
+              </button>
+            </h3>
+          )}
+          <RunFields show={show} leg={leg} again={i > 0} onChange={(next) => setLeg(i, next)} />
+        </section>
+      ))}
+      {several && (
+        <Line name="Cells">
+          <select
+            className="field"
+            aria-label="Cells"
+            value={parts}
+            onChange={(event) => useRun.setState({ parts: event.target.value as Run['parts'] })}
+          >
+            <option value="with the head">go along with their head</option>
+            <option value="each by itself">count each by itself</option>
+          </select>
+        </Line>
+      )}
+      <Line name="Taken">
+        <select
           className="field"
-          aria-label="Start"
-          inputMode="numeric"
-          value={run.start}
-          onChange={(event) => set({ run: { ...run, start: event.target.value } })}
-        />
-      </Line>
-      <Line name="Step">
-        <input
-          className="field"
-          aria-label="Step"
-          inputMode="numeric"
-          value={run.step}
-          onChange={(event) => set({ run: { ...run, step: event.target.value } })}
-        />
+          aria-label="Taken values"
+          value={taken}
+          onChange={(event) => useRun.setState({ taken: event.target.value as Run['taken'] })}
+        >
+          <option value="mark">mark what is taken</option>
+          <option value="skip">skip what is taken</option>
+          <option value="push">push the others up</option>
+        </select>
       </Line>
       {!fixtures.length && (
         <p className="pencil pt-2">Select the fixtures in the order in which they are to count: click them with Shift held.</p>
@@ -79,14 +261,23 @@ export function NumberPanel() {
       )}
       {preview && (
         <p className="pt-2" data-testid="run-summary">
-          Channels {values[0]} to {values.at(-1)} for {plural(ordered.length)}.
+          {lines.join('; ')} for {plural(new Set([...preview.labels.keys()]).size)}.
         </p>
       )}
-      {preview && preview.taken.length > 0 && (
+      {rest.length > 0 && (
+        <p className="pt-1" data-testid="run-rest" style={{ color: 'var(--doubt)' }}>
+          The run pauses: {rest.length} {rest.length === 1 ? 'is' : 'are'} left.{' '}
+          <button type="button" className="link" onClick={goOn}>
+            Go on with the rest
+          </button>
+        </p>
+      )}
+      {preview && preview.pushed.length > 0 && <p className="pt-1">{plural(preview.pushed.length)} make room and move up.</p>}
+      {preview && preview.clashes.length > 0 && (
         <p className="pt-1" style={{ color: 'var(--doubt)' }}>
-          {[...new Set(preview.taken.map((item) => item.value))].slice(0, 6).join(', ')}{' '}
-          {preview.taken.length === 1 ? 'is' : 'are'} also on other fixtures.{' '}
-          <button type="button" className="link" onClick={() => goTo(preview.taken.map((item) => item.by))}>
+          {[...new Set(preview.clashes.map((item) => item.value))].slice(0, 6).join(', ')}{' '}
+          {preview.clashes.length === 1 ? 'is' : 'are'} also on other fixtures.{' '}
+          <button type="button" className="link" onClick={() => goTo(preview.clashes.map((item) => item.by))}>
             Show them
           </button>
         </p>
@@ -94,6 +285,76 @@ export function NumberPanel() {
       <button type="submit" className="act act-main mt-2 w-full" disabled={!preview}>
         Apply the numbers
       </button>
+      <KeptRuns
+        runs={kept}
+        onTake={(item) => useRun.setState({ order: item.order, legs: [[...item.fields]], parts: item.parts, taken: item.taken })}
+        onKeep={(name) => {
+          const now = kept.find((item) => item.name.toLowerCase() === name.toLowerCase());
+          const record: Run = { id: now?.id ?? v4(), kind: 'run', name, order, fields: [...legs[0]!], parts, taken };
+          session.edit(`Keep the run ${name}`, now ? updating([[now, record]]) : adding(record));
+          toast(`The run "${name}" is kept in this show.`);
+        }}
+        onDrop={(item) => session.edit(`Drop the run ${item.name}`, { added: [], updated: [], removed: [item] })}
+        onPlain={() => useRun.setState(plainSetup)}
+      />
     </form>
+  );
+}
+
+function KeptRuns({
+  runs,
+  onTake,
+  onKeep,
+  onDrop,
+  onPlain,
+}: {
+  runs: readonly Run[];
+  onTake: (run: Run) => void;
+  onKeep: (name: string) => void;
+  onDrop: (run: Run) => void;
+  onPlain: () => void;
+}) {
+  const [name, setName] = useState('');
+  const chosen = runs.find((item) => item.name === name);
+  return (
+    <div className="pt-2">
+      <Line name="Kept runs">
+        <input
+          className="field"
+          aria-label="Name of the run"
+          placeholder={runs.length ? 'choose or name one' : 'name it to keep it'}
+          list="kept-runs"
+          value={name}
+          onChange={(event) => {
+            setName(event.target.value);
+            const hit = runs.find((item) => item.name === event.target.value);
+            if (hit) onTake(hit);
+          }}
+          onKeyDown={(event) => {
+            if (event.key !== 'Enter') return;
+            event.preventDefault();
+            if (name.trim()) onKeep(name.trim());
+          }}
+        />
+        <datalist id="kept-runs">
+          {runs.map((item) => (
+            <option key={item.id} value={item.name} />
+          ))}
+        </datalist>
+      </Line>
+      <div className="flex gap-2 pt-1">
+        <button type="button" className="link disabled:opacity-50" disabled={!name.trim()} onClick={() => onKeep(name.trim())}>
+          Keep
+        </button>
+        {chosen && (
+          <button type="button" className="link" onClick={() => onDrop(chosen)}>
+            Drop
+          </button>
+        )}
+        <button type="button" className="link" onClick={onPlain}>
+          Begin anew
+        </button>
+      </div>
+    </div>
   );
 }

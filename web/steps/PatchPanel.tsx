@@ -1,95 +1,413 @@
-/** The step Patch: addresses in one action, and the snags. */
+/** The step Patch: plans of addresses that are compared, and what is done to a block. */
 import { useMemo, useState } from 'react';
-import { snagsOf } from '#core/audit/snags';
+import { toast } from 'sonner';
 import type { Fixture } from '#core/model/records';
-import { all } from '#core/model/show';
-import { formatAddress, parseAddress } from '#core/patch/address';
-import { planPatch } from '#core/patch/plan';
-import { SnagLine } from '../card/Card';
+import { all, type Show } from '#core/model/show';
+import { formatAddress, parseAddress, SLOTS } from '#core/patch/address';
+import { cleared, firstOf, shiftedBlock, swapped } from '#core/patch/block';
+import type { Span } from '#core/patch/pack';
+import { fits, type PatchPlan, type PlanRules, patchOrders, planAddresses } from '#core/patch/plan';
 import { plural } from '../drawing/pointing';
 import { useSession, useShow } from '../session/context';
-import { goTo, useDesk } from '../session/desk';
+import { useDesk } from '../session/desk';
 import { chosenFixtures } from '../shell/chosen';
+import { commandById, tip } from '../shell/commands';
 import { Line } from '../ui/TextField';
+import { useUniverse } from './scope';
+
+type Scope = 'selection' | 'without' | 'universe' | 'all';
+interface Setup {
+  readonly scope: Scope;
+  readonly start: string;
+  readonly gap: string;
+  readonly every: string;
+  readonly off: string;
+  readonly roundOf: 'fixture' | 'type' | 'position';
+  readonly reserved: string;
+  readonly order: PlanRules['order'];
+  readonly fit: PlanRules['fit'];
+  readonly universePer: PlanRules['universePer'];
+  readonly together: boolean;
+}
+const plain: Setup = {
+  scope: 'selection',
+  start: '1.1',
+  gap: '0',
+  every: '',
+  off: '1',
+  roundOf: 'fixture',
+  reserved: '',
+  order: 'channel',
+  fit: 'in order',
+  universePer: 'nothing',
+  together: false,
+};
+
+/** "1-100, 500-512" as spans of slots, or a sentence. */
+function readSlots(text: string): Span[] | string {
+  const out: Span[] = [];
+  for (const raw of text.split(/[,;]/)) {
+    const term = raw.trim();
+    if (!term) continue;
+    const match = /^(\d{1,3})\s*(?:-|to)?\s*(\d{1,3})?$/.exec(term);
+    const [from, to] = [Number(match?.[1]), Number(match?.[2] ?? match?.[1])];
+    if (!match || from < 1 || to > SLOTS || from > to)
+      return `"${term}" is no block of slots. Write 1-100, or several: 1-100, 500-512.`;
+    out.push({ from, to });
+  }
+  return out;
+}
+
+function planOf(show: Show, fixtures: readonly Fixture[], setup: Setup): { plan: PatchPlan | null; fault: string } {
+  const start = parseAddress(setup.start);
+  if (!start.ok) return { plan: null, fault: start.why };
+  if (start.address === null) return { plan: null, fault: 'Type the first address, for example 1.101.' };
+  const reserved = readSlots(setup.reserved);
+  if (typeof reserved === 'string') return { plan: null, fault: reserved };
+  const whole = (text: string, what: string): number => {
+    if (!/^\d{1,3}$/.test(text.trim())) throw new RangeError(`${what} is a whole number.`);
+    return Number(text);
+  };
+  if (!fixtures.length) return { plan: null, fault: '' };
+  try {
+    return {
+      plan: planAddresses(show, fixtures, {
+        order: setup.order,
+        start: start.address,
+        gap: whole(setup.gap || '0', 'The gap'),
+        round: setup.every.trim()
+          ? {
+              every: whole(setup.every, 'The distance of round slots'),
+              off: whole(setup.off || '0', 'The first round slot'),
+              of: setup.roundOf,
+            }
+          : null,
+        reserved,
+        universePer: setup.universePer,
+        fit: setup.fit,
+        together: setup.together,
+      }),
+      fault: '',
+    };
+  } catch (error) {
+    return { plan: null, fault: (error as Error).message };
+  }
+}
+const ranges = (numbers: readonly number[]): string =>
+  (numbers.length > 4 ? `${numbers[0]} to ${numbers.at(-1)} (${numbers.length})` : numbers.join(', ')) || 'none';
 
 export function PatchPanel() {
   const session = useSession();
   const show = useShow();
-  const { selection } = useDesk();
-  const [start, setStart] = useState('1.1');
-  const chosen = chosenFixtures(show, selection);
-  const unpatched = all(show, 'fixture').filter((fixture) => fixture.parts.some((part) => part.address === null));
-  const [scope, setScope] = useState<'selection' | 'without' | 'all'>('selection');
-  const fixtures: readonly Fixture[] = scope === 'selection' ? chosen : scope === 'without' ? unpatched : all(show, 'fixture');
-  const parsed = parseAddress(start);
-  const plan = useMemo(
-    () => (parsed.ok && parsed.address !== null && fixtures.length ? planPatch(show, fixtures, parsed.address) : null),
-    [show, fixtures, parsed],
+  const { selection, set } = useDesk();
+  const [setup, setSetup] = useState(plain);
+  const [other, setOther] = useState<{ plan: PatchPlan; text: string } | null>(null);
+  const put = (patch: Partial<Setup>) => setSetup((now) => ({ ...now, ...patch }));
+  const chosen = useMemo(() => chosenFixtures(show, selection), [show, selection]);
+  const everyone = all(show, 'fixture');
+  const unpatched = useMemo(
+    () => everyone.filter((fixture) => !fixture.spare && fixture.parts.some((part) => part.address === null)),
+    [everyone],
   );
-  const snags = snagsOf(show);
+  const { number, inside } = useUniverse(show);
+  const fixtures: readonly Fixture[] = { selection: chosen, without: unpatched, universe: inside, all: everyone }[setup.scope];
+  const { plan, fault } = useMemo(() => planOf(show, fixtures, setup), [show, fixtures, setup]);
+  const order = {
+    channel: 'in channel order',
+    position: 'by position',
+    type: 'by type',
+    'present address': 'as they stand',
+    'as selected': 'as selected',
+    'largest first': 'largest first',
+  }[setup.order];
+  const apply = (from: PatchPlan) => {
+    session.edit(`Give addresses to ${plural(from.patched, 'part')} from ${formatAddress(from.first)}`, from.change);
+    setOther(null);
+  };
+  const choose = <K extends keyof Setup>(key: K, name: string, options: readonly (readonly [string, string])[]) => (
+    <Line name={name}>
+      <select
+        className="field"
+        aria-label={name}
+        value={String(setup[key])}
+        onChange={(event) => put({ [key]: event.target.value } as Partial<Setup>)}
+      >
+        {options.map(([value, text]) => (
+          <option key={value} value={value}>
+            {text}
+          </option>
+        ))}
+      </select>
+    </Line>
+  );
   return (
     <section aria-label="Patch">
       <form
         onSubmit={(event) => {
           event.preventDefault();
-          if (plan) session.edit(`Give addresses to ${plural(plan.patched, 'part')} from ${start}`, plan.change);
+          if (plan) apply(plan);
         }}
       >
-        <Line name="For">
-          <select
-            className="field"
-            aria-label="For"
-            value={scope}
-            onChange={(event) => setScope(event.target.value as typeof scope)}
-          >
-            <option value="selection">the selection ({chosen.length})</option>
-            <option value="without">all without an address ({unpatched.length})</option>
-            <option value="all">the whole rig ({all(show, 'fixture').length})</option>
-          </select>
-        </Line>
+        {choose('scope', 'For', [
+          ['selection', `the selection (${chosen.length})`],
+          ['without', `all without an address (${unpatched.length})`],
+          ['universe', `universe ${number} (${inside.length})`],
+          ['all', `the whole rig (${everyone.length})`],
+        ])}
         <Line name="From">
           <input
             className="field"
             aria-label="Start address"
-            value={start}
-            aria-invalid={!parsed.ok}
-            onChange={(event) => setStart(event.target.value)}
+            value={setup.start}
+            aria-invalid={fault !== ''}
+            onChange={(event) => put({ start: event.target.value })}
           />
         </Line>
-        {!parsed.ok && (
+        {choose(
+          'order',
+          'In order of',
+          patchOrders.map((by) => [by, by]),
+        )}
+        <details className="py-1">
+          <summary className="pencil cursor-pointer">Gaps, round slots, blocks, universes</summary>
+          <Line name="Gap" unit="slots">
+            <input
+              className="field"
+              aria-label="Gap after each"
+              value={setup.gap}
+              onChange={(event) => put({ gap: event.target.value })}
+            />
+          </Line>
+          <Line name="Round to">
+            <input
+              className="field !w-10"
+              aria-label="Round slots every"
+              placeholder="10"
+              value={setup.every}
+              onChange={(event) => put({ every: event.target.value })}
+            />
+            <span className="pencil">+</span>
+            <input
+              className="field !w-8"
+              aria-label="First round slot"
+              value={setup.off}
+              onChange={(event) => put({ off: event.target.value })}
+            />
+            <select
+              className="field"
+              aria-label="Round slots for"
+              value={setup.roundOf}
+              onChange={(event) => put({ roundOf: event.target.value as Setup['roundOf'] })}
+            >
+              <option value="fixture">each fixture</option>
+              <option value="type">each type</option>
+              <option value="position">each position</option>
+            </select>
+          </Line>
+          <Line name="Keep free">
+            <input
+              className="field"
+              aria-label="Slots to keep free"
+              placeholder="1-100"
+              value={setup.reserved}
+              onChange={(event) => put({ reserved: event.target.value })}
+            />
+          </Line>
+          {choose('universePer', 'A universe', [
+            ['nothing', 'for anything'],
+            ['position', 'for each position'],
+            ['type', 'for each type'],
+          ])}
+          {choose(
+            'fit',
+            'Into',
+            fits.map((fit) => [
+              fit,
+              {
+                'in order': 'what follows, in order',
+                'first hole': 'the first hole that fits',
+                'smallest hole': 'the smallest hole that fits',
+              }[fit],
+            ]),
+          )}
+          <label className="flex items-center gap-1 py-1">
+            <input type="checkbox" checked={setup.together} onChange={(event) => put({ together: event.target.checked })} />
+            <span>cells of a unit follow each other</span>
+          </label>
+        </details>
+        {fault && (
           <p role="alert" style={{ color: 'var(--stop)' }}>
-            {parsed.why}
+            {fault}
           </p>
         )}
-        {parsed.ok && parsed.address === null && <p className="pencil">Type the first address, for example 1.101.</p>}
         {plan && (
           <p className="pt-1" data-testid="patch-summary">
-            {plural(plan.patched, 'address').replace('addresss', 'addresses')} in channel order,{' '}
-            {plan.last === null
-              ? 'none'
-              : `${formatAddress(Math.min(...[...plan.addresses.values()].flat().filter((address): address is number => address !== null)))} to ${formatAddress(plan.last)}`}
+            {plan.patched} {plan.patched === 1 ? 'address' : 'addresses'} {order},{' '}
+            {plan.first === null ? 'none' : `${formatAddress(plan.first)} to ${formatAddress(plan.last)}`}
             {plan.failed ? `; ${plan.failed} found no place` : ''}.
           </p>
         )}
+        {plan && (
+          <table className="w-full" data-testid="patch-plans">
+            <thead className="pencil text-[11px]">
+              <tr>
+                <td />
+                <td className="text-right">this plan</td>
+                {other && <td className="text-right">the other</td>}
+              </tr>
+            </thead>
+            <tbody>
+              {(
+                [
+                  ['Universes', (item: PatchPlan) => ranges(item.universes)],
+                  ['Slots wasted', (item: PatchPlan) => String(item.wasted)],
+                  ['Fixtures moved', (item: PatchPlan) => String(item.moved)],
+                  ['Without a place', (item: PatchPlan) => String(item.failed)],
+                ] as const
+              ).map(([name, value]) => (
+                <tr key={name} style={{ borderTop: '1px solid var(--hair-faint)' }}>
+                  <th scope="row" className="pencil text-left font-normal">
+                    {name}
+                  </th>
+                  <td className="text-right">{value(plan)}</td>
+                  {other && <td className="text-right">{value(other.plan)}</td>}
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        )}
         {!fixtures.length && (
-          <p className="pencil pt-1">{scope === 'selection' ? 'Nothing is selected.' : 'Every fixture has an address.'}</p>
+          <p className="pencil pt-1">
+            {setup.scope === 'selection'
+              ? 'Nothing is selected.'
+              : setup.scope === 'without'
+                ? 'Every fixture has an address.'
+                : 'Nothing sits there.'}
+          </p>
+        )}
+        {plan && (
+          <button type="button" className="link" onClick={() => setOther(other ? null : { plan, text: setup.order })}>
+            {other ? 'Compare no longer' : 'Set it beside another plan'}
+          </button>
+        )}
+        {other && (
+          <button type="button" className="act mt-2 w-full" onClick={() => apply(other.plan)}>
+            Give the other plan's
+          </button>
         )}
         <button type="submit" className="act act-main mt-2 w-full" disabled={!plan || plan.patched === 0}>
           Give addresses
         </button>
       </form>
-      <h3 className="pencil pt-3">{snags.length ? plural(snags.length, 'snag') : 'No snags'}</h3>
-      <div className="max-h-32 overflow-auto">
-        {snags.slice(0, 100).map((snag) => (
-          <SnagLine
-            key={snag.text + snag.fixtures.join()}
-            text={snag.text}
-            stop={snag.weight === 'stop'}
-            repair={null}
-            onGo={() => goTo(snag.fixtures)}
-          />
+      <Block fixtures={chosen} />
+      <div className="flex flex-wrap gap-1 pt-2">
+        {(['universes', 'pixels', 'power', 'snags'] as const).map((id) => (
+          <button
+            key={id}
+            type="button"
+            className="act act-small"
+            title={tip(id)}
+            onClick={() =>
+              id === 'universes' || id === 'pixels' ? set({ view: id, beside: null }) : commandById(id).run(undefined as never)
+            }
+          >
+            {{ universes: 'Universes', pixels: 'Pixels', power: 'Circuits and power', snags: 'Snags' }[id]}
+          </button>
         ))}
       </div>
     </section>
+  );
+}
+
+/** What is done to the addresses of the selection as a block. */
+function Block({ fixtures }: { fixtures: readonly Fixture[] }) {
+  const session = useSession();
+  const show = useShow();
+  const { set } = useDesk();
+  const [to, setTo] = useState('');
+  const first = firstOf(fixtures);
+  const considered = useMemo(() => {
+    const typed = to.trim();
+    if (!typed || !fixtures.length) return null;
+    const universes = /^([+-]) ?(\d{1,4}) ?(?:u|universes?)$/i.exec(typed);
+    const slots = /^([+-]) ?(\d{1,6})$/.exec(typed);
+    const by = universes ? Number(`${universes[1]}${universes[2]}`) * SLOTS : slots ? Number(`${slots[1]}${slots[2]}`) : null;
+    if (by !== null) return shiftedBlock(show, fixtures, by);
+    const parsed = parseAddress(typed);
+    if (!parsed.ok) return { ok: false as const, why: parsed.why };
+    if (parsed.address === null)
+      return { ok: false as const, why: 'Type where the block is to begin, such as 3.1, or +1 universe.' };
+    return shiftedBlock(show, fixtures, parsed.address - (first ?? 1));
+  }, [to, fixtures, show, first]);
+  if (!fixtures.length) return null;
+  const apply = () => {
+    if (!considered?.ok) return;
+    session.edit(`Move ${plural(fixtures.length)} to ${to.trim()}`, considered.change);
+    setTo('');
+  };
+  const pair = fixtures.length === 2 ? swapped(show, fixtures[0]!, fixtures[1]!) : null;
+  return (
+    <form
+      aria-label="Block"
+      className="pt-3"
+      onSubmit={(event) => {
+        event.preventDefault();
+        apply();
+      }}
+    >
+      <h3 className="font-bold">
+        The block of {plural(fixtures.length)}
+        {first === null ? '' : `, from ${formatAddress(first)}`}
+      </h3>
+      <Line name="Move to">
+        <input
+          className="field"
+          aria-label="Move the block to"
+          placeholder="3.1, +1 universe, +100"
+          value={to}
+          onChange={(event) => setTo(event.target.value)}
+        />
+        <button type="submit" className="act act-small" disabled={!considered?.ok}>
+          Move
+        </button>
+      </Line>
+      {considered && !considered.ok && (
+        <p role="alert" style={{ color: 'var(--stop)' }}>
+          {considered.why}
+        </p>
+      )}
+      {considered?.ok && considered.notes.length > 0 && (
+        <p style={{ color: 'var(--doubt)' }}>
+          {considered.notes[0]} {considered.notes.length > 1 ? `And ${considered.notes.length - 1} more.` : ''}
+        </p>
+      )}
+      <div className="flex flex-wrap gap-1 pt-1">
+        <button type="button" className="act act-small" onClick={() => set({ panel: 'modes' })}>
+          Modes
+        </button>
+        <button
+          type="button"
+          className="act act-small"
+          disabled={!pair}
+          title="Two fixtures take each other's addresses"
+          onClick={() => {
+            if (!pair) return;
+            if (!pair.ok) return void toast.error(pair.why);
+            session.edit('Swap the addresses of two fixtures', pair.change);
+            if (pair.notes.length) toast(pair.notes.join(' '));
+          }}
+        >
+          Swap two
+        </button>
+        <button
+          type="button"
+          className="act act-small"
+          disabled={first === null}
+          onClick={() => session.edit(`Clear the addresses of ${plural(fixtures.length)}`, cleared(fixtures))}
+        >
+          Clear
+        </button>
+      </div>
+    </form>
   );
 }

@@ -1,6 +1,39 @@
-/** The run that the Number step previews; the Drawing shows its figures before they are applied. */
+/** The run that the step Number makes ready; Drawing and Ledger show it before it is applied. */
 import { create } from 'zustand';
-import type { RunPreview } from '#core/number/run';
+import type { Fixture, Id, Run, RunField, RunOrder } from '#core/model/records';
+import type { Show } from '#core/model/show';
+import { orderedBy, plainOrder } from '#core/number/ordering';
+import { plainField, type RunPreview } from '#core/number/run';
 
-export const usePreviewStore = create<{ readonly preview: RunPreview | null }>(() => ({ preview: null }));
-export const useRunPreview = (): RunPreview | null => usePreviewStore((state) => state.preview);
+export interface RunSetup {
+  readonly order: RunOrder;
+  /** The fixture that counting round begins with. */
+  readonly first: Id | null;
+  /** Fields of each leg: when one reaches its last value, the next leg takes the rest. */
+  readonly legs: readonly (readonly RunField[])[];
+  readonly parts: Run['parts'];
+  readonly taken: Run['taken'];
+}
+export interface RunState extends RunSetup {
+  readonly preview: RunPreview | null;
+  /** The run's fixtures in its order. */
+  readonly path: readonly Id[];
+}
+export const plainSetup: RunSetup = {
+  order: plainOrder,
+  first: null,
+  legs: [[plainField('channel')]],
+  parts: 'with the head',
+  taken: 'mark',
+};
+export const useRun = create<RunState>(() => ({ ...plainSetup, preview: null, path: [] }));
+export const useRunPreview = (): RunPreview | null => useRun((state) => state.preview);
+
+/** The chosen fixtures as the run counts them. */
+export const runOrder = (show: Show, fixtures: readonly Fixture[], setup: RunSetup): Fixture[] =>
+  orderedBy(show, fixtures, setup.order, setup.first ?? undefined);
+
+/** What a run that paused begins its next leg with: a name goes on by one, a number that had a last value begins again. */
+export function nextLeg(leg: readonly RunField[], continued: (rule: RunField) => string): RunField[] {
+  return leg.map((rule) => ({ ...rule, start: continued(rule) }));
+}

@@ -1,0 +1,85 @@
+/** How the Ledger is looked at: columns, filters, groups. A view that is kept by name lies in the show. */
+import { create } from 'zustand';
+import { type Column, columnFor, columnsOf, columnText, comingColumns, plainColumns } from '#core/ledger/columns';
+import type { CellEdit, Misfit } from '#core/ledger/edits';
+import type { BackTable } from '#core/ledger/table';
+import type { LedgerView, Sieve } from '#core/model/records';
+import { all, type Show } from '#core/model/show';
+
+export interface ShownColumn {
+  readonly field: string;
+  readonly width: number;
+  readonly pinned: boolean;
+}
+export interface LedgerState {
+  /** Chosen columns; null is the plain ones, and those in which something stands. */
+  readonly columns: readonly ShownColumn[] | null;
+  readonly sieves: readonly Sieve[];
+  readonly groups: readonly string[];
+  readonly sort: { readonly field: string; readonly down: boolean } | null;
+  /** The drawing stands back where the filter leaves things out. */
+  readonly dim: boolean;
+  /** A table that came back, and a paste with misfits: they are looked at beside the Ledger. */
+  readonly back: { readonly name: string; readonly table: BackTable } | null;
+  readonly pasted: { readonly edits: readonly CellEdit[]; readonly misfits: readonly Misfit[]; readonly outside: number } | null;
+  readonly tool: 'find' | 'set' | 'columns' | null;
+}
+export const useLedger = create<LedgerState>(() => ({
+  columns: null,
+  sieves: [],
+  groups: [],
+  sort: null,
+  dim: false,
+  back: null,
+  pasted: null,
+  tool: null,
+}));
+
+/** The columns that are shown, with their widths; pinned ones first. */
+export function shownColumns(show: Show, state: Pick<LedgerState, 'columns'>): (Column & { readonly pinned: boolean })[] {
+  if (state.columns) {
+    const chosen = state.columns.flatMap(({ field, width, pinned }) => {
+      const column = columnFor(show, field);
+      return column ? [{ ...column, width, pinned }] : [];
+    });
+    return [...chosen.filter((column) => column.pinned), ...chosen.filter((column) => !column.pinned)];
+  }
+  const fixtures = all(show, 'fixture');
+  return columnsOf(show)
+    .filter(
+      ({ field }) =>
+        plainColumns.includes(field) ||
+        field.startsWith('own ') ||
+        ((comingColumns as readonly string[]).includes(field) &&
+          fixtures.some((fixture) => columnText(show, fixture, null, field))),
+    )
+    .map((column) => ({ ...column, pinned: false }));
+}
+
+/** Changes the chosen columns; from the plain ones the first change makes a choice. */
+export function editColumns(show: Show, change: (columns: readonly ShownColumn[]) => readonly ShownColumn[]): void {
+  useLedger.setState((state) => ({
+    columns: [...change(shownColumns(show, state).map(({ field, width, pinned }) => ({ field, width, pinned })))],
+  }));
+}
+
+/** Sets the filter of a column; an empty one is taken away. */
+export function setSieve(field: string, text: string): void {
+  useLedger.setState(({ sieves }) => {
+    if (!text) return { sieves: sieves.filter((sieve) => sieve.field !== field) };
+    return sieves.some((sieve) => sieve.field === field)
+      ? { sieves: sieves.map((sieve) => (sieve.field === field ? { ...sieve, text, on: true } : sieve)) }
+      : { sieves: [...sieves, { field, text, on: true }] };
+  });
+}
+export const switchSieve = (field: string): void =>
+  useLedger.setState(({ sieves }) => ({
+    sieves: sieves.map((sieve) => (sieve.field === field ? { ...sieve, on: !sieve.on } : sieve)),
+  }));
+
+/** A view taken: its filters, and its columns where it has any. */
+export const takeView = (view: LedgerView): void =>
+  useLedger.setState({
+    sieves: view.sieves,
+    ...(view.columns ? { columns: view.columns, groups: view.groups ?? [], sort: view.sort ?? null } : {}),
+  });

@@ -1,0 +1,158 @@
+/** The fields of one leg of a run: start, step, and what else they may have. */
+import { Plus, X } from 'lucide-react';
+import { useState } from 'react';
+import { fieldsInOrder } from '#core/model/fields';
+import { type RunField, runFields } from '#core/model/records';
+import type { Show } from '#core/model/show';
+import { fieldTitles, plainField } from '#core/number/run';
+
+export const titleOf = (show: Show, field: string): string =>
+  fieldTitles[field] ?? fieldsInOrder(show).find((item) => `own ${item.id}` === field)?.name ?? 'Column';
+export const runnable = (show: Show): string[] => [...runFields, ...fieldsInOrder(show).map((field) => `own ${field.id}`)];
+
+export function RunFields({
+  show,
+  leg,
+  onChange,
+  again,
+}: {
+  show: Show;
+  leg: readonly RunField[];
+  onChange: (leg: RunField[]) => void;
+  again: boolean;
+}) {
+  const set = (i: number, patch: Partial<RunField>) => onChange(leg.map((rule, n) => (n === i ? { ...rule, ...patch } : rule)));
+  const free = runnable(show).filter((field) => !leg.some((rule) => rule.field === field));
+  return (
+    <div>
+      {leg.map((rule, i) => (
+        <FieldBlock
+          // The order of the fields is theirs; a field stands once.
+          key={rule.field}
+          show={show}
+          rule={rule}
+          plain={i === 0 && !again}
+          others={free}
+          onChange={(patch) => set(i, patch)}
+          {...(leg.length > 1 && !again ? { onRemove: () => onChange(leg.filter((_, n) => n !== i)) } : {})}
+        />
+      ))}
+      {!again && free.length > 0 && (
+        <button
+          type="button"
+          className="link flex items-center gap-1 pt-1"
+          onClick={() => onChange([...leg, plainField(free[0]!, free[0] === 'address' ? '1.1' : '1')])}
+        >
+          <Plus size={12} /> Another field
+        </button>
+      )}
+    </div>
+  );
+}
+
+function FieldBlock({
+  show,
+  rule,
+  plain,
+  others,
+  onChange,
+  onRemove,
+}: {
+  show: Show;
+  rule: RunField;
+  plain: boolean;
+  others: readonly string[];
+  onChange: (patch: Partial<RunField>) => void;
+  onRemove?: () => void;
+}) {
+  const [more, setMore] = useState(false);
+  const title = titleOf(show, rule.field);
+  // The first field's boxes are plainly Start and Step; those of others say whose they are.
+  const named = (word: string) => (plain ? word : `${word} of ${title}`);
+  const text = (key: 'start' | 'step' | 'prefix' | 'suffix' | 'last', word: string, width: string, hint?: string) => (
+    <label className={width}>
+      <span className="pencil block text-[11px] leading-3">{word}</span>
+      <input
+        className="field"
+        aria-label={named(word)}
+        title={hint}
+        value={rule[key]}
+        onChange={(event) => onChange({ [key]: event.target.value })}
+      />
+    </label>
+  );
+  return (
+    <fieldset className="py-1" style={{ borderBottom: '1px solid var(--hair-faint)' }}>
+      <legend className="sr-only">{title}</legend>
+      <div className="flex items-end gap-2">
+        <label className="min-w-0 flex-1">
+          <span className="pencil block text-[11px] leading-3">Field</span>
+          <select
+            className="field"
+            aria-label={named('Field')}
+            value={rule.field}
+            onChange={(event) =>
+              onChange({ ...plainField(event.target.value, event.target.value === 'address' ? '1.1' : rule.start) })
+            }
+          >
+            {[rule.field, ...others].map((field) => (
+              <option key={field} value={field}>
+                {titleOf(show, field)}
+              </option>
+            ))}
+          </select>
+        </label>
+        {text('start', 'Start', 'w-16', 'A number or a letter: 101, E01, A')}
+        {rule.same ? null : text('step', 'Step', 'w-10', 'A whole number, or "slots" for the footprint of each')}
+        <button
+          type="button"
+          className="pencil pb-1"
+          aria-label={`More about ${title}`}
+          aria-expanded={more}
+          title="Prefix, suffix, padding, several a value, last value"
+          onClick={() => setMore(!more)}
+        >
+          {more ? 'less' : 'more'}
+        </button>
+        {onRemove && (
+          <button type="button" className="pencil pb-1" aria-label={`Leave ${title} out`} onClick={onRemove}>
+            <X size={13} />
+          </button>
+        )}
+      </div>
+      {(more || rule.last || rule.each > 1 || rule.prefix || rule.suffix || rule.same) && (
+        <div className="grid grid-cols-5 gap-2 pt-1">
+          {text('prefix', 'Prefix', '')}
+          {text('suffix', 'Suffix', '')}
+          {text('last', 'Last', '', 'When it is reached the run pauses; the rest goes on with new values')}
+          <label>
+            <span className="pencil block text-[11px] leading-3">Each</span>
+            <input
+              className="field"
+              aria-label={named('Each')}
+              title="Fixtures that share a value"
+              inputMode="numeric"
+              value={rule.each}
+              onChange={(event) => onChange({ each: Math.max(1, Math.min(10000, Math.round(Number(event.target.value)) || 1)) })}
+            />
+          </label>
+          <label>
+            <span className="pencil block text-[11px] leading-3">Figures</span>
+            <input
+              className="field"
+              aria-label={named('Figures')}
+              title="At least so many figures: 3 writes 007"
+              inputMode="numeric"
+              value={rule.pad}
+              onChange={(event) => onChange({ pad: Math.max(0, Math.min(20, Math.round(Number(event.target.value)) || 0)) })}
+            />
+          </label>
+          <label className="col-span-5 flex items-center gap-1">
+            <input type="checkbox" checked={rule.same} onChange={(event) => onChange({ same: event.target.checked })} />
+            <span>the same for all</span>
+          </label>
+        </div>
+      )}
+    </fieldset>
+  );
+}
