@@ -4,12 +4,14 @@ import { collisionsOn } from '#core/audit/collisions';
 import { derivedId } from '#core/formats/guid';
 import { adding, apply, type Change, edit, nothing } from '#core/model/change';
 import { makeAccessories, makeLayers, makePosition, makeSettings, makeTagSets } from '#core/model/make';
-import type { Curve, Fixture, FixtureType, FocusArea, Id, Position, Settings } from '#core/model/records';
+import type { Curve, Fixture, FixtureType, FocusArea, Id, Position, Settings, Wall } from '#core/model/records';
 import { all, find, type Show, showOf } from '#core/model/show';
 import { inScheduleOrder } from '#core/number/order';
 import { withUnits } from '#core/number/units';
 import { toAbsolute } from '#core/patch/address';
+import { tileMatrix } from '#core/patch/pixels';
 import { planPatch } from '#core/patch/plan';
+import { balanced } from '#core/power/loads';
 import { hangRow } from '#core/setout/hang';
 import { fromShelf } from '#core/shelf/copy';
 import { alongOf, curveLength } from '#core/space/curves';
@@ -33,6 +35,8 @@ export function makeDemo(): Show {
     venue: 'The Boathouse',
     designer: 'Imke Varga',
     grid: 8500,
+    // The Boathouse has three phases of 200 A; dimmers and circuits of 16 A.
+    power: { volts: 230, share: 1, circuit: 16, dimmer: 16, phase: 200, imbalance: 0.3 },
   };
   const areas = makeAreas(layer('focus'));
   const positions = makePositions(layer('positions'));
@@ -51,7 +55,7 @@ export function makeDemo(): Show {
       ...makeTagSets((name) => id(`tag set ${name}`)),
     ),
   );
-  return withSnags(patched(numbered(hung(empty))));
+  return withSnags(named(fed(patched(numbered(hung(empty))))));
 }
 
 /** Five areas downstage, four in the middle, three upstage, and specials. */
@@ -173,12 +177,85 @@ function numbered(show: Show): Show {
 
 /** Dimmers from 1.1, moving lights and LEDs from 2.1 (dimmers first is common practice, no source). */
 function patched(show: Show): Show {
-  const dimmed = (fixture: Fixture) =>
-    find(show, 'type', fixture.type)!.modes[0]!.channels.every((channel) => channel.attribute === 'Dimmer');
+  const dimmed = (fixture: Fixture) => isDimmed(show, fixture);
   const fixtures = all(show, 'fixture');
   const first = apply(show, planPatch(show, fixtures.filter(dimmed), toAbsolute(1, 1)).change);
   const rest = all(first, 'fixture').filter((fixture) => !dimmed(fixture));
   return apply(first, planPatch(first, rest, toAbsolute(2, 1)).change);
+}
+
+const isDimmed = (show: Show, fixture: Fixture): boolean =>
+  find(show, 'type', fixture.type)!.modes[0]!.channels.every((channel) => channel.attribute === 'Dimmer');
+
+/** Every dimmed unit has a circuit of its position and a dimmer, six ways to a multicable; LEDs and movers are daisy-chained, four to a circuit of constant power. */
+function fed(show: Show): Show {
+  const counts = new Map<Id, number>();
+  let [dimmer, chained] = [0, 0];
+  const fixtures = inScheduleOrder(show);
+  const feeding = new Map<Id, Fixture['parts']>();
+  for (const fixture of fixtures) {
+    const position = find(show, 'position', fixture.position)!;
+    const dimmed = isDimmed(show, fixture);
+    const hot = dimmed ? 0 : Math.floor(chained++ / 4) + 1;
+    feeding.set(
+      fixture.id,
+      fixture.parts.map((part) => {
+        if (!dimmed) return { ...part, circuit: `HP ${hot}` };
+        const n = (counts.get(position.id) ?? 0) + 1;
+        counts.set(position.id, n);
+        return {
+          ...part,
+          circuit: position.name,
+          circuitNumber: String(n),
+          dimmer: String(++dimmer),
+          multicable: `${position.name} ${String.fromCharCode(64 + Math.ceil(n / 6))}`,
+          way: String(((n - 1) % 6) + 1),
+        };
+      }),
+    );
+  }
+  const circuits = apply(
+    show,
+    edit(fixtures, (fixture) => ({ parts: feeding.get(fixture.id)! })),
+  );
+  let made = 0;
+  return apply(
+    circuits,
+    balanced(circuits, () => id(`feed ${++made}`)),
+  );
+}
+
+/** Names of universes, and the glass of the back window: six tiles of pixels. */
+function named(show: Show): Show {
+  const universe = (number: number, name: string, port: string) =>
+    ({ id: id(`universe ${number}`), kind: 'universe', number, name, protocol: 'E1.31', node: 'Dimmer room', port }) as const;
+  const glass: Wall = {
+    id: id('wall tide glass'),
+    kind: 'wall',
+    name: 'Tide glass',
+    width: 4000,
+    height: 2500,
+    grid: 500,
+    slots: 3,
+    colours: 'RGB',
+    address: toAbsolute(5, 1),
+    channel: '301',
+    corner: 'bottom left',
+    run: 'columns',
+    serpentine: true,
+    fresh: 'nothing',
+    most: null,
+    watts: 0.3,
+    tiles: tileMatrix({ rows: 16, columns: 16, width: 1000, height: 1000 }, 2, 3, [500, 0], 0, {
+      corner: 'bottom left',
+      run: 'columns',
+      serpentine: true,
+    }),
+  };
+  return apply(
+    show,
+    adding(universe(1, 'Dimmers', '1'), universe(2, 'Movers and LED', '2'), universe(3, 'LED battens', '3'), glass),
+  );
 }
 
 /** Two deliberate snags: channels 25 and 26 share an address, and a unit hangs off the end of LX 1. */

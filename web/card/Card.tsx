@@ -123,6 +123,7 @@ function FixtureCard({ fixtures }: { fixtures: readonly Fixture[] }) {
     (snag) => snag.weight !== 'open',
   );
   const one = fixtures.length === 1;
+  const panel = useDesk((desk) => desk.panel);
 
   const line = (name: string, field: FieldName, list?: readonly string[], elsewhere?: (text: string) => boolean) => {
     const value = shared(fixtures.map((fixture) => fieldText(show, fixture, null, field)));
@@ -214,7 +215,7 @@ function FixtureCard({ fixtures }: { fixtures: readonly Fixture[] }) {
           </button>
         )}
       </p>
-      {snags.length > 0 && (
+      {snags.length > 0 && panel !== 'snags' && (
         <section className="pb-1" aria-label="Snags">
           <h3 className="pencil">{snags.length === 1 ? 'Snag' : 'Snags'}</h3>
           {snags.slice(0, 8).map((snag) => (

@@ -15,7 +15,7 @@ export function runGhosts(surface: Surface, path: readonly Id[], preview: RunPre
   if (points.length > 2) {
     const d: number[] = [];
     for (let i = 0; i < points.length; i += 2) d.push(i ? LINE : MOVE, points[i]!, points[i + 1]!);
-    out.push(line(d, 'scenery', 'none', 'lamp'));
+    out.push(line(d, 'position', 'none', 'lamp'));
   }
   if (!preview) return out;
   const ring = (id: Id, ink: 'stop' | 'faint', r: number) => {

@@ -92,6 +92,21 @@ export function Heading({ column, left, sieve, fault, right }: Props) {
           {column.title}
           {sorted ? (sort.down ? ' ↓' : ' ↑') : ''}
         </button>
+      </div>
+      <div className="flex items-center">
+        <input
+          className="field min-w-0 !py-0"
+          aria-label={`Filter ${column.title}`}
+          aria-invalid={fault !== undefined}
+          title={fault ?? sieveHelp[column.kind]}
+          style={{
+            textAlign: right ? 'right' : 'left',
+            textDecoration: sieve && !sieve.on ? 'line-through' : undefined,
+            background: sieve?.on ? 'var(--halo)' : undefined,
+          }}
+          value={sieve?.text ?? ''}
+          onChange={(event) => setSieve(column.field, event.target.value)}
+        />
         <button
           type="button"
           className="pencil ml-0.5"
@@ -103,19 +118,6 @@ export function Heading({ column, left, sieve, fault, right }: Props) {
           <ChevronDown size={11} />
         </button>
       </div>
-      <input
-        className="field !py-0"
-        aria-label={`Filter ${column.title}`}
-        aria-invalid={fault !== undefined}
-        title={fault ?? sieveHelp[column.kind]}
-        style={{
-          textAlign: right ? 'right' : 'left',
-          textDecoration: sieve && !sieve.on ? 'line-through' : undefined,
-          background: sieve?.on ? 'var(--halo)' : undefined,
-        }}
-        value={sieve?.text ?? ''}
-        onChange={(event) => setSieve(column.field, event.target.value)}
-      />
       <span
         aria-hidden="true"
         className="absolute top-0 -right-0.5 h-full w-1.5 cursor-col-resize touch-none"

@@ -10,7 +10,7 @@ import { type FixtureRow, type Row, type Rows, rowsOf } from '#core/ledger/rows'
 import { colourOf } from '#core/light/filter';
 import { all, type Show } from '#core/model/show';
 import { type FieldName, fieldText } from '#core/paper/fields';
-import { plural } from '../drawing/pointing';
+import { isTyping, plural } from '../drawing/pointing';
 import { useSession, useShow } from '../session/context';
 import { useDesk } from '../session/desk';
 import { takeIntoShow } from '../shelf/Preview';
@@ -220,7 +220,7 @@ export function Ledger() {
   };
 
   const paste = (event: React.ClipboardEvent) => {
-    if (editing !== null || event.target !== scroll.current) return;
+    if (editing !== null || isTyping(event.target)) return;
     const text = event.clipboardData.getData('text/plain').replace(/\r?\n$/, '');
     if (!text) return;
     event.preventDefault();
@@ -236,7 +236,7 @@ export function Ledger() {
     toast(`${plural(edits.length, 'cell')} pasted from ${columns[block.left]!.title} down.`);
   };
   const copy = (event: React.ClipboardEvent) => {
-    if (editing !== null || event.target !== scroll.current) return;
+    if (editing !== null || isTyping(event.target)) return;
     const text = blockRows().map((row) =>
       blockColumns().map((column) =>
         row.kind === 'fixture'
@@ -276,10 +276,10 @@ export function Ledger() {
     .map((column) =>
       chosenColumns
         ? `minmax(${column.width}px, ${column.width}fr)`
-        : `minmax(${Math.round(column.width * 0.7)}px, ${column.width}fr)`,
+        : `minmax(${Math.round(column.width * 0.85)}px, ${column.width}fr)`,
     )
     .join(' ');
-  const least = chosenColumns ? wide : Math.round(wide * 0.7);
+  const least = chosenColumns ? wide : Math.round(wide * 0.85);
   const lefts = columns.map((column, i) =>
     column.pinned ? columns.slice(0, i).reduce((sum, item) => sum + item.width, 0) : null,
   );

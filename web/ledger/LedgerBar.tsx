@@ -83,7 +83,7 @@ export function LedgerBar({ rows, columns, write }: Props) {
       <div
         role="toolbar"
         aria-label="Ledger"
-        className="flex h-6 items-center gap-3 overflow-hidden whitespace-nowrap px-2 text-[11px]"
+        className="flex h-6 items-center gap-2.5 overflow-hidden whitespace-nowrap px-2 text-[11px]"
       >
         <span data-testid="ledger-count">
           {on || rows.shown.length !== every ? `${rows.shown.length} of ${plural(every)}` : plural(every)}
@@ -104,11 +104,11 @@ export function LedgerBar({ rows, columns, write }: Props) {
         )}
         <label className="flex items-center gap-1">
           <input type="checkbox" checked={dim} onChange={(event) => set({ dim: event.target.checked })} />
-          dim the drawing
+          dim drawing
         </label>
         <span className="flex-1" />
         <label className="flex items-center gap-1">
-          <span className="pencil">group by</span>
+          <span className="pencil">group</span>
           <select
             className="field !w-20 !py-0"
             aria-label="Group by"
@@ -130,7 +130,7 @@ export function LedgerBar({ rows, columns, write }: Props) {
           </select>
         </label>
         <input
-          className="field !w-24 !py-0"
+          className="field !w-20 !py-0"
           aria-label="View of the Ledger"
           placeholder="view"
           list="ledger-views"

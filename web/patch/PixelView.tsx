@@ -250,6 +250,8 @@ export function PixelView() {
             <option value="rows">by rows</option>
             <option value="columns">by columns</option>
           </select>
+        </Line>
+        <Line name="Then">
           <select
             className="field"
             aria-label="Straight or serpentine"
@@ -347,7 +349,7 @@ export function PixelView() {
         </div>
       </div>
       <div className="relative flex min-w-0 flex-1 flex-col">
-        <div className="flex gap-1 p-2">
+        <div className="flex h-10 items-center gap-1 overflow-hidden whitespace-nowrap p-2">
           {(
             [
               ['move', 'Choose and move'],
@@ -393,9 +395,9 @@ export function PixelView() {
           >
             <Trash2 size={13} />
           </button>
-          <span className="pencil self-center pl-2">
+          <span className="pencil min-w-0 truncate self-center pl-2">
             {mode === 'wire'
-              ? 'Draw through the tiles in the order of the cable; a click on one begins anew there.'
+              ? 'Draw through the tiles as the cable goes; a click on one begins there.'
               : mode === 'place'
                 ? 'Click where a tile is to stand.'
                 : marked.size

@@ -79,7 +79,7 @@ export function PowerPanel() {
         <tbody>
           {loads.phases.map((phase) => (
             <tr key={phase.name} style={{ borderTop: '1px solid var(--hair-faint)' }}>
-              <th scope="row" className="pencil text-left font-normal">
+              <th scope="row" className="pencil whitespace-nowrap text-left font-normal">
                 {phase.name}
               </th>
               <td className="w-full px-2">

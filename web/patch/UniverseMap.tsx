@@ -212,7 +212,7 @@ export function UniverseMap() {
         <div className="flex gap-3 pb-2">
           <h2 className="w-24 shrink-0 pt-2 font-bold">Universe {shown.number}</h2>
           {field('name', 'Name', 'none')}
-          {field('protocol', 'Protocol', 'E1.31')}
+          {field('protocol', 'Protocol', 'none')}
           {field('node', 'Node', 'none')}
           {field('port', 'Port', 'none')}
         </div>

@@ -89,6 +89,9 @@ export function DrawingBar() {
     ...(step === 'patch' || view === 'pixels' ? ([['pixels', 'Pixels']] as const) : []),
     ...(step === 'paper' ? ([['plate', 'Plate']] as const) : []),
   ];
+  const drawn = view !== 'universes' && view !== 'pixels';
+  // With many views the words before the choices go; the choices say for themselves what they are.
+  const tight = views.length > 5;
   const active = layer ? find(show, 'layer', layer) : undefined;
   return (
     <div
@@ -112,14 +115,14 @@ export function DrawingBar() {
       </div>
       {view !== 'plate' && (
         <label className="flex items-center gap-1 whitespace-nowrap">
-          <span className="pencil">beside it</span>
+          <span className={tight ? 'sr-only' : 'pencil'}>beside it</span>
           <select
             className="field !w-20"
             aria-label="Beside it"
             value={beside ?? ''}
             onChange={(event) => set({ beside: (event.target.value || null) as typeof beside })}
           >
-            <option value="">nothing</option>
+            <option value="">{tight ? 'alone' : 'nothing'}</option>
             {(['plan', 'section', 'elevation', '3d', 'universes'] as const)
               .filter((name) => name !== view)
               .map((name) => (
@@ -136,53 +139,59 @@ export function DrawingBar() {
           new {active.role} go to {active.name}
         </span>
       )}
-      <label className="flex items-center gap-1 whitespace-nowrap">
-        <span className="pencil">colour by</span>
-        <select
-          className="field !w-24"
-          aria-label="Colour by"
-          value={colourBy}
-          onChange={(event) => set({ colourBy: event.target.value as typeof colourBy })}
-        >
-          {colourings.map((by) => (
-            <option key={by}>{by}</option>
-          ))}
-        </select>
-      </label>
-      <fieldset className="flex items-center gap-1">
-        <legend className="sr-only">Tags</legend>
-        <span className="pencil">tags</span>
-        {sets.slice(0, 4).map((item, i) => (
-          <button
-            key={item.id}
-            type="button"
-            className="act act-small whitespace-nowrap"
-            aria-pressed={tagSet === item.id || (tagSet === null && i === 0)}
-            title={`${tip('tag set')}: ${item.name}`}
-            onClick={() => set({ tagSet: item.id })}
-          >
-            {item.name}
-          </button>
-        ))}
-        <button
-          type="button"
-          className="act act-small"
-          aria-pressed={tagSet === 'none'}
-          title={tip('no tags')}
-          onClick={() => set({ tagSet: tagSet === 'none' ? null : 'none' })}
-        >
-          none
-        </button>
-        <button
-          type="button"
-          className="tool !h-6 !w-6"
-          aria-label={commandById('tag sets').name}
-          title={tip('tag sets')}
-          onClick={() => set({ panel: 'tags' })}
-        >
-          <Tags size={13} />
-        </button>
-      </fieldset>
+      {drawn && (
+        <>
+          <label className="flex items-center gap-1 whitespace-nowrap">
+            <span className={tight ? 'sr-only' : 'pencil'}>colour by</span>
+            <select
+              className="field !w-24"
+              aria-label="Colour by"
+              value={colourBy}
+              onChange={(event) => set({ colourBy: event.target.value as typeof colourBy })}
+            >
+              {colourings.map((by) => (
+                <option key={by} value={by}>
+                  {tight && by === 'nothing' ? 'no colours' : by}
+                </option>
+              ))}
+            </select>
+          </label>
+          <fieldset className="flex items-center gap-1">
+            <legend className="sr-only">Tags</legend>
+            {!tight && <span className="pencil">tags</span>}
+            {sets.slice(0, 4).map((item, i) => (
+              <button
+                key={item.id}
+                type="button"
+                className="act act-small whitespace-nowrap"
+                aria-pressed={tagSet === item.id || (tagSet === null && i === 0)}
+                title={`${tip('tag set')}: ${item.name}`}
+                onClick={() => set({ tagSet: item.id })}
+              >
+                {item.name}
+              </button>
+            ))}
+            <button
+              type="button"
+              className="act act-small"
+              aria-pressed={tagSet === 'none'}
+              title={tip('no tags')}
+              onClick={() => set({ tagSet: tagSet === 'none' ? null : 'none' })}
+            >
+              none
+            </button>
+            <button
+              type="button"
+              className="tool !h-6 !w-6"
+              aria-label={commandById('tag sets').name}
+              title={tip('tag sets')}
+              onClick={() => set({ panel: 'tags' })}
+            >
+              <Tags size={13} />
+            </button>
+          </fieldset>
+        </>
+      )}
     </div>
   );
 }

@@ -109,9 +109,7 @@ export function NumberPanel() {
         >
           {orderings.map((by) => (
             <option key={by} value={by}>
-              {{ 'by position': 'by position, then unit', round: 'round, from the first one', rings: 'ring by ring' }[
-                by as string
-              ] ?? by}
+              {{ 'by position': 'by position, then unit', round: 'round', rings: 'ring by ring' }[by as string] ?? by}
             </option>
           ))}
         </select>

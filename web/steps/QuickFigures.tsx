@@ -36,6 +36,7 @@ function considered(
     const draft = new Map<Id, Fixture>(fixtures.map((fixture) => [fixture.id, fixture]));
     const labels = new Map<Id, string>();
     const clashes: RunPreview['clashes'][number][] = [];
+    const reached = new Map<FieldName, ReadonlySet<Id>>();
     let numbered = 0;
     const take = (preview: RunPreview, field: FieldName) => {
       for (const [id, fixture] of preview.draft) {
@@ -56,6 +57,7 @@ function considered(
       }
       clashes.push(...preview.clashes);
       numbered += preview.numbered;
+      reached.set(field, new Set(preview.labels.keys()));
     };
     for (const rule of rules)
       take(previewRun(show, fixtures, { legs: [[rule]], parts: 'with the head', taken: 'mark' }), rule.field as FieldName);
@@ -65,8 +67,10 @@ function considered(
       take(shifted.preview, field);
     }
     const fields = [...rules.map((rule) => rule.field as FieldName), ...shifts.map(([field]) => field)];
-    const done = fixtures.filter((fixture) => labels.has(fixture.id));
-    const value = (i: number, field: FieldName) => (done.at(i) ? fieldText(show, draft.get(done.at(i)!.id)!, null, field) : '');
+    const value = (i: number, field: FieldName) => {
+      const one = fixtures.filter((fixture) => reached.get(field)?.has(fixture.id)).at(i);
+      return one ? fieldText(show, draft.get(one.id)!, null, field) : '';
+    };
     const change = withNewChoices(show, updating(fixtures.map((fixture) => [fixture, draft.get(fixture.id)!] as const)));
     return {
       preview: { draft, labels, fields, numbered, rest: [], clashes, pushed: [], change },
