@@ -86,9 +86,13 @@ test('a designer makes a small show from an empty stage to the hand-over', async
     await expect(page.getByRole('button', { name: /Undo: Duplicate 1 fixture/ })).toBeVisible();
     await page.getByTestId('card').getByLabel('Type').selectOption({ label: 'Heron, Quillon' });
     await stored(page);
-    expect((await recordsOf(page, id)).filter((record) => record.kind === 'fixture' && record.mode === '24 slots')).toHaveLength(
-      1,
-    );
+    // The type may have to come from the Shelf first.
+    await expect
+      .poll(
+        async () =>
+          (await recordsOf(page, id)).filter((record) => record.kind === 'fixture' && record.mode === '24 slots').length,
+      )
+      .toBe(1);
     await page.keyboard.press('Escape');
     await page.keyboard.press('Delete');
   });
@@ -126,7 +130,7 @@ test('a designer makes a small show from an empty stage to the hand-over', async
     await expect(grid.getByText('1.510 shared')).toHaveCount(2);
     await page.getByRole('button', { name: 'Channel 101 and channel 103 share 1.510.' }).click();
     await page.getByRole('button', { name: 'Move channel 103 to 1.511' }).click();
-    await expect(page.getByRole('link', { name: /Patch/ })).toContainText('no snags');
+    await expect(page.getByRole('link', { name: /Patch/ })).not.toContainText('snag');
   });
 
   await test.step('the Ledger takes a block from a spreadsheet', async () => {

@@ -4,7 +4,7 @@ import Papa from 'papaparse';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { toast } from 'sonner';
 import { snagsByFixture } from '#core/audit/snags';
-import { type Column, shownText } from '#core/ledger/columns';
+import { type Column, columnsOf, shownText } from '#core/ledger/columns';
 import { type CellEdit, canType, editCells, fillDown, fillSeries, pasteBlock, swapCells } from '#core/ledger/edits';
 import { type FixtureRow, type Row, type Rows, rowsOf } from '#core/ledger/rows';
 import { colourOf } from '#core/light/filter';
@@ -283,7 +283,8 @@ export function Ledger() {
   const lefts = columns.map((column, i) =>
     column.pinned ? columns.slice(0, i).reduce((sum, item) => sum + item.width, 0) : null,
   );
-  const sums = columns.filter((column) => column.sum);
+  // Subtotals stand in the heading of a group, whether or not their columns are shown.
+  const sums = columnsOf(show).filter((column) => column.sum);
 
   return (
     <section aria-label="Ledger" className="flex h-full flex-col text-[12px]" style={{ background: 'var(--sheet)' }}>
