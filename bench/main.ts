@@ -14,6 +14,7 @@ import { mvrEntries, writeMvr } from '#core/formats/mvr/write';
 import { edit } from '#core/model/change';
 import type { all } from '#core/model/show';
 import { start } from '../server/start.js';
+import { numbers } from './numbers.js';
 import { makeRig, median } from './rig.js';
 import { gdtf, shelf } from './shelf.js';
 
@@ -223,9 +224,15 @@ function mvr(): void {
   }
 }
 
+/** `npm run bench -- numbers` measures that alone. */
+if (process.argv.includes('numbers')) {
+  await numbers();
+  process.exit(0);
+}
 await browser();
 tags();
 await roundTrip();
 mvr();
 await shelf();
+await numbers();
 gdtf();

@@ -8,6 +8,7 @@ await install();
 await build();
 await quietly('Compiling the bench', tool('tsc'), ['-b', 'bench']);
 await quietly('Building the bench page', tool('vite'), ['build', '-c', 'bench/vite.config.ts', '--logLevel', 'warn']);
-spawn(process.execPath, [join(root, 'dist', 'bench', 'main.js')], { cwd: root, stdio: 'inherit' }).on('exit', (code) =>
-  process.exit(code ?? 1),
+spawn(process.execPath, [join(root, 'dist', 'bench', 'main.js'), ...process.argv.slice(2)], { cwd: root, stdio: 'inherit' }).on(
+  'exit',
+  (code) => process.exit(code ?? 1),
 );

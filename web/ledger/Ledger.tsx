@@ -400,12 +400,13 @@ export function Ledger() {
                         (part !== null || fixture.parts.length === 1 || column.field !== 'address'),
                     );
                     const previewed = previewText(row, column);
+                    const taken = preview?.clashes.find((clash) => clash.by === fixture.id && clash.field === column.field);
                     const text = previewed ?? shownText(show, fixture, part, column);
                     return (
                       <div
                         key={column.field}
                         role="gridcell"
-                        title={shared?.text}
+                        title={taken ? `${taken.value} is wanted by the run` : shared?.text}
                         className={`truncate px-2 leading-6 ${rightOf(column) ? 'text-right' : ''}`}
                         style={{
                           boxShadow: here ? 'inset 0 0 0 1.5px var(--lamp)' : marked ? 'inset 0 0 0 1px var(--glow)' : undefined,
@@ -418,15 +419,17 @@ export function Ledger() {
                                 background: lit ? 'var(--halo)' : 'var(--sheet)',
                                 borderRight: '1px solid var(--hair)',
                               }),
-                          color: shared
-                            ? shared.weight === 'stop'
-                              ? 'var(--stop)'
-                              : 'var(--doubt)'
-                            : previewed !== undefined
-                              ? 'var(--lamp)'
-                              : part !== null || !canType(row, column)
-                                ? 'var(--pencil)'
-                                : undefined,
+                          color: taken
+                            ? 'var(--stop)'
+                            : shared
+                              ? shared.weight === 'stop'
+                                ? 'var(--stop)'
+                                : 'var(--doubt)'
+                              : previewed !== undefined
+                                ? 'var(--lamp)'
+                                : part !== null || !canType(row, column)
+                                  ? 'var(--pencil)'
+                                  : undefined,
                         }}
                         onClick={(event) => click(event, item.index, c)}
                         onDoubleClick={() => begin()}
