@@ -24,6 +24,7 @@ import { snapTo } from '#core/space/curves';
 import { plural } from '../drawing/pointing';
 import { useSession, useShow } from '../session/context';
 import { useDesk } from '../session/desk';
+import { Choose } from '../ui/Choose';
 import { saveFile } from '../ui/save';
 import { Line, TextField } from '../ui/TextField';
 import { PixelTable } from './PixelTable';
@@ -228,42 +229,30 @@ export function PixelView() {
           </button>
         </Line>
         <h3 className="pt-2 font-bold">Wiring</h3>
-        <Line name="Start">
-          <select
-            className="field"
-            aria-label="Start corner"
-            value={wall.corner}
-            onChange={(event) => change(`Start ${event.target.value}`, { ...wall, corner: event.target.value as Wall['corner'] })}
-          >
-            {corners.map((corner) => (
-              <option key={corner}>{corner}</option>
-            ))}
-          </select>
-        </Line>
-        <Line name="Inside">
-          <select
-            className="field"
-            aria-label="Run inside a tile"
-            value={wall.run}
-            onChange={(event) => change(`Wired by ${event.target.value}`, { ...wall, run: event.target.value as Wall['run'] })}
-          >
-            <option value="rows">by rows</option>
-            <option value="columns">by columns</option>
-          </select>
-        </Line>
-        <Line name="Then">
-          <select
-            className="field"
-            aria-label="Straight or serpentine"
-            value={wall.serpentine ? 'serpentine' : 'straight'}
-            onChange={(event) =>
-              change(`Wired ${event.target.value}`, { ...wall, serpentine: event.target.value === 'serpentine' })
-            }
-          >
-            <option>straight</option>
-            <option>serpentine</option>
-          </select>
-        </Line>
+        <Choose
+          name="Start"
+          label="Start corner"
+          value={wall.corner}
+          options={corners}
+          onChange={(corner) => change(`Start ${corner}`, { ...wall, corner: corner as Wall['corner'] })}
+        />
+        <Choose
+          name="Inside"
+          label="Run inside a tile"
+          value={wall.run}
+          options={[
+            ['rows', 'by rows'],
+            ['columns', 'by columns'],
+          ]}
+          onChange={(run) => change(`Wired by ${run}`, { ...wall, run: run as Wall['run'] })}
+        />
+        <Choose
+          name="Then"
+          label="Straight or serpentine"
+          value={wall.serpentine ? 'serpentine' : 'straight'}
+          options={['straight', 'serpentine']}
+          onChange={(how) => change(`Wired ${how}`, { ...wall, serpentine: how === 'serpentine' })}
+        />
         <Line name="Address">
           <TextField
             label="First address"
@@ -297,18 +286,17 @@ export function PixelView() {
             ))}
           </select>
         </Line>
-        <Line name="New univ.">
-          <select
-            className="field"
-            aria-label="New universe for"
-            value={wall.fresh}
-            onChange={(event) => change('New universes', { ...wall, fresh: event.target.value as Wall['fresh'] })}
-          >
-            <option value="nothing">when one is full</option>
-            <option value="tile">for each tile</option>
-            <option value="row">for each run of a tile</option>
-          </select>
-        </Line>
+        <Choose
+          name="New univ."
+          label="New universe for"
+          value={wall.fresh}
+          options={[
+            ['nothing', 'when one is full'],
+            ['tile', 'for each tile'],
+            ['row', 'for each run of a tile'],
+          ]}
+          onChange={(fresh) => change('New universes', { ...wall, fresh: fresh as Wall['fresh'] })}
+        />
         <Line name="At most" unit="a universe">
           <TextField
             label="Pixels a universe at most"

@@ -37,37 +37,23 @@ export function PowerPanel() {
   return (
     <section aria-label="Circuits and power">
       <PanelHead name="Circuits and power" onClose={() => set({ panel: null })} />
-      <Line name="Voltage" unit="V">
-        <TextField label="Voltage of the house" value={String(power.volts)} onWrite={write('volts', 'The voltage', 50, 1000)} />
-      </Line>
-      <Line name="A circuit" unit="A">
-        <TextField
-          label="Rating of a circuit"
-          value={String(power.circuit)}
-          onWrite={write('circuit', 'The rating of a circuit', 0.1, 10000)}
-        />
-      </Line>
-      <Line name="A dimmer" unit="A">
-        <TextField
-          label="Rating of a dimmer"
-          value={String(power.dimmer)}
-          onWrite={write('dimmer', 'The rating of a dimmer', 0.1, 10000)}
-        />
-      </Line>
-      <Line name="A phase" unit="A">
-        <TextField
-          label="Rating of a phase"
-          value={String(power.phase)}
-          onWrite={write('phase', 'The rating of a phase', 0.1, 10000)}
-        />
-      </Line>
-      <Line name="For hours" unit="%">
-        <TextField
-          label="Share that may be used for hours"
-          value={String(Math.round(power.share * 100))}
-          onWrite={write('share', 'The share', 0.1, 1, 100)}
-        />
-      </Line>
+      {(
+        [
+          ['volts', 'Voltage', 'V', 'Voltage of the house', 'The voltage', 50, 1000, 1],
+          ['circuit', 'A circuit', 'A', 'Rating of a circuit', 'The rating of a circuit', 0.1, 10000, 1],
+          ['dimmer', 'A dimmer', 'A', 'Rating of a dimmer', 'The rating of a dimmer', 0.1, 10000, 1],
+          ['phase', 'A phase', 'A', 'Rating of a phase', 'The rating of a phase', 0.1, 10000, 1],
+          ['share', 'For hours', '%', 'Share that may be used for hours', 'The share', 0.1, 1, 100],
+        ] as const
+      ).map(([key, name, unit, label, said, least, most, scale]) => (
+        <Line key={key} name={name} unit={unit}>
+          <TextField
+            label={label}
+            value={String(Math.round(power[key] * scale * 100) / 100)}
+            onWrite={write(key, said, least, most, scale)}
+          />
+        </Line>
+      ))}
       <p className="pt-1" data-testid="power-sum">
         {Math.round(loads.watts).toLocaleString('en')} W in all
         {loads.unfed > 0 ? (

@@ -18,7 +18,7 @@ import { TextField } from '../ui/TextField';
 
 const COLUMNS = 32;
 const ROWS = SLOTS / COLUMNS;
-const CELL = { w: 26, h: 25 } as const;
+const CELL = { w: 26, h: 30 } as const;
 const ROW = 40;
 
 const empty = (number: number): UniverseUse => ({ number, spans: [], free: [{ from: 1, to: SLOTS }], used: 0, overlapping: [] });
@@ -160,13 +160,17 @@ export function UniverseMap() {
     </div>
   );
   return (
-    <section aria-label="Universes" className="absolute inset-0 flex text-[12px]" style={{ background: 'var(--sheet)' }}>
+    <section
+      aria-label="Universes"
+      className="@container absolute inset-0 flex text-[12px]"
+      style={{ background: 'var(--sheet)' }}
+    >
       <div
         ref={list}
         role="listbox"
         aria-label="List of universes"
         tabIndex={0}
-        className="w-[210px] shrink-0 overflow-auto"
+        className="w-[92px] shrink-0 overflow-auto @xl:w-[210px]"
         style={{ borderRight: '1px solid var(--hair)' }}
       >
         <div className="relative" style={{ height: virtual.getTotalSize() }}>
@@ -194,12 +198,21 @@ export function UniverseMap() {
               >
                 <span className="flex items-baseline gap-2">
                   <b>{item.number}</b>
-                  <span className="pencil min-w-0 flex-1 truncate">{name?.name}</span>
+                  <span className="pencil hidden min-w-0 flex-1 truncate @xl:inline">{name?.name}</span>
                   <span
                     style={{ color: item.overlapping.length ? 'var(--stop)' : undefined }}
                     className={item.overlapping.length ? '' : 'pencil'}
                   >
-                    {item.overlapping.length ? 'shared' : item.used ? `${item.used}, ${SLOTS - item.used} free` : 'free'}
+                    {item.overlapping.length ? (
+                      'shared'
+                    ) : item.used ? (
+                      <>
+                        <span className="hidden @xl:inline">{item.used}, </span>
+                        {SLOTS - item.used} free
+                      </>
+                    ) : (
+                      'free'
+                    )}
                   </span>
                 </span>
                 <Strip item={item} />
@@ -209,8 +222,8 @@ export function UniverseMap() {
         </div>
       </div>
       <div className="min-w-0 flex-1 overflow-auto p-3">
-        <div className="flex gap-3 pb-2">
-          <h2 className="w-24 shrink-0 pt-2 font-bold">Universe {shown.number}</h2>
+        <div className="flex flex-wrap gap-x-3 pb-2">
+          <h2 className="w-full shrink-0 pt-2 font-bold @xl:w-24">Universe {shown.number}</h2>
           {field('name', 'Name', 'none')}
           {field('protocol', 'Protocol', 'none')}
           {field('node', 'Node', 'none')}
@@ -400,7 +413,7 @@ function Sitting({ show, span, number, lit }: { show: Show; span: Occupied; numb
           {piece.first && (
             <text
               x={piece.x * CELL.w + (piece.n > 1 ? 5 : CELL.w / 2)}
-              y={piece.row * CELL.h + 17}
+              y={piece.row * CELL.h + 20}
               fontSize={10.5}
               fontWeight={700}
               fill="var(--ink)"

@@ -6,7 +6,7 @@ import { v4 } from 'uuid';
 import { seriesAfter } from '#core/ledger/edits';
 import { formatLength, lengthUnit, parseLength } from '#core/measure/lengths';
 import { adding, updating } from '#core/model/change';
-import { directions, orderings, type Run, type RunField, type RunOrder } from '#core/model/records';
+import { type Direction, directions, orderings, type Run, type RunField, type RunOrder } from '#core/model/records';
 import { all, find, settingsOf } from '#core/model/show';
 import { secondOf } from '#core/number/ordering';
 import { previewRun, type RunPreview } from '#core/number/run';
@@ -16,6 +16,7 @@ import { useSession, useShow } from '../session/context';
 import { goTo, useDesk } from '../session/desk';
 import { chosenFixtures } from '../shell/chosen';
 import { tip } from '../shell/commands';
+import { Choose } from '../ui/Choose';
 import { Line, TextField } from '../ui/TextField';
 import { RunFields, titleOf } from './RunFields';
 import { nextLeg, plainSetup, runOrder, useRun } from './run';
@@ -100,75 +101,50 @@ export function NumberPanel() {
         useRun.setState({ legs: legs.slice(0, 1) });
       }}
     >
-      <Line name="Order">
-        <select
-          className="field"
-          aria-label="Order"
-          value={order.by}
-          onChange={(event) => setOrder({ by: event.target.value as RunOrder['by'] })}
-        >
-          {orderings.map((by) => (
-            <option key={by} value={by}>
-              {{ 'by position': 'by position, then unit', round: 'round', rings: 'ring by ring' }[by as string] ?? by}
-            </option>
-          ))}
-        </select>
-      </Line>
+      <Choose
+        name="Order"
+        value={order.by}
+        options={orderings.map(
+          (by) => [by, { 'by position': 'by position, then unit', rings: 'ring by ring' }[by as string] ?? by] as const,
+        )}
+        onChange={(by) => setOrder({ by: by as RunOrder['by'] })}
+      />
       {(directions as readonly string[]).includes(order.by) && (
         <>
-          <Line name="Rows">
-            <select
-              className="field"
-              aria-label="Rows"
-              value={order.rows}
-              onChange={(event) => setOrder({ rows: event.target.value as RunOrder['rows'] })}
-            >
-              <option value="rows">row by row</option>
-              <option value="serpentine">row by row, there and back</option>
-              <option value="ties">across all; ties decided by</option>
-            </select>
-          </Line>
-          <Line name={order.rows === 'ties' ? 'Ties' : 'Rows go'}>
-            <select
-              className="field"
-              aria-label="Second direction"
-              value={secondOf(order.by as (typeof directions)[number], order.second)}
-              onChange={(event) => setOrder({ second: event.target.value as RunOrder['second'] })}
-            >
-              {directions
-                .filter((item) => secondOf(order.by as (typeof directions)[number], item) === item)
-                .map((item) => (
-                  <option key={item}>{item}</option>
-                ))}
-            </select>
-          </Line>
+          <Choose
+            name="Rows"
+            value={order.rows}
+            options={[
+              ['rows', 'row by row'],
+              ['serpentine', 'row by row, turning'],
+              ['ties', 'across all; ties decided by'],
+            ]}
+            onChange={(how) => setOrder({ rows: how as RunOrder['rows'] })}
+          />
+          <Choose
+            name={order.rows === 'ties' ? 'Ties' : 'Rows go'}
+            label="Second direction"
+            value={secondOf(order.by as Direction, order.second)}
+            options={directions.filter((item) => secondOf(order.by as Direction, item) === item)}
+            onChange={(second) => setOrder({ second: second as Direction })}
+          />
         </>
       )}
       {(order.by === 'round' || order.by === 'rings') && (
         <>
-          <Line name="Way">
-            <select
-              className="field"
-              aria-label="Way"
-              value={order.way}
-              onChange={(event) => setOrder({ way: event.target.value as RunOrder['way'] })}
-            >
-              <option>clockwise</option>
-              <option>anticlockwise</option>
-            </select>
-          </Line>
+          <Choose
+            name="Way"
+            value={order.way}
+            options={['clockwise', 'anticlockwise']}
+            onChange={(way) => setOrder({ way: way as RunOrder['way'] })}
+          />
           {order.by === 'rings' && (
-            <Line name="Rings">
-              <select
-                className="field"
-                aria-label="Rings"
-                value={order.from}
-                onChange={(event) => setOrder({ from: event.target.value as RunOrder['from'] })}
-              >
-                <option>outside in</option>
-                <option>inside out</option>
-              </select>
-            </Line>
+            <Choose
+              name="Rings"
+              value={order.from}
+              options={['outside in', 'inside out']}
+              onChange={(from) => setOrder({ from: from as RunOrder['from'] })}
+            />
           )}
           <p className="pencil pt-1">
             {first && find(show, 'fixture', first) ? `Begins with unit ${find(show, 'fixture', first)!.unit}. ` : ''}Take the
@@ -225,30 +201,27 @@ export function NumberPanel() {
         </section>
       ))}
       {several && (
-        <Line name="Cells">
-          <select
-            className="field"
-            aria-label="Cells"
-            value={parts}
-            onChange={(event) => useRun.setState({ parts: event.target.value as Run['parts'] })}
-          >
-            <option value="with the head">go along with their head</option>
-            <option value="each by itself">count each by itself</option>
-          </select>
-        </Line>
+        <Choose
+          name="Cells"
+          value={parts}
+          options={[
+            ['with the head', 'go along with their head'],
+            ['each by itself', 'count each by itself'],
+          ]}
+          onChange={(how) => useRun.setState({ parts: how as Run['parts'] })}
+        />
       )}
-      <Line name="Taken">
-        <select
-          className="field"
-          aria-label="Taken values"
-          value={taken}
-          onChange={(event) => useRun.setState({ taken: event.target.value as Run['taken'] })}
-        >
-          <option value="mark">mark what is taken</option>
-          <option value="skip">skip what is taken</option>
-          <option value="push">push the others up</option>
-        </select>
-      </Line>
+      <Choose
+        name="Taken"
+        label="Taken values"
+        value={taken}
+        options={[
+          ['mark', 'mark what is taken'],
+          ['skip', 'skip what is taken'],
+          ['push', 'push the others up'],
+        ]}
+        onChange={(how) => useRun.setState({ taken: how as Run['taken'] })}
+      />
       {!fixtures.length && (
         <p className="pencil pt-2">Select the fixtures in the order in which they are to count: click them with Shift held.</p>
       )}

@@ -12,6 +12,7 @@ import { useSession, useShow } from '../session/context';
 import { useDesk } from '../session/desk';
 import { chosenFixtures } from '../shell/chosen';
 import { commandById, tip } from '../shell/commands';
+import { Choose, type Option, Pick } from '../ui/Choose';
 import { Line } from '../ui/TextField';
 import { useUniverse } from './scope';
 
@@ -124,21 +125,13 @@ export function PatchPanel() {
     session.edit(`Give addresses to ${plural(from.patched, 'part')} from ${formatAddress(from.first)}`, from.change);
     setOther(null);
   };
-  const choose = <K extends keyof Setup>(key: K, name: string, options: readonly (readonly [string, string])[]) => (
-    <Line name={name}>
-      <select
-        className="field"
-        aria-label={name}
-        value={String(setup[key])}
-        onChange={(event) => put({ [key]: event.target.value } as Partial<Setup>)}
-      >
-        {options.map(([value, text]) => (
-          <option key={value} value={value}>
-            {text}
-          </option>
-        ))}
-      </select>
-    </Line>
+  const choose = <K extends keyof Setup>(key: K, name: string, options: readonly Option[]) => (
+    <Choose
+      name={name}
+      value={String(setup[key])}
+      options={options}
+      onChange={(value) => put({ [key]: value } as Partial<Setup>)}
+    />
   );
   return (
     <section aria-label="Patch">
@@ -163,11 +156,7 @@ export function PatchPanel() {
             onChange={(event) => put({ start: event.target.value })}
           />
         </Line>
-        {choose(
-          'order',
-          'In order of',
-          patchOrders.map((by) => [by, by]),
-        )}
+        {choose('order', 'In order of', patchOrders)}
         <details className="py-1">
           <summary className="pencil cursor-pointer">Gaps, round slots, blocks, universes</summary>
           <Line name="Gap" unit="slots">
@@ -193,16 +182,16 @@ export function PatchPanel() {
               value={setup.off}
               onChange={(event) => put({ off: event.target.value })}
             />
-            <select
-              className="field"
-              aria-label="Round slots for"
+            <Pick
+              label="Round slots for"
               value={setup.roundOf}
-              onChange={(event) => put({ roundOf: event.target.value as Setup['roundOf'] })}
-            >
-              <option value="fixture">each fixture</option>
-              <option value="type">each type</option>
-              <option value="position">each position</option>
-            </select>
+              options={[
+                ['fixture', 'each fixture'],
+                ['type', 'each type'],
+                ['position', 'each position'],
+              ]}
+              onChange={(of) => put({ roundOf: of as Setup['roundOf'] })}
+            />
           </Line>
           <Line name="Keep free">
             <input

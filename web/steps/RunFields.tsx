@@ -102,8 +102,8 @@ function FieldBlock({
             ))}
           </select>
         </label>
-        {text('start', 'Start', 'w-16', 'A number or a letter: 101, E01, A')}
-        {rule.same ? null : text('step', 'Step', 'w-10', 'A whole number, or "slots" for the footprint of each')}
+        {text('start', 'Start', 'w-14', 'A number or a letter: 101, E01, A')}
+        {rule.same ? null : text('step', 'Step', 'w-9', 'A whole number, or "slots" for the footprint of each')}
         <button
           type="button"
           className="pencil pb-1"
