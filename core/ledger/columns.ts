@@ -34,8 +34,8 @@ export interface Column {
   /** Each part has its own. */
   readonly ofParts: boolean;
   readonly typed: boolean;
-  /** Summed in subtotals. */
-  readonly sum?: boolean;
+  /** Summed in subtotals, in this unit. */
+  readonly sum?: string;
 }
 
 const column = (field: ColumnField, title: string, kind: ColumnKind, width: number, more: Partial<Column> = {}): Column => ({
@@ -66,13 +66,13 @@ const usual: readonly Column[] = [
   column('gobo', 'Gobo', 'choice', 70),
   column('rental', 'Rented from', 'choice', 100),
   column('universe', 'Universe', 'number', 76, parts),
-  column('slots', 'Slots', 'number', 60, { ...parts, sum: true }),
+  column('slots', 'Slots', 'number', 60, { ...parts, sum: 'slots' }),
   column('height', 'Height', 'length', 70),
   column('layer', 'Layer', 'choice', 90),
   column('family', 'Family', 'choice', 90),
   column('maker', 'Maker', 'choice', 90),
-  column('watts', 'Watts', 'number', 70, { sum: true }),
-  column('weight', 'Weight kg', 'number', 76, { sum: true }),
+  column('watts', 'Watts', 'number', 70, { sum: 'W' }),
+  column('weight', 'Weight kg', 'number', 76, { sum: 'kg' }),
   column('aim', 'Aim', 'choice', 90),
   column('spare', 'Spare', 'choice', 60),
   column('snags', 'Snags', 'snags', 90),

@@ -361,7 +361,7 @@ export function Ledger() {
                         <span
                           key={column.field}
                           className="pencil"
-                        >{`${Math.round(row.sums[column.field]! * 10) / 10} ${column.title.toLowerCase()}`}</span>
+                        >{`${Math.round(row.sums[column.field]! * 10) / 10} ${column.sum}`}</span>
                       ) : null,
                     )}
                   </div>

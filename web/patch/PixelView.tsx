@@ -181,6 +181,13 @@ export function PixelView() {
             }}
           />
         </Line>
+        <p className="py-1" data-testid="wall-figures">
+          {plural(pixels.length, 'pixel')} on {plural(wall.tiles.length, 'tile')}
+          {wall.address !== null && last?.address
+            ? `, ${formatAddress(wall.address)} to ${formatAddress(last.address + wall.slots - 1)}: ${plural(universeOf(last.address) - universeOf(pixels[0]?.address ?? last.address) + 1, 'universe')}`
+            : ''}
+          {without ? `; ${plural(without, 'tile')} not wired` : ''}. {Math.round(pixels.length * wall.watts)} W.
+        </p>
         <Line name="Work area" unit={lengthUnit(units)}>
           {length('Width of the work area', wall.width, (mm) => change('Size of the work area', { ...wall, width: mm }))}
           <span className="pencil">x</span>
@@ -310,13 +317,6 @@ export function PixelView() {
             }}
           />
         </Line>
-        <p className="pt-2" data-testid="wall-figures">
-          {plural(pixels.length, 'pixel')} on {plural(wall.tiles.length, 'tile')}
-          {wall.address !== null && last?.address
-            ? `, ${formatAddress(wall.address)} to ${formatAddress(last.address + wall.slots - 1)}: ${plural(universeOf(last.address) - universeOf(pixels[0]?.address ?? last.address) + 1, 'universe')}`
-            : ''}
-          {without ? `; ${plural(without, 'tile')} not wired` : ''}. {Math.round(pixels.length * wall.watts)} W.
-        </p>
         <div className="flex gap-1 pt-1">
           <button type="button" className="act act-small" aria-pressed={table} onClick={() => setTable(!table)}>
             Table
@@ -656,10 +656,10 @@ function Board({ wall, pixels, mode, marked, onMark, onPlace, onMove, onWire }: 
       <canvas ref={canvas} className="absolute inset-0 h-full w-full" />
       {hovered && at && (
         <output
-          className="pointer-events-none absolute border px-2 py-0.5"
+          className="pointer-events-none absolute whitespace-nowrap border px-2 py-0.5"
           data-testid="pixel-address"
           style={{
-            left: Math.min(size[0] - 260, ox + at[0] * k + 14),
+            left: Math.min(size[0] - 340, ox + at[0] * k + 14),
             top: oy - at[1] * k + 14,
             background: 'var(--sheet)',
             borderColor: 'var(--ink)',
