@@ -2,7 +2,7 @@
 import type { Direction, Fixture, Id, RunOrder, Vec2, Vec3 } from '../model/records.js';
 import type { Show } from '../model/show.js';
 import { place } from '../space/hanging.js';
-import { inScheduleOrder, natural, ringsOf } from './order.js';
+import { fixturesOn, natural, positionsInOrder, ringsOf } from './order.js';
 
 export const plainOrder: RunOrder = {
   by: 'as selected',
@@ -74,7 +74,12 @@ export function orderedBy(show: Show, fixtures: readonly Fixture[], order: RunOr
   if (order.by === 'as selected') return [...fixtures];
   if (order.by === 'by position') {
     const wanted = new Set(fixtures.map((fixture) => fixture.id));
-    return inScheduleOrder(show).filter((fixture) => wanted.has(fixture.id));
+    // By unit number, as it was typed or followed; who has none comes after, as the position counts.
+    return positionsInOrder(show).flatMap((position) =>
+      fixturesOn(show, position)
+        .filter((fixture) => wanted.has(fixture.id))
+        .sort((a, b) => Number(!a.unit) - Number(!b.unit) || natural(a.unit, b.unit)),
+    );
   }
   const things = fixtures.map((fixture): At => ({ id: fixture.id, fixture, at: place(show, fixture).clamp }));
   if (!things.length) return [];
@@ -123,7 +128,9 @@ function firstMeeting(at: Vec2, line: readonly Vec2[], reach: number): number | 
     const away = Math.hypot(at[0] - a[0] - dx * t, at[1] - a[1] - dy * t);
     if (away <= reach) {
       if (!best || away < best.away - 1e-9) best = { length: walked + t * length, away };
-    } else if (best) return best.length;
+    }
+    // It has gone by: what it passes again later does not count.
+    if (best && Math.hypot(at[0] - b[0], at[1] - b[1]) > reach) return best.length;
     walked += length;
   }
   return best?.length ?? null;

@@ -100,6 +100,20 @@ describe('orders', () => {
   test('by height: LX 1 hangs higher, and counts first', () =>
     expect(named({ by: 'top to bottom', second: 'left to right', tolerance: 300, rows: 'ties' })).toBe('456123'));
   test('by position, then along it: LX 1 from stage left', () => expect(named({ by: 'by position' })).toBe('654321'));
+  test('by position, then by the units that were typed', () => {
+    const typed = rig(
+      hung(1, 1000, { unit: '1' }),
+      hung(2, 5000, { unit: '10' }),
+      hung(3, 9000, { unit: '2' }),
+      hung(4, 3000),
+      hung(5, 500, { unit: '9' }, plainType, second),
+    );
+    expect(
+      orderedBy(typed, all(typed, 'fixture'), { ...plainOrder, by: 'by position' }).map(
+        (fixture) => Number(fixture.id.slice(-3)) - 100,
+      ),
+    ).toEqual([1, 3, 2, 4, 5]);
+  });
   test('round from a clicked one, clockwise as drawn and back', () => {
     expect(named({ by: 'round' }, idOf(101))).toBe('123654');
     expect(named({ by: 'round', way: 'anticlockwise' }, idOf(101))).toBe('145632');

@@ -11,7 +11,7 @@ import { cleared, firstOf, modeEffect, shiftedBlock, swapped, typesOf } from './
 import { partFootprint } from './footprint.js';
 import type { Span } from './pack.js';
 import { aligned, fits, type PlanRules, patchOrders, plainRules, planAddresses } from './plan.js';
-import { fixtureSpans, freeSlots, occupied, overlaps, spansText, universesOf } from './spans.js';
+import { fixtureSpans, freeSlots, occupied, overlaps, spansText, universesOf, withUniverse } from './spans.js';
 
 const sizes = [1, 3, 16, 38, 40, 6, 200];
 const typeFor = (slots: number): FixtureType => ({
@@ -229,6 +229,20 @@ describe('spans', () => {
     // What runs past the end is seen on the next universe too: that is where it would be heard.
     expect(map[1]).toMatchObject({ used: 25 });
     expect(map[2]).toMatchObject({ used: 0, free: [{ from: 1, to: 512 }] });
+  });
+});
+
+describe('the record of a universe', () => {
+  let made = 950;
+  const named = rig();
+  test('is made when it says something, changed, and taken away when it says nothing any more', () => {
+    const first = withUniverse(named, 40, { name: 'Deck' }, () => idOf(made++));
+    expect(first.added).toMatchObject([{ kind: 'universe', number: 40, name: 'Deck', port: '' }]);
+    const there = apply(named, first);
+    const second = withUniverse(there, 40, { node: 'Node SL' }, () => idOf(made++));
+    expect(second.updated).toMatchObject([[{ node: '' }, { name: 'Deck', node: 'Node SL' }]]);
+    expect(withUniverse(there, 40, { name: '' }, () => idOf(made++)).removed).toHaveLength(1);
+    expect(isEmpty(withUniverse(named, 41, { name: '' }, () => idOf(made++)))).toBe(true);
   });
 });
 

@@ -1,5 +1,6 @@
 /** Who takes which slots: spans of fixtures and pixel walls, what is free between them, and where two meet. Source: reference calculations 4. */
-import type { Fixture, Id, Wall } from '../model/records.js';
+import { adding, type Change, nothing, removing, updating } from '../model/change.js';
+import type { Fixture, Id, NewId, Universe, Wall } from '../model/records.js';
 import { all, type Show } from '../model/show.js';
 import { formatAddress, SLOTS, toAbsolute, UNIVERSES, universeOf } from './address.js';
 import { partFootprint } from './footprint.js';
@@ -114,3 +115,19 @@ export const spansText = (spans: readonly Span[]): string =>
 /** "1.25" to "1.30" of absolute spans, for sentences. */
 export const spanText = ({ from, to }: Span): string =>
   from === to ? formatAddress(from) : `${formatAddress(from)} to ${formatAddress(to)}`;
+
+/** The change that names a universe or says where it goes out; a record that says nothing any more is taken away. */
+export function withUniverse(
+  show: Show,
+  number: number,
+  patch: Partial<Pick<Universe, 'name' | 'protocol' | 'node' | 'port'>>,
+  newId: NewId,
+): Change {
+  const now = all(show, 'universe').find((item) => item.number === number);
+  const to: Universe = {
+    ...(now ?? { id: newId(), kind: 'universe', number, name: '', protocol: '', node: '', port: '' }),
+    ...patch,
+  };
+  if (![to.name, to.protocol, to.node, to.port].some(Boolean)) return now ? removing(now) : nothing;
+  return now ? updating([[now, to]]) : adding(to);
+}

@@ -17,7 +17,12 @@ export const sheetName = (name: string): string =>
     .slice(0, 31)
     .trim() || 'Ledger';
 
-const text = (value: string): string => value.replace(/[\u0000-\u0008\u000b\u000c\u000e-\u001f]/g, '').slice(0, MOST_CELL);
+/** Texts that look like escapes of the format are escaped themselves: _x0041_ would be read as A. */
+const text = (value: string): string =>
+  value
+    .replace(/_x(?=[0-9a-f]{4}_)/gi, '_x005F_x')
+    .replace(/[\u0000-\u0008\u000b\u000c\u000e-\u001f]/g, '')
+    .slice(0, MOST_CELL);
 
 /** A workbook with the table; the id column is hidden, the headings stay, and every column has a filter. Figures that are names are texts, no cell is a formula. */
 export async function writeXlsx(table: OutTable, name: string): Promise<Uint8Array> {

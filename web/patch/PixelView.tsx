@@ -128,6 +128,17 @@ export function PixelView() {
     });
     change(`Place ${plural(made.length, 'tile')}`, { ...wall, tiles: [...wall.tiles, ...made] });
   };
+  const moveTiles = (by: Vec2) =>
+    change(`Move ${plural(marked.size, 'tile')}`, {
+      ...wall,
+      tiles: wall.tiles.map((tile, i) =>
+        marked.has(i) ? { ...tile, at: [tile.at[0] + by[0], tile.at[1] + by[1]] as const } : tile,
+      ),
+    });
+  const dropTiles = () => {
+    change(`Delete ${plural(marked.size, 'tile')}`, withoutTiles(wall, marked));
+    setMarked(new Set());
+  };
   const length = (label: string, value: number, write: (mm: number) => void, least = 1) => (
     <TextField
       label={label}
@@ -376,10 +387,7 @@ export function PixelView() {
             aria-label="Delete the tiles"
             title="Delete the chosen tiles"
             disabled={!marked.size}
-            onClick={() => {
-              change(`Delete ${plural(marked.size, 'tile')}`, withoutTiles(wall, marked));
-              setMarked(new Set());
-            }}
+            onClick={dropTiles}
           >
             <Trash2 size={13} />
           </button>
@@ -394,20 +402,21 @@ export function PixelView() {
           </span>
         </div>
         <Board
+          onKey={(event) => {
+            const way = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, 1], ArrowDown: [0, -1] }[event.key];
+            if (!marked.size || (!way && event.key !== 'Delete')) return;
+            event.preventDefault();
+            event.stopPropagation();
+            if (way) moveTiles([way[0]! * wall.grid, way[1]! * wall.grid]);
+            else dropTiles();
+          }}
           wall={wall}
           pixels={pixels}
           mode={mode}
           marked={marked}
           onMark={setMarked}
           onPlace={placeOne}
-          onMove={(by) =>
-            change(`Move ${plural(marked.size, 'tile')}`, {
-              ...wall,
-              tiles: wall.tiles.map((tile, i) =>
-                marked.has(i) ? { ...tile, at: [tile.at[0] + by[0], tile.at[1] + by[1]] } : tile,
-              ),
-            })
-          }
+          onMove={moveTiles}
           onWire={(path) => change(`Wire ${plural(path.length, 'tile')}`, rewired(wall, path))}
         />
         {table && <PixelTable wall={wall} pixels={pixels} onClose={() => setTable(false)} />}
@@ -417,6 +426,7 @@ export function PixelView() {
 }
 
 interface BoardProps {
+  readonly onKey: (event: React.KeyboardEvent) => void;
   readonly wall: Wall;
   readonly pixels: readonly Pixel[];
   readonly mode: Mode;
@@ -428,7 +438,7 @@ interface BoardProps {
 }
 
 /** The work area seen from the front. Pixels are painted, so that many thousand of them stay quick; what is pointed at is reckoned. */
-function Board({ wall, pixels, mode, marked, onMark, onPlace, onMove, onWire }: BoardProps) {
+function Board({ onKey, wall, pixels, mode, marked, onMark, onPlace, onMove, onWire }: BoardProps) {
   const host = useRef<HTMLDivElement>(null);
   const canvas = useRef<HTMLCanvasElement>(null);
   const [size, setSize] = useState<Vec2>([800, 400]);
@@ -586,6 +596,10 @@ function Board({ wall, pixels, mode, marked, onMark, onPlace, onMove, onWire }: 
     <div
       ref={host}
       data-testid="pixel-board"
+      role="application"
+      aria-label="Work area. Arrow keys move the chosen tiles, Delete takes them away."
+      tabIndex={0}
+      onKeyDown={onKey}
       data-scale={k}
       data-origin={`${ox} ${oy}`}
       className="relative min-h-0 flex-1 touch-none select-none overflow-hidden"

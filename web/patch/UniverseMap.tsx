@@ -3,13 +3,21 @@ import { useVirtualizer } from '@tanstack/react-virtual';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { toast } from 'sonner';
 import { v4 } from 'uuid';
-import { adding, type Change, updating } from '#core/model/change';
-import type { Fixture, Id, Universe } from '#core/model/records';
+import type { Fixture, Id } from '#core/model/records';
 import { all, find, get, type Show } from '#core/model/show';
 import { formatAddress, SLOTS, toAbsolute, UNIVERSES, universeOf } from '#core/patch/address';
 import { calledIn, shiftedBlock } from '#core/patch/block';
 import type { Span } from '#core/patch/pack';
-import { fixtureSpans, type Occupied, occupied, overlaps, spansText, type UniverseUse, universesOf } from '#core/patch/spans';
+import {
+  fixtureSpans,
+  type Occupied,
+  occupied,
+  overlaps,
+  spansText,
+  type UniverseUse,
+  universesOf,
+  withUniverse,
+} from '#core/patch/spans';
 import { plural } from '../drawing/pointing';
 import { useSession, useShow } from '../session/context';
 import { useDesk } from '../session/desk';
@@ -22,22 +30,6 @@ const CELL = { w: 26, h: 30 } as const;
 const ROW = 40;
 
 const empty = (number: number): UniverseUse => ({ number, spans: [], free: [{ from: 1, to: SLOTS }], used: 0, overlapping: [] });
-
-/** The change that names a universe or says where it goes out; a record that says nothing any more is taken away. */
-export function withUniverse(
-  show: Show,
-  number: number,
-  patch: Partial<Pick<Universe, 'name' | 'protocol' | 'node' | 'port'>>,
-): Change {
-  const now = all(show, 'universe').find((item) => item.number === number);
-  const to: Universe = {
-    ...(now ?? { id: v4(), kind: 'universe', number, name: '', protocol: '', node: '', port: '' }),
-    ...patch,
-  };
-  if (![to.name, to.protocol, to.node, to.port].some(Boolean))
-    return now ? { added: [], updated: [], removed: [now] } : { added: [], updated: [], removed: [] };
-  return now ? updating([[now, to]]) : adding(to);
-}
 
 /** Pieces of a span in the rows of the grid. */
 const pieces = ({ from, to }: Span): { row: number; x: number; n: number; first: boolean; last: boolean }[] => {
@@ -143,7 +135,7 @@ export function UniverseMap() {
   const write = (key: 'name' | 'protocol' | 'node' | 'port') => (text: string) => {
     session.edit(
       `${key === 'name' ? 'Name' : 'Output'} of universe ${shown.number}`,
-      withUniverse(show, shown.number, { [key]: text.trim().slice(0, 200) }),
+      withUniverse(show, shown.number, { [key]: text.trim().slice(0, 200) }, v4),
     );
     return null;
   };
@@ -169,6 +161,15 @@ export function UniverseMap() {
         ref={list}
         role="listbox"
         aria-label="List of universes"
+        onKeyDown={(event) => {
+          const by = { ArrowDown: 1, ArrowUp: -1 }[event.key];
+          const to = by ? known[known.indexOf(shown) + by] : undefined;
+          if (!to) return;
+          event.preventDefault();
+          event.stopPropagation();
+          set({ universe: to.number });
+          virtual.scrollToIndex(known.indexOf(to));
+        }}
         tabIndex={0}
         className="w-[92px] shrink-0 overflow-auto @xl:w-[210px]"
         style={{ borderRight: '1px solid var(--hair)' }}

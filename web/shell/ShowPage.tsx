@@ -148,6 +148,11 @@ function Frame() {
         nudge(context, arrow[0] * by, arrow[1] * by);
         return;
       }
+      // The drawing leaves its own things by Escape; where none is shown, panels are left here.
+      if (event.key === 'Escape' && !isDrawn(useDesk.getState().view)) {
+        useDesk.setState({ panel: null });
+        return;
+      }
       const command = commandForKey(event);
       if (!command) return;
       event.preventDefault();

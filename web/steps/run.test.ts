@@ -1,0 +1,74 @@
+/** What the step Number makes ready before anything is applied. */
+import { describe, expect, test } from '@jest/globals';
+import { makeFixture, makePosition, makeShow } from '#core/model/make';
+import type { Position } from '#core/model/records';
+import { all, showOf } from '#core/model/show';
+import { inScheduleOrder } from '#core/number/order';
+import { plainField, previewRun } from '#core/number/run';
+import { newType } from '#core/shelf/new-type';
+import { nextLeg, plainSetup, runOrder } from './run';
+
+const idOf = (n: number) => `00000000-0000-4000-8000-${String(n).padStart(12, '0')}`;
+const SHOW = idOf(1);
+let made = 1000;
+const baseRecords = makeShow(SHOW, 'Test', 'metric', 12000, 8000, () => idOf(made++));
+const layerOf = (role: string) => baseRecords.find((record) => record.kind === 'layer' && record.role === role)!.id;
+const fixtureLayer = layerOf('fixtures');
+const plainType = newType(idOf(2), 'profile');
+const pipe = makePosition(
+  idOf(4),
+  layerOf('positions'),
+  'LX 1',
+  'pipe',
+  { form: 'straight', a: [-5000, 3000], b: [5000, 3000], z: 6500 },
+  1,
+);
+const ringTruss: Position = {
+  ...pipe,
+  id: idOf(3),
+  name: 'Ring',
+  use: 'ring',
+  order: 5,
+  curve: { form: 'arc', centre: [0, 4000], z: 5000, radius: 1500, start: 90, sweep: 360 },
+};
+const show = showOf(SHOW, [
+  ...baseRecords,
+  plainType,
+  pipe,
+  ringTruss,
+  ...Array.from({ length: 20 }, (_, i) => makeFixture(idOf(100 + i), fixtureLayer, plainType, pipe, i * 450)),
+  ...Array.from({ length: 8 }, (_, i) =>
+    makeFixture(idOf(200 + i), fixtureLayer, plainType, ringTruss, i * 1170, { purpose: 'Ring down' }),
+  ),
+]);
+const fixtures = inScheduleOrder(show).slice(0, 20);
+
+describe('the order of a run', () => {
+  test('as selected it is the selection; by position it is the paperwork', () => {
+    const mixed = [...fixtures].reverse();
+    expect(runOrder(show, mixed, plainSetup)).toEqual(mixed);
+    expect(runOrder(show, mixed, { ...plainSetup, order: { ...plainSetup.order, by: 'by position' } })).toEqual(fixtures);
+  });
+  test('counting round begins with the fixture that was clicked', () => {
+    const ring = all(show, 'fixture').filter((fixture) => fixture.purpose === 'Ring down');
+    const order = { ...plainSetup.order, by: 'round' as const };
+    expect(runOrder(show, ring, { ...plainSetup, order, first: ring[3]!.id })[0]).toBe(ring[3]);
+    // One that is not among them any more begins nothing.
+    expect(runOrder(show, ring, { ...plainSetup, order, first: fixtures[0]!.id })).toHaveLength(ring.length);
+  });
+});
+
+test('the next leg begins where it is told, field by field, and the two legs number all', () => {
+  const first = [
+    { ...plainField('circuit', 'E1'), same: true },
+    { ...plainField('circuitNumber'), last: '12' },
+  ];
+  const second = nextLeg(first, (rule) => (rule.same ? 'E2' : rule.start));
+  expect(second.map((rule) => [rule.field, rule.start, rule.last])).toEqual([
+    ['circuit', 'E2', ''],
+    ['circuitNumber', '1', '12'],
+  ]);
+  const preview = previewRun(show, fixtures, { legs: [first, second], parts: 'with the head', taken: 'mark' });
+  expect([preview.numbered, preview.rest.length]).toEqual([20, 0]);
+  expect(previewRun(show, fixtures, { legs: [first], parts: 'with the head', taken: 'mark' }).rest).toHaveLength(8);
+});
