@@ -8,7 +8,8 @@ import { universeOf } from '../patch/address.js';
 import { isDevice } from '../patch/parts.js';
 import { fixtureSpans, wallSpans } from '../patch/spans.js';
 import { circuitName, feedOf, feedsByName, powerOf } from '../power/loads.js';
-import { channelSnags, feedSnags, phaseSnags, positionSnags, universeSnags } from './checks.js';
+import { channelSnags, positionSnags, universeSnags } from './checks.js';
+import { feedSnags, phaseSnags } from './power-checks.js';
 import { bySeverity, type Snag } from './snag.js';
 
 /** A group is named by its letter and what it is of: "p <position>", "u 3", "c 101", "e E1 / 4", "d 12". */

@@ -4,41 +4,17 @@
  */
 import { accessoriesOf } from '../draw/variants.js';
 import { formatLength } from '../measure/lengths.js';
-import type { Family, Feed, Fixture, FixtureType, Id, Position, Power, Wall } from '../model/records.js';
+import type { Family, Fixture, FixtureType, Position, Wall } from '../model/records.js';
 import { find, get, type Show, settingsOf } from '../model/show.js';
 import { byNumbering, natural } from '../number/order.js';
 import { formatAddress, SLOTS, slotOf, universeOf } from '../patch/address.js';
 import { footprintOf, partFootprint } from '../patch/footprint.js';
 import { isDevice } from '../patch/parts.js';
 import { fixtureSpans, type Occupied, overlaps, wallSpans } from '../patch/spans.js';
-import { imbalance } from '../power/electrics.js';
-import { circuitName, feedLimit, partLoad } from '../power/loads.js';
 import { curveLength } from '../space/curves.js';
 import { place } from '../space/hanging.js';
 import { collisionsOn } from './collisions.js';
-import { nameOf, type Snag, type SnagCode, type SnagStep, upper, type Weight } from './snag.js';
-
-const make = (
-  code: SnagCode,
-  weight: Weight,
-  step: SnagStep,
-  field: Snag['field'],
-  fixtures: readonly Id[],
-  key: string,
-  text: string,
-  todo: string,
-  more = '',
-): Snag => ({
-  code,
-  weight,
-  step,
-  field,
-  fixtures,
-  text,
-  todo,
-  key: `${code}|${key}`,
-  state: more ? `${text}|${more}` : text,
-});
+import { make, nameOf, type Snag, type SnagCode, type SnagStep, upper } from './snag.js';
 
 /** Overlaps of one universe that are listed; where all lies on all there are millions. */
 const MOST = 300;
@@ -326,100 +302,5 @@ export function positionSnags(show: Show, position: Position, riding: readonly F
     'colour',
     'Give them a filter, or NC for none.',
   );
-  return out;
-}
-
-/** What a feed carries, A and W; and its snag when that is too much. */
-export function feedSnags(
-  show: Show,
-  of: Feed['of'],
-  name: string,
-  fixtures: readonly Fixture[],
-  feeds: ReadonlyMap<string, Feed>,
-  power: Power,
-): { amps: number; snags: Snag[] } {
-  let [amps, watts] = [0, 0];
-  const on: Fixture[] = [];
-  const channels = new Set<string>();
-  for (const fixture of fixtures) {
-    if (fixture.spare) continue;
-    let has = false;
-    fixture.parts.forEach((part, i) => {
-      if (isDevice(part) || (of === 'dimmer' ? part.dimmer : circuitName(part)) !== name) return;
-      has = true;
-      const load = partLoad(show, fixture, i, power);
-      amps += load.amps;
-      watts += load.watts;
-      if (part.channel) channels.add(part.channel);
-    });
-    if (has) on.push(fixture);
-  }
-  const ids = on.map((fixture) => fixture.id).sort();
-  const out: Snag[] = [];
-  const limit = feedLimit(feeds, power, of, name);
-  if (amps > limit + 1e-9)
-    out.push(
-      make(
-        'overload',
-        'stop',
-        'patch',
-        of,
-        ids,
-        `${of} ${name}`,
-        `${upper(of)} ${name} carries ${Math.round(watts)} W, ${amps.toFixed(1)} A at ${power.volts} V: ${(amps - limit).toFixed(1)} A more than its ${limit.toFixed(1)} A.`,
-        `Move some of its ${on.length} units to another ${of}.`,
-      ),
-    );
-  // Constant power is shared by many channels on purpose; a dimmed circuit has one.
-  const dimmed = on.filter((fixture) => ['Halogen', 'Tungsten'].includes(get(show, 'type', fixture.type).lamp));
-  if (of === 'circuit' && channels.size > 1 && dimmed.length === on.length)
-    out.push(
-      make(
-        'circuit of two',
-        'doubt',
-        'number',
-        'circuit',
-        ids,
-        name,
-        `Circuit ${name} has ${channels.size} channels: ${[...channels].sort(natural).slice(0, 6).join(', ')}${channels.size > 6 ? ' ...' : ''}.`,
-        'Give what is on one circuit one channel, or another circuit.',
-      ),
-    );
-  return { amps, snags: out };
-}
-
-/** Phases that carry too much, or too unlike. `amps` by phase 1 to 3. */
-export function phaseSnags(amps: readonly [number, number, number], fixtures: readonly (readonly Id[])[], power: Power): Snag[] {
-  const out: Snag[] = [];
-  const limit = power.phase * power.share;
-  amps.forEach((load, i) => {
-    if (load > limit + 1e-9)
-      out.push(
-        make(
-          'overload',
-          'stop',
-          'patch',
-          'dimmer',
-          fixtures[i]!,
-          `phase ${i + 1}`,
-          `Phase ${i + 1} carries ${load.toFixed(1)} A, ${(load - limit).toFixed(1)} A more than its ${limit.toFixed(1)} A.`,
-          'Balance the phases, or ask for a larger supply.',
-        ),
-      );
-  });
-  const off = imbalance(amps);
-  if (amps.some((load) => load > 0) && off > power.imbalance + 1e-9)
-    out.push(
-      make(
-        'imbalance',
-        'doubt',
-        'patch',
-        'dimmer',
-        [],
-        'phases',
-        `The phases carry ${amps.map((load) => load.toFixed(1)).join(', ')} A: one is ${Math.round(off * 100)} % above their mean.`,
-        'Balance the phases.',
-      ),
-    );
   return out;
 }

@@ -62,3 +62,26 @@ export function bySeverity(a: Snag, b: Snag): number {
     (a.key < b.key ? -1 : a.key > b.key ? 1 : 0)
   );
 }
+
+/** A snag from its parts; `more` is what belongs to its state beside its text. */
+export const make = (
+  code: SnagCode,
+  weight: Weight,
+  step: SnagStep,
+  field: Snag['field'],
+  fixtures: readonly Id[],
+  key: string,
+  text: string,
+  todo: string,
+  more = '',
+): Snag => ({
+  code,
+  weight,
+  step,
+  field,
+  fixtures,
+  text,
+  todo,
+  key: `${code}|${key}`,
+  state: more ? `${text}|${more}` : text,
+});

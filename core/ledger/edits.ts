@@ -3,8 +3,8 @@ import { type Change, updating } from '../model/change.js';
 import { withNewChoices } from '../model/fields.js';
 import type { Fixture, Id } from '../model/records.js';
 import type { Show } from '../model/show.js';
-import { readStart, type Start } from '../number/run.js';
-import { letters, withUnits } from '../number/units.js';
+import { countedText, readStart } from '../number/counting.js';
+import { withUnits } from '../number/units.js';
 import { type FieldName, fieldText, typeField } from '../paper/fields.js';
 import type { Column } from './columns.js';
 import type { Row } from './rows.js';
@@ -85,9 +85,6 @@ export function fillDown(show: Show, rows: readonly Row[], columns: readonly Col
   });
 }
 
-const written = ({ prefix, pad, alphabet }: Start, value: number): string =>
-  `${prefix}${alphabet === undefined ? String(value).padStart(pad, '0') : letters(Math.max(0, value), alphabet)}`;
-
 /** What follows one or two values as a series; null where nothing counts. */
 export function seriesAfter(first: string, second: string | undefined, n: number): string[] | null {
   const start = readStart(first);
@@ -95,7 +92,7 @@ export function seriesAfter(first: string, second: string | undefined, n: number
   const next = second === undefined || second === '' ? null : readStart(second);
   if (next && (next.prefix !== start.prefix || (next.alphabet === undefined) !== (start.alphabet === undefined))) return null;
   const step = next ? next.value - start.value : 1;
-  return Array.from({ length: n }, (_, i) => written(start, start.value + i * step));
+  return Array.from({ length: n }, (_, i) => countedText(start, start.value + i * step));
 }
 
 /** Fill series: the first value, or the first two, go on down each column. */

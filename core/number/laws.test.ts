@@ -11,9 +11,10 @@ import { all, find, type Show, showOf } from '../model/show.js';
 import { fieldText } from '../paper/fields.js';
 import { occupied, overlaps } from '../patch/spans.js';
 import { place } from '../space/hanging.js';
+import { readStart } from './counting.js';
 import { alongLine, movedTo, orderedBy, plainOrder, secondOf } from './ordering.js';
 import { previewShift, quickHelp, readQuick } from './quick.js';
-import { plainField, previewRun, type RunInput, readStart, unitsOf } from './run.js';
+import { plainField, previewRun, type RunInput, unitsOf } from './run.js';
 import { sequence } from './sequence.js';
 import { letters } from './units.js';
 

@@ -15,8 +15,8 @@ import type { Show } from '../model/show.js';
 import { type FieldName, fieldText, typeField } from '../paper/fields.js';
 import { formatAddress, parseAddress, SLOTS, slotOf, UNIVERSES } from '../patch/address.js';
 import { partFootprint } from '../patch/footprint.js';
-import { fieldTitles, plainField, type RunPreview, readStart } from './run.js';
-import { letters } from './units.js';
+import { countedText, readStart } from './counting.js';
+import { fieldTitles, plainField, type RunPreview } from './run.js';
 
 /** The notation, line by line, for the help beside the field. */
 export const quickHelp: readonly (readonly [string, string])[] = [
@@ -101,7 +101,7 @@ function shifted(
   if (value < (field === 'channel' ? 1 : 0))
     return { why: `${fieldTitles[field] ?? 'The column'} ${text} would become ${value}.` };
   return {
-    text: `${start.prefix}${start.alphabet === undefined ? String(value).padStart(start.pad, '0') : letters(value, start.alphabet)}`,
+    text: countedText(start, value),
   };
 }
 

@@ -7,9 +7,10 @@ import type { Fixture, FixtureType, Position, RunField, RunOrder } from '../mode
 import { baseRecords, contentOf, fixtureLayer, idOf, pipe, plainType, SHOW } from '../model/show.arb.js';
 import { all, type Show, showOf } from '../model/show.js';
 import { formatAddress } from '../patch/address.js';
+import { readStart } from './counting.js';
 import { alongLine, movedTo, orderedBy, plainOrder } from './ordering.js';
 import { previewShift, readQuick } from './quick.js';
-import { plainField, previewRun, type RunInput, readStart } from './run.js';
+import { plainField, previewRun, type RunInput } from './run.js';
 
 const cyc: FixtureType = {
   ...plainType,

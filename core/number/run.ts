@@ -8,8 +8,9 @@ import { formatAddress, parseAddress, SLOTS, slotOf, UNIVERSES, universeOf } fro
 import { partFootprint } from '../patch/footprint.js';
 import { mergeSpans, pack, type Span } from '../patch/pack.js';
 import { fixtureSpans, wallSpans } from '../patch/spans.js';
+import { keyOf, readStart, scopeOf } from './counting.js';
+import { push } from './push.js';
 import { sequence } from './sequence.js';
-import { letters } from './units.js';
 
 /** What one value goes to: a part, or a fixture with all its parts. */
 export interface RunUnit {
@@ -67,60 +68,10 @@ export const plainField = (field: string, start = '1'): RunField => ({
 /** Fields that belong to the fixture, whatever its parts. */
 const ofFixture = (field: FieldName): boolean => field === 'unit' || field.startsWith('own ');
 
-export interface Start {
-  readonly prefix: string;
-  readonly value: number;
-  readonly pad: number;
-  readonly alphabet?: string;
-}
-const UPPER = 'ABCDEFGHIJKLMNOPQRSTUVWXYZ';
-
-/** The counting end of a text: "E01" counts 01 behind E, "B" counts letters, "4A" letters behind 4. Null when nothing counts. */
-export function readStart(text: string): Start | null {
-  const typed = text.trim();
-  const figures = /^(.*?)(-?\d{1,12})$/.exec(typed);
-  if (figures) {
-    const [, prefix, digits] = figures as unknown as [string, string, string];
-    // "LX-3" counts 3, not minus three.
-    const minus = digits.startsWith('-') && prefix !== '';
-    const plain = minus ? digits.slice(1) : digits;
-    return {
-      prefix: minus ? `${prefix}-` : prefix,
-      value: Number(plain),
-      pad: /^0\d/.test(plain) ? plain.length : 0,
-    };
-  }
-  const word = /^(.*?)([A-Z]{1,3}|[a-z]{1,3})$/.exec(typed);
-  if (!word || /[A-Za-z]$/.test(word[1]!)) return null;
-  const alphabet = /[a-z]/.test(word[2]!) ? UPPER.toLowerCase() : UPPER;
-  const value = [...word[2]!].reduce((n, letter) => n * 26 + alphabet.indexOf(letter) + 1, 0) - 1;
-  return { prefix: word[1]!, value, pad: 0, alphabet };
-}
-
 /** A sentence about a field of a run that cannot be, naming the field. */
 export class RunFault extends RangeError {
   override name = 'RunFault';
 }
-
-/** Values of others that a field of a fixture may not take again; where they are counted apart, the place is part of the key. */
-function scopeOf(field: FieldName, fixture: Fixture, part: number): string | null {
-  const own = fixture.parts[part] ?? fixture.parts[0]!;
-  switch (field) {
-    case 'channel':
-    case 'dimmer':
-      return '';
-    case 'unit':
-      return fixture.position;
-    case 'circuitNumber':
-      return own.circuit;
-    case 'way':
-      return own.multicable ?? '';
-    default:
-      return null;
-  }
-}
-const keyOf = (field: FieldName, scope: string, value: string): string =>
-  `${field}\u0000${scope}\u0000${value.trim().toLowerCase()}`;
 
 /** Units in the order of the run: fixtures, or all their parts. */
 export const unitsOf = (ordered: readonly Fixture[], parts: Run['parts']): RunUnit[] =>
@@ -403,70 +354,3 @@ function heldBy(others: readonly Fixture[], fields: readonly FieldName[]): Map<s
 }
 
 const spansOf = (show: Show, fixtures: readonly Fixture[]): Span[] => fixtures.flatMap((fixture) => fixtureSpans(show, fixture));
-
-/** Others that hold a value of the run go up to the next that is free, and push on what they meet; those that shared a value go on sharing it. */
-function push(
-  show: Show,
-  others: readonly Fixture[],
-  fields: readonly FieldName[],
-  given: ReadonlyMap<FieldName, ReadonlySet<string>>,
-  addressed: readonly Span[],
-): Map<Id, Fixture> {
-  const moved = new Map<Id, Fixture>();
-  const now = (fixture: Fixture) => moved.get(fixture.id) ?? fixture;
-  for (const field of fields) {
-    if (field === 'address' || !given.get(field)?.size) continue;
-    interface Held {
-      readonly start: Start;
-      readonly scope: string;
-      readonly users: { fixture: Fixture; part: number | null }[];
-    }
-    const groups = new Map<string, Held>();
-    for (const fixture of others)
-      fixture.parts.forEach((part, i) => {
-        const scope = scopeOf(field, fixture, i);
-        if (scope === null || (field === 'unit' && i > 0)) return;
-        const text = field === 'unit' ? fixture.unit : (part[field as 'channel'] ?? '');
-        const start = text ? readStart(text) : null;
-        if (!start) return;
-        const key = keyOf(field, scope, text);
-        const known = groups.get(key);
-        const user = { fixture, part: field === 'unit' ? null : i };
-        if (known) known.users.push(user);
-        else groups.set(key, { start, scope, users: [user] });
-      });
-    const used = new Set(given.get(field));
-    const text = ({ prefix, pad, alphabet }: Start, value: number) =>
-      `${prefix}${alphabet === undefined ? String(value).padStart(pad, '0') : letters(value, alphabet)}`;
-    for (const { start, scope, users } of [...groups.values()].sort((a, b) => a.start.value - b.start.value)) {
-      let value = start.value;
-      while (used.has(keyOf(field, scope, text(start, value)))) value++;
-      used.add(keyOf(field, scope, text(start, value)));
-      if (value === start.value) continue;
-      for (const { fixture, part } of users) {
-        const typed = typeField(show, now(fixture), part, field, text(start, value));
-        if (typed.ok) moved.set(fixture.id, typed.fixture);
-      }
-    }
-  }
-  if (fields.includes('address') && addressed.length) {
-    const busy = mergeSpans(addressed);
-    const list = others
-      .flatMap((fixture) =>
-        fixture.parts.map((part, i) => ({ fixture, i, at: part.address, size: partFootprint(show, fixture, i) })),
-      )
-      .filter((item): item is { fixture: Fixture; i: number; at: number; size: number } => item.at !== null && item.size > 0)
-      .sort((a, b) => a.at - b.at);
-    let cursor = 0;
-    for (const { fixture, i, at, size } of list) {
-      const met = busy.some((span) => span.from <= at + size - 1 && at <= span.to);
-      if (!met && at >= cursor) continue;
-      const to = pack([size], Math.max(at, cursor), busy)[0];
-      if (to === null || to === undefined) continue;
-      cursor = to + size;
-      const whole = now(fixture);
-      moved.set(fixture.id, { ...whole, parts: whole.parts.map((part, n) => (n === i ? { ...part, address: to } : part)) });
-    }
-  }
-  return moved;
-}

@@ -1,0 +1,72 @@
+/** Room for a run: others that hold its values move up. */
+import type { Fixture, Id } from '../model/records.js';
+import type { Show } from '../model/show.js';
+import { type FieldName, typeField } from '../paper/fields.js';
+import { partFootprint } from '../patch/footprint.js';
+import { mergeSpans, pack, type Span } from '../patch/pack.js';
+import { countedText, keyOf, readStart, type Start, scopeOf } from './counting.js';
+
+/** Others that hold a value of the run go up to the next that is free, and push on what they meet; those that shared a value go on sharing it. */
+export function push(
+  show: Show,
+  others: readonly Fixture[],
+  fields: readonly FieldName[],
+  given: ReadonlyMap<FieldName, ReadonlySet<string>>,
+  addressed: readonly Span[],
+): Map<Id, Fixture> {
+  const moved = new Map<Id, Fixture>();
+  const now = (fixture: Fixture) => moved.get(fixture.id) ?? fixture;
+  for (const field of fields) {
+    if (field === 'address' || !given.get(field)?.size) continue;
+    interface Held {
+      readonly start: Start;
+      readonly scope: string;
+      readonly users: { fixture: Fixture; part: number | null }[];
+    }
+    const groups = new Map<string, Held>();
+    for (const fixture of others)
+      fixture.parts.forEach((part, i) => {
+        const scope = scopeOf(field, fixture, i);
+        if (scope === null || (field === 'unit' && i > 0)) return;
+        const text = field === 'unit' ? fixture.unit : (part[field as 'channel'] ?? '');
+        const start = text ? readStart(text) : null;
+        if (!start) return;
+        const key = keyOf(field, scope, text);
+        const known = groups.get(key);
+        const user = { fixture, part: field === 'unit' ? null : i };
+        if (known) known.users.push(user);
+        else groups.set(key, { start, scope, users: [user] });
+      });
+    const used = new Set(given.get(field));
+    for (const { start, scope, users } of [...groups.values()].sort((a, b) => a.start.value - b.start.value)) {
+      let value = start.value;
+      while (used.has(keyOf(field, scope, countedText(start, value)))) value++;
+      used.add(keyOf(field, scope, countedText(start, value)));
+      if (value === start.value) continue;
+      for (const { fixture, part } of users) {
+        const typed = typeField(show, now(fixture), part, field, countedText(start, value));
+        if (typed.ok) moved.set(fixture.id, typed.fixture);
+      }
+    }
+  }
+  if (fields.includes('address') && addressed.length) {
+    const busy = mergeSpans(addressed);
+    const list = others
+      .flatMap((fixture) =>
+        fixture.parts.map((part, i) => ({ fixture, i, at: part.address, size: partFootprint(show, fixture, i) })),
+      )
+      .filter((item): item is { fixture: Fixture; i: number; at: number; size: number } => item.at !== null && item.size > 0)
+      .sort((a, b) => a.at - b.at);
+    let cursor = 0;
+    for (const { fixture, i, at, size } of list) {
+      const met = busy.some((span) => span.from <= at + size - 1 && at <= span.to);
+      if (!met && at >= cursor) continue;
+      const to = pack([size], Math.max(at, cursor), busy)[0];
+      if (to === null || to === undefined) continue;
+      cursor = to + size;
+      const whole = now(fixture);
+      moved.set(fixture.id, { ...whole, parts: whole.parts.map((part, n) => (n === i ? { ...part, address: to } : part)) });
+    }
+  }
+  return moved;
+}
