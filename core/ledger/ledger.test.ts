@@ -368,8 +368,10 @@ describe('out and back', () => {
     const { strangers, missing } = compared((rows) => {
       rows.splice(0, 1);
       rows.push([idOf(999), 'LX 9', '1']);
+      // Added without an id; a subtotal, and a blank row.
+      rows.push(['', 'LX 9', '2'], ['', 'LX 9 (3)'], ['', '', '']);
     });
-    expect([strangers, missing]).toEqual([['row 9: LX 9, 1'], 1]);
+    expect([strangers, missing]).toEqual([['row 9: LX 9, 1', 'row 10: LX 9, 2'], 1]);
   });
   test('without ids it is matched by a column that both have; several of one name are refused', () => {
     const bare = () => {

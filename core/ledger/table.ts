@@ -136,6 +136,11 @@ export function compareTable(show: Show, table: BackTable, by: MatchBy): Compare
         put(folded(fieldText(show, fixture, part, by)), { fixture, part: fixture.parts.length > 1 ? part : null });
     else put(folded(fieldText(show, fixture, null, by)), { fixture, part: null });
   }
+  const named = (row: readonly string[], i: number) =>
+    `row ${i + 2}: ${row
+      .filter((text, c) => text.trim() && c !== idAt)
+      .slice(0, 4)
+      .join(', ')}`;
   const seen = new Map<string, number>();
   const differences: Difference[] = [];
   const strangers: string[] = [];
@@ -148,8 +153,11 @@ export function compareTable(show: Show, table: BackTable, by: MatchBy): Compare
         : by === 'position and unit'
           ? `${folded(row[keyAt] ?? '')} ${folded(row[indexOf('unit')] ?? '')}`
           : folded(row[keyAt] ?? '');
-    // Subtotals and blank rows have none.
-    if (!key.trim()) continue;
+    // Subtotals and blank rows have none; a row that somebody added says something in more than one column.
+    if (!key.trim()) {
+      if (at.filter((column, c) => column?.typed && row[c]?.trim()).length > 1) strangers.push(named(row, i));
+      continue;
+    }
     const twice = seen.get(key);
     if (twice !== undefined)
       return no(
@@ -160,12 +168,7 @@ export function compareTable(show: Show, table: BackTable, by: MatchBy): Compare
     seen.set(key, i);
     const target = targets.get(key);
     if (!target) {
-      strangers.push(
-        `row ${i + 2}: ${row
-          .filter((text, c) => text.trim() && c !== idAt)
-          .slice(0, 4)
-          .join(', ')}`,
-      );
+      strangers.push(named(row, i));
       continue;
     }
     if (target === 'several')
