@@ -6,6 +6,7 @@ import type { FixtureType } from '#core/model/records';
 import { all, type Show, showOf } from '#core/model/show';
 import { toAbsolute } from '#core/patch/address';
 import { planPatch } from '#core/patch/plan';
+import { balanced } from '#core/power/loads';
 import { types } from '#demo/types';
 
 export function makeRig(count: number): Show {
@@ -30,11 +31,22 @@ export function makeRig(count: number): Show {
       purpose: 'Front warm',
       aim: { kind: 'point', at: [((i % 30) - 15) * 500, position.curve.z, 1500] },
     });
-    return { ...made, parts: made.parts.map((part) => ({ ...part, channel: String(i + 1), colour: 'L 112' })) };
+    return {
+      ...made,
+      parts: made.parts.map((part) => ({
+        ...part,
+        channel: String(i + 1),
+        colour: 'L 112',
+        circuit: position.name,
+        circuitNumber: String(i % 30),
+        dimmer: String(i + 1),
+      })),
+    };
   });
   const show = apply(base, adding(...stock, ...positions, ...fixtures));
   const patched = apply(show, planPatch(show, all(show, 'fixture'), toAbsolute(1, 1)).change);
-  return apply(patched, edit(all(patched, 'fixture'), { notes: '' }));
+  const fed = apply(patched, balanced(patched, v4));
+  return apply(fed, edit(all(fed, 'fixture'), { notes: '' }));
 }
 
 export const median = (values: readonly number[]): number =>

@@ -7,7 +7,7 @@ import { all, find, type Show } from '../model/show.js';
 import { universeOf } from '../patch/address.js';
 import { isDevice } from '../patch/parts.js';
 import { fixtureSpans, wallSpans } from '../patch/spans.js';
-import { circuitName, feedOf, feedsByName, powerOf } from '../power/loads.js';
+import { circuitName, feedsByName, powerOf } from '../power/loads.js';
 import { channelSnags, positionSnags, universeSnags } from './checks.js';
 import { feedSnags, phaseSnags } from './power-checks.js';
 import { bySeverity, type Snag } from './snag.js';
@@ -78,7 +78,7 @@ export function makeAudit(): Audit {
           if (record.kind === 'fixture' || record.kind === 'wall') touched.add(record.id);
           else if (record.kind === 'position') dirty.add(`p ${record.id}`);
           else if (record.kind === 'feed') {
-            dirty.add(`${record.of === 'dimmer' ? 'd' : 'e'} ${record.name}`);
+            dirty.add(groupOf(record));
             phases = true;
           } else if (record.kind === 'type' || record.kind === 'area' || record.kind === 'accessory' || record.kind === 'symbol')
             through.add(record.id);
@@ -134,7 +134,7 @@ export function makeAudit(): Audit {
             const of: Feed['of'] = group[0] === 'd' ? 'dimmer' : 'circuit';
             const result = feedSnags(show, of, name, fixtures, feeds, power);
             snags = result.snags;
-            if (fixtures.length) amps.set(group, result.amps);
+            if (fixtures.length) amps.set(group, result.own);
             else amps.delete(group);
             phases = true;
           }
@@ -156,40 +156,21 @@ export function makeAudit(): Audit {
 
   function phasesOf(show: Show, feeds: ReadonlyMap<string, Feed>): readonly Snag[] {
     const sums: [number, number, number] = [0, 0, 0];
-    const on: Id[][] = [[], [], []];
     let any = false;
     for (const feed of feeds.values()) {
       if (!feed.phase) continue;
       any = true;
-      const group = `${feed.of === 'dimmer' ? 'd' : 'e'} ${feed.name}`;
-      for (const id of members.get(group) ?? []) on[feed.phase - 1]!.push(id);
-      if (feed.of === 'dimmer') sums[feed.phase - 1]! += amps.get(group) ?? 0;
-      else sums[feed.phase - 1]! += undimmed(show, group, feed.name);
+      sums[feed.phase - 1]! += amps.get(groupOf(feed)) ?? 0;
     }
-    return any
-      ? phaseSnags(
-          sums,
-          on.map((ids) => [...new Set(ids)].sort()),
-          powerOf(show),
-        )
-      : [];
-  }
-  /** What a circuit draws for itself: parts that a dimmer feeds are counted there. */
-  function undimmed(show: Show, group: Group, name: string): number {
-    const power = powerOf(show);
-    let dimmed = 0;
-    for (const id of members.get(group) ?? []) {
-      const fixture = find(show, 'fixture', id);
-      if (!fixture || fixture.spare) continue;
-      const parts = fixture.parts.map((part) =>
-        circuitName(part) === name && feedOf(part)?.of === 'dimmer' ? part : { ...part, circuit: '', circuitNumber: '' },
-      );
-      if (parts.some((part) => part.circuit || part.circuitNumber))
-        dimmed += feedSnags(show, 'circuit', name, [{ ...fixture, parts }], new Map(), power).amps;
-    }
-    return Math.max(0, (amps.get(group) ?? 0) - dimmed);
+    const onPhase = (phase: number): Id[] => {
+      const ids = new Set<Id>();
+      for (const feed of feeds.values()) if (feed.phase === phase) for (const id of members.get(groupOf(feed)) ?? []) ids.add(id);
+      return [...ids].sort();
+    };
+    return any ? phaseSnags(sums, onPhase, powerOf(show)) : [];
   }
 }
+const groupOf = (feed: Feed): Group => `${feed.of === 'dimmer' ? 'd' : 'e'} ${feed.name}`;
 
 function fixtureGroups(show: Show, fixture: Fixture): Group[] {
   const out = new Set<Group>([`p ${fixture.position}`]);

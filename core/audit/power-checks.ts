@@ -7,7 +7,7 @@ import { imbalance } from '../power/electrics.js';
 import { circuitName, feedLimit, partLoad } from '../power/loads.js';
 import { make, type Snag, upper } from './snag.js';
 
-/** What a feed carries, A and W; and its snag when that is too much. */
+/** What a feed carries, and its snag when that is too much. `own` is what it draws for itself, A: parts of a circuit that a dimmer feeds are counted there. */
 export function feedSnags(
   show: Show,
   of: Feed['of'],
@@ -15,8 +15,8 @@ export function feedSnags(
   fixtures: readonly Fixture[],
   feeds: ReadonlyMap<string, Feed>,
   power: Power,
-): { amps: number; snags: Snag[] } {
-  let [amps, watts] = [0, 0];
+): { amps: number; own: number; snags: Snag[] } {
+  let [amps, own, watts] = [0, 0, 0];
   const on: Fixture[] = [];
   const channels = new Set<string>();
   for (const fixture of fixtures) {
@@ -27,6 +27,7 @@ export function feedSnags(
       has = true;
       const load = partLoad(show, fixture, i, power);
       amps += load.amps;
+      if (of === 'dimmer' || !part.dimmer) own += load.amps;
       watts += load.watts;
       if (part.channel) channels.add(part.channel);
     });
@@ -63,11 +64,15 @@ export function feedSnags(
         'Give what is on one circuit one channel, or another circuit.',
       ),
     );
-  return { amps, snags: out };
+  return { amps, own, snags: out };
 }
 
-/** Phases that carry too much, or too unlike. `amps` by phase 1 to 3. */
-export function phaseSnags(amps: readonly [number, number, number], fixtures: readonly (readonly Id[])[], power: Power): Snag[] {
+/** Phases that carry too much, or too unlike. `amps` by phase 1 to 3; who is on one is asked only when it is too much. */
+export function phaseSnags(
+  amps: readonly [number, number, number],
+  fixturesOn: (phase: number) => readonly Id[],
+  power: Power,
+): Snag[] {
   const out: Snag[] = [];
   const limit = power.phase * power.share;
   amps.forEach((load, i) => {
@@ -78,7 +83,7 @@ export function phaseSnags(amps: readonly [number, number, number], fixtures: re
           'stop',
           'patch',
           'dimmer',
-          fixtures[i]!,
+          fixturesOn(i + 1),
           `phase ${i + 1}`,
           `Phase ${i + 1} carries ${load.toFixed(1)} A, ${(load - limit).toFixed(1)} A more than its ${limit.toFixed(1)} A.`,
           'Balance the phases, or ask for a larger supply.',

@@ -1,5 +1,5 @@
 /** Load of every circuit, dimmer, phase and position of a show, against the limits of the house. */
-import { type Change, compose, nothing, updating } from '../model/change.js';
+import { type Change, nothing, updating } from '../model/change.js';
 import type { Feed, Fixture, Id, NewId, Power } from '../model/records.js';
 import { all, get, type Show, settingsOf } from '../model/show.js';
 import { natural } from '../number/order.js';
@@ -173,8 +173,14 @@ export function balanced(show: Show, newId: NewId): Change {
   }
   const list = [...sums.values()].sort((a, b) => natural(a.name, b.name));
   const phases = balance(list.map(({ amps }) => amps));
-  return list.reduce(
-    (change, { of, name }, i) => compose(change, withFeed(show, of, name, { phase: phases[i]! + 1 }, newId)),
-    nothing,
-  );
+  const feeds = feedsByName(show);
+  const added: Feed[] = [];
+  const pairs: [Feed, Feed][] = [];
+  list.forEach(({ of, name }, i) => {
+    const phase = phases[i]! + 1;
+    const now = feeds.get(`${of} ${name}`);
+    if (now) pairs.push([now, { ...now, phase }]);
+    else added.push({ id: newId(), kind: 'feed', of, name, phase, limit: null });
+  });
+  return { ...updating(pairs), added };
 }
