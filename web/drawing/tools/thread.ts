@@ -6,8 +6,8 @@ import { useDesk } from '../../session/desk';
 import { useRun } from '../../steps/run';
 import { type Env, slip, type Tool } from './tool';
 
-/** How near the thread must pass, px. */
-const REACH = 16;
+/** How near the thread must pass: 16 px, but no farther than a body is long when the whole house is in view; and never less than 6 px. */
+const reachAt = (k: number): number => Math.max(6 / k, Math.min(16 / k, 400));
 
 export function threadTool(env: Env): Tool {
   let gesture:
@@ -59,7 +59,7 @@ export function threadTool(env: Env): Tool {
         const ids = alongLine(
           drawn().flatMap((chunk) => (chunk.id && !chunk.locked ? [{ id: chunk.id, at: at(chunk) }] : [])),
           ended.points,
-          REACH / env.surface().view.k,
+          reachAt(env.surface().view.k),
         );
         if (ids.length) asSelected([...new Set(ended.add ? [...useDesk.getState().selection, ...ids] : ids)]);
         else env.say('The thread passed no fixture. Draw it through their symbols.');
