@@ -1,9 +1,10 @@
 /** Room for a run: others that hold its values move up. */
 import type { Fixture, Id } from '../model/records.js';
-import type { Show } from '../model/show.js';
+import { all, type Show } from '../model/show.js';
 import { type FieldName, typeField } from '../paper/fields.js';
 import { partFootprint } from '../patch/footprint.js';
 import { mergeSpans, pack, type Span } from '../patch/pack.js';
+import { wallSpans } from '../patch/spans.js';
 import { countedText, keyOf, readStart, type Start, scopeOf } from './counting.js';
 
 /** Others that hold a value of the run go up to the next that is free, and push on what they meet; those that shared a value go on sharing it. */
@@ -51,6 +52,8 @@ export function push(
   }
   if (fields.includes('address') && addressed.length) {
     const busy = mergeSpans(addressed);
+    // What makes room must not land on pixels, which stay.
+    const closed = mergeSpans([...addressed, ...all(show, 'wall').flatMap(wallSpans)]);
     const list = others
       .flatMap((fixture) =>
         fixture.parts.map((part, i) => ({ fixture, i, at: part.address, size: partFootprint(show, fixture, i) })),
@@ -61,7 +64,7 @@ export function push(
     for (const { fixture, i, at, size } of list) {
       const met = busy.some((span) => span.from <= at + size - 1 && at <= span.to);
       if (!met && at >= cursor) continue;
-      const to = pack([size], Math.max(at, cursor), busy)[0];
+      const to = pack([size], Math.max(at, cursor), closed)[0];
       if (to === null || to === undefined) continue;
       cursor = to + size;
       const whole = now(fixture);

@@ -192,6 +192,26 @@ describe('a run', () => {
       all(apply(show, whole.change), 'fixture').map(({ parts: [part] }) => `${part!.circuit}.${part!.circuitNumber}`),
     ).toEqual([...[1, 2, 3, 4, 5, 6].map((n) => `E1.${n}`), ...[1, 2, 3, 4, 5, 6].map((n) => `E2.${n}`), 'E3.1', 'E3.2']);
   });
+  test('a run that pauses inside a unit of several cells leaves the rest of it as it was', () => {
+    const show = rig(hung(1, 0, {}, cyc), hung(2, 3000, {}, cyc));
+    const preview = run(
+      show,
+      [
+        { field: 'circuit', start: 'E1', same: true },
+        { field: 'circuitNumber', start: '1', last: '2' },
+      ],
+      { parts: 'each by itself' },
+    );
+    expect(preview.rest).toHaveLength(4);
+    expect(
+      all(apply(show, preview.change), 'fixture').map((fixture) =>
+        fixture.parts.map((part) => `${part.circuit}${part.circuitNumber ?? ''}`),
+      ),
+    ).toEqual([
+      ['E11', 'E12', ''],
+      ['', '', ''],
+    ]);
+  });
   test('eight to a value (eight LED units on one circuit, handbook 6)', () => {
     const show = rig(...Array.from({ length: 17 }, (_, i) => hung(i, i * 500)));
     const after = apply(show, run(show, [{ field: 'circuit', start: 'S1', each: 8 }]).change);

@@ -91,7 +91,8 @@ const sizesOf = (show: Show, fixture: Fixture, part: number | null): number[] =>
 export function previewRun(show: Show, ordered: readonly Fixture[], input: RunInput): RunPreview {
   const units = unitsOf(ordered, input.parts);
   const inside = new Set(ordered.map((fixture) => fixture.id));
-  const draft = new Map(ordered.map((fixture) => [fixture.id, fixture]));
+  const originals: ReadonlyMap<Id, Fixture> = new Map(ordered.map((fixture) => [fixture.id, fixture]));
+  const draft = new Map(originals);
   const fields = [...new Set(input.legs.flat().map((item) => item.field as FieldName))];
   const others = all(show, 'fixture').filter((fixture) => !inside.has(fixture.id));
   const held = heldBy(others, fields);
@@ -105,8 +106,11 @@ export function previewRun(show: Show, ordered: readonly Fixture[], input: RunIn
     // Names first: numbers are counted within them.
     const rules = [...leg].sort((a, b) => rank(a.field) - rank(b.field));
     // How far all fields reach is known only when each was tried; names reach as far as their own last value.
+    const before = new Map(draft);
     let reach = now.length;
     for (const rule of rules) reach = Math.min(reach, reachOf(rule, now.slice(0, reach)));
+    // Names that were tried on units that the leg does not reach are taken back.
+    for (const [id, fixture] of before) draft.set(id, fixture);
     const legUnits = now.slice(0, reach);
     for (const rule of rules) put(rule, legUnits);
     from += reach;
@@ -242,7 +246,7 @@ export function previewRun(show: Show, ordered: readonly Fixture[], input: RunIn
       const scope = scopeOf(field, fixture, unit.part ?? 0);
       if (scope !== null) mine.add(keyOf(field, scope, text));
       if (field === 'address')
-        addressed.push(...spansOf(show, [fixture]).slice(0, unit.part === null ? undefined : unit.part + 1));
+        addressed.push(...fixtureSpans(show, fixture).filter((span) => unit.part === null || span.part === unit.part));
     });
   }
   /** Sets the value of one unit in the draft. */
@@ -272,7 +276,7 @@ export function previewRun(show: Show, ordered: readonly Fixture[], input: RunIn
   // What was not reached keeps what it has.
   const untouched = new Set(rest.map((unit) => unit.fixture));
   for (const unit of units.slice(0, from)) untouched.delete(unit.fixture);
-  for (const id of untouched) draft.set(id, ordered.find((fixture) => fixture.id === id)!);
+  for (const id of untouched) draft.set(id, originals.get(id)!);
 
   const clashes: Clash[] = [];
   for (const [field, values] of given)
@@ -281,10 +285,9 @@ export function previewRun(show: Show, ordered: readonly Fixture[], input: RunIn
         if (by.field === field) clashes.push({ field, value: key.split('\u0000')[2]!, by: by.id });
   if (addressed.length) {
     const mine = mergeSpans(addressed);
-    for (const other of others)
-      for (const span of spansOf(show, [other]))
-        if (mine.some((own) => own.from <= span.to && span.from <= own.to))
-          clashes.push({ field: 'address', value: formatAddress(span.from), by: other.id });
+    for (const span of [...others.flatMap((other) => fixtureSpans(show, other)), ...all(show, 'wall').flatMap(wallSpans)])
+      if (mine.some((own) => own.from <= span.to && span.from <= own.to))
+        clashes.push({ field: 'address', value: formatAddress(span.from), by: span.id });
   }
   let pushed: Id[] = [];
   if (input.taken === 'push' && clashes.length) {
