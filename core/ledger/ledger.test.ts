@@ -21,7 +21,7 @@ import {
   swapCells,
 } from './edits.js';
 import { type FixtureRow, type Row, rowsOf, sieved } from './rows.js';
-import { choicesOf, readSieve } from './sieve.js';
+import { choicesOf, exactTerm, readSieve, termsOf } from './sieve.js';
 import { compareTable, hasIds, ID_HEADING, MOST_BACK, type OutTable, outTable } from './table.js';
 
 const cyc: FixtureType = {
@@ -141,6 +141,23 @@ describe('filters by what the column is', () => {
       '5.1',
     ]);
     expect(shown(['channel', '500'], ['colour', 'empty'])).toBe('');
+  });
+  test('a choice with a comma, or quotes, is one choice; every value is found by its own filter', () => {
+    expect(termsOf('a, "b, c"; not d')).toEqual(['a', '"b, c"', 'not d']);
+    expect(termsOf('="Front, warm", =x')).toEqual(['="Front, warm"', '=x']);
+    fc.assert(
+      fc.property(
+        fc
+          .string({ minLength: 1, maxLength: 12 })
+          .map((text) => text.trim())
+          .filter(Boolean),
+        (text) => {
+          const named = apply(show, edit([all(show, 'fixture')[0]!], { purpose: text }));
+          const read = readSieve(named, column('purpose'), exactTerm(text));
+          expect(read.ok && read.wants(all(named, 'fixture')[0]!, null)).toBe(true);
+        },
+      ),
+    );
   });
   test('choices with counts', () => {
     expect(choicesOf(show, column('colour'))).toEqual([

@@ -1,5 +1,6 @@
 /**
- * Filters of the Ledger, read by what their column is. Written in all of them: "empty", "not empty", a comma between alternatives, "not" before what is not wanted.
+ * Filters of the Ledger, read by what their column is. Written in all of them: "empty", "not empty", a comma between alternatives, "not" before what is not wanted,
+ * quotes round what has a comma in it.
  *   numbers    401-412, 420   >100   <=5   E01
  *   addresses  1.101-1.200   u2 (a whole universe)   613
  *   choices    warm, cool (have it in them)   =Front warm (are it)
@@ -34,12 +35,18 @@ export const sieveHelp: Readonly<Record<Column['kind'], string>> = {
   snags: 'any   none   address shared',
 };
 
+/** The alternatives of a filter; commas in quotes part nothing. */
+export const termsOf = (text: string): string[] =>
+  (text.match(/(?:"[^"]*"|[^,;"]|"(?![^"]*"))+/g) ?? []).map((term) => term.trim()).filter(Boolean);
+/** A value as its own filter: written whole, and in quotes where a comma would part it. */
+export const exactTerm = (value: string): string =>
+  value === '' ? 'empty' : /[,;"]/.test(value) ? `="${value.replaceAll('"', "''")}"` : `=${value}`;
+
 /** Reads the filter of a column. @returns a test, or a sentence that says what is wrong */
 export function readSieve(show: Show, column: Column, text: string): Read {
   const tests: { wants: Wants; not: boolean }[] = [];
-  for (const raw of text.split(/[,;]/)) {
-    let term = raw.trim();
-    if (!term) continue;
+  for (const raw of termsOf(text)) {
+    let term = raw;
     const not = /^(not |!|-(?=\D))/i.exec(term);
     // A minus before a figure is a figure below nought, which only heights know; elsewhere it would be a range without its beginning.
     if (not) term = term.slice(not[0].length).trim();
@@ -64,8 +71,9 @@ function termOf(show: Show, column: Column, term: string): Read {
   const said = (fixture: Fixture, part: number | null) => columnText(show, fixture, part, column.field);
   const exact = /^=\s*(.+)$/.exec(term);
   if (exact && column.kind !== 'snags') {
-    const wanted = foldedChoice(exact[1]!);
-    return { ok: true, wants: (fixture, part) => foldedChoice(said(fixture, part)) === wanted };
+    const plain = exact[1]!.replace(/^"(.*)"$/, '$1');
+    const wanted = foldedChoice(plain);
+    return { ok: true, wants: (fixture, part) => foldedChoice(said(fixture, part).replaceAll('"', "''")) === wanted };
   }
   const compare = /^(<=|>=|<|>)\s*(.+)$/.exec(term);
   switch (column.kind) {

@@ -3,7 +3,7 @@ import { ChevronDown } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
 import { createPortal } from 'react-dom';
 import type { Column } from '#core/ledger/columns';
-import { choicesOf, sieveHelp } from '#core/ledger/sieve';
+import { choicesOf, exactTerm, sieveHelp, termsOf } from '#core/ledger/sieve';
 import type { Sieve } from '#core/model/records';
 import { useShow } from '../session/context';
 import { editColumns, setSieve, switchSieve, useLedger } from './state';
@@ -153,8 +153,8 @@ function Menu({
   const groups = useLedger((state) => state.groups);
   const host = useRef<HTMLDivElement>(null);
   const choices = column.kind === 'choice' || column.kind === 'snags' ? choicesOf(show, column).slice(0, 200) : [];
-  const terms = (sieve?.text ?? '').split(',').map((term) => term.trim());
-  const written = (value: string) => (value === '' ? 'empty' : column.kind === 'snags' ? value : `=${value}`);
+  const terms = termsOf(sieve?.text ?? '');
+  const written = (value: string) => (column.kind === 'snags' ? value : exactTerm(value));
   useEffect(() => {
     host.current?.focus();
     const outside = (event: PointerEvent) => {
