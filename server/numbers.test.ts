@@ -2,7 +2,7 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { readCsv } from '#core/formats/csv/read';
-import { csvRows } from '#core/formats/csv/write';
+import { csvFile } from '#core/formats/csv/write';
 import { columnsOf } from '#core/ledger/columns';
 import { rowsOf } from '#core/ledger/rows';
 import { compareTable, outTable } from '#core/ledger/table';
@@ -153,7 +153,7 @@ describe('tables', () => {
       fc.asyncProperty(showArb, async (show) => {
         const table = outTable(show, rowsOf(show, { sieves: [], sort: null, groups: ['position'] }).rows, columnsOf(show));
         if (table.rows.length === 0) return;
-        const csv = readCsv(new TextEncoder().encode(csvRows([table.headings, ...table.rows])), 'a.csv', (text) =>
+        const csv = readCsv(new TextEncoder().encode(csvFile([table.headings, ...table.rows])), 'a.csv', (text) =>
           /^(dessin id|channel|unit)$/.test(text),
         ).value;
         expect(compareTable(show, csv, 'id')).toMatchObject({

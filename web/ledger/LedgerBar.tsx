@@ -2,7 +2,7 @@
 import { useEffect, useRef, useState } from 'react';
 import { toast } from 'sonner';
 import { v4 } from 'uuid';
-import { csvRows } from '#core/formats/csv/write';
+import { csvFile } from '#core/formats/csv/write';
 import { type Column, columnsOf } from '#core/ledger/columns';
 import { type CellEdit, canType, editCells, replaceIn, setAll } from '#core/ledger/edits';
 import type { Row, Rows } from '#core/ledger/rows';
@@ -59,7 +59,7 @@ export function LedgerBar({ rows, columns, write }: Props) {
   const out = async (kind: 'csv' | 'xlsx') => {
     const table = outTable(show, rows.rows, columns);
     const shown = `${title} ledger`;
-    if (kind === 'csv') return saveFile(`${shown}.csv`, csvRows([table.headings, ...table.rows]), 'text/csv;charset=utf-8');
+    if (kind === 'csv') return saveFile(`${shown}.csv`, csvFile([table.headings, ...table.rows]), 'text/csv;charset=utf-8');
     try {
       saveFile(`${shown}.xlsx`, await fetchFile('/api/tables/xlsx', { name: title, ...table }));
     } catch (error) {

@@ -3,7 +3,7 @@ import { FlipHorizontal2, Plus, RotateCcw, Trash2 } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import { toast } from 'sonner';
 import { v4 } from 'uuid';
-import { csvRows } from '#core/formats/csv/write';
+import { csvFile } from '#core/formats/csv/write';
 import { formatLength, lengthUnit, parseLength } from '#core/measure/lengths';
 import { adding, removing, updating } from '#core/model/change';
 import { corners, type Tile, type Vec2, type Wall } from '#core/model/records';
@@ -316,7 +316,7 @@ export function PixelView() {
             onClick={() =>
               saveFile(
                 `${wall.name}.csv`,
-                csvRows([[...pixelHeading], ...pixels.map((pixel) => pixelRow(wall, pixel))]),
+                csvFile([[...pixelHeading], ...pixels.map((pixel) => pixelRow(wall, pixel))]),
                 'text/csv',
               )
             }

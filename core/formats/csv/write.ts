@@ -17,6 +17,9 @@ const cell = (text: string): string => {
 export const csvRows = (rows: readonly (readonly string[])[]): string =>
   rows.map((row) => `${row.map(cell).join(',')}\r\n`).join('');
 
+/** A file that spreadsheets open as what it is: UTF-8 with its mark. */
+export const csvFile = (rows: readonly (readonly string[])[]): string => `\uFEFF${csvRows(rows)}`;
+
 /** A schedule as one flat table with a heading row. */
 export const scheduleCsv = (schedule: Schedule): string =>
-  `\uFEFF${csvRows([schedule.columns.map(({ heading }) => heading), ...schedule.groups.flatMap((group) => group.rows)])}`;
+  csvFile([schedule.columns.map(({ heading }) => heading), ...schedule.groups.flatMap((group) => group.rows)]);
