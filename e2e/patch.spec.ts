@@ -112,6 +112,13 @@ test('a larger mode for many shows what it would overlap first, and moves only w
   await page.keyboard.press('Enter');
   await stored(page);
   await expect(page.getByTestId('card').getByLabel('Mode', { exact: true })).toHaveValue('16 slots');
+  // So does the Ledger, for all rows that are shown.
+  await page.getByRole('button', { name: 'Set all' }).click();
+  await page.getByLabel('Column to set').selectOption('mode');
+  await page.getByLabel('Value for all').fill('24 SLOTS');
+  await page.getByRole('button', { name: 'Set 4 cells of the rows shown' }).click();
+  await expect(panel.getByLabel('New mode')).toHaveValue('24 slots');
+  await expect(panel.getByTestId('mode-effect')).toContainText('4 fixtures: 64 slots become 96');
 });
 
 test('pixel tiles: a matrix, the wiring drawn by hand, the address of a pixel, the table', async ({ page }) => {

@@ -355,6 +355,11 @@ function SetBar({ rows, columns, write }: { rows: readonly Row[] } & Pick<Props,
       className="flex items-center gap-2 px-2 pb-1 text-[11px]"
       onSubmit={(event) => {
         event.preventDefault();
+        // What a mode for many would overlap is read before it is done.
+        if (column?.field === 'mode' && text) {
+          useDesk.setState({ selection: [...new Set(edits.map((edit) => edit.fixture))], panel: 'modes', wantedMode: text });
+          return;
+        }
         write(edits, `${column?.title} ${text || 'cleared'} for ${plural(new Set(edits.map((edit) => edit.fixture)).size)}`);
       }}
     >

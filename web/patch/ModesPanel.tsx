@@ -20,11 +20,8 @@ export function ModesPanel() {
   const own = fixtures.filter((fixture) => fixture.type === type?.id);
   const present = [...new Set(own.map((fixture) => fixture.mode))];
   const [typed, setMode] = useState('');
-  const mode = type?.modes.some((item) => item.name === typed)
-    ? typed
-    : wantedMode && type?.modes.some((item) => item.name === wantedMode)
-      ? wantedMode
-      : (present[0] ?? '');
+  const named = (name: string | null) => type?.modes.find((item) => item.name.toLowerCase() === name?.trim().toLowerCase())?.name;
+  const mode = named(typed) ?? named(wantedMode) ?? present[0] ?? '';
   const effect = useMemo(() => (type && mode ? modeEffect(show, own, type, mode) : null), [show, own, type, mode]);
   const same = present.length === 1 && present[0] === mode;
   const apply = (moving: boolean) => {

@@ -280,7 +280,7 @@ export function PatchPanel() {
         )}
         {other && (
           <button type="button" className="act mt-2 w-full" onClick={() => apply(other.plan)}>
-            Give the other plan's
+            Give the other plan's addresses
           </button>
         )}
         <button type="submit" className="act act-main mt-2 w-full" disabled={!plan || plan.patched === 0}>
