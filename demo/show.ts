@@ -3,8 +3,8 @@
 import { collisionsOn } from '#core/audit/collisions';
 import { derivedId } from '#core/formats/guid';
 import { adding, apply, type Change, edit, nothing } from '#core/model/change';
-import { makeAccessories, makeLayers, makePosition, makeSettings, makeTagSets } from '#core/model/make';
-import type { Curve, Fixture, FixtureType, FocusArea, Id, Position, Settings, Wall } from '#core/model/records';
+import { makeAccessories, makeLayers, makePosition, makeSettings, makeTagSets, makeWall } from '#core/model/make';
+import type { Curve, Fixture, FixtureType, FocusArea, Id, Position, Settings } from '#core/model/records';
 import { all, find, type Show, showOf } from '#core/model/show';
 import { inScheduleOrder } from '#core/number/order';
 import { withUnits } from '#core/number/units';
@@ -229,29 +229,18 @@ function fed(show: Show): Show {
 function named(show: Show): Show {
   const universe = (number: number, name: string, port: string) =>
     ({ id: id(`universe ${number}`), kind: 'universe', number, name, protocol: 'E1.31', node: 'Dimmer room', port }) as const;
-  const glass: Wall = {
-    id: id('wall tide glass'),
-    kind: 'wall',
-    name: 'Tide glass',
-    width: 4000,
+  const glass = makeWall(id('wall tide glass'), 'Tide glass', {
     height: 2500,
-    grid: 500,
-    slots: 3,
-    colours: 'RGB',
     address: toAbsolute(5, 1),
     channel: '301',
     corner: 'bottom left',
     run: 'columns',
-    serpentine: true,
-    fresh: 'nothing',
-    most: null,
-    watts: 0.3,
     tiles: tileMatrix({ rows: 16, columns: 16, width: 1000, height: 1000 }, 2, 3, [500, 0], 0, {
       corner: 'bottom left',
       run: 'columns',
       serpentine: true,
     }),
-  };
+  });
   return apply(
     show,
     adding(universe(1, 'Dimmers', '1'), universe(2, 'Movers and LED', '2'), universe(3, 'LED battens', '3'), glass),

@@ -7,35 +7,19 @@ import { columnsOf } from '#core/ledger/columns';
 import { rowsOf } from '#core/ledger/rows';
 import { compareTable, outTable } from '#core/ledger/table';
 import { adding, apply } from '#core/model/change';
+import { makeWall } from '#core/model/make';
+import type { Tile } from '#core/model/records';
 import { faults } from '#core/model/references';
 import { idOf, showArb } from '#core/model/show.arb';
 import { makeDemo } from '#demo/show';
 import { readXlsx, writeXlsx } from './print/xlsx.js';
 import { faultOfRecord } from './validate.js';
 
-const tile = { rows: 16, columns: 16, at: [0, 0], width: 500, height: 500, turn: 0, mirrored: false, place: 0 };
+const tile: Tile = { rows: 16, columns: 16, at: [0, 0], width: 500, height: 500, turn: 0, mirrored: false, place: 0 };
 const sound = {
   universe: { id: idOf(1), kind: 'universe', number: 1, name: 'Dimmers', protocol: 'E1.31', node: 'Node', port: '1' },
   feed: { id: idOf(2), kind: 'feed', of: 'dimmer', name: '12', phase: 1, limit: null },
-  wall: {
-    id: idOf(3),
-    kind: 'wall',
-    name: 'Wall',
-    width: 4000,
-    height: 3000,
-    grid: 500,
-    slots: 3,
-    colours: 'RGB',
-    address: 1,
-    channel: '',
-    corner: 'top left',
-    run: 'rows',
-    serpentine: true,
-    fresh: 'nothing',
-    most: null,
-    watts: 0.3,
-    tiles: [tile],
-  },
+  wall: makeWall(idOf(3), 'Wall', { address: 1, tiles: [tile] }),
   run: {
     id: idOf(4),
     kind: 'run',

@@ -2,7 +2,7 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { adding, apply, type Change, compose, edit, invert, nothing, removing, updating } from '../model/change.js';
-import { makeAccessories, makeFixture, makeSettings } from '../model/make.js';
+import { makeAccessories, makeFixture, makeSettings, makeWall } from '../model/make.js';
 import type { Fixture, FixtureType, Part, Position } from '../model/records.js';
 import { baseRecords, fixtureLayer, idOf, pipe, plainType, SHOW } from '../model/show.arb.js';
 import { all, find, type Show, settingsOf, showOf } from '../model/show.js';
@@ -119,25 +119,10 @@ describe('what it finds', () => {
     ]);
   });
   test('a wall of pixels takes its slots like everything else', () => {
-    const wall = {
-      id: idOf(700),
-      kind: 'wall',
-      name: 'Wall',
-      width: 1000,
-      height: 1000,
-      grid: 100,
-      slots: 3,
-      colours: 'RGB',
+    const wall = makeWall(idOf(700), 'Wall', {
       address: 41,
-      channel: '',
-      corner: 'top left',
-      run: 'rows',
-      serpentine: true,
-      fresh: 'nothing',
-      most: null,
-      watts: 0,
       tiles: [{ rows: 4, columns: 4, at: [0, 0], width: 500, height: 500, turn: 0, mirrored: false, place: 0 }],
-    } as const;
+    });
     expect(text(apply(sound(), adding(wall)), 'address shared')).toBe('Wall and channel 2 share 1.80.');
   });
   test('phases: too much on one, and too unlike', () => {
@@ -270,25 +255,13 @@ describe('from edit to edit', () => {
               });
               break;
             case 'wall':
-              change = put(show, {
-                id: idOf(700),
-                kind: 'wall',
-                name: 'Wall',
-                width: 1000,
-                height: 1000,
-                grid: 100,
-                slots: 3,
-                colours: 'RGB',
-                address: item.address,
-                channel: '',
-                corner: 'top left',
-                run: 'rows',
-                serpentine: true,
-                fresh: 'nothing',
-                most: null,
-                watts: 0,
-                tiles: [{ rows: 8, columns: 8, at: [0, 0], width: 500, height: 500, turn: 0, mirrored: false, place: 0 }],
-              });
+              change = put(
+                show,
+                makeWall(idOf(700), 'Wall', {
+                  address: item.address,
+                  tiles: [{ rows: 8, columns: 8, at: [0, 0], width: 500, height: 500, turn: 0, mirrored: false, place: 0 }],
+                }),
+              );
               break;
             case 'undo':
               change = invert(last);

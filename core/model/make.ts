@@ -20,6 +20,7 @@ import {
   type TagLine,
   type TagSet,
   type TitleBlock,
+  type Wall,
 } from './records.js';
 
 /** Stacking of the handbook, from the bottom: border, house, scenery, masking, positions with focus, lighting on top. */
@@ -188,6 +189,28 @@ export const makeTitleBlock = (id: Id): TitleBlock => ({
     { label: 'Scale', text: '{scale}', size: 2.5 },
     { label: 'Date', text: '{date}', size: 2.5 },
   ],
+});
+
+/** A wall of pixels without tiles: RGB on a work area of 4 x 3 m with a grid of 500 mm; sizes in mm, 0.3 W a pixel (common practice, no source). */
+export const makeWall = (id: Id, name: string, more: Partial<Wall> = {}): Wall => ({
+  id,
+  kind: 'wall',
+  name,
+  width: 4000,
+  height: 3000,
+  grid: 500,
+  slots: 3,
+  colours: 'RGB',
+  address: null,
+  channel: '',
+  corner: 'top left',
+  run: 'rows',
+  serpentine: true,
+  fresh: 'nothing',
+  most: null,
+  tiles: [],
+  watts: 0.3,
+  ...more,
 });
 
 /** A fixture with one part a break of its mode; one on the floor stands, all others hang under. */

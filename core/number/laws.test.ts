@@ -2,7 +2,7 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { apply, invert } from '../model/change.js';
-import { makeFixture } from '../model/make.js';
+import { makeFixture, makeWall } from '../model/make.js';
 import { mergeRecord, rebase } from '../model/merge.js';
 import type { Fixture, Position, RunOrder } from '../model/records.js';
 import { directions, orderings } from '../model/records.js';
@@ -281,25 +281,7 @@ describe('together with others', () => {
   });
   test('two windows that wire one wall differently collide on the tiles as a whole; its address and its name merge', () => {
     const tile = { rows: 2, columns: 2, at: [0, 0], width: 100, height: 100, turn: 0, mirrored: false, place: 0 } as const;
-    const base = {
-      id: idOf(700),
-      kind: 'wall',
-      name: 'Wall',
-      width: 1000,
-      height: 1000,
-      grid: 100,
-      slots: 3,
-      colours: 'RGB',
-      address: null,
-      channel: '',
-      corner: 'top left',
-      run: 'rows',
-      serpentine: true,
-      fresh: 'nothing',
-      most: null,
-      watts: 0,
-      tiles: [tile],
-    } as const;
+    const base = makeWall(idOf(700), 'Wall', { tiles: [tile] });
     expect(mergeRecord(base, { ...base, address: 1 }, { ...base, name: 'Glass' })).toMatchObject({
       record: { address: 1, name: 'Glass' },
       collisions: [],

@@ -1,8 +1,10 @@
 /** Pixel walls. Check values of reference calculations 13 (ANSI E1.11: 512 slots; wiring patterns common practice, no source). */
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
+import { makeWall } from '../model/make.js';
 import type { Wall } from '../model/records.js';
 import { corners } from '../model/records.js';
+import { idOf } from '../model/show.arb.js';
 import { formatAddress, slotOf, toAbsolute } from './address.js';
 import {
   pixelAddresses,
@@ -18,26 +20,7 @@ import {
   withoutTiles,
 } from './pixels.js';
 
-const wall = (more: Partial<Wall> = {}): Wall => ({
-  id: '00000000-0000-4000-8000-000000000001',
-  kind: 'wall',
-  name: 'Wall',
-  width: 4000,
-  height: 3000,
-  grid: 500,
-  slots: 3,
-  colours: 'RGB',
-  address: 1,
-  channel: '',
-  corner: 'top left',
-  run: 'rows',
-  serpentine: false,
-  fresh: 'nothing',
-  most: null,
-  tiles: [],
-  watts: 0.3,
-  ...more,
-});
+const wall = (more: Partial<Wall> = {}): Wall => makeWall(idOf(1), 'Wall', { address: 1, serpentine: false, ...more });
 const tile = { rows: 16, columns: 16, width: 500, height: 500 };
 const texts = (addresses: readonly (number | null)[], ...indices: number[]) => indices.map((i) => formatAddress(addresses[i]!));
 

@@ -18,11 +18,11 @@ export function runGhosts(surface: Surface, path: readonly Id[], preview: RunPre
     out.push(line(d, 'position', 'none', 'lamp'));
   }
   if (!preview) return out;
-  const ring = (id: Id, ink: 'stop' | 'faint', r: number) => {
+  const ring = (id: Id, ink: 'stop' | 'lamp', r: number) => {
     const point = at(id);
     if (point) out.push(circle(point[0], point[1], r / k, 'snag', 'none', ink));
   };
-  for (const id of new Set(preview.rest.map((unit) => unit.fixture))) ring(id, 'faint', 17);
+  for (const id of new Set(preview.rest.map((unit) => unit.fixture))) ring(id, 'lamp', 17);
   for (const id of new Set(preview.clashes.map((clash) => clash.by))) ring(id, 'stop', 17);
   // Channels stand in their own tags; what else a run writes stands below each fixture.
   if (!preview.fields.includes('channel'))

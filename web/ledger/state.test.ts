@@ -1,27 +1,12 @@
 /** How the Ledger is looked at: filters that are switched off are not lost, columns keep their widths, a view brings back what it was kept with. */
 import { beforeEach, describe, expect, test } from '@jest/globals';
 import { adding, apply } from '#core/model/change';
-import { makeFixture, makePosition, makeShow } from '#core/model/make';
+import { makeFixture } from '#core/model/make';
 import type { LedgerView, OwnField } from '#core/model/records';
 import { all, showOf } from '#core/model/show';
-import { newType } from '#core/shelf/new-type';
+import { baseRecords, fixtureLayer, idOf, pipe, plainType, SHOW } from '../show.arb';
 import { editColumns, setSieve, shownColumns, switchSieve, takeView, useLedger } from './state';
 
-const idOf = (n: number) => `00000000-0000-4000-8000-${String(n).padStart(12, '0')}`;
-const SHOW = idOf(1);
-let made = 1000;
-const baseRecords = makeShow(SHOW, 'Test', 'metric', 12000, 8000, () => idOf(made++));
-const layerOf = (role: string) => baseRecords.find((record) => record.kind === 'layer' && record.role === role)!.id;
-const fixtureLayer = layerOf('fixtures');
-const plainType = newType(idOf(2), 'profile');
-const pipe = makePosition(
-  idOf(4),
-  layerOf('positions'),
-  'LX 1',
-  'pipe',
-  { form: 'straight', a: [-5000, 3000], b: [5000, 3000], z: 6500 },
-  1,
-);
 const [fixture] = [makeFixture(idOf(100), fixtureLayer, plainType, pipe, 1000)];
 const show = showOf(SHOW, [
   ...baseRecords,

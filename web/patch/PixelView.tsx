@@ -6,6 +6,7 @@ import { v4 } from 'uuid';
 import { csvFile } from '#core/formats/csv/write';
 import { formatLength, lengthUnit, parseLength } from '#core/measure/lengths';
 import { adding, removing, updating } from '#core/model/change';
+import { makeWall } from '#core/model/make';
 import { corners, type Tile, type Vec2, type Wall } from '#core/model/records';
 import { all, settingsOf } from '#core/model/show';
 import { formatAddress, parseAddress, universeOf } from '#core/patch/address';
@@ -19,26 +20,6 @@ import { saveFile } from '../ui/save';
 import { Line, TextField } from '../ui/TextField';
 import { Board, type BoardMode } from './PixelBoard';
 import { PixelTable } from './PixelTable';
-
-const newWall = (name: string): Wall => ({
-  id: v4(),
-  kind: 'wall',
-  name,
-  width: 4000,
-  height: 3000,
-  grid: 500,
-  slots: 3,
-  colours: 'RGB',
-  address: null,
-  channel: '',
-  corner: 'top left',
-  run: 'rows',
-  serpentine: true,
-  fresh: 'nothing',
-  most: null,
-  tiles: [],
-  watts: 0.3,
-});
 
 export function PixelView() {
   const session = useSession();
@@ -56,7 +37,7 @@ export function PixelView() {
   useEffect(() => setMarked(new Set()), [wallId]);
 
   const add = () => {
-    const made = newWall(`Wall ${walls.length + 1}`);
+    const made = makeWall(v4(), `Wall ${walls.length + 1}`);
     session.edit(`New ${made.name}`, adding(made));
     set({ wall: made.id });
   };

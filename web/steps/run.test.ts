@@ -1,28 +1,13 @@
 /** What the step Number makes ready before anything is applied. */
 import { describe, expect, test } from '@jest/globals';
-import { makeFixture, makePosition, makeShow } from '#core/model/make';
+import { makeFixture } from '#core/model/make';
 import type { Position } from '#core/model/records';
 import { all, showOf } from '#core/model/show';
 import { inScheduleOrder } from '#core/number/order';
 import { plainField, previewRun } from '#core/number/run';
-import { newType } from '#core/shelf/new-type';
+import { baseRecords, fixtureLayer, idOf, pipe, plainType, SHOW } from '../show.arb';
 import { nextLeg, plainSetup, runOrder } from './run';
 
-const idOf = (n: number) => `00000000-0000-4000-8000-${String(n).padStart(12, '0')}`;
-const SHOW = idOf(1);
-let made = 1000;
-const baseRecords = makeShow(SHOW, 'Test', 'metric', 12000, 8000, () => idOf(made++));
-const layerOf = (role: string) => baseRecords.find((record) => record.kind === 'layer' && record.role === role)!.id;
-const fixtureLayer = layerOf('fixtures');
-const plainType = newType(idOf(2), 'profile');
-const pipe = makePosition(
-  idOf(4),
-  layerOf('positions'),
-  'LX 1',
-  'pipe',
-  { form: 'straight', a: [-5000, 3000], b: [5000, 3000], z: 6500 },
-  1,
-);
 const ringTruss: Position = {
   ...pipe,
   id: idOf(3),
