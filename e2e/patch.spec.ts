@@ -311,3 +311,74 @@ test('the Ledger as a spreadsheet: choices, filters off and on and kept, groups,
   expect(noted.length).toBeGreaterThan(5);
   expect(noted.every((record) => record.position === pipe.id)).toBe(true);
 });
+
+test('columns are widened, dragged and left out; two rows swap; a run begins with the fixture that is clicked', async ({
+  page,
+}) => {
+  const id = await openDemo(page, 'hang');
+  const rows = page.getByTestId('ledger').getByRole('row');
+  const heading = (name: string) =>
+    page.getByRole('columnheader').filter({ has: page.getByRole('button', { name: new RegExp(`^${name}`) }) });
+  const names = async () => (await page.getByRole('columnheader').allTextContents()).join(' ');
+  const before = (await heading('Purpose').boundingBox())!;
+  await page.mouse.move(before.x + before.width - 1, before.y + 8);
+  await page.mouse.down();
+  await page.mouse.move(before.x + before.width + 60, before.y + 8, { steps: 4 });
+  await page.mouse.up();
+  expect((await heading('Purpose').boundingBox())!.width).toBeGreaterThan(before.width + 40);
+  await page
+    .getByRole('button', { name: /^Colour/ })
+    .first()
+    .dragTo(heading('Unit'));
+  expect(await names()).toMatch(/^Position Colour Unit/);
+  // A heading that is far to the right brings the rows along when its field takes the focus.
+  await page.getByLabel('Filter Gobo').focus();
+  const [head, cell] = await Promise.all([
+    heading('Gobo').boundingBox(),
+    rows.first().getByRole('gridcell').last().boundingBox(),
+  ]);
+  expect(Math.abs(head!.x - cell!.x)).toBeLessThan(3);
+  await page.getByRole('button', { name: 'Column Colour' }).click();
+  await page.getByRole('button', { name: 'Leave out' }).click();
+  expect(await names()).not.toContain('Colour');
+  await page.getByRole('button', { name: 'Columns', exact: true }).click();
+  await page.getByRole('button', { name: 'The usual ones' }).click();
+  await page.getByRole('button', { name: 'Columns', exact: true }).click();
+
+  const texts = () => Promise.all([0, 1].map((i) => rows.nth(i).getByRole('gridcell').nth(2).textContent()));
+  const [first, second] = await texts();
+  await rows.nth(0).getByRole('gridcell').nth(2).click();
+  await page.keyboard.press('Shift+ArrowDown');
+  await page.keyboard.press('Control+e');
+  await expect.poll(texts).toEqual([second, first]);
+
+  const records = await recordsOf(page, id);
+  const ring = records.find((record) => record.name === 'Ring truss')!;
+  const riding = records.filter((record) => record.kind === 'fixture' && record.position === ring.id);
+  await page.getByRole('link', { name: /^Number/ }).click();
+  await page.getByLabel('Filter Purpose').fill('=Ring down');
+  await rows.first().click();
+  for (let i = 0; i < 7; i++) await page.getByTestId('ledger').press('Shift+ArrowDown');
+  await page.getByLabel('Order', { exact: true }).selectOption('round');
+  await page.getByLabel('Start', { exact: true }).fill('881');
+  await page.getByRole('button', { name: 'Thread by hand' }).click();
+  const wanted = riding[3]!;
+  const at = await page.evaluate((fixture) => {
+    const { dessinSurface } = globalThis as unknown as {
+      dessinSurface: {
+        view: { k: number; tx: number; ty: number };
+        find: (id: string, kind: string) => { hit: { at: [number, number] } };
+      };
+    };
+    const [x, y] = dessinSurface.find(fixture, 'fixture').hit.at;
+    const { k, tx, ty } = dessinSurface.view;
+    return { x: x * k + tx, y: ty - y * k };
+  }, wanted.id);
+  const drawing = (await page.getByTestId('drawing').boundingBox())!;
+  await page.mouse.click(drawing.x + at.x, drawing.y + at.y);
+  await expect(page.getByRole('form', { name: 'Number' })).toContainText(`Begins with unit ${String(wanted.unit)}.`);
+  await page.getByRole('button', { name: 'Apply the numbers' }).click();
+  await stored(page);
+  const after = (await recordsOf(page, id)).find((record) => record.id === wanted.id)!;
+  expect((after.parts as { channel: string }[])[0]!.channel).toBe('881');
+});

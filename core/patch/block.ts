@@ -59,11 +59,21 @@ export function modeEffect(show: Show, fixtures: readonly Fixture[], type: Fixtu
   const others = occupied(show, ids);
   const mine = changed.flatMap((fixture) => fixtureSpans(show, fixture));
   const { past, shared } = troubles(mine, others);
+  // What is not of the selection stays; of the selection each that fits beside those before it stays, so that nobody moves for one that moves away.
   const wrong = new Set<string>();
-  for (const span of past) wrong.add(`${span.id} ${span.part}`);
-  // Of two that meet, the later one moves; what is not of the selection stays.
-  for (const [a, b] of shared) wrong.add(ids.has(b.id) ? `${b.id} ${b.part}` : `${a.id} ${a.part}`);
-  const stay = mergeSpans([...others, ...mine.filter((span) => !wrong.has(`${span.id} ${span.part}`))]);
+  const fixed = mergeSpans(others);
+  const staying: Occupied[] = [];
+  let end = 0;
+  for (const span of [...mine].sort((a, b) => a.from - b.from || a.to - b.to)) {
+    const runsOver = slotOf(span.from) + span.to - span.from > SLOTS;
+    if (runsOver || span.from <= end || fixed.some((other) => other.from <= span.to && span.from <= other.to)) {
+      wrong.add(`${span.id} ${span.part}`);
+      continue;
+    }
+    staying.push(span);
+    end = span.to;
+  }
+  const stay = mergeSpans([...fixed, ...staying]);
   const moves: string[] = [];
   let busy = stay;
   const moved = changed.map((fixture) => ({

@@ -300,6 +300,10 @@ export function Ledger() {
           ref={head}
           className="shrink-0 overflow-x-hidden overflow-y-scroll"
           style={{ borderBottom: '1px solid var(--hair)' }}
+          onScroll={(event) => {
+            // A field of a far heading that takes the focus brings the rows along.
+            if (scroll.current) scroll.current.scrollLeft = event.currentTarget.scrollLeft;
+          }}
         >
           <div role="row" className="grid" style={{ gridTemplateColumns: template, minWidth: least }}>
             {columns.map((column, i) => (

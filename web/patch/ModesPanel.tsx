@@ -57,7 +57,9 @@ export function ModesPanel() {
             <select className="field" aria-label="New mode" value={mode} onChange={(event) => setMode(event.target.value)}>
               {type.modes.map((item) => (
                 <option key={item.name} value={item.name}>
-                  {item.name}, {plural(footprintOf(item), 'slot')}
+                  {item.name.includes(plural(footprintOf(item), 'slot'))
+                    ? item.name
+                    : `${item.name}, ${plural(footprintOf(item), 'slot')}`}
                 </option>
               ))}
             </select>
