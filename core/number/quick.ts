@@ -10,13 +10,14 @@
  *   +1 universe      addresses, shifted by whole universes
  */
 import { updating } from '../model/change.js';
+import { withNewChoices } from '../model/fields.js';
 import type { Fixture, Id, RunField } from '../model/records.js';
 import type { Show } from '../model/show.js';
 import { type FieldName, fieldText, typeField } from '../paper/fields.js';
 import { formatAddress, parseAddress, SLOTS, slotOf, UNIVERSES } from '../patch/address.js';
 import { partFootprint } from '../patch/footprint.js';
 import { countedText, readStart } from './counting.js';
-import { fieldTitles, plainField, type RunPreview } from './run.js';
+import { fieldTitle, fieldTitles, plainField, previewRun, type RunPreview } from './run.js';
 
 /** The notation, line by line, for the help beside the field. */
 export const quickHelp: readonly (readonly [string, string])[] = [
@@ -141,4 +142,81 @@ export function previewShift(
       change: updating(fixtures.map((fixture) => [fixture, draft.get(fixture.id)!] as const)),
     },
   };
+}
+
+export interface QuickPreview {
+  /** Null while nothing is typed, or something of it cannot be. */
+  readonly preview: RunPreview | null;
+  /** A sentence when something cannot be. */
+  readonly fault: string;
+  /** What it would write, field by field: "Channel 101 to 108; Unit A to H". */
+  readonly said: string;
+}
+
+/** What texts typed for several fields stand for together: runs first, then shifts of what stands there. Each field reaches as far as it does for itself. */
+export function previewQuick(show: Show, fixtures: readonly Fixture[], texts: ReadonlyMap<string, string>): QuickPreview {
+  const rules: RunField[] = [];
+  const shifts: [FieldName, number][] = [];
+  for (const [field, text] of texts) {
+    if (!text.trim()) continue;
+    const quick = readQuick(text, field as FieldName);
+    if (quick.kind === 'wrong') return { preview: null, fault: quick.why, said: '' };
+    if (quick.kind === 'run') rules.push(quick.rule);
+    else shifts.push([field as FieldName, quick.by]);
+  }
+  if (!rules.length && !shifts.length) return { preview: null, fault: '', said: '' };
+  try {
+    // Fields reach as far as each for itself: a last value of one must not hold the others back.
+    const draft = new Map<Id, Fixture>(fixtures.map((fixture) => [fixture.id, fixture]));
+    const labels = new Map<Id, string>();
+    const clashes: RunPreview['clashes'][number][] = [];
+    const reached = new Map<FieldName, ReadonlySet<Id>>();
+    let numbered = 0;
+    const take = (preview: RunPreview, field: FieldName) => {
+      for (const [id, fixture] of preview.draft) {
+        const now = draft.get(id)!;
+        const part = fixture.parts.map((own, i) => ({
+          ...now.parts[i]!,
+          ...Object.fromEntries(Object.entries(own).filter(([key]) => key === field)),
+        }));
+        draft.set(
+          id,
+          field === 'unit'
+            ? { ...now, unit: fixture.unit }
+            : field.startsWith('own ')
+              ? { ...now, ...(fixture.own ? { own: { ...now.own, [field.slice(4)]: fixture.own[field.slice(4)] ?? '' } } : {}) }
+              : { ...now, parts: part },
+        );
+        if (preview.labels.has(id) && !labels.has(id)) labels.set(id, preview.labels.get(id)!);
+      }
+      clashes.push(...preview.clashes);
+      numbered += preview.numbered;
+      reached.set(field, new Set(preview.labels.keys()));
+    };
+    for (const rule of rules)
+      take(previewRun(show, fixtures, { legs: [[rule]], parts: 'with the head', taken: 'mark' }), rule.field as FieldName);
+    for (const [field, by] of shifts) {
+      const shifted = previewShift(show, fixtures, field, by);
+      if (!shifted.ok) return { preview: null, fault: shifted.why, said: '' };
+      take(shifted.preview, field);
+    }
+    const fields = [...rules.map((rule) => rule.field as FieldName), ...shifts.map(([field]) => field)];
+    const value = (i: number, field: FieldName) => {
+      const one = fixtures.filter((fixture) => reached.get(field)?.has(fixture.id)).at(i);
+      return one ? fieldText(show, draft.get(one.id)!, null, field) : '';
+    };
+    const change = withNewChoices(show, updating(fixtures.map((fixture) => [fixture, draft.get(fixture.id)!] as const)));
+    return {
+      preview: { draft, labels, fields, numbered, rest: [], clashes, pushed: [], change },
+      fault: '',
+      said: fields
+        .map(
+          (field) =>
+            `${fieldTitle(show, field)} ${value(0, field)}${value(0, field) === value(-1, field) ? '' : ` to ${value(-1, field)}`}`,
+        )
+        .join('; '),
+    };
+  } catch (error) {
+    return { preview: null, fault: (error as Error).message, said: '' };
+  }
 }

@@ -8,8 +8,9 @@ import { baseRecords, contentOf, fixtureLayer, idOf, pipe, plainType, SHOW } fro
 import { all, type Show, showOf } from '../model/show.js';
 import { formatAddress } from '../patch/address.js';
 import { readStart } from './counting.js';
+import { legAfter } from './legs.js';
 import { alongLine, movedTo, orderedBy, plainOrder } from './ordering.js';
-import { previewShift, readQuick } from './quick.js';
+import { previewQuick, previewShift, readQuick } from './quick.js';
 import { plainField, previewRun, type RunInput } from './run.js';
 
 const cyc: FixtureType = {
@@ -191,6 +192,28 @@ describe('a run', () => {
     expect(
       all(apply(show, whole.change), 'fixture').map(({ parts: [part] }) => `${part!.circuit}.${part!.circuitNumber}`),
     ).toEqual([...[1, 2, 3, 4, 5, 6].map((n) => `E1.${n}`), ...[1, 2, 3, 4, 5, 6].map((n) => `E2.${n}`), 'E3.1', 'E3.2']);
+  });
+  test('the next leg: names go on, numbers within them begin again, all else goes on from where it was', () => {
+    const show = rig(...Array.from({ length: 5 }, (_, i) => hung(i, i * 900, {}, i === 1 ? mover : plainType)));
+    const ordered = all(show, 'fixture');
+    const leg = [
+      { ...plainField('circuit', 'E1'), same: true },
+      { ...plainField('circuitNumber'), last: '2' },
+      { ...plainField('channel', '101'), step: '10' },
+      { ...plainField('dimmer', '7'), prefix: 'D', suffix: 'x', last: '9' },
+      plainField('address', '1.500'),
+    ];
+    const next = legAfter(show, ordered, run(show, leg), leg);
+    expect(next.map((rule) => `${rule.field} ${rule.start} ${rule.last}`.trim())).toEqual([
+      'circuit E2',
+      'circuitNumber 1 2',
+      'channel 112',
+      'dimmer 9',
+      'address 2.31',
+    ]);
+    // Nothing was numbered: it begins where it began.
+    const none = { ...run(show, leg), labels: new Map() };
+    expect(legAfter(show, ordered, none, leg).map((rule) => rule.start)).toEqual(['E2', '1', '101', '7', '1.500']);
   });
   test('a run that pauses inside a unit of several cells leaves the rest of it as it was', () => {
     const show = rig(hung(1, 0, {}, cyc), hung(2, 3000, {}, cyc));
@@ -394,6 +417,40 @@ describe('figures without a panel', () => {
       why: 'Channel 101 would become 0. Nothing was shifted.',
     });
     expect(previewShift(show, fixtures, 'address', -200)).toMatchObject({ ok: false });
+  });
+  test('several fields together are one change, said in words; what cannot be is a sentence and changes nothing', () => {
+    const { show, fixtures } = block();
+    const typed = previewQuick(
+      show,
+      fixtures,
+      new Map([
+        ['channel', '11, 13'],
+        ['unit', 'A to B'],
+        ['address', '+1 universe'],
+        ['dimmer', ' '],
+      ]),
+    );
+    expect([typed.said, typed.fault]).toEqual(['Channel 11 to 15; Unit A to B; Address 2.101 to 2.103', '']);
+    const after = apply(show, typed.preview!.change);
+    expect(
+      all(after, 'fixture').map(
+        (fixture) => `${fixture.parts[0]!.channel}${fixture.unit} ${formatAddress(fixture.parts[0]!.address)}`,
+      ),
+    ).toEqual(['11A 2.101', '13B 2.102', '15 2.103']);
+    expect(previewQuick(show, fixtures, new Map())).toEqual({ preview: null, fault: '', said: '' });
+    expect(previewQuick(show, fixtures, new Map([['channel', '?']]))).toMatchObject({
+      preview: null,
+      fault: expect.stringMatching(/\.$/),
+    });
+    expect(previewQuick(show, fixtures, new Map([['channel', '3, 2']]))).toMatchObject({ fault: '' });
+    expect(previewQuick(show, fixtures, new Map([['channel', '2, 1']]))).toMatchObject({
+      preview: null,
+      fault: expect.stringContaining('Channels begin at 1'),
+    });
+    expect(previewQuick(show, fixtures, new Map([['address', '-500']]))).toMatchObject({
+      preview: null,
+      fault: expect.stringContaining('Nothing was shifted'),
+    });
   });
   test('up and down again is nothing', () => {
     fc.assert(

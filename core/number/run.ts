@@ -53,6 +53,9 @@ export const fieldTitles: Readonly<Record<string, string>> = {
   way: 'Way',
   address: 'Address',
 };
+/** Name of a field of a run, a column of the show's own by its own. */
+export const fieldTitle = (show: Show, field: string): string =>
+  fieldTitles[field] ?? all(show, 'field').find((item) => `own ${item.id}` === field)?.name ?? 'Column';
 export const plainField = (field: string, start = '1'): RunField => ({
   field,
   start,

@@ -3,7 +3,7 @@ import { type Change, nothing, updating } from '../model/change.js';
 import type { Fixture, FixtureType, Id } from '../model/records.js';
 import { get, type Show } from '../model/show.js';
 import { natural } from '../number/order.js';
-import { formatAddress, SLOTS, slotOf, UNIVERSES, universeOf } from './address.js';
+import { formatAddress, parseAddress, SLOTS, slotOf, UNIVERSES, universeOf } from './address.js';
 import { partFootprint } from './footprint.js';
 import { mergeSpans, pack, type Span } from './pack.js';
 import { inMode } from './parts.js';
@@ -140,6 +140,18 @@ export function shiftedBlock(show: Show, fixtures: readonly Fixture[], by: numbe
   );
   const moved = spans.map((span) => ({ ...span, from: span.from + by, to: span.to + by }));
   return { ok: true, change, notes: meetings(show, moved, fixtures) };
+}
+
+/** A block moved as somebody typed it: "3.1" for its first address, "+1 universe" or "-2 u", "+100" slots. */
+export function movedBlock(show: Show, fixtures: readonly Fixture[], text: string): Considered {
+  const universes = /^([+-]) ?(\d{1,4}) ?(?:u|universes?)$/i.exec(text.trim());
+  if (universes) return shiftedBlock(show, fixtures, Number(`${universes[1]}${universes[2]}`) * SLOTS);
+  const slots = /^([+-]) ?(\d{1,6})$/.exec(text.trim());
+  if (slots) return shiftedBlock(show, fixtures, Number(`${slots[1]}${slots[2]}`));
+  const parsed = parseAddress(text);
+  if (!parsed.ok) return refused(parsed.why);
+  if (parsed.address === null) return refused('Type where the block is to begin, such as 3.1, or +1 universe.');
+  return shiftedBlock(show, fixtures, parsed.address - (firstOf(fixtures) ?? 1));
 }
 
 const meetings = (show: Show, moved: readonly Occupied[], fixtures: readonly Fixture[]): string[] =>

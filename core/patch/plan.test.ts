@@ -7,10 +7,10 @@ import type { Fixture, FixtureType, Position } from '../model/records.js';
 import { baseRecords, contentOf, fixtureLayer, idOf, pipe, plainType, SHOW } from '../model/show.arb.js';
 import { all, type Show, showOf } from '../model/show.js';
 import { formatAddress, parseAddress, slotOf, universeOf } from './address.js';
-import { cleared, firstOf, modeEffect, shiftedBlock, swapped, typesOf } from './block.js';
+import { cleared, firstOf, modeEffect, movedBlock, shiftedBlock, swapped, typesOf } from './block.js';
 import { partFootprint } from './footprint.js';
 import type { Span } from './pack.js';
-import { aligned, fits, type PlanRules, patchOrders, plainRules, planAddresses } from './plan.js';
+import { aligned, fits, type PlanRules, patchOrders, plainRules, planAddresses, readSlots } from './plan.js';
 import { fixtureSpans, freeSlots, occupied, overlaps, spansText, universesOf, withUniverse } from './spans.js';
 
 const sizes = [1, 3, 16, 38, 40, 6, 200];
@@ -253,6 +253,32 @@ describe('blocks', () => {
     const moved = shiftedBlock(show, all(show, 'fixture'), 3 * 512);
     expect(moved.ok && [texts(apply(show, moved.change)), moved.notes]).toEqual([['4.10', '4.20'], []]);
     expect(firstOf(all(show, 'fixture'))).toBe(10);
+  });
+  test('a block is moved as it is typed: to an address, by universes, by slots; everything else is a sentence', () => {
+    const show = rig(hung(3, at('1.10')), hung(3, at('1.20')));
+    const to = (text: string) => {
+      const moved = movedBlock(show, all(show, 'fixture'), text);
+      return moved.ok ? texts(apply(show, moved.change)).join(' ') : moved.why;
+    };
+    expect(['3.1', '+2 universes', '+1u', '- 9', '+100', '1033'].map(to)).toEqual([
+      '3.1 3.11',
+      '3.10 3.20',
+      '2.10 2.20',
+      '1.1 1.11',
+      '1.110 1.120',
+      '3.9 3.19',
+    ]);
+    for (const text of ['', '0', '1.513', '64000.1', 'up', '-10', '-1 universe', '1.511']) expect(to(text)).toMatch(/\.$/);
+  });
+  test('blocks of slots are read, or said to be none', () => {
+    expect(readSlots('1-100, 500 to 512; 7')).toEqual([
+      { from: 1, to: 100 },
+      { from: 500, to: 512 },
+      { from: 7, to: 7 },
+    ]);
+    expect(readSlots('')).toEqual([]);
+    for (const text of ['0-10', '500-513', '9-3', 'a', '1-'])
+      expect(typeof readSlots(text)).toBe(text === '1-' ? 'object' : 'string');
   });
   test('what it would meet is said before; what would straddle is refused with nothing changed', () => {
     const show = rig(hung(40, at('1.10'), '5'), hung(40, at('1.100'), '6'));

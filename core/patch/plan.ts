@@ -53,6 +53,21 @@ export interface PatchPlan {
   readonly moved: number;
 }
 
+/** "1-100, 500-512" as spans of slots, or a sentence. */
+export function readSlots(text: string): Span[] | string {
+  const out: Span[] = [];
+  for (const raw of text.split(/[,;]/)) {
+    const term = raw.trim();
+    if (!term) continue;
+    const match = /^(\d{1,3})\s*(?:-|to)?\s*(\d{1,3})?$/.exec(term);
+    const [from, to] = [Number(match?.[1]), Number(match?.[2] ?? match?.[1])];
+    if (!match || from < 1 || to > SLOTS || from > to)
+      return `"${term}" is no block of slots. Write 1-100, or several: 1-100, 500-512.`;
+    out.push({ from, to });
+  }
+  return out;
+}
+
 /** What is placed in one piece: a part, or a fixture's parts together. */
 interface Piece {
   readonly fixture: Fixture;

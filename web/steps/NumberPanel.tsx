@@ -3,13 +3,13 @@ import { Route, Zap } from 'lucide-react';
 import { useEffect, useMemo, useState } from 'react';
 import { toast } from 'sonner';
 import { v4 } from 'uuid';
-import { seriesAfter } from '#core/ledger/edits';
 import { formatLength, lengthUnit, parseLength } from '#core/measure/lengths';
 import { adding, updating } from '#core/model/change';
 import { type Direction, directions, orderings, type Run, type RunField, type RunOrder } from '#core/model/records';
 import { all, find, settingsOf } from '#core/model/show';
+import { legAfter } from '#core/number/legs';
 import { secondOf } from '#core/number/ordering';
-import { previewRun, type RunPreview } from '#core/number/run';
+import { fieldTitle, previewRun, type RunPreview } from '#core/number/run';
 import { fieldText } from '#core/paper/fields';
 import { plural } from '../drawing/pointing';
 import { useSession, useShow } from '../session/context';
@@ -18,8 +18,8 @@ import { chosenFixtures } from '../shell/chosen';
 import { tip } from '../shell/commands';
 import { Choose } from '../ui/Choose';
 import { Line, TextField } from '../ui/TextField';
-import { RunFields, titleOf } from './RunFields';
-import { nextLeg, plainSetup, runOrder, useRun } from './run';
+import { RunFields } from './RunFields';
+import { plainSetup, runOrder, useRun } from './run';
 
 const none: readonly string[] = [];
 
@@ -63,29 +63,11 @@ export function NumberPanel() {
   function rangeOf(field: RunPreview['fields'][number]): string {
     const done = ordered.filter((fixture) => preview!.labels.has(fixture.id));
     const value = (i: number) => (done.at(i) ? fieldText(show, preview!.draft.get(done.at(i)!.id)!, null, field) : '');
-    const title = field === 'channel' ? 'Channels' : titleOf(show, field);
+    const title = field === 'channel' ? 'Channels' : fieldTitle(show, field);
     return value(0) === value(-1) ? `${title} ${value(0)}` : `${title} ${value(0)} to ${value(-1)}`;
   }
   const goOn = () => {
-    const leg = legs.at(-1)!;
-    useRun.setState({
-      legs: [
-        ...legs,
-        nextLeg(leg, (rule) => {
-          if (rule.last) return rule.start;
-          if (rule.same) return seriesAfter(rule.start, undefined, 2)?.[1] ?? rule.start;
-          // What did not pause goes on from where it was.
-          const last = [...ordered].reverse().find((fixture) => preview?.labels.has(fixture.id));
-          const text = last ? fieldText(show, preview!.draft.get(last.id)!, null, rule.field as never) : '';
-          const bare = text.slice(rule.prefix.length, rule.suffix ? -rule.suffix.length : undefined);
-          return rule.field === 'address' ? '' : (seriesAfter(bare, undefined, 2)?.[1] ?? rule.start);
-        }).map((rule) => (rule.start === '' ? { ...rule, start: nextAddress() } : rule)),
-      ],
-    });
-    function nextAddress(): string {
-      const used = [...(preview?.draft.values() ?? [])].flatMap((fixture) => fixture.parts.map((part) => part.address ?? 0));
-      return String(Math.max(0, ...used) + 1);
-    }
+    if (preview) useRun.setState({ legs: [...legs, legAfter(show, ordered, preview, legs.at(-1)!)] });
   };
   const kept = all(show, 'run');
   return (

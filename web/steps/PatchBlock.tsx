@@ -2,8 +2,8 @@
 import { useMemo, useState } from 'react';
 import { toast } from 'sonner';
 import type { Fixture } from '#core/model/records';
-import { formatAddress, parseAddress, SLOTS } from '#core/patch/address';
-import { cleared, firstOf, shiftedBlock, swapped } from '#core/patch/block';
+import { formatAddress } from '#core/patch/address';
+import { cleared, firstOf, movedBlock, swapped } from '#core/patch/block';
 import { plural } from '../drawing/pointing';
 import { useSession, useShow } from '../session/context';
 import { useDesk } from '../session/desk';
@@ -17,17 +17,8 @@ export function PatchBlock({ fixtures }: { fixtures: readonly Fixture[] }) {
   const first = firstOf(fixtures);
   const considered = useMemo(() => {
     const typed = to.trim();
-    if (!typed || !fixtures.length) return null;
-    const universes = /^([+-]) ?(\d{1,4}) ?(?:u|universes?)$/i.exec(typed);
-    const slots = /^([+-]) ?(\d{1,6})$/.exec(typed);
-    const by = universes ? Number(`${universes[1]}${universes[2]}`) * SLOTS : slots ? Number(`${slots[1]}${slots[2]}`) : null;
-    if (by !== null) return shiftedBlock(show, fixtures, by);
-    const parsed = parseAddress(typed);
-    if (!parsed.ok) return { ok: false as const, why: parsed.why };
-    if (parsed.address === null)
-      return { ok: false as const, why: 'Type where the block is to begin, such as 3.1, or +1 universe.' };
-    return shiftedBlock(show, fixtures, parsed.address - (first ?? 1));
-  }, [to, fixtures, show, first]);
+    return typed && fixtures.length ? movedBlock(show, fixtures, typed) : null;
+  }, [to, fixtures, show]);
   if (!fixtures.length) return null;
   const apply = () => {
     if (!considered?.ok) return;

@@ -2,9 +2,8 @@
 import { useMemo, useState } from 'react';
 import type { Fixture } from '#core/model/records';
 import { all, type Show } from '#core/model/show';
-import { formatAddress, parseAddress, SLOTS } from '#core/patch/address';
-import type { Span } from '#core/patch/pack';
-import { fits, type PatchPlan, type PlanRules, patchOrders, planAddresses } from '#core/patch/plan';
+import { formatAddress, parseAddress } from '#core/patch/address';
+import { fits, type PatchPlan, type PlanRules, patchOrders, planAddresses, readSlots } from '#core/patch/plan';
 import { plural } from '../drawing/pointing';
 import { useSession, useShow } from '../session/context';
 import { useDesk } from '../session/desk';
@@ -42,21 +41,6 @@ const plain: Setup = {
   universePer: 'nothing',
   together: false,
 };
-
-/** "1-100, 500-512" as spans of slots, or a sentence. */
-function readSlots(text: string): Span[] | string {
-  const out: Span[] = [];
-  for (const raw of text.split(/[,;]/)) {
-    const term = raw.trim();
-    if (!term) continue;
-    const match = /^(\d{1,3})\s*(?:-|to)?\s*(\d{1,3})?$/.exec(term);
-    const [from, to] = [Number(match?.[1]), Number(match?.[2] ?? match?.[1])];
-    if (!match || from < 1 || to > SLOTS || from > to)
-      return `"${term}" is no block of slots. Write 1-100, or several: 1-100, 500-512.`;
-    out.push({ from, to });
-  }
-  return out;
-}
 
 function planOf(show: Show, fixtures: readonly Fixture[], setup: Setup): { plan: PatchPlan | null; fault: string } {
   const start = parseAddress(setup.start);

@@ -1,91 +1,14 @@
 /** Figures typed over the drawing, without a panel: Enter applies, Tab goes on to the next field, Escape leaves. */
 import { CircleHelp } from 'lucide-react';
 import { useEffect, useMemo, useRef, useState } from 'react';
-import { updating } from '#core/model/change';
-import { withNewChoices } from '#core/model/fields';
-import type { Fixture, Id, RunField } from '#core/model/records';
-import type { Show } from '#core/model/show';
-import { previewShift, quickHelp, readQuick } from '#core/number/quick';
-import { previewRun, type RunPreview } from '#core/number/run';
-import { type FieldName, fieldText } from '#core/paper/fields';
+import { previewQuick, quickHelp } from '#core/number/quick';
+import { fieldTitle } from '#core/number/run';
 import { plural } from '../drawing/pointing';
 import { useSession, useShow } from '../session/context';
 import { useDesk } from '../session/desk';
 import { chosenFixtures } from '../shell/chosen';
-import { runnable, titleOf } from './RunFields';
+import { runnable } from './RunFields';
 import { useRun } from './run';
-
-/** What the typed texts stand for together: runs first, then shifts of what stands there. */
-function considered(
-  show: Show,
-  fixtures: readonly Fixture[],
-  texts: ReadonlyMap<string, string>,
-): { preview: RunPreview | null; fault: string; said: string } {
-  const rules: RunField[] = [];
-  const shifts: [FieldName, number][] = [];
-  for (const [field, text] of texts) {
-    if (!text.trim()) continue;
-    const quick = readQuick(text, field as FieldName);
-    if (quick.kind === 'wrong') return { preview: null, fault: quick.why, said: '' };
-    if (quick.kind === 'run') rules.push(quick.rule);
-    else shifts.push([field as FieldName, quick.by]);
-  }
-  if (!rules.length && !shifts.length) return { preview: null, fault: '', said: '' };
-  try {
-    // Fields reach as far as each for itself: a last value of one must not hold the others back.
-    const draft = new Map<Id, Fixture>(fixtures.map((fixture) => [fixture.id, fixture]));
-    const labels = new Map<Id, string>();
-    const clashes: RunPreview['clashes'][number][] = [];
-    const reached = new Map<FieldName, ReadonlySet<Id>>();
-    let numbered = 0;
-    const take = (preview: RunPreview, field: FieldName) => {
-      for (const [id, fixture] of preview.draft) {
-        const now = draft.get(id)!;
-        const part = fixture.parts.map((own, i) => ({
-          ...now.parts[i]!,
-          ...Object.fromEntries(Object.entries(own).filter(([key]) => key === field)),
-        }));
-        draft.set(
-          id,
-          field === 'unit'
-            ? { ...now, unit: fixture.unit }
-            : field.startsWith('own ')
-              ? { ...now, ...(fixture.own ? { own: { ...now.own, [field.slice(4)]: fixture.own[field.slice(4)] ?? '' } } : {}) }
-              : { ...now, parts: part },
-        );
-        if (preview.labels.has(id) && !labels.has(id)) labels.set(id, preview.labels.get(id)!);
-      }
-      clashes.push(...preview.clashes);
-      numbered += preview.numbered;
-      reached.set(field, new Set(preview.labels.keys()));
-    };
-    for (const rule of rules)
-      take(previewRun(show, fixtures, { legs: [[rule]], parts: 'with the head', taken: 'mark' }), rule.field as FieldName);
-    for (const [field, by] of shifts) {
-      const shifted = previewShift(show, fixtures, field, by);
-      if (!shifted.ok) return { preview: null, fault: shifted.why, said: '' };
-      take(shifted.preview, field);
-    }
-    const fields = [...rules.map((rule) => rule.field as FieldName), ...shifts.map(([field]) => field)];
-    const value = (i: number, field: FieldName) => {
-      const one = fixtures.filter((fixture) => reached.get(field)?.has(fixture.id)).at(i);
-      return one ? fieldText(show, draft.get(one.id)!, null, field) : '';
-    };
-    const change = withNewChoices(show, updating(fixtures.map((fixture) => [fixture, draft.get(fixture.id)!] as const)));
-    return {
-      preview: { draft, labels, fields, numbered, rest: [], clashes, pushed: [], change },
-      fault: '',
-      said: fields
-        .map(
-          (field) =>
-            `${titleOf(show, field)} ${value(0, field)}${value(0, field) === value(-1, field) ? '' : ` to ${value(-1, field)}`}`,
-        )
-        .join('; '),
-    };
-  } catch (error) {
-    return { preview: null, fault: (error as Error).message, said: '' };
-  }
-}
 
 export function QuickFigures() {
   const session = useSession();
@@ -96,7 +19,7 @@ export function QuickFigures() {
   const [texts, setTexts] = useState<ReadonlyMap<string, string>>(new Map());
   const [help, setHelp] = useState(false);
   const input = useRef<HTMLInputElement>(null);
-  const { preview, fault, said } = useMemo(() => considered(show, fixtures, texts), [show, fixtures, texts]);
+  const { preview, fault, said } = useMemo(() => previewQuick(show, fixtures, texts), [show, fixtures, texts]);
   useEffect(() => {
     useRun.setState({ preview, path: fixtures.map((fixture) => fixture.id) });
     return () => useRun.setState({ preview: null, path: [] });
@@ -129,7 +52,7 @@ export function QuickFigures() {
         >
           {fields.map((item) => (
             <option key={item} value={item}>
-              {titleOf(show, item)}
+              {fieldTitle(show, item)}
               {texts.get(item)?.trim() ? ` (${texts.get(item)})` : ''}
             </option>
           ))}

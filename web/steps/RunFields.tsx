@@ -4,10 +4,8 @@ import { useState } from 'react';
 import { fieldsInOrder } from '#core/model/fields';
 import { type RunField, runFields } from '#core/model/records';
 import type { Show } from '#core/model/show';
-import { fieldTitles, plainField } from '#core/number/run';
+import { fieldTitle, plainField } from '#core/number/run';
 
-export const titleOf = (show: Show, field: string): string =>
-  fieldTitles[field] ?? fieldsInOrder(show).find((item) => `own ${item.id}` === field)?.name ?? 'Column';
 export const runnable = (show: Show): string[] => [...runFields, ...fieldsInOrder(show).map((field) => `own ${field.id}`)];
 
 export function RunFields({
@@ -66,7 +64,7 @@ function FieldBlock({
   onRemove?: () => void;
 }) {
   const [more, setMore] = useState(false);
-  const title = titleOf(show, rule.field);
+  const title = fieldTitle(show, rule.field);
   // The first field's boxes are plainly Start and Step; those of others say whose they are.
   const named = (word: string) => (plain ? word : `${word} of ${title}`);
   const text = (key: 'start' | 'step' | 'prefix' | 'suffix' | 'last', word: string, width: string, hint?: string) => (
@@ -97,7 +95,7 @@ function FieldBlock({
           >
             {[rule.field, ...others].map((field) => (
               <option key={field} value={field}>
-                {titleOf(show, field)}
+                {fieldTitle(show, field)}
               </option>
             ))}
           </select>

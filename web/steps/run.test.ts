@@ -4,9 +4,8 @@ import { makeFixture } from '#core/model/make';
 import type { Position } from '#core/model/records';
 import { all, showOf } from '#core/model/show';
 import { inScheduleOrder } from '#core/number/order';
-import { plainField, previewRun } from '#core/number/run';
 import { baseRecords, fixtureLayer, idOf, pipe, plainType, SHOW } from '../show.arb';
-import { nextLeg, plainSetup, runOrder } from './run';
+import { plainSetup, runOrder } from './run';
 
 const ringTruss: Position = {
   ...pipe,
@@ -41,19 +40,4 @@ describe('the order of a run', () => {
     // One that is not among them any more begins nothing.
     expect(runOrder(show, ring, { ...plainSetup, order, first: fixtures[0]!.id })).toHaveLength(ring.length);
   });
-});
-
-test('the next leg begins where it is told, field by field, and the two legs number all', () => {
-  const first = [
-    { ...plainField('circuit', 'E1'), same: true },
-    { ...plainField('circuitNumber'), last: '12' },
-  ];
-  const second = nextLeg(first, (rule) => (rule.same ? 'E2' : rule.start));
-  expect(second.map((rule) => [rule.field, rule.start, rule.last])).toEqual([
-    ['circuit', 'E2', ''],
-    ['circuitNumber', '1', '12'],
-  ]);
-  const preview = previewRun(show, fixtures, { legs: [first, second], parts: 'with the head', taken: 'mark' });
-  expect([preview.numbered, preview.rest.length]).toEqual([20, 0]);
-  expect(previewRun(show, fixtures, { legs: [first], parts: 'with the head', taken: 'mark' }).rest).toHaveLength(8);
 });

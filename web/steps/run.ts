@@ -32,8 +32,3 @@ export const useRunPreview = (): RunPreview | null => useRun((state) => state.pr
 /** The chosen fixtures as the run counts them. */
 export const runOrder = (show: Show, fixtures: readonly Fixture[], setup: RunSetup): Fixture[] =>
   orderedBy(show, fixtures, setup.order, setup.first ?? undefined);
-
-/** What a run that paused begins its next leg with: a name goes on by one, a number that had a last value begins again. */
-export function nextLeg(leg: readonly RunField[], continued: (rule: RunField) => string): RunField[] {
-  return leg.map((rule) => ({ ...rule, start: continued(rule) }));
-}
