@@ -1,10 +1,12 @@
 /** npm run demo: installs, builds, fills an empty database with the demo show, starts the server, prints the address. */
-import { spawn } from 'node:child_process';
 import { createServer } from 'node:net';
 import { join, resolve } from 'node:path';
-import { build, fail, install, needNode, root, writableFolder } from './lib.mjs';
+import { pathToFileURL } from 'node:url';
+import { build, endWithParent, fail, install, needNode, root, writableFolder } from './lib.mjs';
 
 needNode();
+let stopServer = () => undefined;
+endWithParent(() => stopServer());
 const port = Number(process.env.PORT || 4600);
 const host = process.env.HOST || '127.0.0.1';
 const data = resolve(process.env.DESSIN_DATA || join(root, '.dessin'));
@@ -33,10 +35,8 @@ if (!process.env.DATABASE_URL) {
 }
 await install();
 await build();
-const server = spawn(process.execPath, [join(root, 'dist', 'server', 'main.js')], {
-  cwd: root,
-  stdio: 'inherit',
-  env: { ...process.env, PORT: String(port), DESSIN_DATA: data },
-});
-for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => server.kill(signal));
-server.on('exit', (code, signal) => process.exit(code ?? (signal ? 1 : 0)));
+// In this process: one less that could be left behind.
+process.env.PORT = String(port);
+process.env.DESSIN_DATA = data;
+process.chdir(root);
+({ stop: stopServer } = await import(pathToFileURL(join(root, 'dist', 'server', 'main.js')).href));

@@ -29,13 +29,52 @@ export function writableFolder(folder) {
   accessSync(folder, constants.W_OK);
 }
 
+const running = new Set();
+const grouped = process.platform !== 'win32';
+
+/** Starts a program in a group of its own, so that what it starts itself can be ended with it. */
+export function begin(program, args, options = {}) {
+  const child = spawn(program, args, { cwd: root, detached: grouped, ...options });
+  running.add(child);
+  child.on('exit', () => running.delete(child));
+  return child;
+}
+
+/** Ends what was started and is still running, with everything that it started. */
+export function endAll(signal = 'SIGTERM') {
+  for (const child of running) {
+    try {
+      if (grouped) process.kill(-child.pid, signal);
+      else child.kill(signal);
+    } catch {}
+  }
+}
+
+/**
+ * Nothing outlives the command. npm ends the shell between it and us, and not us: a parent that is gone is a signal to stop as well.
+ * @param stop  what is still to be done; the process ends after it
+ */
+export function endWithParent(stop = () => undefined) {
+  const parent = process.ppid;
+  let ending = false;
+  const end = async (code) => {
+    if (ending) return;
+    ending = true;
+    endAll();
+    await stop();
+    process.exit(code);
+  };
+  process.on('SIGINT', () => void end(130));
+  process.on('SIGTERM', () => void end(143));
+  setInterval(() => process.ppid !== parent && void end(143), 300).unref();
+}
+
 /** Runs a program quietly; its output is shown only when it fails. */
 export async function quietly(what, program, args, options = {}) {
   process.stdout.write(`${what} ... `);
   const started = Date.now();
   const { code, output } = await new Promise((done) => {
-    const child = spawn(program, args, {
-      cwd: root,
+    const child = begin(program, args, {
       stdio: ['ignore', 'pipe', 'pipe'],
       shell: process.platform === 'win32',
       ...options,
@@ -67,19 +106,14 @@ export async function quietly(what, program, args, options = {}) {
 const bin = (name) => join(root, 'node_modules', '.bin', process.platform === 'win32' ? `${name}.cmd` : name);
 export const tool = bin;
 
-/** node_modules, when they are missing or older than the lock file. The lock file must come out as it went in. */
+/** node_modules, when they are missing or older than the lock file. npm ci leaves the lock file as it is. */
 export async function install() {
   const lock = join(root, 'package-lock.json');
   const stamp = join(root, 'node_modules', '.dessin-lock');
-  const sum = () => createHash('sha256').update(readFileSync(lock)).digest('hex');
-  const before = sum();
+  const before = createHash('sha256').update(readFileSync(lock)).digest('hex');
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === before) return;
-  // npm ci fails where the lock file lists binaries of other platforms; npm install with the lock does the same work.
-  await quietly('Installing packages', 'npm', ['install', '--no-audit', '--no-fund', '--loglevel=error']);
-  if (sum() !== before) {
-    console.error('Note: npm changed package-lock.json. Look at the difference before you commit it.');
-  }
-  writeFileSync(stamp, sum());
+  await quietly('Installing packages', 'npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error']);
+  writeFileSync(stamp, before);
 }
 
 /** Compiles the server and builds the interface, unless nothing changed since. */

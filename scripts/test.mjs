@@ -2,9 +2,10 @@
 import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { join } from 'node:path';
-import { build, fail, install, needNode, quietly, root, tool } from './lib.mjs';
+import { build, endWithParent, fail, install, needNode, quietly, root, tool } from './lib.mjs';
 
 needNode();
+endWithParent();
 const results = join(root, 'test-results');
 rmSync(results, { recursive: true, force: true });
 mkdirSync(results, { recursive: true });

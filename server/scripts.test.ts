@@ -1,6 +1,6 @@
 /** The two commands say what is in the way in one sentence, before anything is installed, and end with a code that is not zero. */
 import { spawn } from 'node:child_process';
-import { mkdtemp, rm, writeFile } from 'node:fs/promises';
+import { mkdtemp, readdir, readFile, rm, writeFile } from 'node:fs/promises';
 import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
@@ -51,4 +51,56 @@ test('a data folder that cannot be written', async () => {
   expect(said).toMatch(
     /^The data folder .* cannot be written \(ENOTDIR\)\. Give yourself the right to write there, or set DESSIN_DATA to another folder\.$/,
   );
+});
+
+/** Processes whose environment holds a text: what a command left behind, whoever its parent is by now. Linux. */
+async function withEnvironment(text: string): Promise<string[]> {
+  const found: string[] = [];
+  for (const pid of (await readdir('/proc')).filter((name) => /^\d+$/.test(name))) {
+    const environment = await readFile(`/proc/${pid}/environ`, 'utf8').catch(() => '');
+    if (environment.includes(text)) found.push(await readFile(`/proc/${pid}/cmdline`, 'utf8').catch(() => ''));
+  }
+  return found;
+}
+
+const onLinux = process.platform === 'linux' ? test : test.skip;
+onLinux(
+  'npm run demo that is told to stop leaves no process behind',
+  async () => {
+    const folder = await mkdtemp(join(tmpdir(), 'dessin-orphan-'));
+    const child = spawn('npm', ['run', 'demo'], {
+      env: { ...process.env, PORT: '0', DESSIN_DATA: join(folder, 'data'), DESSIN_DEMO: 'no', DATABASE_URL: '' },
+      stdio: ['ignore', 'pipe', 'pipe'],
+    });
+    let said = '';
+    await new Promise<void>((open, failed) => {
+      for (const stream of [child.stdout, child.stderr])
+        stream.on('data', (part) => {
+          said += part;
+          if (said.includes('Dessin is open at')) open();
+        });
+      child.on('exit', () => failed(new Error(said)));
+    });
+    expect((await withEnvironment(folder)).length).toBeGreaterThan(1);
+    child.kill('SIGTERM');
+    const until = Date.now() + 20_000;
+    while ((await withEnvironment(folder)).length && Date.now() < until) await new Promise((wait) => setTimeout(wait, 100));
+    expect(await withEnvironment(folder)).toEqual([]);
+    // It ended itself, and was not cut off: the lock of its data folder is gone.
+    expect(await readdir(join(folder, 'data'))).toEqual(['db']);
+    await rm(folder, { recursive: true, force: true });
+  },
+  180_000,
+);
+
+test('the lock file is complete: what any platform would install has its entry, so that npm ci takes it', async () => {
+  const lock = JSON.parse(await readFile(resolve('package-lock.json'), 'utf8')) as {
+    packages: Record<string, { optionalDependencies?: Record<string, string> }>;
+  };
+  const missing = Object.entries(lock.packages).flatMap(([at, { optionalDependencies = {} }]) =>
+    Object.keys(optionalDependencies)
+      .filter((name) => !(`node_modules/${name}` in lock.packages) && !(`${at}/node_modules/${name}` in lock.packages))
+      .map((name) => `${name} of ${at || 'Dessin'}`),
+  );
+  expect(missing).toEqual([]);
 });
