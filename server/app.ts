@@ -5,6 +5,7 @@ import { Hono } from 'hono';
 import { bodyLimit } from 'hono/body-limit';
 import { HTTPException } from 'hono/http-exception';
 import { secureHeaders } from 'hono/secure-headers';
+import { guard } from './guard.js';
 import type { Hub } from './live/hub.js';
 import { problem } from './problem.js';
 import { importRoutes } from './routes/imports.js';
@@ -12,8 +13,9 @@ import { outRoutes } from './routes/out.js';
 import { fileRoutes, shelfRoutes } from './routes/shelf.js';
 import { showRoutes } from './routes/shows.js';
 import { tableRoutes } from './routes/tables.js';
+import { isAway } from './store/database.js';
 import type { ShelfStore } from './store/shelf.js';
-import type { Store } from './store/store.js';
+import { NewerShow, type Store } from './store/store.js';
 
 const mimes: Readonly<Record<string, string>> = {
   '.html': 'text/html; charset=utf-8',
@@ -42,7 +44,17 @@ export function makeApp({ store, shelf, hub, web, hosts }: AppOptions): Hono {
   app.onError((error, c) => {
     if (error instanceof HTTPException)
       return problem(c, error.status as 400, 'Request refused', error.message || 'The request cannot be answered.');
+    if (error instanceof NewerShow) return problem(c, 422, 'Written by a newer Dessin', error.message);
     console.error(error);
+    if (isAway(error)) {
+      c.header('retry-after', '2');
+      return problem(
+        c,
+        503,
+        'The database is away',
+        'The database does not answer just now; nothing was changed. It is tried again.',
+      );
+    }
     return problem(
       c,
       500,
@@ -67,21 +79,7 @@ export function makeApp({ store, shelf, hub, web, hosts }: AppOptions): Hono {
       strictTransportSecurity: false,
     }),
   );
-  app.use(async (c, next) => {
-    const host = (c.req.header('host') ?? '').replace(/:\d+$/, '').toLowerCase();
-    if (!hosts.includes(host))
-      return problem(c, 421, 'Wrong host', `This server answers to ${hosts.join(', ')}, not to "${host.slice(0, 60)}".`);
-    const origin = c.req.header('origin');
-    if (origin !== undefined && origin !== 'null' && c.req.method !== 'GET') {
-      let from = '';
-      try {
-        from = new URL(origin).hostname.replace(/^\[|\]$/g, '');
-      } catch {}
-      if (!hosts.includes(from) && !hosts.includes(`[${from}]`))
-        return problem(c, 403, 'Another site', 'Requests from other sites are refused.');
-    }
-    return next();
-  });
+  app.use(guard(hosts));
   const tooLarge = (most: number) =>
     bodyLimit({ maxSize: most, onError: (c) => problem(c, 413, 'Too large', `The limit is ${most / MB} MB.`) });
   app.use('/api/imports/*', tooLarge(200 * MB));

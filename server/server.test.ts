@@ -207,7 +207,7 @@ describe.each(where)('on %s', (_, url) => {
     const send = (body: Uint8Array) =>
       app.request('http://localhost/api/imports/mvr?name=Back', {
         method: 'POST',
-        headers: { host: 'localhost' },
+        headers: { host: 'localhost', 'content-type': 'application/octet-stream' },
         body: body as unknown as unknown as string,
       });
     const good = await send(writeMvr(demo));

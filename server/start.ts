@@ -4,15 +4,18 @@ import type { Server } from 'node:http';
 import { dirname, join, resolve } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { serve } from '@hono/node-server';
+import { v4, v5 } from 'uuid';
+import { withIds } from '#core/model/ids';
+import type { Id } from '#core/model/records';
 import { planImport } from '#core/shelf/archive';
 import { demoShelf } from '#demo/shelf';
 import { demoId, makeDemo } from '#demo/show';
 import { makeApp } from './app.js';
 import { makeHub } from './live/hub.js';
 import { lockFolder, StartError } from './lock.js';
-import { openDatabase } from './store/database.js';
+import { type Database, factOf, openDatabase } from './store/database.js';
 import { makeShelfStore, type ShelfStore } from './store/shelf.js';
-import { makeStore } from './store/store.js';
+import { KEPT_DAYS, makeStore, type Store } from './store/store.js';
 
 export interface Running {
   readonly port: number;
@@ -27,8 +30,6 @@ export interface StartOptions {
   /** Fill an empty database with the demo show. */
   readonly demo: boolean;
 }
-
-const DAY = 24 * 3600 * 1000;
 
 /** @throws StartError with one sentence that says what to do */
 export async function start(options: StartOptions): Promise<Running> {
@@ -47,9 +48,8 @@ export async function start(options: StartOptions): Promise<Running> {
     const shelf = makeShelfStore(database);
     const hub = makeHub(database);
     await hub.start();
-    await store.sweep(new Date(Date.now() - DAY));
-    if (options.demo && (await shelf.isEmpty())) await fillShelf(shelf);
-    if (options.demo && (await store.isEmpty())) await store.create([...makeDemo().records.values()], demoId);
+    await store.sweep(new Date(Date.now() - KEPT_DAYS * 24 * 3600 * 1000));
+    if (options.demo) await fill(database, store, shelf);
     const here = dirname(fileURLToPath(import.meta.url));
     const web = resolve(here, '..', 'web');
     const hasWeb = await access(join(web, 'index.html'), constants.R_OK).then(
@@ -85,9 +85,20 @@ export async function start(options: StartOptions): Promise<Running> {
   }
 }
 
+/**
+ * An empty house gets the Shelf that ships with Dessin, and the demo show. The ids are its own, made from a secret of the installation:
+ * nobody outside knows what to ask for.
+ */
+async function fill(database: Database, store: Store, shelf: ShelfStore): Promise<void> {
+  const secret = await factOf(database, 'secret', v4);
+  const own = (id: Id): Id => v5(id, secret);
+  if (await shelf.isEmpty()) await fillShelf(shelf, own);
+  if (await store.isEmpty()) await store.create(withIds([...makeDemo().records.values()], own), own(demoId));
+}
+
 /** The Shelf of a new house: what ships with Dessin. */
-export async function fillShelf(shelf: ShelfStore): Promise<void> {
-  const archive = demoShelf();
+export async function fillShelf(shelf: ShelfStore, own: (id: Id) => Id = (id) => id): Promise<void> {
+  const archive = withIds(demoShelf(), own);
   await shelf.take(planImport([], archive.items), archive, false);
 }
 

@@ -11,7 +11,14 @@ import type { Store } from './store/store.js';
 
 const app = makeApp({ store: {} as Store, shelf: {} as ShelfStore, hub: {} as Hub, web: null, hosts: ['localhost'] });
 const post = (path: string, body: string | Uint8Array) =>
-  app.request(`http://localhost/api/tables/${path}`, { method: 'POST', headers: { host: 'localhost' }, body: body as string });
+  app.request(`http://localhost/api/tables/${path}`, {
+    method: 'POST',
+    headers: {
+      host: 'localhost',
+      'content-type': typeof body === 'string' && path === 'xlsx' ? 'application/json' : 'application/octet-stream',
+    },
+    body: body as string,
+  });
 const table: OutTable & { name: string } = {
   name: 'The Salt Orchard: Ledger',
   headings: ['Dessin id', 'Channel', 'Address', 'Watts', 'Notes'],

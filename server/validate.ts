@@ -1,11 +1,10 @@
 /** Ajv at the borders: what comes in is checked against the schemas of core, and answered in sentences. */
 import { Ajv, type ErrorObject, type ValidateFunction } from 'ajv';
-import addFormats from 'ajv-formats';
 import type { Change } from '#core/model/change';
 import { type DessinRecord, recordSchemas } from '#core/model/records';
+import { cutText, faultOfValues } from '#core/model/text';
 
-const ajv = new Ajv({ allErrors: false, strict: false });
-addFormats.default(ajv);
+const ajv = new Ajv({ allErrors: false, strict: false, strictNumbers: true });
 const byKind = new Map<string, ValidateFunction>(
   Object.entries(recordSchemas).map(([kind, schema]) => [kind, ajv.compile(schema)]),
 );
@@ -16,10 +15,13 @@ const sentence = (error: ErrorObject | undefined, kind: string): string =>
 /** What is wrong with a record, or null. */
 export function faultOfRecord(value: unknown): string | null {
   if (typeof value !== 'object' || value === null) return 'A record is missing.';
-  const kind = String((value as { kind?: unknown }).kind);
+  const { kind } = value as { kind?: unknown };
+  if (typeof kind !== 'string') return 'A record says of what kind it is, as a text.';
   const check = byKind.get(kind);
-  if (!check) return `There is no kind of record named "${kind.slice(0, 40)}".`;
-  return check(value) ? null : sentence(check.errors?.[0], kind);
+  if (!check) return `There is no kind of record named "${cutText(kind, 40)}".`;
+  if (!check(value)) return sentence(check.errors?.[0], kind);
+  const fault = faultOfValues(value);
+  return fault && `A ${kind} is not sound: ${fault}.`;
 }
 
 const MOST = 100_000;

@@ -1,7 +1,7 @@
 /** GUIDs as GDTF and MVR write them (reference formats 0.5). */
 import { v5 } from 'uuid';
+import { isId } from '../model/ids.js';
 
-const shape = /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/;
 const nil = '00000000-0000-0000-0000-000000000000';
 /** Our namespace for derived ids, made once. */
 const DESSIN = '3f0c9a52-6a0e-4f8e-9b6c-0d3b8f6a7e11';
@@ -12,7 +12,7 @@ export function parseGuid(text: string | undefined): string | null {
     .trim()
     .replace(/^\{|\}$/g, '')
     .toLowerCase();
-  return shape.test(id) && id !== nil ? id : null;
+  return isId(id) && id !== nil ? id : null;
 }
 export const writeGuid = (id: string): string => id.toUpperCase();
 /** Version 5: the same name gives the same id on every machine. */

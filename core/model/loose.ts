@@ -1,7 +1,7 @@
 /** Records from elsewhere may point at what did not come along. What can do without is let go; nothing is left that points nowhere. */
 import type { Anchor, DessinRecord, Id } from './records.js';
 
-/** Records whose loose ends are let go: ends of dimensions and leaders, tag sets, accessories, own fields, symbols, types and layers that tag lines name. */
+/** Records whose loose ends are let go: ends of dimensions and leaders, tag sets, accessories, own fields, symbols, focus areas, types and layers that tag lines name. */
 export function withoutLooseEnds(records: readonly DessinRecord[]): DessinRecord[] {
   const kinds = new Map<Id, DessinRecord['kind']>(records.map((record) => [record.id, record.kind]));
   const free = (anchor: Anchor): Anchor => (anchor.to && !kinds.has(anchor.to.id) ? { at: anchor.at, to: null } : anchor);
@@ -34,6 +34,7 @@ export function withoutLooseEnds(records: readonly DessinRecord[]): DessinRecord
       }
       case 'fixture': {
         const { accessories, tags, own, ...rest } = record;
+        const { aim } = record;
         const parts = record.parts.map((part) => {
           const { accessory, ...alone } = part;
           return accessory && kinds.get(accessory) !== 'accessory' ? alone : part;
@@ -42,6 +43,7 @@ export function withoutLooseEnds(records: readonly DessinRecord[]): DessinRecord
         const kept = accessories?.filter((id) => kinds.get(id) === 'accessory') ?? [];
         return {
           ...rest,
+          aim: aim?.kind === 'area' && kinds.get(aim.area) !== 'area' ? null : aim,
           parts,
           ...(values.length ? { own: Object.fromEntries(values) } : {}),
           ...(kept.length ? { accessories: kept } : {}),

@@ -288,7 +288,7 @@ const FixtureSchema = object({
   /** Tags that were moved by hand: offset from the clamp in mm of paper. */
   tagMoves: Type.Optional(Type.Array(object({ tag: Type.String({ minLength: 1, maxLength: 40 }), by: P2 }), { maxItems: 20 })),
   /** Values of the show's own fields, by the id of the field. */
-  own: Type.Optional(Type.Record(Type.String({ pattern: '^[0-9a-f-]{36}$' }), Text, { additionalProperties: false })),
+  own: Type.Optional(Type.Record(Uuid, Text, { additionalProperties: false })),
   /** From whom it is rented; left out it is the house's. */
   rental: Type.Optional(Text),
 });

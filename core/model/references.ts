@@ -44,8 +44,8 @@ export function referencesOf(record: DessinRecord): readonly Reference[] {
   return refs;
 }
 
-/** A fault as a sentence, or null. */
-function faultOf(show: Show, record: DessinRecord): string | null {
+/** What a sound record points at and the show does not have, as a sentence, or null. */
+export function faultOfReferences(show: Show, record: DessinRecord): string | null {
   for (const { field, kind, to } of referencesOf(record))
     if (kind === 'any' ? !show.records.has(to) : show.records.get(to)?.kind !== kind)
       return `The ${record.kind} ${record.id} names a ${kind === 'any' ? 'thing' : kind} (${field} ${to}) that the show does not have.`;
@@ -64,7 +64,7 @@ export function faults(show: Show): string[] {
   const out: string[] = [];
   if (!show.records.has(show.id)) out.push('The show has no settings record.');
   for (const record of show.records.values()) {
-    const fault = faultOf(show, record);
+    const fault = faultOfReferences(show, record);
     if (fault) out.push(fault);
   }
   return out;
@@ -74,7 +74,7 @@ export function faults(show: Show): string[] {
 export function faultsOfChange(after: Show, change: Change): string[] {
   const out: string[] = [];
   const push = (record: DessinRecord) => {
-    const fault = faultOf(after, record);
+    const fault = faultOfReferences(after, record);
     if (fault) out.push(fault);
   };
   for (const record of change.added) push(record);

@@ -1,7 +1,8 @@
 /** Small parts that the schemas of records are put together from. Lengths in mm, angles in degrees. */
 import { type TSchema, Type } from '@sinclair/typebox';
+import { UUID } from './ids.js';
 
-export const Uuid = Type.String({ format: 'uuid' });
+export const Uuid = Type.String({ pattern: UUID.source });
 export const Text = Type.String({ maxLength: 32767 });
 export const Name = Type.String({ minLength: 1, maxLength: 200 });
 /** 10 km, the limit of a coordinate (reference formats 0.2). */

@@ -5,6 +5,7 @@ import { openZip } from '../formats/zip/read.js';
 import { writeZip } from '../formats/zip/write.js';
 import { equal } from '../model/equal.js';
 import type { Id, ShelfRecord } from '../model/records.js';
+import { cleanDeep } from '../model/text.js';
 import { bare, contentKey, isShelfRecord } from './copy.js';
 import { cleanFolder } from './search.js';
 
@@ -97,7 +98,7 @@ export function readShelf(
   const items: Kept[] = [];
   const ids = new Set<Id>();
   json.items.slice(0, limits.objects).forEach((item: unknown, i: number) => {
-    const { record, folder, favourite } = (item ?? {}) as { record?: unknown; folder?: unknown; favourite?: unknown };
+    const { record, folder, favourite } = cleanDeep(item ?? {}) as { record?: unknown; folder?: unknown; favourite?: unknown };
     const why = validate(record) ?? (isShelfRecord(record as ShelfRecord) ? null : 'Its kind is not kept on the Shelf.');
     if (why) {
       report.add('error', 'SHELF_ITEM', `Item ${i + 1} was left out. ${why}`, where);

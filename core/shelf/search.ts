@@ -1,5 +1,7 @@
 /** What the Shelf lists: a summary of each item, and the search that runs with every key. */
+
 import type { Family, Id, ShelfKind, ShelfRecord } from '../model/records.js';
+import { cleanText } from '../model/text.js';
 import { natural } from '../number/order.js';
 
 /** What is shown of an item without opening it. */
@@ -177,7 +179,7 @@ export function cleanFolder(text: unknown): string | null {
   if (typeof text !== 'string') return null;
   const path = text
     .split('/')
-    .map((part) => part.replace(/[\u0000-\u001f]/g, '').trim())
+    .map((part) => cleanText(part).replace(/\s/g, ' ').trim())
     .filter(Boolean)
     .join('/');
   return path.length <= 200 && path.split('/').length <= 8 ? path : null;

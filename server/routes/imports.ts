@@ -8,6 +8,7 @@ import { readLdt } from '#core/formats/photometric/ldt';
 import { FormatError } from '#core/formats/report';
 import { faults } from '#core/model/references';
 import { showOf } from '#core/model/show';
+import { cleanDeep, cleanText, cutText } from '#core/model/text';
 import { problem } from '../problem.js';
 import type { ShelfStore } from '../store/shelf.js';
 import type { Store } from '../store/store.js';
@@ -26,7 +27,8 @@ export async function reading(c: Context, work: () => Promise<Response>): Promis
 }
 
 /** Name of the file, as the query gives it. */
-export const nameIn = (c: Context): string => (c.req.query('name') ?? '').replaceAll('\0', '').slice(0, 200) || 'the file';
+export const nameIn = (c: Context, otherwise = 'the file'): string =>
+  cleanText(cutText(c.req.query('name') ?? '', 200)).trim() || otherwise;
 
 export function importRoutes(store: Store, shelf: ShelfStore): Hono {
   const app = new Hono();
@@ -34,7 +36,8 @@ export function importRoutes(store: Store, shelf: ShelfStore): Hono {
   app.post('/gdtf', (c) =>
     reading(c, async () => {
       const name = nameIn(c);
-      const { value, report, files } = readGdtf(new Uint8Array(await c.req.arrayBuffer()), name, { hash: sha256 });
+      const { value: read, report, files } = readGdtf(new Uint8Array(await c.req.arrayBuffer()), name, { hash: sha256 });
+      const value = cleanDeep(read);
       const wrong = faultOfShelfRecord(value);
       if (wrong) return problem(c, 422, 'File cannot be taken', `The file holds something that Dessin cannot keep. ${wrong}`);
       if (c.req.query('preview') === undefined) await shelf.keepFiles([...files].map(([hash, file]) => ({ hash, ...file })));
@@ -53,15 +56,14 @@ export function importRoutes(store: Store, shelf: ShelfStore): Hono {
   /** Makes a new show from an MVR file; `?preview` reads without storing. */
   app.post('/mvr', async (c) => {
     const bytes = new Uint8Array(await c.req.arrayBuffer());
-    const name = (c.req.query('name') ?? '').replaceAll('\0', '').trim().slice(0, 200) || 'Imported show';
+    const name = nameIn(c, 'Imported show');
     const id = v4();
     try {
       const { value, report } = readMvr(bytes, { showId: id, name, validate: faultOfRecord });
-      const content = value.map((record) => (record.kind === 'settings' && c.req.query('name') ? { ...record, name } : record));
-      const wrong =
-        content.map(faultOfRecord).find((fault) => fault !== null) ??
-        faults(showOf(id, content))[0] ??
-        (JSON.stringify(content).includes('\\u0000') ? 'A text holds a NUL character.' : undefined);
+      const content = cleanDeep(value).map((record) =>
+        record.kind === 'settings' && c.req.query('name') ? { ...record, name } : record,
+      );
+      const wrong = content.map(faultOfRecord).find((fault) => fault !== null) ?? faults(showOf(id, content))[0];
       if (wrong) return problem(c, 422, 'File cannot be taken', `The file holds something that Dessin cannot keep. ${wrong}`);
       const fixtures = content.filter((record) => record.kind === 'fixture').length;
       if (c.req.query('preview') === undefined) await store.create(content, id);

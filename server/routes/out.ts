@@ -5,6 +5,7 @@ import { scheduleCsv } from '#core/formats/csv/write';
 import { writeMvr } from '#core/formats/mvr/write';
 import { writeSvg } from '#core/formats/svg';
 import { paperNamed, papers, parseScale } from '#core/measure/scales';
+import { isId } from '#core/model/ids';
 import { all, type Show, settingsOf } from '#core/model/show';
 import { channelHookup, instrumentSchedule } from '#core/paper/schedules';
 import { schedulePdf, sheetPdf } from '../print/pdf.js';
@@ -12,7 +13,6 @@ import { thumbnailSheet } from '../print/thumbnail.js';
 import { notFound, problem } from '../problem.js';
 import type { ShelfStore } from '../store/shelf.js';
 import type { Store } from '../store/store.js';
-import { isId } from './shows.js';
 
 /** Files that the show's types name, by their hash. */
 type Files = ReadonlyMap<string, Uint8Array>;

@@ -3,14 +3,16 @@ import { createHash } from 'node:crypto';
 import { type Context, Hono } from 'hono';
 import { writeGdtf } from '#core/formats/gdtf/write';
 import { FormatError } from '#core/formats/report';
+import { isId } from '#core/model/ids';
 import type { Id, ShelfRecord } from '#core/model/records';
+import { cleanDeep } from '#core/model/text';
 import { planImport, readShelf, writeShelf } from '#core/shelf/archive';
 import { isShelfRecord } from '#core/shelf/copy';
 import { cleanFolder, summaryOf } from '#core/shelf/search';
 import { problem } from '../problem.js';
 import type { ShelfStore } from '../store/shelf.js';
 import { faultOfRecord } from '../validate.js';
-import { body, isId } from './shows.js';
+import { body } from './shows.js';
 
 export const sha256 = (bytes: Uint8Array): string => createHash('sha256').update(bytes).digest('hex');
 const MOST = 20_000;
@@ -25,8 +27,7 @@ const badFolder = (c: Context) =>
 export function faultOfShelfRecord(record: unknown): string | null {
   const why = faultOfRecord(record);
   if (why) return why;
-  if (!isShelfRecord(record as ShelfRecord)) return `A ${(record as ShelfRecord).kind} is not kept on the Shelf.`;
-  return JSON.stringify(record).includes('\\u0000') ? 'A text holds a NUL character.' : null;
+  return isShelfRecord(record as ShelfRecord) ? null : `A ${(record as ShelfRecord).kind} is not kept on the Shelf.`;
 }
 
 export function shelfRoutes(shelf: ShelfStore): Hono {
@@ -58,7 +59,7 @@ export function shelfRoutes(shelf: ShelfStore): Hono {
       const folder = entry.folder === undefined ? undefined : cleanFolder(entry.folder);
       if (folder === null) return badFolder(c);
       sound.push({
-        record: entry.record as ShelfRecord,
+        record: cleanDeep(entry.record as ShelfRecord),
         base: base as number | null,
         ...(folder === undefined ? {} : { folder }),
       });

@@ -3,18 +3,17 @@ import { Hono } from 'hono';
 import { streamSSE } from 'hono/streaming';
 import { v4 } from 'uuid';
 import { edit } from '#core/model/change';
+import { isId } from '#core/model/ids';
 import { makeShow } from '#core/model/make';
 import type { DessinRecord } from '#core/model/records';
 import { settingsOf } from '#core/model/show';
+import { cleanDeep, cleanText, cutText, faultOfValues } from '#core/model/text';
 import { contentKey, isShelfRecord } from '#core/shelf/copy';
 import type { Hub } from '../live/hub.js';
 import { notFound, problem } from '../problem.js';
 import type { ShelfStore } from '../store/shelf.js';
 import type { Posted, Store } from '../store/store.js';
 import { faultOfChange } from '../validate.js';
-
-const uuid = /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/;
-export const isId = (text: unknown): text is string => typeof text === 'string' && uuid.test(text);
 
 /** A JSON object, or null. */
 export async function body(request: Request): Promise<Record<string, unknown> | null> {
@@ -26,13 +25,11 @@ export async function body(request: Request): Promise<Record<string, unknown> | 
   }
 }
 
-const nameFrom = (value: unknown): string | null =>
-  typeof value === 'string' && value.trim().length > 0 && value.trim().length <= 200 && !value.includes('\0')
-    ? value.trim()
-    : null;
-
-/** PostgreSQL cannot store NUL in text. */
-const hasNul = (text: string): boolean => text.includes('\\u0000') || text.includes('\0');
+/** A name as it is kept, or null when it is none. */
+const nameFrom = (value: unknown): string | null => {
+  const name = typeof value === 'string' ? cleanText(value).trim() : '';
+  return name.length > 0 && name.length <= 200 ? name : null;
+};
 
 /** What a new show begins with is the Shelf's own, where the Shelf has the same: it then hears of newer versions. */
 async function withShelfCopies<R extends DessinRecord>(content: readonly R[], shelf: ShelfStore): Promise<DessinRecord[]> {
@@ -62,7 +59,7 @@ export function showRoutes(store: Store, shelf: ShelfStore, hub: Hub): Hono {
       const source = isId(input.copyOf) ? await store.load(input.copyOf) : null;
       if (!source) return notFound(c);
       const settings = settingsOf(source.show);
-      const name = nameFrom(input.name) ?? `${settings.name}, copy`.slice(0, 200);
+      const name = nameFrom(input.name) ?? cutText(`${settings.name}, copy`, 200);
       await store.create(
         [...source.show.records.values()].map((record) => (record === settings ? { ...settings, id, name } : record)),
         id,
@@ -84,7 +81,12 @@ export function showRoutes(store: Store, shelf: ShelfStore, hub: Hub): Hono {
   app.get('/:id', async (c) => {
     const loaded = isId(c.req.param('id')) ? await store.load(c.req.param('id')) : null;
     return loaded
-      ? c.json({ id: loaded.show.id, revision: loaded.revision, records: [...loaded.show.records.values()] })
+      ? c.json({
+          id: loaded.show.id,
+          revision: loaded.revision,
+          records: [...loaded.show.records.values()],
+          aside: loaded.aside,
+        })
       : notFound(c);
   });
 
@@ -117,16 +119,8 @@ export function showRoutes(store: Store, shelf: ShelfStore, hub: Hub): Hono {
   app.post('/:id/changes', async (c) => {
     const id = c.req.param('id');
     if (!isId(id)) return notFound(c);
-    const text = await c.req.text();
-    let input: Partial<Record<keyof Posted, unknown>> | null;
-    try {
-      input = JSON.parse(text) as Partial<Record<keyof Posted, unknown>> | null;
-    } catch {
-      return problem(c, 400, 'Not JSON', 'The request holds no JSON object.');
-    }
-    if (typeof input !== 'object' || input === null) return problem(c, 400, 'Not JSON', 'The request holds no JSON object.');
-    if (hasNul(text))
-      return problem(c, 422, 'NUL character', 'A text holds a NUL character, which cannot be stored. Take it out.');
+    const input = await body(c.req.raw);
+    if (!input) return problem(c, 400, 'Not JSON', 'The request holds no JSON object.');
     const { key, author, label, change } = input;
     if (!isId(key)) return problem(c, 422, 'Key is missing', 'A change carries a key: a new UUID in lower case.');
     if (
@@ -135,9 +129,9 @@ export function showRoutes(store: Store, shelf: ShelfStore, hub: Hub): Hono {
       (author !== undefined && (typeof author !== 'string' || author.length > 200))
     )
       return problem(c, 422, 'Label is missing', 'A change carries a label of at most 1000 characters.');
-    const fault = faultOfChange(change);
+    const fault = faultOfValues({ label, author: author ?? '' }) ?? faultOfChange(change);
     if (fault) return problem(c, 422, 'Change is not sound', fault);
-    const outcome = await store.post(id, { key, author: author ?? '', label, change: change as Posted['change'] });
+    const outcome = await store.post(id, cleanDeep({ key, author: author ?? '', label, change: change as Posted['change'] }));
     if (outcome.kind === 'missing') return notFound(c);
     if (outcome.kind === 'refused') return problem(c, 422, 'Change does not fit', outcome.why);
     if (outcome.kind === 'collision')

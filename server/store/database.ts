@@ -1,5 +1,6 @@
 /** Opens the database: PGlite in the data folder, or PostgreSQL by DATABASE_URL. Both take the same schema and migrations. */
 import { fileURLToPath } from 'node:url';
+import { eq } from 'drizzle-orm';
 import type { PgDatabase, PgQueryResultHKT } from 'drizzle-orm/pg-core';
 import * as schema from './schema.js';
 
@@ -62,4 +63,42 @@ async function openPostgres(url: string): Promise<Database> {
       await pool.end();
     },
   };
+}
+
+/** A fact of this installation; made when it is asked for the first time. Several processes that ask together get one answer. */
+export async function factOf({ db }: Database, name: string, make: () => string): Promise<string> {
+  await db.insert(schema.installation).values({ name, value: make() }).onConflictDoNothing();
+  const [row] = await db.select().from(schema.installation).where(eq(schema.installation.name, name));
+  return row!.value;
+}
+
+const gone = new Set([
+  'ECONNREFUSED',
+  'ECONNRESET',
+  'EPIPE',
+  'ENOTFOUND',
+  'EAI_AGAIN',
+  'ETIMEDOUT',
+  'EHOSTUNREACH',
+  'ENETUNREACH',
+]);
+
+/**
+ * Whether an error says that the database is away or full for a while, and not that the request was wrong.
+ * Source: PostgreSQL manual, appendix A: classes 08 (connection), 53 (resources), 57P01 to 57P03 (shut down, starting up); node-postgres'
+ * own sentences for a connection that ended.
+ */
+export function isAway(error: unknown): boolean {
+  for (let at: unknown = error, depth = 0; at instanceof Error && depth < 10; at = at.cause, depth++) {
+    const { code } = at as { code?: unknown };
+    if (typeof code === 'string' && (gone.has(code) || /^(08|53)...$|^57P0[123]$/.test(code))) return true;
+    if (
+      /^(Connection terminated|Client has encountered a connection error|timeout exceeded when trying to connect)/.test(
+        at.message,
+      )
+    )
+      return true;
+    if (at instanceof AggregateError && at.errors.some(isAway)) return true;
+  }
+  return false;
 }

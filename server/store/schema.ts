@@ -22,6 +22,8 @@ export const shows = pgTable('shows', {
   edited: timestamp('edited', { withTimezone: true }).notNull().defaultNow(),
   /** Set when the show was deleted; it can be brought back until the server sweeps it out. */
   deleted: timestamp('deleted', { withTimezone: true }),
+  /** Form of its records (core/model/format); a program that knows only older forms does not open it. */
+  format: integer('format').notNull().default(1),
 });
 
 export const records = pgTable(
@@ -56,6 +58,25 @@ export const changes = pgTable(
   },
   (table) => [primaryKey({ columns: [table.show, table.revision] }), index('changes_key').on(table.show, table.key)],
 );
+
+/** Records that were found unsound when their show was read, as they were found first: whatever is written over them, they can be looked at. */
+export const aside = pgTable(
+  'aside',
+  {
+    show: uuid('show')
+      .notNull()
+      .references(() => shows.id, { onDelete: 'cascade' }),
+    id: uuid('id').notNull(),
+    kind: text('kind').notNull(),
+    why: text('why').notNull(),
+    data: jsonb('data').notNull(),
+    at: timestamp('at', { withTimezone: true }).notNull().defaultNow(),
+  },
+  (table) => [primaryKey({ columns: [table.show, table.id] })],
+);
+
+/** Facts of this installation, by name. */
+export const installation = pgTable('installation', { name: text('name').primaryKey(), value: text('value').notNull() });
 
 const bytes = customType<{ data: Uint8Array; driverData: Uint8Array }>({ dataType: () => 'bytea' });
 

@@ -1,22 +1,38 @@
 /** Shows in the database, and the one way to change them: a change is confirmed when its transaction has committed. */
 import { and, asc, desc, eq, gt, inArray, isNotNull, isNull, lt, sql } from 'drizzle-orm';
+import { type Aside, SHOW_FORMAT, sortOut } from '#core/model/aside';
 import { apply, type Change, isEmpty } from '#core/model/change';
 import { type Collision, rebase } from '#core/model/merge';
 import type { DessinRecord, Id } from '#core/model/records';
 import { faultsOfChange } from '#core/model/references';
 import { type Show, settingsOf, showOf } from '#core/model/show';
+import { faultOfRecord } from '../validate.js';
 import type { Database, Db } from './database.js';
-import { changes, records, shows } from './schema.js';
+import { aside as asideTable, changes, records, shows } from './schema.js';
 
 export interface ShowRow {
   readonly id: Id;
   readonly name: string;
   readonly revision: number;
   readonly edited: string;
+  /** When it was deleted, and null as long as it was not. */
+  readonly deleted: string | null;
+  /** Whether a newer program wrote it, which this one does not read. */
+  readonly newer: boolean;
 }
 export interface Loaded {
   readonly show: Show;
   readonly revision: number;
+  /** Records of the show that are not sound, and stand in it nowhere. */
+  readonly aside: readonly Aside[];
+}
+/** A show that a newer program wrote. */
+export class NewerShow extends Error {
+  constructor(name: string, format: number) {
+    super(
+      `"${name}" was written by a newer Dessin (form ${format}; this one reads up to form ${SHOW_FORMAT}). Nothing was changed. Update Dessin on this machine, then open it again.`,
+    );
+  }
 }
 export interface Posted {
   readonly key: string;
@@ -36,6 +52,8 @@ export type Outcome =
   | { readonly kind: 'refused'; readonly why: string }
   | { readonly kind: 'missing' };
 
+/** Days for which a deleted show can be brought back. */
+export const KEPT_DAYS = 30;
 export const CHANNEL = 'dessin_changes';
 /** Rows in one statement: PostgreSQL takes 65535 parameters. */
 const BATCH = 2000;
@@ -66,7 +84,9 @@ export function makeStore({ db }: Database): Store {
     return turn;
   };
 
-  const read = async (tx: Db, id: Id, revision: number): Promise<Loaded> => {
+  /** @throws NewerShow */
+  const read = async (tx: Db, { id, revision, name, format }: typeof shows.$inferSelect): Promise<Loaded> => {
+    if (format > SHOW_FORMAT) throw new NewerShow(name, format);
     const kept = cache.get(id);
     if (kept?.revision === revision) return kept;
     if (kept && kept.revision < revision) {
@@ -77,16 +97,25 @@ export function makeStore({ db }: Database): Store {
         .where(and(eq(changes.show, id), gt(changes.revision, kept.revision)))
         .orderBy(asc(changes.revision));
       if (log.length === revision - kept.revision)
-        return { show: log.reduce((show, row) => apply(show, row.change as Change), kept.show), revision };
+        return { ...kept, show: log.reduce((show, row) => apply(show, row.change as Change), kept.show), revision };
     }
-    const rows = await tx.select({ data: records.data }).from(records).where(eq(records.show, id)).orderBy(asc(records.entered));
-    return {
-      show: showOf(
-        id,
-        rows.map((row) => row.data as DessinRecord),
-      ),
-      revision,
-    };
+    const rows = await tx
+      .select({ id: records.id, kind: records.kind, data: records.data })
+      .from(records)
+      .where(eq(records.show, id))
+      .orderBy(asc(records.entered));
+    const { show, aside } = sortOut(id, rows, faultOfRecord);
+    // Kept as they were found, since what stands in for them may be written over them.
+    for (let at = 0; at < aside.length; at += BATCH)
+      await tx
+        .insert(asideTable)
+        .values(
+          aside
+            .slice(at, at + BATCH)
+            .map(({ id: record, kind, why, data }) => ({ show: id, id: record, kind, why, data: data ?? {} })),
+        )
+        .onConflictDoNothing();
+    return { show, revision, aside };
   };
 
   const keep = (id: Id, loaded: Loaded): Loaded => {
@@ -103,7 +132,14 @@ export function makeStore({ db }: Database): Store {
       .from(shows)
       .where(deleted ? isNotNull(shows.deleted) : isNull(shows.deleted))
       .orderBy(desc(shows.edited));
-    return rows.map(({ id, name, revision, edited }) => ({ id, name, revision, edited: edited.toISOString() }));
+    return rows.map(({ id, name, revision, edited, deleted: gone, format }) => ({
+      id,
+      name,
+      revision,
+      edited: edited.toISOString(),
+      deleted: gone?.toISOString() ?? null,
+      newer: format > SHOW_FORMAT,
+    }));
   };
 
   return {
@@ -114,7 +150,7 @@ export function makeStore({ db }: Database): Store {
     create: async (content, id) => {
       const show = showOf(id, content);
       await db.transaction(async (tx) => {
-        await tx.insert(shows).values({ id, name: settingsOf(show).name });
+        await tx.insert(shows).values({ id, name: settingsOf(show).name, format: SHOW_FORMAT });
         await insertRecords(tx as unknown as Db, id, content, 0);
       });
     },
@@ -125,7 +161,7 @@ export function makeStore({ db }: Database): Store {
           .select()
           .from(shows)
           .where(and(eq(shows.id, id), isNull(shows.deleted)));
-        return row ? keep(id, await read(db, id, row.revision)) : null;
+        return row ? keep(id, await read(db, row)) : null;
       }),
 
     remove: async (id) =>
@@ -173,7 +209,7 @@ export function makeStore({ db }: Database): Store {
             .from(changes)
             .where(and(eq(changes.show, id), eq(changes.key, posted.key)));
           if (before) return { kind: 'stored', revision: before.revision, change: before.change as Change };
-          const loaded = await read(tx, id, row.revision);
+          const loaded = await read(tx, row);
           const { change, collisions } = rebase(loaded.show, posted.change);
           if (collisions.length) return { kind: 'collision', revision: row.revision, collisions };
           const next = apply(loaded.show, change);
@@ -190,7 +226,9 @@ export function makeStore({ db }: Database): Store {
             .set({ revision, name: settingsOf(next).name, edited: new Date() })
             .where(eq(shows.id, id));
           await tx.execute(sql`select pg_notify(${CHANNEL}, ${`${id} ${revision}`})`);
-          after = { show: next, revision };
+          // What was written over is no longer aside.
+          const written = new Set([...change.added, ...change.updated.map(([, to]) => to)].map((record) => record.id));
+          after = { show: next, revision, aside: loaded.aside.filter((item) => !written.has(item.id)) };
           return { kind: 'stored', revision, change };
         });
         if (after) keep(id, after);

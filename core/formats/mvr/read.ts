@@ -4,6 +4,7 @@ import { nearly } from '../../model/equal.js';
 import { withoutLooseEnds } from '../../model/loose.js';
 import { makeLayers, makePart, makeSettings } from '../../model/make.js';
 import type { Aim, DessinRecord, Fixture, FixtureType, Id, Layer, Part, Position, Vec3 } from '../../model/records.js';
+import { cleanDeep } from '../../model/text.js';
 import { parseAddress, SLOTS, slotOf } from '../../patch/address.js';
 import { footprints } from '../../patch/footprint.js';
 import { spinOfBearing } from '../../space/hanging.js';
@@ -383,7 +384,7 @@ function readOwn(root: XmlNode, context: MvrContext, report: Report): Own {
   let settings: Own['settings'] = null;
   const parse = (node: XmlNode): unknown => {
     try {
-      return JSON.parse(node.text);
+      return cleanDeep(JSON.parse(node.text));
     } catch {
       return null;
     }
