@@ -1,7 +1,7 @@
 /** XLSX out and in over HTTP: what exceljs reads of ours, what we read of others, and hostile files (reference formats 10). */
 import { expect, test } from '@jest/globals';
 import ExcelJS from 'exceljs';
-import { strToU8, zipSync } from 'fflate';
+import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
 import type { OutTable } from '#core/ledger/table';
 import { makeApp } from './app.js';
 import type { Hub } from './live/hub.js';
@@ -122,4 +122,92 @@ test('a table that is none is refused', async () => {
   for (const body of ['{}', 'x', JSON.stringify({ ...table, rows: [[1]] }), JSON.stringify({ ...table, more: 1 })])
     expect((await post('xlsx', body)).status).toBe(400);
   expect(['a:b/c', "'x'", '', 'y'.repeat(50)].map(sheetName)).toEqual(['a b c', 'x', 'Ledger', 'y'.repeat(31)]);
+});
+
+/** A workbook whose one sheet holds this XML; everything else is as exceljs writes it. */
+const hostile = async (patch: (sheet: string) => string, book?: (workbook: string) => string): Promise<Uint8Array> => {
+  const made = new ExcelJS.Workbook();
+  made.addWorksheet('x').addRow(['Channel', 'Notes']);
+  const parts = unzipSync(new Uint8Array(await made.xlsx.writeBuffer()));
+  const [sheet, workbook] = ['xl/worksheets/sheet1.xml', 'xl/workbook.xml'];
+  parts[sheet] = strToU8(patch(strFromU8(parts[sheet]!)));
+  if (book) parts[workbook] = strToU8(book(strFromU8(parts[workbook]!)));
+  return zipSync(parts);
+};
+const beforeData = (xml: string) => (sheet: string) => sheet.replace('<sheetData>', `${xml}<sheetData>`);
+const afterData = (xml: string) => (sheet: string) => sheet.replace('</sheetData>', `</sheetData>${xml}`);
+const inData = (xml: string) => (sheet: string) => sheet.replace('</sheetData>', `${xml}</sheetData>`);
+const same = (text: string) => text;
+/** Small files that kept the server busy for good: each is answered, and health in between (not timed: it would never come). */
+test.each<[string, () => Promise<Uint8Array>, string]>([
+  [
+    'a row beyond the sheet',
+    () => hostile(inData('<row r="4000000000"><c r="A4000000000"><v>1</v></c></row>')),
+    'a row "4000000000"',
+  ],
+  ['a row as an entity', () => hostile(inData('<row r="&#52;000000000"/>')), 'has a row'],
+  ['a row behind a ">"', () => hostile(inData('<row x=">" r="4000000000"/>')), 'has a row'],
+  ['a row as a fraction', () => hostile(inData('<row r="1e9"/>')), 'has a row'],
+  ['a cell beyond the sheet', () => hostile(inData('<row r="2"><c r="ZZZZZZZ2"/></row>')), 'a cell "ZZZZZZZ2"'],
+  [
+    'a merge of the whole sheet',
+    () => hostile(afterData('<mergeCells><mergeCell ref="A1:XFD1048576"/></mergeCells>')),
+    'joins more than',
+  ],
+  [
+    'a merge of nothing',
+    () => hostile(afterData("<mergeCells><mergeCell ref='A1:ZZZ99999999'/></mergeCells>")),
+    'which are none',
+  ],
+  ['many rows out to the last column', () => hostile(inData('<row><c r="XFD9"/></row>'.repeat(2000))), 'too far apart'],
+  ['two million cells', () => hostile(inData(`<row>${'<c/>'.repeat(2_000_001)}</row>`)), 'more than 2,000,000'],
+  ['an element that never ends', () => hostile(inData(`<row ${'r="1" '.repeat(5000)}`)), '.'],
+  [
+    'a sheet of a wild number',
+    () => hostile(same, (book) => book.replace(/sheetId="\d+"/, 'sheetId="4000000000"')),
+    'numbers a sheet',
+  ],
+])('%s is answered with a sentence, and health meanwhile', async (_, make, part) => {
+  const [{ status, body }, health] = await Promise.all([
+    read(await make()),
+    app.request('http://localhost/api/health', { headers: { host: 'localhost' } }),
+  ]);
+  expect([status, health.status]).toEqual([422, 200]);
+  expect(body.detail).toContain(part);
+});
+test.each<[string, () => Promise<Uint8Array>]>([
+  ['a trillion columns of one width', () => hostile(beforeData('<cols><col min="1" max="999999999999" width="9"/></cols>'))],
+  [
+    'a name for the whole sheet',
+    () =>
+      hostile(same, (book) =>
+        book.replace(
+          '</sheets>',
+          '</sheets><definedNames><definedName name="a">x!$A$1:$XFD$1048576</definedName></definedNames>',
+        ),
+      ),
+  ],
+  [
+    'rules and links without an end',
+    () =>
+      hostile(
+        afterData(
+          '<hyperlinks><hyperlink ref="A1" r:id="rId9"/></hyperlinks><tableParts count="1"><tablePart r:id="rId7"/></tableParts>',
+        ),
+      ),
+  ],
+])('%s says nothing about cells, and is left out', async (_, make) => {
+  expect((await read(await make())).body.headings).toEqual(['Channel', 'Notes']);
+});
+test('joined cells are read as one value each, as before', async () => {
+  const book = new ExcelJS.Workbook();
+  const sheet = book.addWorksheet('x');
+  sheet.addRow(['Channel', 'Notes']);
+  sheet.addRow(['1', 'a']);
+  sheet.addRow(['2', '']);
+  sheet.mergeCells('B2:B3');
+  expect((await read(new Uint8Array(await book.xlsx.writeBuffer()))).body.rows).toEqual([
+    ['1', 'a'],
+    ['2', 'a'],
+  ]);
 });

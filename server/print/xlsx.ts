@@ -3,6 +3,7 @@ import ExcelJS from 'exceljs';
 import { FormatError, Report } from '#core/formats/report';
 import { openZip } from '#core/formats/zip/read';
 import type { OutTable } from '#core/ledger/table';
+import { soundWorkbook } from './workbook.js';
 
 /** Hidden sheet with what the table said when it went out. */
 const AS_EXPORTED = 'Dessin as exported';
@@ -95,6 +96,29 @@ function rowsOf(sheet: ExcelJS.Worksheet, most: number, where: string): SheetRow
   return { headings, rows };
 }
 
+/** Elements of a sheet beside its cells: widths of a trillion columns, rules and links say nothing that is read here. */
+const unread = [
+  'sheetPr',
+  'dimension',
+  'sheetViews',
+  'sheetFormatPr',
+  'cols',
+  'autoFilter',
+  'rowBreaks',
+  'hyperlinks',
+  'pageMargins',
+  'dataValidations',
+  'pageSetup',
+  'headerFooter',
+  'printOptions',
+  'picture',
+  'drawing',
+  'sheetProtection',
+  'tableParts',
+  'conditionalFormatting',
+  'extLst',
+];
+
 /**
  * Reads the first sheet that is shown. Hidden and filtered rows are read too.
  * @param most  rows that are read at most
@@ -110,18 +134,12 @@ export async function readXlsx(bytes: Uint8Array, where: string, most: number): 
   const report = new Report();
   // Every entry is inflated under our own limits before another library does it.
   const archive = openZip(bytes, report, where, { left: 200_000_000 });
-  for (const name of archive.names) {
-    const content = archive.read(name);
-    if (content && /\.(xml|rels)$/i.test(name) && new TextDecoder().decode(content.subarray(0, 4096)).includes('<!DOCTYPE'))
-      throw new FormatError('XLSX_DTD', `${where} holds a document type, which no spreadsheet needs. It was not read.`, where);
-  }
   if (!archive.names.some((name) => /workbook\.xml$/i.test(name)))
     throw new FormatError('XLSX_BAD', `${where} is an archive, but no workbook.`, where);
+  const sound = soundWorkbook(archive, where);
   const book = new ExcelJS.Workbook();
   try {
-    await book.xlsx.load(bytes.buffer.slice(bytes.byteOffset, bytes.byteOffset + bytes.byteLength) as ArrayBuffer, {
-      ignoreNodes: ['dataValidations', 'drawing', 'picture'],
-    });
+    await book.xlsx.load(sound.buffer as ArrayBuffer, { ignoreNodes: [...unread] });
   } catch {
     throw new FormatError('XLSX_BAD', `${where} could not be read as a workbook. Save it again as .xlsx, or as CSV.`, where);
   }

@@ -27,10 +27,7 @@ export function readXml(bytes: Uint8Array, report: Report, where: string, most: 
   if (bytes.length > most.xmlBytes)
     throw new FormatError('XML_LIMIT', `${where} is larger than ${Math.round(most.xmlBytes / 1e6)} MB.`, where);
   const text = decode(bytes, report, where);
-  const bare = text.replace(/<!--[\s\S]*?-->/g, '').replace(/<!\[CDATA\[[\s\S]*?\]\]>/g, '');
-  if (/<!\s*DOCTYPE/i.test(bare) || /<!\s*ENTITY/i.test(bare))
-    throw new FormatError('XML_DTD', `${where} declares its own document type, which Dessin refuses for safety.`, where);
-  measure(bare, where, most);
+  measure(text, where, most);
   let valid: ReturnType<typeof XMLValidator.validate>;
   let tree: unknown;
   try {
@@ -65,26 +62,64 @@ function nodeOf(raw: Raw): XmlNode | null {
   return { name, attributes, children, text: unescapeXml(text) };
 }
 
-/** Depth, count and attribute length, before anything is built. */
+/** What is not markup of elements, by how it begins and ends (XML 1.0, 2.5 to 2.7). */
+const blocks = [
+  ['<!--', '-->', 'a comment'],
+  ['<![CDATA[', ']]>', 'a section of text'],
+  ['<?', '?>', 'an instruction'],
+] as const;
+const [LT, GT, SLASH, BANG] = [60, 62, 47, 33];
+
+/**
+ * Depth, count and length of elements, before anything is built. One pass in the order in which a parser reads: nothing is looked at twice,
+ * and nothing hides in what only looks like a comment.
+ */
 function measure(text: string, where: string, most: Limits): void {
+  const bad = (what: string, at: number) =>
+    new FormatError('XML_BAD', `${where} is not sound XML: ${what} (line ${text.slice(0, at).split('\n').length}).`, where);
+  const over = (what: string) => new FormatError('XML_LIMIT', `${where} ${what}.`, where);
   let depth = 0;
   let elements = 0;
-  for (const match of text.matchAll(/<(\/?)[^\s<>/!?][^<>]*?(\/?)>/g)) {
-    if (match[1]) depth--;
+  for (let at = text.indexOf('<'); at >= 0; at = text.indexOf('<', at)) {
+    const block = blocks.find(([begin]) => text.startsWith(begin, at));
+    if (block) {
+      const end = text.indexOf(block[1], at + block[0].length);
+      if (end < 0) throw bad(`${block[2]} never ends`, at);
+      at = end + block[1].length;
+      continue;
+    }
+    if (text.charCodeAt(at + 1) === BANG) {
+      if (/^<!\s*(DOCTYPE|ENTITY)/i.test(text.slice(at, at + 100)))
+        throw new FormatError('XML_DTD', `${where} declares its own document type, which Dessin refuses for safety.`, where);
+      throw bad('"<!" begins nothing that is known', at);
+    }
+    const end = endOfTag(text, at, most.attribute * 4);
+    if (end === 'long') throw over('has an element of unreasonable length');
+    if (end === 'bad') throw bad('an element does not end before the next "<"', at);
+    if (text.charCodeAt(at + 1) === SLASH) depth--;
     else {
       elements++;
-      if (!match[2]) depth++;
+      if (text.charCodeAt(end - 1) !== SLASH) depth++;
     }
-    const over =
-      depth > most.xmlDepth
-        ? `is nested deeper than ${most.xmlDepth}`
-        : elements > most.xmlElements
-          ? `holds more than ${most.xmlElements} elements`
-          : match[0].length > most.attribute * 4
-            ? 'has an element of unreasonable length'
-            : '';
-    if (over) throw new FormatError('XML_LIMIT', `${where} ${over}.`, where);
+    if (depth > most.xmlDepth) throw over(`is nested deeper than ${most.xmlDepth}`);
+    if (elements > most.xmlElements) throw over(`holds more than ${most.xmlElements} elements`);
+    at = end + 1;
   }
+}
+
+/** Where the tag that begins at `from` ends; a ">" inside quotes is a letter, a "<" there is not allowed (XML 1.0, 3.1). */
+function endOfTag(text: string, from: number, longest: number): number | 'long' | 'bad' {
+  let quote = 0;
+  for (let at = from + 1; at < text.length; at++) {
+    const code = text.charCodeAt(at);
+    if (code === LT) return 'bad';
+    if (at - from > longest) return 'long';
+    if (quote) {
+      if (code === quote) quote = 0;
+    } else if (code === 34 || code === 39) quote = code;
+    else if (code === GT) return at;
+  }
+  return 'bad';
 }
 
 function decode(bytes: Uint8Array, report: Report, where: string): string {
