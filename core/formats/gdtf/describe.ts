@@ -28,6 +28,17 @@ const matrixText = (place: readonly number[]): string =>
 /** Names may not hold the separators of a Node (reference formats 1.2). */
 export const gdtfName = (text: string): string => text.replace(/[.,{}$[\]\\^|~]/g, ' ').trim() || 'unnamed';
 
+/** Names of modes as a file has them, in their order: without separators, and no two alike (reference formats 1.9). */
+export function modeNames(modes: readonly Mode[], taken: readonly string[] = []): string[] {
+  const used = new Set(taken);
+  return modes.map((mode) => {
+    let name = gdtfName(mode.name);
+    for (let n = 2; used.has(name); n++) name = `${gdtfName(mode.name)} (${n})`;
+    used.add(name);
+    return name;
+  });
+}
+
 /** Which geometry a channel belongs to: pan turns the yoke, tilt the head; the n-th of one attribute is the n-th cell's. */
 function geometryNames(mode: Mode, moving: boolean): string[] {
   const seen = new Map<string, number>();
@@ -227,7 +238,7 @@ export function gdtfXml(type: FixtureType): string {
       element(
         'DMXModes',
         {},
-        type.modes.map((mode) => modeXml(mode, type, own)),
+        modeNames(type.modes).map((name, i) => modeXml(type.modes[i]!, name, type, own)),
       ),
       element('Revisions', {}, element('Revision', { Text: 'written by Dessin', Date: '2000-01-01T00:00:00', UserID: '0' })),
       element('FTPresets'),
@@ -236,7 +247,13 @@ export function gdtfXml(type: FixtureType): string {
   return declaration + xml;
 }
 
-export function modeXml(mode: Mode, type: FixtureType, own: { root: string; beams: string[]; axes: string[] } | null): string {
+/** @param name  as the file has it; no other mode of the file is named so */
+export function modeXml(
+  mode: Mode,
+  name: string,
+  type: FixtureType,
+  own: { root: string; beams: string[]; axes: string[] } | null,
+): string {
   const places = own
     ? geometryNames(mode, isMoving(type)).map((name) =>
         name === 'Yoke'
@@ -248,7 +265,7 @@ export function modeXml(mode: Mode, type: FixtureType, own: { root: string; beam
     : geometryNames(mode, isMoving(type));
   return element(
     'DMXMode',
-    { Name: gdtfName(mode.name), Geometry: own?.root ?? 'Base' },
+    { Name: name, Geometry: own?.root ?? 'Base' },
     element(
       'DMXChannels',
       {},

@@ -7,7 +7,7 @@ import { FormatError, limits, Report } from '../report.js';
 import { readXml, type XmlNode } from '../xml/read.js';
 import { declaration, escapeXml, xmlNumber } from '../xml/write.js';
 import { writeZip } from '../zip/write.js';
-import { attributesOf, attributeXml, beamFigures, modeXml, wheelsXml } from './describe.js';
+import { attributesOf, attributeXml, beamFigures, modeNames, modeXml, wheelsXml } from './describe.js';
 import { collectGeometries } from './geometry.js';
 import { firstRoot, openGdtf, readGdtf } from './read.js';
 
@@ -182,13 +182,19 @@ function patchModes(fixture: Node, type: FixtureType, before: FixtureType, root:
     if (Name !== undefined && node.name === 'Beam') beams.push(Name);
     if (Name !== undefined && node.name === 'Axis') axes.push(Name);
   });
-  holder.children = type.modes.map((mode) => {
+  const moved = type.pan !== before.pan || type.tilt !== before.tilt;
+  const kept = type.modes.map((mode) => {
     const at = before.modes.findIndex((item) => item.name === mode.name);
-    const moved = type.pan !== before.pan || type.tilt !== before.tilt;
-    return at >= 0 && old[at] && !moved && equal(before.modes[at], mode)
-      ? old[at]
-      : parsed(modeXml(mode, type, { root, beams, axes }));
+    return (at >= 0 && !moved && equal(before.modes[at], mode) && old[at]) || null;
   });
+  const fresh = type.modes.filter((_, i) => !kept[i]);
+  const names = modeNames(
+    fresh,
+    kept.flatMap((node) => node?.attributes.Name ?? []),
+  );
+  holder.children = type.modes.map(
+    (mode, i) => kept[i] ?? parsed(modeXml(mode, names[fresh.indexOf(mode)]!, type, { root, beams, axes })),
+  );
   const attributes = child(child(fixture, 'AttributeDefinitions'), 'Attributes');
   const known = new Set(attributes.children.map((node) => node.attributes.Name));
   for (const name of attributesOf(type)) if (!known.has(name)) attributes.children.push(parsed(attributeXml(name)));

@@ -109,9 +109,9 @@ export function readMvr(bytes: Uint8Array, context: MvrContext, most: Limits = l
         ? kept
         : put(newPosition(id, scene.positions.get(id) ?? 'Unplaced', objects, positionsLayer, order++));
     for (const object of objects) {
-      const type = types(textOf(object.node, 'GDTFSpec'), object.where);
+      const { type, modes } = types(textOf(object.node, 'GDTFSpec'), object.where);
       records.set(type.id, type);
-      put(fixtureOf(object, position, type, own.fixtures.get(object.id), scene.focus, records, report));
+      put(fixtureOf(object, position, type, modes, own.fixtures.get(object.id), scene.focus, records, report));
     }
   }
   return { value: withoutLooseEnds([...records.values()]), report: report.list };
@@ -142,13 +142,14 @@ function typeReader(
   report: Report,
   most: Limits,
   own: readonly DessinRecord[],
-): (spec: string, where: string) => FixtureType {
-  const read = new Map<string, FixtureType>();
+): (spec: string, where: string) => ReadType {
+  const read = new Map<string, ReadType>();
   const ids = new Map<Id, string>();
   return (spec, where) => {
-    const known = read.get(spec);
-    if (known) return known;
+    const before = read.get(spec);
+    if (before) return before;
     let type: FixtureType | null = null;
+    let inFile: string[] = [];
     const name = spec.split(/[\\/]/).at(-1) ?? '';
     if (name !== spec)
       report.add(
@@ -166,6 +167,7 @@ function typeReader(
       if (bytes) {
         const found = readGdtf(bytes, name, { budget, most });
         type = found.value;
+        inFile = type.modes.map((mode) => mode.name);
         for (const oddity of found.report) report.add(oddity.severity, oddity.code, oddity.message, oddity.where);
       } else
         report.add(
@@ -202,9 +204,16 @@ function typeReader(
       };
     if (ids.has(type.id) && ids.get(type.id) !== spec) type = { ...type, id: derivedId(`${type.id} ${spec}`) };
     ids.set(type.id, spec);
-    read.set(spec, type);
-    return type;
+    const known = { type, modes: new Map(type.modes.map((mode, i) => [inFile[i] ?? mode.name, mode.name])) };
+    read.set(spec, known);
+    return known;
   };
+}
+
+interface ReadType {
+  readonly type: FixtureType;
+  /** What the show calls a mode, by what its file calls it. */
+  readonly modes: ReadonlyMap<string, string>;
 }
 
 const placeholder: Omit<FixtureType, 'id' | 'name'> = {
@@ -232,6 +241,7 @@ function fixtureOf(
   object: SceneObject,
   position: Position,
   type: FixtureType,
+  modes: ReadType['modes'],
   own: OwnFixture | undefined,
   focus: ReadonlyMap<string, { readonly at: Vec3 }>,
   records: ReadonlyMap<Id, DessinRecord>,
@@ -247,16 +257,16 @@ function fixtureOf(
       where,
     );
   const written = textOf(node, 'GDTFMode');
-  let mode = type.modes.find((item) => item.name === written || gdtfName(item.name) === written);
-  if (!mode) {
-    mode = type.modes[0]!;
+  // A file may spell the mode otherwise than its type does; that is said, since a desk would not find it.
+  const alike = [...modes.keys()].find((name) => name.trim() === written || gdtfName(name) === gdtfName(written));
+  const mode = type.modes.find((item) => item.name === (modes.get(written) ?? modes.get(alike ?? ''))) ?? type.modes[0]!;
+  if (!modes.has(written))
     report.add(
       'warning',
       'MVR_MODE',
       `${where} uses the mode "${written.slice(0, 80)}", which its type does not have; "${mode.name}" was taken.`,
       where,
     );
-  }
   const sizes = footprints(mode);
   const channel = clipText(textOf(node, 'FixtureID'), 200);
   const parts: Part[] = Array.from(

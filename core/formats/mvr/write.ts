@@ -6,8 +6,7 @@ import { all, get, type Show } from '../../model/show.js';
 import { inScheduleOrder, natural, positionsInOrder } from '../../number/order.js';
 import { place } from '../../space/hanging.js';
 import { axesOf, identity } from '../../space/orientation.js';
-import { gdtfName } from '../gdtf/describe.js';
-import { writeGdtf } from '../gdtf/write.js';
+import { modeNamesIn, writeGdtf } from '../gdtf/write.js';
 import { derivedId, writeGuid } from '../guid.js';
 import { declaration, element, textElement } from '../xml/write.js';
 import { writeZip } from '../zip/write.js';
@@ -31,16 +30,29 @@ export function gdtfNames(types: readonly FixtureType[]): Map<string, string> {
 /** Bytes of a file by its hash: the GDTF that a type was read from. */
 export type FileOf = (hash: string) => Uint8Array | undefined;
 
+/** A type as it lies in the archive: its entry, and what the file calls each of its modes. */
+interface TypeFile {
+  readonly name: string;
+  readonly bytes: Uint8Array;
+  readonly modes: ReadonlyMap<string, string>;
+}
+
 /** The xml and the entries of the archive, in their order. */
 export function mvrEntries(show: Show, fileOf: FileOf = () => undefined): (readonly [string, Uint8Array])[] {
   const fixtures = inScheduleOrder(show);
   const used = new Set(fixtures.map((fixture) => fixture.type));
   const types = all(show, 'type').filter((type) => used.has(type.id));
-  const files = gdtfNames(types);
+  const names = gdtfNames(types);
+  const files = new Map<string, TypeFile>(
+    types.map((type) => {
+      const bytes = writeGdtf(type, type.gdtf ? fileOf(type.gdtf) : undefined);
+      const inFile = modeNamesIn(bytes);
+      const modes = new Map(type.modes.map((mode, i) => [mode.name, inFile[i] ?? mode.name]));
+      return [type.id, { name: names.get(type.id)!, bytes, modes }] as const;
+    }),
+  );
   const xml = sceneXml(show, fixtures, files);
-  const gdtfs = types
-    .map((type) => [files.get(type.id)!, writeGdtf(type, type.gdtf ? fileOf(type.gdtf) : undefined)] as const)
-    .sort((a, b) => (a[0] < b[0] ? -1 : 1));
+  const gdtfs = [...files.values()].map(({ name, bytes }) => [name, bytes] as const).sort((a, b) => (a[0] < b[0] ? -1 : 1));
   return [['GeneralSceneDescription.xml', strToU8(xml)], ...gdtfs];
 }
 
@@ -49,7 +61,7 @@ export const writeMvr = (show: Show, fileOf?: FileOf): Uint8Array => writeZip(mv
 /** Focus points are shared areas, or a point of one fixture, with an id made from the fixture's. */
 export const pointAimId = (fixture: Fixture): string => derivedId(`aim of ${fixture.id}`);
 
-function sceneXml(show: Show, fixtures: readonly Fixture[], files: ReadonlyMap<string, string>): string {
+function sceneXml(show: Show, fixtures: readonly Fixture[], files: ReadonlyMap<string, TypeFile>): string {
   const layers = [...all(show, 'layer')].sort((a, b) => a.order - b.order || natural(a.id, b.id));
   const inLayers = layers
     .map((layer) => {
@@ -102,8 +114,9 @@ function focusPoints(show: Show, fixtures: readonly Fixture[]): string[] {
   ];
 }
 
-function fixtureXml(show: Show, fixture: Fixture, files: ReadonlyMap<string, string>): string {
+function fixtureXml(show: Show, fixture: Fixture, files: ReadonlyMap<string, TypeFile>): string {
   const type = get(show, 'type', fixture.type);
+  const file = files.get(type.id)!;
   const at = place(show, fixture);
   const channel = fixture.parts[0]!.channel;
   const focus = fixture.aim === null ? null : fixture.aim.kind === 'area' ? fixture.aim.area : pointAimId(fixture);
@@ -112,8 +125,8 @@ function fixtureXml(show: Show, fixture: Fixture, files: ReadonlyMap<string, str
     'Fixture',
     { uuid: writeGuid(fixture.id), name: type.name },
     textElement('Matrix', writeMatrix({ ...axesOf(fixture, type, at), o: at.clamp })),
-    textElement('GDTFSpec', files.get(type.id)!),
-    textElement('GDTFMode', gdtfName(fixture.mode)),
+    textElement('GDTFSpec', file.name),
+    textElement('GDTFMode', file.modes.get(fixture.mode) ?? fixture.mode),
     focus ? textElement('Focus', writeGuid(focus)) : '',
     textElement('CastShadow', 'false'),
     textElement('Position', writeGuid(fixture.position)),
