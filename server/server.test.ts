@@ -203,6 +203,20 @@ describe.each(where)('on %s', (_, url) => {
     }
   });
 
+  test('a plot that does not fit is refused in words that name what falls off; fit=1 takes the scale that fits', async () => {
+    const id = await demoCopy();
+    for (const file of ['plot.svg', 'plot.pdf']) {
+      const off = await ask('GET', `/api/shows/${id}/out/${file}?paper=A3&scale=1:50`);
+      expect(off).toMatchObject({ status: 422, type: 'application/problem+json' });
+      expect(off.body.detail).toMatch(/\d+ of 144 fixtures.* would fall off the sheet\. It fits at 1:\d+; .*fit=1/);
+    }
+    const fitted = await app.request(`http://localhost/api/shows/${id}/out/plot.svg?paper=A3&scale=1:50&fit=1`, { headers });
+    expect(fitted.status).toBe(200);
+    const svg = await fitted.text();
+    expect(svg).toMatch(/>Scale 1:(75|100|200) on A3</);
+    expect(svg).toContain('width="420mm"');
+  });
+
   test('an MVR file becomes a new show; a broken one a sentence', async () => {
     const send = (body: Uint8Array) =>
       app.request('http://localhost/api/imports/mvr?name=Back', {

@@ -3,16 +3,17 @@ import { describe, expect, test } from '@jest/globals';
 import { makeDemo } from '#demo/show';
 import { types } from '#demo/types';
 import { writeSvg } from '../formats/svg.js';
-import { papers } from '../measure/scales.js';
+import { papers, usualScales } from '../measure/scales.js';
 import { apply, edit } from '../model/change.js';
 import { type FixtureType, families } from '../model/records.js';
-import { all, type Show, settingsOf } from '../model/show.js';
+import { all, get, type Show, settingsOf } from '../model/show.js';
+import { place } from '../space/hanging.js';
 import { detailsOf } from './details.js';
 import { keyRows } from './key.js';
 import { arc, boxOf, type Chunk, path } from './list.js';
 import { alongAt, hangAt } from './locate.js';
 import { allTags, hitDistance, planList } from './plan.js';
-import { plotPlate } from './plate.js';
+import { fittingScale, plotPlate, sayMissing } from './plate.js';
 import { sceneOf } from './scene.js';
 import { symbolOf } from './symbols.js';
 
@@ -126,10 +127,44 @@ describe('key and plate', () => {
         plotPlate(demo, { paper: papers[0]!, landscape: true, denominator, date: '' }).sheet.panes[0]!.k * world,
       ).toBeCloseTo(paper, 9);
   });
-  test('a plot that does not fit says by how much', () => {
-    expect(plotPlate(demo, { paper: papers[0]!, landscape: true, denominator: 50, date: '' }).missing).toBeNull();
-    const small = plotPlate(demo, { paper: papers[3]!, landscape: true, denominator: 20, date: '' }).missing!;
-    expect(small[0]).toBeGreaterThan(1000);
+  test('a plot that does not fit says by how much, what falls off, and at what scale it fits', () => {
+    const options = { paper: papers[0]!, landscape: true, denominator: 50, date: '' };
+    expect(plotPlate(demo, options).missing).toBeNull();
+    expect(fittingScale(demo, options)).toBe(50);
+    const small = { ...options, paper: papers[2]! };
+    const { sheet, missing } = plotPlate(demo, small);
+    expect(missing!.by[0]).toBeGreaterThan(100);
+    // Counted another way: clamps of the plan that lie outside the window of the sheet are missing for certain.
+    const { k, ox, oy, clip } = sheet.panes[0]!;
+    const outside = all(demo, 'fixture').filter((fixture) => {
+      const { clamp } = place(demo, fixture);
+      const [x, y] = [clamp[0] * k + ox, clamp[1] * k + oy];
+      const vertical = get(demo, 'position', fixture.position).curve.form === 'vertical';
+      return !vertical && (x < clip![0] || y < clip![1] || x > clip![0] + clip![2] || y > clip![1] + clip![3]);
+    });
+    expect(outside.length).toBeGreaterThan(10);
+    expect(missing!.fixtures).toBeGreaterThanOrEqual(outside.length);
+    expect(missing!.of).toBe(all(demo, 'fixture').length);
+    const fits = fittingScale(demo, small)!;
+    expect(fits).toBeGreaterThan(50);
+    expect(plotPlate(demo, { ...small, denominator: fits }).missing).toBeNull();
+    const words = sayMissing(missing!, small, fits);
+    expect(words).toContain(`${missing!.fixtures} of ${missing!.of} fixtures`);
+    expect(words).toMatch(
+      /^At 1:50 the plot is larger than A3 by \d+ mm: .* would fall off the sheet\. It fits at 1:\d+; or take/,
+    );
+  });
+  test('whatever paper and turn: at the scale that fits nothing is missing, and at the one before something is', () => {
+    for (const paper of papers)
+      for (const landscape of [true, false]) {
+        const options = { paper, landscape, denominator: 20, date: '' };
+        const fits = fittingScale(demo, options)!;
+        expect(plotPlate(demo, { ...options, denominator: fits }).missing).toBeNull();
+        const before = usualScales(false)
+          .filter((value) => value < fits)
+          .at(-1);
+        if (before) expect(plotPlate(demo, { ...options, denominator: before }).missing).not.toBeNull();
+      }
   });
   test('the SVG is true to size and its text is text', () => {
     const svg = writeSvg(plotPlate(demo, { paper: papers[0]!, landscape: true, denominator: 50, date: '1 May' }).sheet);

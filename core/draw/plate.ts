@@ -1,10 +1,10 @@
 /** The plot as a plate: plan at true scale, border, title block, key, scale bar and a check bar of known length. */
 import { formatFeet } from '../measure/lengths.js';
-import { type Paper, scaleName } from '../measure/scales.js';
-import type { TagSet } from '../model/records.js';
+import { type Paper, scaleName, usualScales } from '../measure/scales.js';
+import type { Id, TagSet } from '../model/records.js';
 import { all, find, type Show, settingsOf } from '../model/show.js';
 import { accessoryRows, keyRows } from './key.js';
-import { type Box, LINE, MOVE, type Prim, path, rect, textAt, textWidth } from './list.js';
+import { type Box, type DisplayList, LINE, MOVE, type Prim, path, rect, textAt, textWidth } from './list.js';
 import { allTags, planList } from './plan.js';
 import type { Pane, Sheet } from './sheet.js';
 import { symbolIn } from './symbols.js';
@@ -22,8 +22,18 @@ export interface PlateOptions {
 
 export interface Plate {
   readonly sheet: Sheet;
-  /** The plan does not fit the paper at this scale: mm of paper that are missing, across and up. */
-  readonly missing: readonly [number, number] | null;
+  /** The plan does not fit the paper at this scale: what would be missing. */
+  readonly missing: Missing | null;
+}
+export interface Missing {
+  /** Mm of paper that are missing, across and up. */
+  readonly by: readonly [number, number];
+  /** Fixtures of which no drawing lies on the sheet as a whole, and how many are drawn. */
+  readonly fixtures: number;
+  readonly of: number;
+  /** Positions that are cut or missing, by name, and how many other things are. */
+  readonly positions: readonly string[];
+  readonly others: number;
 }
 
 const MARGIN = 10;
@@ -49,9 +59,59 @@ export function plotPlate(show: Show, options: PlateOptions): Plate {
     { k: 1, ox: 0, oy: 0, clip: null, prims: furniture(show, options, width, height, column) },
     ...keyPanes(show, denominator, tags, [width - MARGIN - column, MARGIN + 74, width - MARGIN, height - MARGIN]),
   ];
-  const missing: readonly [number, number] | null =
-    dw > ww + 0.01 || dh > wh + 0.01 ? [Math.max(0, dw - ww), Math.max(0, dh - wh)] : null;
+  const missing =
+    dw > ww + 0.01 || dh > wh + 0.01
+      ? { by: [Math.max(0, dw - ww), Math.max(0, dh - wh)] as const, ...offSheet(show, list, { k, ox, oy }, window) }
+      : null;
   return { sheet: { width, height, title: `${settings.name}: light plot`, panes }, missing };
+}
+
+/** What does not lie inside the window as a whole. */
+function offSheet(show: Show, list: DisplayList, { k, ox, oy }: Pick<Pane, 'k' | 'ox' | 'oy'>, window: Box): Omit<Missing, 'by'> {
+  const whole = new Map<Id, boolean>();
+  let others = 0;
+  for (const { id, box, kind } of list.chunks) {
+    if (box[0] > box[2]) continue;
+    const inside =
+      box[0] * k + ox >= window[0] - 0.01 &&
+      box[1] * k + oy >= window[1] - 0.01 &&
+      box[2] * k + ox <= window[2] + 0.01 &&
+      box[3] * k + oy <= window[3] + 0.01;
+    if (id !== null && (kind === 'fixture' || kind === 'position')) whole.set(id, inside || (whole.get(id) ?? false));
+    else if (!inside) others++;
+  }
+  const lost = [...whole].flatMap(([id, inside]) => (inside ? [] : [show.records.get(id)]));
+  return {
+    fixtures: lost.filter((record) => record?.kind === 'fixture').length,
+    of: [...whole.keys()].filter((id) => show.records.get(id)?.kind === 'fixture').length,
+    positions: lost.flatMap((record) => (record?.kind === 'position' ? [record.name] : [])),
+    others,
+  };
+}
+
+/** The largest usual scale, from the asked one on, at which nothing is missing; null when there is none. The plate itself says so, since details and tags grow with the paper. */
+export function fittingScale(show: Show, options: PlateOptions): number | null {
+  const drawn = settingsOf(show).units === 'imperial';
+  const list = [options.denominator, ...usualScales(drawn).filter((value) => value > options.denominator)];
+  return list.find((denominator) => !plotPlate(show, { ...options, denominator }).missing) ?? null;
+}
+
+/** What falls off a sheet, and what to do, in sentences. */
+export function sayMissing(missing: Missing, options: PlateOptions, fits: number | null): string {
+  const { fixtures, of, positions, others, by } = missing;
+  const named =
+    positions.length > 3
+      ? `${positions.slice(0, 3).join(', ')} and ${positions.length - 3} more positions`
+      : positions.join(', ');
+  const lost = [
+    fixtures ? `${fixtures} of ${of} fixtures` : '',
+    named,
+    others ? `${others} ${others === 1 ? 'thing' : 'things'} of stage and notes` : '',
+  ].filter(Boolean);
+  return [
+    `At ${scaleName(options.denominator)} the plot is larger than ${options.paper.name} by ${Math.ceil(Math.max(...by))} mm: ${lost.join('; ') || 'its edge'} would fall off the sheet.`,
+    fits ? `It fits at ${scaleName(fits)}; or take a larger paper.` : 'It fits at no usual scale; take a larger paper.',
+  ].join(' ');
 }
 
 /** What the words in braces stand for in a title block. An unknown word stays as it is written. */

@@ -1,4 +1,4 @@
-/** Drawing scales and paper. Source: ISO 216; ANSI/ASME Y14.1 for ARCH sizes (reference calculations 11). */
+/** Drawing scales and paper. Source: ISO 216; ISO 5455 for 1:20 to 1:500; ANSI/ASME Y14.1 for ARCH sizes (reference calculations 11). */
 import { INCH } from './lengths.js';
 
 export interface Paper {
@@ -28,9 +28,20 @@ export const scales: readonly Scale[] = [
   { name: '1:50', denominator: 50 },
   { name: '1:75', denominator: 75 },
   { name: '1:100', denominator: 100 },
+  { name: '1:200', denominator: 200 },
+  { name: '1:500', denominator: 500 },
   { name: '1/2" = 1\'-0"', denominator: 24 },
   { name: '1/4" = 1\'-0"', denominator: 48 },
+  { name: '1/8" = 1\'-0"', denominator: 96 },
+  { name: '1/16" = 1\'-0"', denominator: 192 },
 ];
+
+/** Denominators of the metric scales, or of those in inches to the foot, the largest drawing first. */
+export const usualScales = (imperial: boolean): number[] =>
+  scales
+    .filter(({ name }) => name.includes('=') === imperial)
+    .map(({ denominator }) => denominator)
+    .sort((a, b) => a - b);
 
 /** `1:25` or `1/2"=1'-0"` to its denominator; null when it is neither. 1/2" to a foot is 12 / (1/2) = 24. */
 export function parseScale(text: string): number | null {

@@ -1,6 +1,6 @@
 /** Every output as a plain file. */
 import { Hono } from 'hono';
-import { plotPlate } from '#core/draw/plate';
+import { fittingScale, plotPlate, sayMissing } from '#core/draw/plate';
 import { scheduleCsv } from '#core/formats/csv/write';
 import { writeMvr } from '#core/formats/mvr/write';
 import { writeSvg } from '#core/formats/svg';
@@ -36,7 +36,12 @@ function plate(show: Show, query: Query, date: string) {
   const denominator = written === undefined ? settings.scale : (parseScale(written) ?? Number(written));
   if (!(denominator >= 1 && denominator <= 1000))
     throw new OutputError(`The scale "${(written ?? '').slice(0, 40)}" is not one. Try 1:50, or 1/4"=1'-0".`);
-  return plotPlate(show, { paper, landscape: query('turn') !== 'portrait', denominator, date }).sheet;
+  const options = { paper, landscape: query('turn') !== 'portrait', denominator, date };
+  const { sheet, missing } = plotPlate(show, options);
+  if (!missing) return sheet;
+  const fits = fittingScale(show, options);
+  if (query('fit') === '1' && fits) return plotPlate(show, { ...options, denominator: fits }).sheet;
+  throw new OutputError(`${sayMissing(missing, options, fits)}${fits ? ' With fit=1 that scale is taken.' : ''}`);
 }
 
 const outputs: Readonly<Record<string, Output>> = {

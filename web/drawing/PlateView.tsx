@@ -1,29 +1,27 @@
 /** The plate as it will print: the same sheet that PDF and SVG draw. */
 import { useMemo } from 'react';
-import { plotPlate } from '#core/draw/plate';
 import { writeSvg } from '#core/formats/svg';
-import { paperNamed, papers } from '#core/measure/scales';
 import { settingsOf } from '#core/model/show';
 import { useShow } from '../session/context';
-import { useDesk } from '../session/desk';
+import { usePlate, usePlateMissing } from './plate';
 
 export function PlateView() {
-  const show = useShow();
-  const turn = useDesk((desk) => desk.turn);
-  const settings = settingsOf(show);
-  const url = useMemo(() => {
-    const paper = paperNamed(settings.paper) ?? papers[0]!;
-    const date = new Intl.DateTimeFormat('en-GB', { dateStyle: 'long' }).format(new Date());
-    const svg = writeSvg(plotPlate(show, { paper, landscape: turn === 'landscape', denominator: settings.scale, date }).sheet);
-    return URL.createObjectURL(new Blob([svg], { type: 'image/svg+xml' }));
-  }, [show, settings, turn]);
+  const settings = settingsOf(useShow());
+  const { sheet } = usePlate();
+  const off = usePlateMissing();
+  const url = useMemo(() => URL.createObjectURL(new Blob([writeSvg(sheet)], { type: 'image/svg+xml' })), [sheet]);
   return (
-    <div className="flex h-full w-full items-center justify-center p-4" style={{ background: 'var(--desk)' }}>
+    <div className="flex h-full w-full flex-col items-center justify-center gap-3 p-4" style={{ background: 'var(--desk)' }}>
+      {off && (
+        <p className="max-w-[46rem] border px-3 py-1" style={{ background: 'var(--sheet)', borderColor: 'var(--doubt)' }}>
+          {off.words}
+        </p>
+      )}
       <img
         src={url}
         alt={`Plate of ${settings.name}`}
         data-testid="plate"
-        className="max-h-full max-w-full border bg-white"
+        className="min-h-0 max-w-full border bg-white object-contain"
         style={{ borderColor: 'var(--pencil)' }}
       />
     </div>

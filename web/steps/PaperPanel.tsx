@@ -1,11 +1,11 @@
 /** The step Paper: plate and schedules. */
-import { useMemo, useState } from 'react';
-import { plotPlate } from '#core/draw/plate';
+import { useState } from 'react';
 import { tagSetOf, tagSetsOf } from '#core/draw/tag-set';
-import { paperNamed, papers, scaleName, scales } from '#core/measure/scales';
+import { papers, scaleName, scales } from '#core/measure/scales';
 import { edit, updating } from '#core/model/change';
 import type { SymbolSet } from '#core/model/records';
 import { all, settingsOf } from '#core/model/show';
+import { usePlateMissing } from '../drawing/plate';
 import { useSession, useShow } from '../session/context';
 import { useDesk } from '../session/desk';
 import { switchSymbols } from '../shell/commands';
@@ -17,22 +17,7 @@ export function PaperPanel() {
   const settings = settingsOf(show);
   const { set, view, turn } = useDesk();
   const [issue, setIssue] = useState('A');
-  const paper = paperNamed(settings.paper) ?? papers[0]!;
-  const missing = useMemo(
-    () => plotPlate(show, { paper, landscape: turn === 'landscape', denominator: settings.scale, date: '' }).missing,
-    [show, paper, turn, settings.scale],
-  );
-  // The first scale of the list at which nothing is missing; the plate itself says so, since its key takes room too.
-  const fits = useMemo(() => {
-    if (!missing) return null;
-    const smaller = scales.map((item) => item.denominator).filter((value) => value > settings.scale);
-    return (
-      smaller
-        .sort((a, b) => a - b)
-        .find((denominator) => !plotPlate(show, { paper, landscape: turn === 'landscape', denominator, date: '' }).missing) ??
-      null
-    );
-  }, [missing, show, paper, turn, settings.scale]);
+  const off = usePlateMissing();
   const base = `/api/shows/${show.id}/out`;
   const query = `turn=${turn}`;
   const link = (file: string, name: string, extra = '') => (
@@ -154,10 +139,9 @@ export function PaperPanel() {
       {text('Title', 'name')}
       {text('Venue', 'venue')}
       {text('Designer', 'designer')}
-      {missing && (
-        <p className="pt-1" style={{ color: 'var(--doubt)' }}>
-          The plot is larger than this paper by {Math.ceil(Math.max(...missing))} mm at this scale. Choose a larger paper or a
-          smaller scale{fits ? `: it fits at ${scaleName(fits)}` : ''}.
+      {off && (
+        <p className="pt-1" role="status" style={{ color: 'var(--doubt)' }}>
+          {off.words}
         </p>
       )}
       {view !== 'plate' && (
@@ -166,8 +150,10 @@ export function PaperPanel() {
         </button>
       )}
       <div className="flex gap-4 pt-2">
-        {link('plot.pdf', 'Plot as PDF', query)}
-        {link('plot.svg', 'Plot as SVG', query)}
+        {!off && link('plot.pdf', 'Plot as PDF', query)}
+        {!off && link('plot.svg', 'Plot as SVG', query)}
+        {off?.fits && link('plot.pdf', `PDF at ${scaleName(off.fits)}`, `${query}&fit=1`)}
+        {off?.fits && link('plot.svg', `SVG at ${scaleName(off.fits)}`, `${query}&fit=1`)}
       </div>
       <h3 className="pencil pt-3">Issue</h3>
       {settings.issued ? (
