@@ -11,6 +11,11 @@ export function labOf([X, Y, Z]: Xyz, [Xn, Yn, Zn]: Xyz): Lab {
 }
 
 const RAD = Math.PI / 180;
+/**
+ * Hues that lie opposite each other belong to the branch "at most 180 degrees" (Sharma, Wu and Dalal 2005, equations 10 and 14). The mean hue
+ * jumps there, so that the last bit of an arc tangent would decide about ten units of difference: a billionth of a degree is allowed it.
+ */
+const OPPOSITE = 180 + 1e-9;
 
 /**
  * Delta E 2000 of two colours; about 1 is the least that is seen.
@@ -25,10 +30,10 @@ export function deltaE([L1, a1, b1]: Lab, [L2, a2, b2]: Lab, weightL = 1): numbe
   const hue = (a: number, b: number) => (a === 0 && b === 0 ? 0 : (Math.atan2(b, a) / RAD + 360) % 360);
   const [h1, h2] = [hue(p1, b1), hue(p2, b2)];
   let dh = C1 * C2 === 0 ? 0 : h2 - h1;
-  if (dh > 180) dh -= 360;
-  else if (dh < -180) dh += 360;
+  if (dh > OPPOSITE) dh -= 360;
+  else if (dh < -OPPOSITE) dh += 360;
   let h = h1 + h2;
-  if (C1 * C2 !== 0) h = (Math.abs(h1 - h2) > 180 ? h + (h < 360 ? 360 : -360) : h) / 2;
+  if (C1 * C2 !== 0) h = (Math.abs(h1 - h2) > OPPOSITE ? h + (h < 360 ? 360 : -360) : h) / 2;
   const [L, C] = [(L1 + L2) / 2, (C1 + C2) / 2];
   const T =
     1 -
