@@ -1,4 +1,6 @@
 /** The application: routes, guards, files of the interface. */
+import { createHash } from 'node:crypto';
+import { readFileSync, statSync } from 'node:fs';
 import { readFile } from 'node:fs/promises';
 import { extname, join, normalize, sep } from 'node:path';
 import { Hono } from 'hono';
@@ -40,6 +42,7 @@ export interface AppOptions {
 }
 
 export function makeApp({ store, shelf, hub, web, hosts }: AppOptions): Hono {
+  const page = web === null ? null : pageOf(web);
   const app = new Hono();
   app.onError((error, c) => {
     if (error instanceof HTTPException)
@@ -89,17 +92,46 @@ export function makeApp({ store, shelf, hub, web, hosts }: AppOptions): Hono {
   app.get('/api/health', (c) => c.json({ ok: true }));
   app.route('/api/shelf', shelfRoutes(shelf));
   app.route('/api/files', fileRoutes(shelf));
-  app.route('/api/shows', showRoutes(store, shelf, hub));
+  app.route(
+    '/api/shows',
+    showRoutes(store, shelf, hub, () => page?.().build ?? ''),
+  );
   app.route('/api/shows', outRoutes(store, shelf));
   app.route('/api/imports', importRoutes(store, shelf));
   app.route('/api/tables', tableRoutes());
   app.all('/api/*', (c) => problem(c, 404, 'No such route', 'There is nothing at this address.'));
-  if (web) app.get('*', (c) => sendFile(web, c.req.path));
+  if (web && page) app.get('*', (c) => sendFile(web, c.req.path, page().html));
   return app;
 }
 
+interface Page {
+  readonly html: string;
+  readonly build: string;
+}
+/**
+ * The page of the interface, with the name of its build written into it: a window says by it whether it is older than what lies here.
+ * Looked at anew when its file was written anew, as when a newer build comes to lie there.
+ */
+function pageOf(folder: string): () => Page {
+  const file = join(folder, 'index.html');
+  let kept: (Page & { readonly at: number }) | null = null;
+  return () => {
+    try {
+      const at = statSync(file).mtimeMs;
+      if (kept?.at !== at) {
+        const html = readFileSync(file, 'utf8');
+        const build = createHash('sha256').update(html).digest('hex').slice(0, 16);
+        kept = { html: html.replace(/<head>/i, `<head><meta name="dessin-build" content="${build}">`), build, at };
+      }
+    } catch {
+      // It is being built just now.
+    }
+    return kept ?? { html: '<!doctype html><title>Dessin</title><p>Dessin is being built. Reload in a minute.', build: '' };
+  };
+}
+
 /** A file of the interface; every other path answers the page, which routes by itself. */
-async function sendFile(folder: string, path: string): Promise<Response> {
+async function sendFile(folder: string, path: string, page: string): Promise<Response> {
   let wanted = '/';
   try {
     wanted = decodeURIComponent(path);
@@ -107,7 +139,7 @@ async function sendFile(folder: string, path: string): Promise<Response> {
   const file = normalize(join(folder, wanted));
   const inside = file.startsWith(folder + sep) && extname(file) in mimes && !wanted.includes('\0');
   try {
-    if (inside) {
+    if (inside && wanted !== '/index.html') {
       const immutable = wanted.startsWith('/assets/');
       return new Response(await readFile(file), {
         headers: {
@@ -119,7 +151,7 @@ async function sendFile(folder: string, path: string): Promise<Response> {
   } catch {
     return new Response('Not found', { status: 404 });
   }
-  return new Response(await readFile(join(folder, 'index.html')), {
+  return new Response(page, {
     headers: { 'content-type': mimes['.html']!, 'cache-control': 'no-cache' },
   });
 }

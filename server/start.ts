@@ -3,8 +3,9 @@ import { access, constants } from 'node:fs/promises';
 import type { Server } from 'node:http';
 import { dirname, join, resolve } from 'node:path';
 import { fileURLToPath } from 'node:url';
-import { serve } from '@hono/node-server';
+import { serve, type WebSocketServerLike } from '@hono/node-server';
 import { v4, v5 } from 'uuid';
+import { WebSocketServer } from 'ws';
 import { withIds } from '#core/model/ids';
 import type { Id } from '#core/model/records';
 import { planImport } from '#core/shelf/archive';
@@ -63,8 +64,18 @@ export async function start(options: StartOptions): Promise<Running> {
       web: hasWeb ? web : null,
       hosts: ['localhost', '127.0.0.1', '[::1]', options.host],
     });
+    // A window says nothing over its connection.
+    const sockets = new WebSocketServer({ noServer: true, maxPayload: 4096 });
     const server = await new Promise<Server>((ready, failed) => {
-      const made = serve({ fetch: app.fetch, port: options.port, hostname: options.host }, () => ready(made as Server)) as Server;
+      const made = serve(
+        {
+          fetch: app.fetch,
+          port: options.port,
+          hostname: options.host,
+          websocket: { server: sockets as unknown as WebSocketServerLike },
+        },
+        () => ready(made as Server),
+      ) as Server;
       made.once('error', (error: NodeJS.ErrnoException) => failed(new StartError(portSentence(options.port, error))));
     });
     const address = server.address();
@@ -73,6 +84,7 @@ export async function start(options: StartOptions): Promise<Running> {
       port,
       url: `http://${options.host}:${port}`,
       stop: async () => {
+        for (const socket of sockets.clients) socket.terminate();
         server.closeAllConnections();
         await new Promise((done) => server.close(done));
         await database.close();

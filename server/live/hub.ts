@@ -1,16 +1,16 @@
-/** Hands notifications of the database on to the open event streams. Several server processes on one database all hear of every change. */
+/** Hands notifications of the database on to the open connections. Several server processes on one database all hear of every change. */
 import type { Id } from '#core/model/records';
 import type { Database } from '../store/database.js';
-import { CHANNEL } from '../store/store.js';
+import { CHANNEL, type LoggedChange, type Store } from '../store/store.js';
 
 export interface Hub {
-  /** Calls back with the newest revision of a show; the answer ends it. */
-  watch(show: Id, call: (revision: number) => void): () => void;
+  /** Calls back when a show has, or may have, a newer revision; the answer ends it. */
+  watch(show: Id, call: () => void): () => void;
   start(): Promise<void>;
 }
 
 export function makeHub(database: Database): Hub {
-  const watchers = new Map<Id, Set<(revision: number) => void>>();
+  const watchers = new Map<Id, Set<() => void>>();
   return {
     watch(show, call) {
       const set = watchers.get(show) ?? new Set();
@@ -22,9 +22,70 @@ export function makeHub(database: Database): Hub {
       };
     },
     start: () =>
-      database.listen(CHANNEL, (payload) => {
-        const [show, revision] = payload.split(' ');
-        for (const call of watchers.get(show ?? '') ?? []) call(Number(revision));
+      database.listen(CHANNEL, {
+        notified: (payload) => {
+          const [show] = payload.split(' ');
+          for (const call of watchers.get(show ?? '') ?? []) call();
+        },
+        // Whoever missed something finds it by its revision.
+        back: () => {
+          for (const set of watchers.values()) for (const call of set) call();
+        },
       }),
   };
+}
+
+/** Quiet after which a sign of life is due, and the pause after the database did not answer, ms. */
+const [BEAT, AGAIN] = [15_000, 1000];
+
+/**
+ * Every change of a show after a revision, in order, as it is stored, and a beat where it is quiet. A database that is away for a while
+ * is waited for. Ends with the signal.
+ */
+export async function* follow(
+  store: Pick<Store, 'since'>,
+  hub: Pick<Hub, 'watch'>,
+  show: Id,
+  from: number,
+  signal: AbortSignal,
+): AsyncGenerator<LoggedChange | 'beat'> {
+  let sent = from;
+  let due = true;
+  let wake: () => void = () => undefined;
+  const stop = hub.watch(show, () => {
+    due = true;
+    wake();
+  });
+  const ended = () => wake();
+  signal.addEventListener('abort', ended);
+  /** Waits until it is woken, at most so long; whether nobody woke it. */
+  const quiet = (ms: number): Promise<boolean> =>
+    new Promise((done) => {
+      const timer = setTimeout(() => done(true), ms);
+      wake = () => {
+        clearTimeout(timer);
+        done(false);
+      };
+    });
+  try {
+    while (!signal.aborted) {
+      if (due) {
+        due = false;
+        let entries: LoggedChange[] = [];
+        try {
+          entries = await store.since(show, sent);
+        } catch {
+          due = true;
+          await quiet(AGAIN);
+        }
+        for (const entry of entries) {
+          yield entry;
+          sent = entry.revision;
+        }
+      } else if (await quiet(BEAT)) yield 'beat';
+    }
+  } finally {
+    stop();
+    signal.removeEventListener('abort', ended);
+  }
 }

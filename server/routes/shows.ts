@@ -1,4 +1,5 @@
 /** Shows: list, create, rename, duplicate, delete and bring back; load, change, listen. */
+import { upgradeWebSocket } from '@hono/node-server';
 import { Hono } from 'hono';
 import { streamSSE } from 'hono/streaming';
 import { v4 } from 'uuid';
@@ -9,7 +10,7 @@ import type { DessinRecord } from '#core/model/records';
 import { settingsOf } from '#core/model/show';
 import { cleanDeep, cleanText, cutText, faultOfValues } from '#core/model/text';
 import { contentKey, isShelfRecord } from '#core/shelf/copy';
-import type { Hub } from '../live/hub.js';
+import { follow, type Hub } from '../live/hub.js';
 import { notFound, problem } from '../problem.js';
 import type { ShelfStore } from '../store/shelf.js';
 import type { Posted, Store } from '../store/store.js';
@@ -44,7 +45,8 @@ async function withShelfCopies<R extends DessinRecord>(content: readonly R[], sh
   });
 }
 
-export function showRoutes(store: Store, shelf: ShelfStore, hub: Hub): Hono {
+/** @param build  what the interface was built as, which windows compare with their own */
+export function showRoutes(store: Store, shelf: ShelfStore, hub: Hub, build: () => string = () => ''): Hono {
   const app = new Hono();
   const badName = (c: Parameters<typeof problem>[0]) =>
     problem(c, 422, 'Name is missing', 'Give the show a name of 1 to 200 characters.');
@@ -145,44 +147,53 @@ export function showRoutes(store: Store, shelf: ShelfStore, hub: Hub): Hono {
     return c.json({ revision: outcome.revision, change: outcome.change });
   });
 
+  /** The revision that a listener has, by what it says; what is no revision is the one that stands. */
+  const sinceOf = (text: string | undefined, stands: number): number => {
+    const from = Number(text ?? stands);
+    return Number.isSafeInteger(from) && from >= 0 && from <= 2_147_483_647 ? from : stands;
+  };
+  /** Server-sent events, for scripts; a browser keeps no more than six such connections to one server. */
   app.get('/:id/events', async (c) => {
     const id = c.req.param('id');
     const loaded = isId(id) ? await store.load(id) : null;
     if (!loaded) return notFound(c);
-    const from = Number(c.req.header('last-event-id') ?? c.req.query('since') ?? loaded.revision);
-    let sent = Number.isSafeInteger(from) && from >= 0 && from <= 2_147_483_647 ? from : loaded.revision;
+    const from = sinceOf(c.req.header('last-event-id') ?? c.req.query('since'), loaded.revision);
     return streamSSE(c, async (stream) => {
-      let wake: () => void = () => undefined;
-      let due = true;
-      const stop = hub.watch(id, () => {
-        due = true;
-        wake();
-      });
-      stream.onAbort(() => {
-        stop();
-        wake();
-      });
-      await stream.writeSSE({ event: 'hello', data: JSON.stringify({ revision: loaded.revision }) });
-      while (!stream.aborted) {
-        if (due) {
-          due = false;
-          for (const entry of await store.since(id, sent)) {
-            await stream.writeSSE({ event: 'change', id: String(entry.revision), data: JSON.stringify(entry) });
-            sent = entry.revision;
-          }
-        } else {
-          const beat = await new Promise<boolean>((resolve) => {
-            const timer = setTimeout(() => resolve(true), 15_000);
-            wake = () => {
-              clearTimeout(timer);
-              resolve(false);
-            };
-          });
-          if (beat && !stream.aborted) await stream.writeSSE({ event: 'beat', data: '' });
-        }
-      }
-      stop();
+      const ended = new AbortController();
+      stream.onAbort(() => ended.abort());
+      await stream.writeSSE({ event: 'hello', data: JSON.stringify({ revision: loaded.revision, build: build() }) });
+      for await (const entry of follow(store, hub, id, from, ended.signal))
+        await stream.writeSSE(
+          entry === 'beat'
+            ? { event: 'beat', data: '' }
+            : { event: 'change', id: String(entry.revision), data: JSON.stringify(entry) },
+        );
     });
   });
+  /** The same over a WebSocket, for windows. */
+  app.get(
+    '/:id/live',
+    async (c, next) => {
+      if (c.req.header('upgrade')?.toLowerCase() !== 'websocket')
+        return problem(c, 426, 'WebSocket', 'This address is a WebSocket; for events as text ask for "events".');
+      return isId(c.req.param('id')) && (await store.load(c.req.param('id') ?? '')) ? next() : notFound(c);
+    },
+    upgradeWebSocket(async (c) => {
+      const id = c.req.param('id') ?? '';
+      const revision = (await store.load(id))?.revision ?? 0;
+      const from = sinceOf(c.req.query('since'), revision);
+      const ended = new AbortController();
+      const tell = async (socket: { send(text: string): void }) => {
+        socket.send(JSON.stringify({ event: 'hello', revision, build: build() }));
+        for await (const entry of follow(store, hub, id, from, ended.signal))
+          socket.send(JSON.stringify(entry === 'beat' ? { event: 'beat' } : { event: 'change', entry }));
+      };
+      return {
+        onOpen: (_, socket) => void tell(socket).catch(() => socket.close(1011)),
+        onClose: () => ended.abort(),
+        onError: () => ended.abort(),
+      };
+    }),
+  );
   return app;
 }

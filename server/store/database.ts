@@ -2,14 +2,15 @@
 import { fileURLToPath } from 'node:url';
 import { eq } from 'drizzle-orm';
 import type { PgDatabase, PgQueryResultHKT } from 'drizzle-orm/pg-core';
+import { type Heard, keepListening } from './listener.js';
 import * as schema from './schema.js';
 
 export type Db = PgDatabase<PgQueryResultHKT, typeof schema>;
 
 export interface Database {
   readonly db: Db;
-  /** Calls back with the payload of every notification on the channel, those of this process included. */
-  listen(channel: string, call: (payload: string) => void): Promise<void>;
+  /** Calls back with every notification on the channel, those of this process included, and when some may have been missed. */
+  listen(channel: string, heard: Heard): Promise<void>;
   close(): Promise<void>;
 }
 
@@ -33,8 +34,8 @@ async function openPglite(folder: string | null): Promise<Database> {
   await migrate(db, { migrationsFolder });
   return {
     db,
-    listen: async (channel, call) => {
-      await client.listen(channel, call);
+    listen: async (channel, { notified }) => {
+      await client.listen(channel, notified);
     },
     close: () => client.close(),
   };
@@ -45,21 +46,19 @@ async function openPostgres(url: string): Promise<Database> {
   const { drizzle } = await import('drizzle-orm/node-postgres');
   const { migrate } = await import('drizzle-orm/node-postgres/migrator');
   const pool = new pg.Pool({ connectionString: url });
+  // A connection that breaks while a transaction holds it says so itself, and would end the process if nobody listened.
+  pool.on('connect', (client) => client.on('error', () => undefined));
   pool.on('error', (error) => console.error(`The database connection was lost: ${error.message}`));
   const db = drizzle(pool, { schema });
   await migrate(db, { migrationsFolder });
-  const listeners: InstanceType<typeof pg.Client>[] = [];
+  const listeners: (() => Promise<void>)[] = [];
   return {
     db,
-    listen: async (channel, call) => {
-      const client = new pg.Client({ connectionString: url });
-      await client.connect();
-      client.on('notification', (message) => call(message.payload ?? ''));
-      await client.query(`LISTEN ${channel}`);
-      listeners.push(client);
+    listen: async (channel, heard) => {
+      listeners.push(await keepListening(() => new pg.Client({ connectionString: url }), channel, heard));
     },
     close: async () => {
-      await Promise.all(listeners.map((client) => client.end()));
+      await Promise.all(listeners.map((end) => end()));
       await pool.end();
     },
   };

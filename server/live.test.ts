@@ -1,0 +1,283 @@
+/** Connections that stay: the listener that comes back, the hub that brings what was missed, the WebSocket of a window. */
+import { EventEmitter } from 'node:events';
+import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
+import fc from 'fast-check';
+import WebSocket from 'ws';
+import { edit } from '#core/model/change';
+import type { DessinRecord } from '#core/model/records';
+import { all, showOf } from '#core/model/show';
+import { follow, makeHub } from './live/hub.js';
+import { type Running, start } from './start.js';
+import { isAway, openDatabase } from './store/database.js';
+import { keepListening, type ListenClient } from './store/listener.js';
+import type { LoggedChange } from './store/store.js';
+
+/** A PostgreSQL server as a listener sees it. */
+class Server {
+  up = true;
+  readonly clients = new Set<EventEmitter>();
+  tries = 0;
+  readonly make = (): ListenClient => {
+    const client = new EventEmitter();
+    return Object.assign(client, {
+      connect: async () => {
+        this.tries++;
+        if (!this.up) throw Object.assign(new Error('connect ECONNREFUSED'), { code: 'ECONNREFUSED' });
+      },
+      query: async (text: string) => {
+        if (!this.up) throw new Error('Connection terminated unexpectedly');
+        expect(text).toBe('LISTEN changes');
+        this.clients.add(client);
+      },
+      end: async () => {
+        this.clients.delete(client);
+      },
+    }) as unknown as ListenClient;
+  };
+  say(payload: string) {
+    for (const client of this.clients) client.emit('notification', { payload });
+  }
+  stop() {
+    this.up = false;
+    for (const client of [...this.clients]) {
+      this.clients.delete(client);
+      // As node-postgres does: an error, which would end the process if nobody listened, and an end.
+      client.emit('error', new Error('terminating connection due to administrator command'));
+      client.emit('end');
+    }
+  }
+}
+const tick = () => new Promise((done) => setImmediate(done));
+
+describe('the listener', () => {
+  test('comes back after a restart, says so, and hears again, once', async () => {
+    const server = new Server();
+    const heard: string[] = [];
+    const pauses: number[] = [];
+    const end = await keepListening(
+      server.make,
+      'changes',
+      { notified: (payload) => heard.push(payload), back: () => heard.push('back') },
+      async (ms) => {
+        pauses.push(ms);
+        if (pauses.length === 4) server.up = true;
+        await tick();
+      },
+    );
+    server.say('a 1');
+    server.stop();
+    for (let i = 0; i < 20; i++) await tick();
+    server.say('a 2');
+    expect(heard).toEqual(['a 1', 'back', 'a 2']);
+    expect(pauses).toEqual([200, 400, 800, 1600]);
+    await end();
+    expect(server.clients.size).toBe(0);
+    server.say('a 3');
+    expect(heard).toHaveLength(3);
+  });
+  test('a server that was never there is told at once', () => {
+    const server = new Server();
+    server.up = false;
+    return expect(keepListening(server.make, 'changes', { notified: () => undefined, back: () => undefined })).rejects.toThrow(
+      'ECONNREFUSED',
+    );
+  });
+  test('law: however often it goes, after the last return everything is heard, and every loss is told', () =>
+    fc.assert(
+      fc.asyncProperty(fc.array(fc.constantFrom('stop', 'start', 'say'), { maxLength: 12 }), async (steps) => {
+        const server = new Server();
+        const log: string[] = [];
+        const end = await keepListening(
+          server.make,
+          'changes',
+          { notified: (text) => log.push(text), back: () => log.push('back') },
+          tick as () => Promise<void>,
+        );
+        let said = 0;
+        let missed = false;
+        for (const step of steps) {
+          if (step === 'stop') server.stop();
+          else if (step === 'start') server.up = true;
+          else {
+            if (!server.clients.size) missed = true;
+            server.say(String(++said));
+          }
+          for (let i = 0; i < 6; i++) await tick();
+        }
+        server.up = true;
+        for (let i = 0; i < 6; i++) await tick();
+        server.say('last');
+        expect(log.at(-1)).toBe('last');
+        if (missed) expect(log).toContain('back');
+        await end();
+      }),
+      { numRuns: 100 },
+    ));
+});
+
+test('what says that the database is away', () => {
+  const coded = (code: string) => Object.assign(new Error('x'), { code });
+  for (const error of [
+    coded('57P01'),
+    coded('ECONNREFUSED'),
+    coded('08006'),
+    new Error('Connection terminated unexpectedly'),
+    new Error('Failed query', { cause: coded('53300') }),
+    new AggregateError([coded('ECONNREFUSED')], ''),
+  ])
+    expect(isAway(error)).toBe(true);
+  for (const error of [
+    coded('23505'),
+    coded('22P05'),
+    new Error('x'),
+    null,
+    new Error('Failed query', { cause: coded('57014') }),
+  ])
+    expect(isAway(error)).toBe(false);
+});
+
+describe('following a show', () => {
+  const entry = (revision: number): LoggedChange => ({
+    revision,
+    key: `k${revision}`,
+    label: '',
+    change: { added: [], updated: [], removed: [] },
+  });
+  test('law: whatever is notified, missed or fails, every revision comes once and in order', () =>
+    fc.assert(
+      fc.asyncProperty(
+        fc.array(fc.record({ grow: fc.nat(3), told: fc.boolean(), fails: fc.boolean() }), { maxLength: 10 }),
+        async (steps) => {
+          let top = 0;
+          let failing = false;
+          const calls = new Set<() => void>();
+          const hub = {
+            watch: (_: string, call: () => void) => {
+              calls.add(call);
+              return () => calls.delete(call);
+            },
+          };
+          const store = {
+            since: async (_: string, from: number) => {
+              if (failing) {
+                failing = false;
+                throw new Error('away');
+              }
+              return Array.from({ length: top - from }, (__, i) => entry(from + i + 1));
+            },
+          };
+          const wake = () => {
+            for (const call of [...calls]) call();
+          };
+          const ended = new AbortController();
+          const got: number[] = [];
+          const reading = (async () => {
+            for await (const item of follow(store, hub, 'x', 0, ended.signal)) if (item !== 'beat') got.push(item.revision);
+          })();
+          for (const { grow, told, fails } of steps) {
+            top += grow;
+            failing = fails;
+            if (told) wake();
+            await tick();
+          }
+          wake();
+          await tick();
+          wake();
+          for (let i = 0; i < 5; i++) await tick();
+          ended.abort();
+          await reading;
+          expect(got).toEqual(Array.from({ length: top }, (_, i) => i + 1));
+          expect(calls.size).toBe(0);
+        },
+      ),
+      { numRuns: 100 },
+    ));
+  test('a hub wakes everybody when something may have been missed', async () => {
+    const database = await openDatabase(null, undefined);
+    let heard: { notified: (payload: string) => void; back: () => void } | null = null;
+    const hub = makeHub({
+      ...database,
+      listen: async (_, given) => {
+        heard = given;
+      },
+    });
+    await hub.start();
+    const woken: string[] = [];
+    const stop = hub.watch('a', () => woken.push('a'));
+    hub.watch('b', () => woken.push('b'));
+    heard!.notified('a 7');
+    heard!.back();
+    stop();
+    heard!.back();
+    expect(woken).toEqual(['a', 'a', 'b', 'b']);
+    await database.close();
+  });
+});
+
+describe('the WebSocket of a window', () => {
+  let running: Running;
+  beforeAll(async () => {
+    const { mkdtemp } = await import('node:fs/promises');
+    const { tmpdir } = await import('node:os');
+    const { join } = await import('node:path');
+    running = await start({
+      port: 0,
+      host: '127.0.0.1',
+      data: await mkdtemp(join(tmpdir(), 'dessin-live-')),
+      databaseUrl: undefined,
+      demo: false,
+    });
+  });
+  afterAll(() => running.stop());
+  const json = async (path: string, body: unknown) =>
+    (
+      await fetch(`${running.url}/api${path}`, {
+        method: 'POST',
+        headers: { 'content-type': 'application/json' },
+        body: JSON.stringify(body),
+      })
+    ).json() as Promise<{ id: string; revision: number }>;
+  const open = (path: string, headers: Record<string, string> = {}) =>
+    new Promise<{ socket: WebSocket; said: { event: string; revision?: number; entry?: LoggedChange }[] } | number>((done) => {
+      const said: { event: string }[] = [];
+      const socket = new WebSocket(`${running.url.replace('http', 'ws')}/api${path}`, { headers });
+      socket.on('message', (data) => {
+        said.push(JSON.parse(String(data)));
+        done({ socket, said });
+      });
+      socket.on('unexpected-response', (_, response) => done(response.statusCode ?? 0));
+      socket.on('error', () => done(0));
+    });
+
+  test('says hello, brings what came since and what comes, and stops with the server', async () => {
+    const { id } = await json('/shows', { name: 'Live', units: 'metric', stageWidth: 9000, stageDepth: 9000 });
+    const { records } = (await (await fetch(`${running.url}/api/shows/${id}`)).json()) as { records: DessinRecord[] };
+    const layer = all(showOf(id, records), 'layer')[0]!;
+    const change = (name: string, from = layer) => edit([from], { name });
+    await json(`/shows/${id}/changes`, { key: '11111111-1111-4111-8111-111111111111', label: 'one', change: change('one') });
+    const window = await open(`/shows/${id}/live?since=0`);
+    if (typeof window === 'number') throw new Error(String(window));
+    await json(`/shows/${id}/changes`, {
+      key: '22222222-2222-4222-8222-222222222222',
+      label: 'two',
+      change: change('two', { ...layer, name: 'one' }),
+    });
+    while (window.said.length < 3) await tick();
+    expect(window.said).toMatchObject([
+      { event: 'hello', revision: 1 },
+      { event: 'change', entry: { revision: 1, label: 'one' } },
+      { event: 'change', entry: { revision: 2, label: 'two' } },
+    ]);
+    window.socket.close();
+  });
+  test('pages of other sites, shows that do not exist, and callers that are no sockets are refused', async () => {
+    const { id } = await json('/shows', { name: 'Live', units: 'metric', stageWidth: 9000, stageDepth: 9000 });
+    expect(await open(`/shows/${id}/live`, { origin: 'https://evil.example' })).toBe(403);
+    expect(await open(`/shows/${id}/live`, { origin: 'null' })).toBe(403);
+    expect(await open('/shows/11111111-1111-4111-8111-111111111111/live')).toBe(404);
+    expect((await fetch(`${running.url}/api/shows/${id}/live`)).status).toBe(426);
+    const own = await open(`/shows/${id}/live`, { origin: running.url });
+    expect(own).not.toBe(403);
+    if (typeof own !== 'number') own.socket.close();
+  });
+});
