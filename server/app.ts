@@ -48,8 +48,8 @@ export function makeApp({ store, shelf, hub, web, hosts }: AppOptions): Hono {
     if (error instanceof HTTPException)
       return problem(c, error.status as 400, 'Request refused', error.message || 'The request cannot be answered.');
     if (error instanceof NewerShow) return problem(c, 422, 'Written by a newer Dessin', error.message);
-    console.error(error);
     if (isAway(error)) {
+      console.error(`The database is away: ${error.message.split('\n')[0]}`);
       c.header('retry-after', '2');
       return problem(
         c,
@@ -58,6 +58,7 @@ export function makeApp({ store, shelf, hub, web, hosts }: AppOptions): Hono {
         'The database does not answer just now; nothing was changed. It is tried again.',
       );
     }
+    console.error(error);
     return problem(
       c,
       500,

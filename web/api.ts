@@ -1,4 +1,6 @@
 /** Calls to the server. A refusal becomes an error that carries the server's sentence. */
+import { cleanText } from '#core/model/text';
+
 export class Refused extends Error {
   constructor(
     readonly status: number,
@@ -9,6 +11,10 @@ export class Refused extends Error {
   }
 }
 
+const refusal = (status: number, body: Record<string, unknown>): Refused =>
+  new Refused(status, typeof body.detail === 'string' ? body.detail : `The server answered ${status}.`, body);
+
+/** @throws Refused when the server says no, TypeError or DOMException when it does not answer */
 export async function call<T>(path: string, init: RequestInit = {}): Promise<T> {
   const response = await fetch(path, init);
   if (response.status === 204) return undefined as T;
@@ -17,19 +23,21 @@ export async function call<T>(path: string, init: RequestInit = {}): Promise<T> 
   try {
     body = JSON.parse(text) as Record<string, unknown>;
   } catch {}
-  if (!response.ok)
-    throw new Refused(
-      response.status,
-      typeof body.detail === 'string' ? body.detail : `The server answered ${response.status}.`,
-      body,
-    );
+  if (!response.ok) throw refusal(response.status, body);
   return body as T;
 }
 
-export const send = <T>(path: string, method: string, body?: unknown): Promise<T> =>
-  call<T>(path, {
-    method,
-    ...(body === undefined ? {} : { headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) }),
+const json = (body: unknown): RequestInit => ({ headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) });
+
+export const send = <T>(path: string, method: string, body?: unknown, signal?: AbortSignal): Promise<T> =>
+  call<T>(path, { method, ...(signal ? { signal } : {}), ...(body === undefined ? {} : json(body)) });
+
+/** A file as it is, with its name; a form would be refused. */
+export const sendFile = <T>(path: string, file: Blob & { readonly name?: string }): Promise<T> =>
+  call<T>(`${path}${path.includes('?') ? '&' : '?'}name=${encodeURIComponent(cleanText(file.name ?? ''))}`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/octet-stream' },
+    body: file,
   });
 
 export interface ShowRow {
@@ -37,20 +45,14 @@ export interface ShowRow {
   readonly name: string;
   readonly revision: number;
   readonly edited: string;
+  readonly deleted: string | null;
+  /** A newer program wrote it. */
+  readonly newer: boolean;
 }
 
 /** A file that the server makes of what is posted. @throws Refused with the server's sentence */
 export async function fetchFile(path: string, body: unknown): Promise<Blob> {
-  const response = await fetch(path, {
-    method: 'POST',
-    headers: { 'content-type': 'application/json' },
-    body: JSON.stringify(body),
-  });
+  const response = await fetch(path, { method: 'POST', ...json(body) });
   if (response.ok) return response.blob();
-  const said = (await response.json().catch(() => ({}))) as Record<string, unknown>;
-  throw new Refused(
-    response.status,
-    typeof said.detail === 'string' ? said.detail : `The server answered ${response.status}.`,
-    said,
-  );
+  throw refusal(response.status, (await response.json().catch(() => ({}))) as Record<string, unknown>);
 }

@@ -10,7 +10,7 @@ import { type BackTable, outTable } from '#core/ledger/table';
 import { adding, removing, updating } from '#core/model/change';
 import type { LedgerView } from '#core/model/records';
 import { all, settingsOf } from '#core/model/show';
-import { call, fetchFile } from '../api';
+import { fetchFile, sendFile } from '../api';
 import { plural } from '../drawing/pointing';
 import { useSession, useShow } from '../session/context';
 import { useDesk } from '../session/desk';
@@ -68,10 +68,7 @@ export function LedgerBar({ rows, columns, write }: Props) {
   };
   const bringBack = async (chosen: File) => {
     try {
-      const table = await call<BackTable>(`/api/tables/read?name=${encodeURIComponent(chosen.name)}`, {
-        method: 'POST',
-        body: chosen,
-      });
+      const table = await sendFile<BackTable>('/api/tables/read', chosen);
       set({ back: { name: chosen.name, table } });
     } catch (error) {
       toast.error((error as Error).message, { duration: 10_000 });

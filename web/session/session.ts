@@ -1,30 +1,37 @@
-/** The open show: what is confirmed, what waits, what is shown; undo; the stream of other windows' edits. */
+/** The open show: what is confirmed, what waits, what is shown, what was set aside; undo; the edits of other windows. */
 import { v4 } from 'uuid';
+import type { Aside } from '#core/model/aside';
 import { apply, type Change, invert, isEmpty } from '#core/model/change';
 import { type Collision, rebase } from '#core/model/merge';
-import type { DessinRecord } from '#core/model/records';
+import type { DessinRecord, Id } from '#core/model/records';
 import { type Show, showOf } from '#core/model/show';
-import { call, Refused, send } from '../api';
-import { adoptWaiting, keepWaiting, type Waiting } from './waiting';
+import { cleanDeep } from '#core/model/text';
+import { Refused } from '../api';
+import type { Hearing, Later, Live } from './live';
+import { mineOver } from './settle';
+import type { Keeper, Kept, SetAside, Waiting } from './waiting';
 
 export interface Step {
   readonly label: string;
   readonly change: Change;
+  /** Of the edit that made it. */
+  readonly key: string;
 }
 export interface SessionState {
   /** Confirmed edits with the waiting ones on top. */
   readonly show: Show;
   readonly revision: number;
   readonly waiting: number;
-  readonly link: 'open' | 'lost';
+  /** "gone": the show was deleted; edits wait until it is brought back. */
+  readonly link: 'open' | 'lost' | 'gone';
   readonly undo: readonly Step[];
   readonly redo: readonly Step[];
-  readonly clash: Clash | null;
-}
-/** An edit that met another one on the same field. It is kept for a second try. */
-export interface Clash {
-  readonly step: Step;
-  readonly collisions: readonly Collision[];
+  /** Edits that were not stored, in the order in which that was found out. */
+  readonly aside: readonly SetAside[];
+  /** Records of the show that the server cannot show. */
+  readonly unsound: readonly Aside[];
+  /** Build of the interface that the server has by now; null as long as it has said nothing. */
+  readonly build: string | null;
 }
 
 export interface Session {
@@ -34,21 +41,56 @@ export interface Session {
   readonly edit: (label: string, change: Change) => void;
   readonly undo: () => void;
   readonly redo: () => void;
-  /** Puts the user's value over what stands now, or lets it go. */
-  readonly settle: (mine: boolean) => void;
+  /** Of an edit that met another one: puts the user's values over what stands now, or lets them go. */
+  readonly settle: (key: string, mine: boolean) => void;
+  /** Does an edit that was set aside once more, on what stands now. */
+  readonly tryAgain: (key: string) => void;
+  readonly letGo: (key: string) => void;
   readonly close: () => void;
 }
 
-interface Loaded {
-  readonly id: string;
+export interface Loaded {
+  readonly id: Id;
   readonly revision: number;
-  readonly records: DessinRecord[];
+  readonly records: readonly DessinRecord[];
+  readonly aside?: readonly Aside[];
+}
+export interface Stored {
+  readonly revision: number;
+  readonly change: Change;
+}
+/** Everything outside that a session speaks with; tests hand in their own server, browser and clock. */
+export interface Ports {
+  load(): Promise<Loaded>;
+  /** @throws Refused when the server answered, anything else when it did not */
+  post(edit: Waiting): Promise<Stored>;
+  live(since: () => number, hearing: Hearing): Live;
+  readonly keeper: Keeper;
+  readonly later: Later;
+  /** Tells the user one sentence. */
+  say(text: string): void;
 }
 
-export async function openSession(id: string, say: (text: string) => void): Promise<Session> {
-  const loaded = await call<Loaded>(`/api/shows/${id}`);
+/** Pauses before a try again, ms: while the server is away, after it failed at an edit, and before looking for what other sessions left. */
+const [AWAY, FAILED, LOOK] = [1000, 1000, 3000];
+/** Tries that an edit has with a server that answers and fails; then it is set aside, so that the rest goes on. */
+const TRIES = 3;
+/** Answers that mean: later. Everything else from 500 on is a failure at this very edit. */
+const notNow = new Set([408, 425, 429, 502, 503, 504]);
+
+/** Why an edit does not fit any more, as a sentence. */
+const whyOf = (collisions: readonly Collision[]): string =>
+  collisions.every(({ field, stands }) => field === '' && stands === null)
+    ? 'What it changes is not there, or not any more.'
+    : 'Somebody else changed the same thing.';
+
+/** @throws what `load` throws */
+export async function makeSession(ports: Ports): Promise<Session> {
+  const loaded = await ports.load();
+  const { id } = loaded;
+  const { keeper, say } = ports;
   let confirmed = showOf(id, loaded.records);
-  let queue: Waiting[] = [];
+  let queue: readonly Waiting[] = [];
   let state: SessionState = {
     show: confirmed,
     revision: loaded.revision,
@@ -56,120 +98,190 @@ export async function openSession(id: string, say: (text: string) => void): Prom
     link: 'open',
     undo: [],
     redo: [],
-    clash: null,
+    aside: [],
+    unsound: loaded.aside ?? [],
+    build: null,
   };
   const listeners = new Set<() => void>();
+  const tries = new Map<string, number>();
   let closed = false;
   let sending = false;
-  let retry: ReturnType<typeof setTimeout> | undefined;
+  /** Whether edits are heard of, and whether they are taken: both must be for the link to be open. */
+  const up = { live: true, post: true };
+  let cancelRetry: () => void = () => undefined;
 
   const set = (patch: Partial<SessionState>) => {
     state = { ...state, ...patch };
     for (const listener of listeners) listener();
   };
-  const store = () => void keepWaiting(id, queue);
+  const kept = (): Kept => ({ queue, aside: state.aside });
+  // A session that is closed has left its edits to the next one: it writes no more.
+  const store = () => void (closed || keeper.keep(kept()));
+  const link = (): SessionState['link'] => (up.live && up.post ? 'open' : 'lost');
 
-  /** Brings the waiting edits up to what is confirmed now. */
+  /**
+   * Brings the waiting edits up to what is confirmed now. What no longer fits is set aside. What still fits of the same edit goes on under a key
+   * of its own: stored or not, it says nothing about the part that was set aside.
+   */
   const rebuild = (patch: Partial<SessionState> = {}) => {
     let show = confirmed;
-    let clash: Clash | null = null;
-    const kept: Waiting[] = [];
+    const left: Waiting[] = [];
+    const met: (readonly [SetAside, Waiting | null])[] = [];
     for (const item of queue) {
       const { change, collisions } = rebase(show, item.change);
-      if (collisions.length) clash = { step: { label: item.label, change: item.change }, collisions };
-      if (!isEmpty(change)) {
-        show = apply(show, change);
-        kept.push({ ...item, change });
-      }
+      const rest = isEmpty(change) ? null : { ...item, change, key: collisions.length ? v4() : item.key };
+      if (collisions.length) met.push([{ ...item, collisions, why: whyOf(collisions) }, rest]);
+      if (!rest) continue;
+      show = apply(show, change);
+      left.push(rest);
     }
-    const changed = kept.length !== queue.length;
-    queue = kept;
+    const changed = met.length > 0 || left.length !== queue.length;
+    queue = left;
+    set({ show, waiting: queue.length, ...(met.length ? withAside(met) : {}), ...patch });
     if (changed) store();
-    set({ show, waiting: queue.length, ...(clash ? { clash } : {}), ...patch });
+  };
+  /** Edits put aside; they leave the undo list, since there is nothing to undo, but for what still goes its way. */
+  const withAside = (more: readonly (readonly [SetAside, Waiting | null])[]): Pick<SessionState, 'aside' | 'undo' | 'redo'> => {
+    const rests = new Map(more.map(([item, rest]) => [item.key, rest]));
+    const free = (steps: readonly Step[]) =>
+      steps.flatMap((step): readonly Step[] => {
+        const rest = rests.get(step.key);
+        return rest === undefined ? [step] : rest ? [rest] : [];
+      });
+    return { aside: [...state.aside, ...more.map(([item]) => item)], undo: free(state.undo), redo: free(state.redo) };
   };
 
-  const confirm = (revision: number, change: Change) => {
-    if (revision > state.revision) {
-      confirmed = apply(confirmed, change);
-      state = { ...state, revision };
-    }
-  };
-
-  const reload = async () => {
-    const fresh = await call<Loaded>(`/api/shows/${id}`);
+  /** A state of the server that is newer than ours takes its place; an older one, that was long on its way, does not. */
+  const refresh = async (): Promise<void> => {
+    const fresh = await ports.load();
+    if (fresh.revision < state.revision) return;
     confirmed = showOf(id, fresh.records);
-    rebuild({ revision: fresh.revision });
+    rebuild({ revision: fresh.revision, unsound: fresh.aside ?? [] });
+  };
+  const forget = (key: string) => {
+    tries.delete(key);
+    const before = queue.length + state.aside.length;
+    queue = queue.filter((item) => item.key !== key);
+    // It was stored after all: what it seemed to meet is settled.
+    const aside = state.aside.filter((item) => item.key !== key);
+    if (aside.length !== state.aside.length) state = { ...state, aside };
+    if (queue.length + aside.length !== before) store();
+  };
+  /** A change that is stored under the next revision, ours or that of another. */
+  const advance = (revision: number, key: string, change: Change) => {
+    try {
+      confirmed = apply(confirmed, change);
+    } catch {
+      // What is confirmed here is not what the server has: its word counts.
+      void refresh().catch(() => undefined);
+      return;
+    }
+    state = { ...state, revision };
+    forget(key);
+    rebuild();
+  };
+
+  const retryIn = (ms: number) => {
+    cancelRetry();
+    cancelRetry = ports.later(ms, () => void pump());
+  };
+  const failed = (count: string): number => {
+    const n = (tries.get(count) ?? 0) + 1;
+    tries.set(count, n);
+    return n;
+  };
+  const putAside = (item: Waiting, why: string, collisions: readonly Collision[] = []) => {
+    tries.delete(item.key);
+    queue = queue.filter((waiting) => waiting.key !== item.key);
+    set(withAside([[{ ...item, why, collisions }, null]]));
+    store();
+    rebuild();
+  };
+
+  /** What the server said no to. Whether to go on at once. */
+  const refused = async (sent: Waiting, error: Refused): Promise<boolean> => {
+    // As it stands in the queue now; it may have been confirmed or set aside while it was on its way.
+    const item = queue.find((waiting) => waiting.key === sent.key);
+    if (error.status === 404) {
+      up.post = false;
+      set({ link: 'gone' });
+      retryIn(5 * AWAY);
+      return false;
+    }
+    if (notNow.has(error.status)) throw error;
+    up.post = true;
+    if (!item) return true;
+    if (error.status === 409) {
+      await refresh();
+      // The refresh set aside what met something. Where both sides disagree about that, it is not sent for ever.
+      const again = queue.find((waiting) => waiting.key === sent.key);
+      if (again && failed(sent.key) >= TRIES)
+        putAside(again, error.message, (error.body.collisions as Collision[] | undefined) ?? []);
+      return true;
+    }
+    if (error.status >= 500 && failed(sent.key) < TRIES) {
+      retryIn(FAILED);
+      return false;
+    }
+    putAside(item, error.message);
+    say(`"${item.label}" could not be stored and was set aside. ${error.message}`);
+    await refresh().catch(() => undefined);
+    return true;
   };
 
   const pump = async (): Promise<void> => {
     if (sending || closed) return;
     sending = true;
-    clearTimeout(retry);
+    cancelRetry();
     try {
-      while (queue.length && !closed) {
-        const item = queue[0]!;
-        const answer = await send<{ revision: number; change: Change }>(`/api/shows/${id}/changes`, 'POST', {
-          key: item.key,
-          author: 'window',
-          label: item.label,
-          change: item.change,
-        });
-        if (answer.revision > state.revision + 1) await catchUp(answer.revision - 1);
-        queue = queue.filter((waiting) => waiting.key !== item.key);
-        confirm(answer.revision, answer.change);
-        store();
-        rebuild({ link: 'open' });
+      for (let item = queue[0]; item && !closed; item = queue[0]) {
+        let stored: Stored;
+        try {
+          stored = await ports.post(item);
+          if (!Number.isSafeInteger(stored?.revision)) throw new Error('No answer of Dessin.');
+        } catch (error) {
+          if (!(error instanceof Refused)) throw error;
+          if (await refused(item, error)) continue;
+          return;
+        }
+        up.post = true;
+        if (stored.revision === state.revision + 1) advance(stored.revision, item.key, stored.change);
+        else {
+          // Edits of others came before it, or it was stored before: it is in what the server has now.
+          if (stored.revision > state.revision) await refresh();
+          forget(item.key);
+          rebuild();
+        }
       }
-    } catch (error) {
-      if (error instanceof Refused && error.status < 500) await refused(error);
-      else {
-        set({ link: 'lost' });
-        retry = setTimeout(() => void pump(), 1000);
-      }
+      // Nothing waits any more: also where an event said so before the answer did.
+      up.post = true;
+      set({ link: link() });
+    } catch {
+      up.post = false;
+      set({ link: link() });
+      if (!closed) retryIn(AWAY);
     } finally {
       sending = false;
     }
-    if (queue.length && state.link === 'open' && !closed) void pump();
   };
 
-  const refused = async (error: Refused) => {
-    const item = queue.shift();
-    store();
-    if (item && error.status === 409) set({ clash: { step: item, collisions: (error.body.collisions as Collision[]) ?? [] } });
-    else say(`"${item?.label ?? 'The edit'}" was refused. ${error.message}`);
-    await reload().catch(() => set({ link: 'lost' }));
-  };
-
-  /** Edits of others that came in before our own was confirmed. */
-  const catchUp = async (_to: number) => {
-    const fresh = await call<Loaded>(`/api/shows/${id}`);
-    confirmed = showOf(id, fresh.records);
-    state = { ...state, revision: fresh.revision };
-  };
-
-  const events = new EventSource(`/api/shows/${id}/events?since=${loaded.revision}`);
-  events.addEventListener('change', (event) => {
-    const entry = JSON.parse((event as MessageEvent<string>).data) as { revision: number; key: string; change: Change };
-    if (entry.revision <= state.revision) return;
-    if (entry.revision > state.revision + 1) {
-      void reload();
-      return;
-    }
-    queue = queue.filter((waiting) => waiting.key !== entry.key);
-    confirm(entry.revision, entry.change);
-    rebuild();
-  });
-  events.addEventListener('open', () => {
-    if (state.link === 'lost') set({ link: 'open' });
-    void pump();
-  });
-  events.addEventListener('error', () => set({ link: 'lost' }));
-
-  const push = (label: string, change: Change) => {
-    queue = [...queue, { key: v4(), label, change }];
-    store();
+  const push = (label: string, change: Change, key: string) => {
+    queue = [...queue, { key, label, change }];
     set({ show: apply(state.show, change), waiting: queue.length });
+    store();
     void pump();
+  };
+  /** Shows and sends a change, as a step that can be undone. */
+  const edit = (label: string, raw: Change) => {
+    const change: Change = {
+      ...raw,
+      added: raw.added.map((record) => cleanDeep(record)),
+      updated: raw.updated.map(([from, to]) => [from, cleanDeep(to)] as const),
+    };
+    if (isEmpty(change)) return;
+    const key = v4();
+    set({ undo: [...state.undo, { label, change, key }], redo: [] });
+    push(label, change, key);
   };
 
   const back = (from: 'undo' | 'redo') => {
@@ -177,19 +289,58 @@ export async function openSession(id: string, say: (text: string) => void): Prom
     if (!step) return;
     const { change, collisions } = rebase(state.show, invert(step.change));
     const to = from === 'undo' ? 'redo' : 'undo';
+    const key = v4();
     if (collisions.length) say(`Somebody else has changed part of "${step.label}" since; their part stays.`);
     set({
       [from]: state[from].slice(0, -1),
-      ...(isEmpty(change) ? {} : { [to]: [...state[to], { label: step.label, change }] }),
+      ...(isEmpty(change) ? {} : { [to]: [...state[to], { label: step.label, change, key }] }),
     });
-    if (!isEmpty(change)) push(`${from === 'undo' ? 'Undo' : 'Redo'}: ${step.label}`, change);
+    if (!isEmpty(change)) push(`${from === 'undo' ? 'Undo' : 'Redo'}: ${step.label}`, change, key);
+  };
+  const without = (key: string): SetAside | undefined => {
+    const item = state.aside.find((one) => one.key === key);
+    if (item) {
+      set({ aside: state.aside.filter((one) => one !== item) });
+      store();
+    }
+    return item;
   };
 
-  queue = await adoptWaiting(id);
-  if (queue.length) {
-    rebuild();
-    void pump();
-  }
+  const adopt = () =>
+    keeper.adopt((found) => {
+      const known = new Set([...queue, ...state.aside].map((item) => item.key));
+      queue = [...queue, ...found.queue.filter((item) => !known.has(item.key))];
+      set({ aside: [...state.aside, ...found.aside.filter((item) => !known.has(item.key))] });
+      rebuild();
+      return kept();
+    });
+  await adopt();
+  // A page that is just being left, as at a reload, may have answered still.
+  ports.later(LOOK, () => void (closed || adopt().then(pump)));
+
+  const live = ports.live(() => state.revision, {
+    hello: (revision, build) => {
+      up.live = true;
+      set({ link: state.link === 'gone' ? 'gone' : link(), build });
+      // Nothing may be missing: the stream begins after our revision. An older server than the one we knew is a database that was put back.
+      if (revision < state.revision)
+        say('The server has an older state of this show than this window. Look at it before you go on, and reload.');
+      void pump();
+    },
+    change: ({ revision, key, change }) => {
+      if (revision === state.revision + 1) advance(revision, key, change);
+      else if (revision > state.revision) void refresh().catch(() => undefined);
+      else {
+        forget(key);
+        rebuild();
+      }
+    },
+    lost: () => {
+      up.live = false;
+      set({ link: state.link === 'gone' ? 'gone' : link() });
+    },
+  });
+  void pump();
 
   return {
     get: () => state,
@@ -197,65 +348,29 @@ export async function openSession(id: string, say: (text: string) => void): Prom
       listeners.add(listener);
       return () => listeners.delete(listener);
     },
-    edit: (label, change) => {
-      if (isEmpty(change)) return;
-      set({ undo: [...state.undo, { label, change }], redo: [] });
-      push(label, change);
-    },
+    edit,
     undo: () => back('undo'),
     redo: () => back('redo'),
-    settle: (mine) => {
-      const { clash } = state;
-      set({ clash: null });
-      if (!clash || !mine) return;
-      // The user's values on top of what stands: every wanted record is taken as the new form of the one there now.
-      const wanted = new Map([
-        ...clash.step.change.updated.map(([, to]) => [to.id, to] as const),
-        ...clash.step.change.added.map((record) => [record.id, record] as const),
-      ]);
-      const updated: [DessinRecord, DessinRecord][] = [];
-      for (const { id: record, field } of clash.collisions) {
-        const now = state.show.records.get(record);
-        const to = wanted.get(record);
-        if (now && to) {
-          const base = updated.find(([from]) => from.id === record);
-          const next = overlay(base ? base[1] : now, to, field);
-          if (base) base[1] = next;
-          else updated.push([now, next]);
-        } else if (!now && to) {
-          push(clash.step.label, { added: [to], updated: [], removed: [] });
-        }
-      }
-      const change: Change = { added: [], updated, removed: [] };
-      if (updated.length) {
-        set({ undo: [...state.undo, { label: clash.step.label, change }] });
-        push(clash.step.label, change);
+    settle: (key, mine) => {
+      const item = without(key);
+      if (item && mine) edit(item.label, mineOver(state.show, item));
+    },
+    tryAgain: (key) => {
+      const item = without(key);
+      if (!item) return;
+      const { change, collisions } = rebase(state.show, item.change);
+      edit(item.label, change);
+      if (collisions.length) {
+        set({ aside: [...state.aside, { ...item, key: v4(), collisions, why: whyOf(collisions) }] });
+        store();
       }
     },
+    letGo: (key) => void without(key),
     close: () => {
       closed = true;
-      clearTimeout(retry);
-      events.close();
+      cancelRetry();
+      live.close();
+      keeper.close();
     },
   };
-}
-
-/** One field of a record taken from another form of it; a field named "a b" is a group, "parts.0.channel" a path, '' the whole. */
-function overlay(now: DessinRecord, wanted: DessinRecord, field: string): DessinRecord {
-  if (field === '') return wanted;
-  let out = now as unknown as Record<string, unknown>;
-  for (const path of field.split(' '))
-    out = put(out, wanted as unknown as Record<string, unknown>, path.split('.')) as Record<string, unknown>;
-  return out as unknown as DessinRecord;
-}
-
-function put(now: unknown, wanted: unknown, [key, ...rest]: readonly string[]): unknown {
-  if (key === undefined) return wanted;
-  const inner = put(
-    (now as Record<string, unknown> | undefined)?.[key],
-    (wanted as Record<string, unknown> | undefined)?.[key],
-    rest,
-  );
-  if (Array.isArray(now)) return now.map((item, i) => (String(i) === key ? inner : item));
-  return { ...(now as Record<string, unknown>), [key]: inner };
 }

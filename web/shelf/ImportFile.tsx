@@ -17,7 +17,7 @@ import {
   typesFromTable,
 } from '#core/shelf/lists';
 import { type Listed, summaryOf } from '#core/shelf/search';
-import { call } from '../api';
+import { sendFile } from '../api';
 import { plural } from '../drawing/pointing';
 import { SymbolMark } from '../ui/SymbolMark';
 import { ModeList } from './Preview';
@@ -106,14 +106,7 @@ function useAnswer<T>(work: () => Promise<T>, file: File): { answer: T | null; f
 }
 
 function GdtfFile({ file, folder, items, done }: Props) {
-  const { answer, fault } = useAnswer(
-    () =>
-      call<{ record: FixtureType; report: Oddity[] }>(`/api/imports/gdtf?name=${encodeURIComponent(file.name)}`, {
-        method: 'POST',
-        body: file,
-      }),
-    file,
-  );
+  const { answer, fault } = useAnswer(() => sendFile<{ record: FixtureType; report: Oddity[] }>('/api/imports/gdtf', file), file);
   if (fault) return <Fault text={fault} done={done} />;
   if (!answer) return <p className="pencil">Reading...</p>;
   const { record, report } = answer;
@@ -160,7 +153,7 @@ interface Plan {
 }
 function ShelfFile({ file, done }: Props) {
   const [replace, setReplace] = useState(false);
-  const { answer, fault } = useAnswer(() => call<Plan>('/api/shelf/import?preview', { method: 'POST', body: file }), file);
+  const { answer, fault } = useAnswer(() => sendFile<Plan>('/api/shelf/import?preview', file), file);
   if (fault) return <Fault text={fault} done={done} />;
   if (!answer) return <p className="pencil">Comparing with the Shelf...</p>;
   const n = answer.fresh.length + (replace ? answer.differing.length : 0);
@@ -198,7 +191,7 @@ function ShelfFile({ file, done }: Props) {
         done={done}
         run={() =>
           void attempt(async () => {
-            await call(`/api/shelf/import${replace ? '?replace' : ''}`, { method: 'POST', body: file });
+            await sendFile(`/api/shelf/import${replace ? '?replace' : ''}`, file);
             await refresh();
             toast(`${plural(n, 'item')} came onto the Shelf.`);
             done();

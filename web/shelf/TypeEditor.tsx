@@ -21,7 +21,7 @@ import {
 import { find, type Show } from '#core/model/show';
 import { changingType } from '#core/shelf/copy';
 import { groups, type TypeField, typedField, typeFaults, typeFields, typeText } from '#core/shelf/type-form';
-import { call } from '../api';
+import { sendFile } from '../api';
 import type { Session } from '../session/session';
 import { SymbolMark } from '../ui/SymbolMark';
 import { Line, TextField } from '../ui/TextField';
@@ -258,10 +258,7 @@ function PhotometricFile({ type, onType }: { type: FixtureType; onType: (change:
   const [report, setReport] = useState<readonly Oddity[] | null>(null);
   const read = (chosen: File) =>
     attempt(async () => {
-      const { light, report: said } = await call<Measured>(`/api/imports/photometric?name=${encodeURIComponent(chosen.name)}`, {
-        method: 'POST',
-        body: chosen,
-      });
+      const { light, report: said } = await sendFile<Measured>('/api/imports/photometric', chosen);
       setReport(said);
       onType((now) => {
         const [beam, field] = [angleAt(light, 0.5), angleAt(light, 0.1)];

@@ -25,7 +25,8 @@ import { ModesPanel } from '../patch/ModesPanel';
 import { PowerPanel } from '../patch/PowerPanel';
 import { SessionContext, useSession, useSessionState } from '../session/context';
 import { useDesk, type View } from '../session/desk';
-import { openSession, type Session } from '../session/session';
+import { openSession } from '../session/open';
+import type { Session } from '../session/session';
 import { useNewer } from '../shelf/store';
 import { HandOverPanel } from '../steps/HandOverPanel';
 import { HangPanel } from '../steps/HangPanel';
@@ -35,7 +36,7 @@ import { PatchPanel } from '../steps/PatchPanel';
 import { PositionsPanel } from '../steps/PositionsPanel';
 import { QuickFigures } from '../steps/QuickFigures';
 import { StagePanel } from '../steps/StagePanel';
-import { ClashNote } from './ClashNote';
+import { AsideNote } from './AsideNote';
 import { type Context, commandById, commandForKey, keyText, nudge, tip } from './commands';
 import { Divider } from './Divider';
 import { DrawingBar, SectionBar, Tools } from './DrawingBar';
@@ -247,7 +248,7 @@ function Frame() {
         <Card />
       </aside>
       <Palette context={context} />
-      <ClashNote />
+      <AsideNote />
       {shelf && (
         <Suspense fallback={null}>
           <ShelfRoom

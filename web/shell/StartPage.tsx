@@ -5,7 +5,7 @@ import { Link, useNavigate } from 'react-router';
 import { toast } from 'sonner';
 import useSWR from 'swr';
 import { parseLength, type Units } from '#core/measure/lengths';
-import { call, type ShowRow, send } from '../api';
+import { call, type ShowRow, send, sendFile } from '../api';
 import { useDesk } from '../session/desk';
 
 interface Lists {
@@ -47,8 +47,7 @@ export function StartPage() {
     });
   const open = async (chosen: File) => {
     try {
-      const name = chosen.name.replace(/\.mvr$/i, '');
-      setImported(await call<Imported>(`/api/imports/mvr?name=${encodeURIComponent(name)}`, { method: 'POST', body: chosen }));
+      setImported(await sendFile<Imported>('/api/imports/mvr', new File([chosen], chosen.name.replace(/\.mvr$/i, ''))));
       await mutate();
     } catch (failure) {
       toast.error((failure as Error).message, { duration: 10000 });

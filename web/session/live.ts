@@ -1,0 +1,79 @@
+/** The connection over which a window hears of changes: opened again for ever, from where it stood. */
+import type { Change } from '#core/model/change';
+
+export interface Entry {
+  readonly revision: number;
+  readonly key: string;
+  readonly change: Change;
+}
+export interface Live {
+  close(): void;
+}
+export interface Hearing {
+  /** The connection stands; the revision of the show and the build of the interface that the server has. */
+  readonly hello: (revision: number, build: string) => void;
+  readonly change: (entry: Entry) => void;
+  readonly lost: () => void;
+}
+/** What of a WebSocket is used. */
+export interface Socket {
+  onmessage: ((event: { data: unknown }) => void) | null;
+  onclose: (() => void) | null;
+  close(): void;
+}
+export type Later = (ms: number, work: () => void) => () => void;
+
+/** The server gives a sign of life each 15 s; after this long without one the connection is dead, ms. */
+const SILENCE = 40_000;
+const [FIRST, LONGEST] = [500, 5000];
+
+/** @param connect  opens a connection that tells what came after a revision */
+export function openLive(
+  connect: (since: number) => Socket,
+  since: () => number,
+  { hello, change, lost }: Hearing,
+  later: Later,
+): Live {
+  let closed = false;
+  let wait = FIRST;
+  let socket: Socket | null = null;
+  let stop: () => void = () => undefined;
+  const listen = () => {
+    stop();
+    stop = later(SILENCE, ended);
+  };
+  const ended = () => {
+    stop();
+    if (socket) {
+      socket.onclose = null;
+      socket.onmessage = null;
+      socket.close();
+      socket = null;
+    }
+    if (closed) return;
+    lost();
+    stop = later(wait, open);
+    wait = Math.min(LONGEST, wait * 2);
+  };
+  const open = () => {
+    const made = connect(since());
+    socket = made;
+    made.onclose = ended;
+    made.onmessage = ({ data }) => {
+      listen();
+      const said = JSON.parse(String(data)) as { event: string; revision: number; build: string; entry: Entry };
+      if (said.event === 'hello') {
+        wait = FIRST;
+        hello(said.revision, said.build);
+      } else if (said.event === 'change') change(said.entry);
+    };
+    listen();
+  };
+  open();
+  return {
+    close: () => {
+      closed = true;
+      ended();
+    },
+  };
+}

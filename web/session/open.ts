@@ -1,0 +1,69 @@
+/** A session on the server that this page came from, in this browser. */
+import { createStore, del, entries, set, type UseStore } from 'idb-keyval';
+import { v4 } from 'uuid';
+import { call, send } from '../api';
+import { type Later, openLive, type Socket } from './live';
+import { type Loaded, makeSession, type Session, type Stored } from './session';
+import { type Channel, type KeyValue, makeKeeper, makePresence } from './waiting';
+
+const later: Later = (ms, work) => {
+  const timer = setTimeout(work, ms);
+  return () => clearTimeout(timer);
+};
+/** An answer that takes longer than this will not come; the edit is sent again, and is stored once all the same. */
+const PATIENCE = 60_000;
+
+let opened: UseStore | null = null;
+const database = (): UseStore => {
+  opened ??= createStore('dessin', 'waiting');
+  return opened;
+};
+const store: KeyValue = {
+  entries: () => entries<string, unknown>(database()),
+  set: (key, value) => set(key, value, database()),
+  del: (key) => del(key, database()),
+  delIf: (key, value) =>
+    database()(
+      'readwrite',
+      (rows) =>
+        new Promise<void>((done, failed) => {
+          const reading = rows.get(key);
+          reading.onsuccess = () => {
+            if (JSON.stringify(reading.result) === JSON.stringify(value)) rows.delete(key);
+          };
+          rows.transaction.oncomplete = () => done();
+          rows.transaction.onabort = () => failed(rows.transaction.error);
+        }),
+    ),
+};
+
+/** @throws Refused with the server's sentence when the show cannot be opened */
+export async function openSession(id: string, say: (text: string) => void): Promise<Session> {
+  const name = v4();
+  const channel = new BroadcastChannel('dessin sessions') as unknown as Channel;
+  const keeper = makeKeeper(id, name, store, makePresence(name, channel, later));
+  try {
+    return await makeSession({
+      load: () => call<Loaded>(`/api/shows/${id}`),
+      post: (edit) =>
+        send<Stored>(`/api/shows/${id}/changes`, 'POST', { author: 'window', ...edit }, AbortSignal.timeout(PATIENCE)),
+      live: (since, hearing) =>
+        openLive(
+          (from) => {
+            const url = new URL(`/api/shows/${id}/live?since=${from}`, window.location.href);
+            url.protocol = url.protocol.replace('http', 'ws');
+            return new WebSocket(url) as unknown as Socket;
+          },
+          since,
+          hearing,
+          later,
+        ),
+      keeper,
+      later,
+      say,
+    });
+  } catch (error) {
+    keeper.close();
+    throw error;
+  }
+}
