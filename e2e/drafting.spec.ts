@@ -1,8 +1,7 @@
 /** Drafting in earnest: stage, positions, hanging and seeing, tried as a user would. */
 import { expect, type Page, test } from '@playwright/test';
-import { clickAt, dragFrom, newShow, recordsOf, screenOf, showIdOf, stored } from './helpers.js';
+import { clickAt, demoIdOf, dragFrom, newShow, recordsOf, screenOf, showIdOf, stored } from './helpers.js';
 
-const DEMO = '1d6dcded-cb0a-5713-abce-fb914b07acdf';
 interface Rec {
   readonly id: string;
   readonly kind: string;
@@ -15,7 +14,7 @@ const all = async (page: Page, kind: string, id = showIdOf(page)): Promise<Rec[]
 };
 /** A copy of the demo, so that the stories do not stand in each other's way. */
 async function openDemo(page: Page, step: string): Promise<string> {
-  const response = await page.request.post(`/api/shows`, { data: { copyOf: DEMO, name: `Demo for ${step}` } });
+  const response = await page.request.post(`/api/shows`, { data: { copyOf: await demoIdOf(page), name: `Demo for ${step}` } });
   const { id } = (await response.json()) as { id: string };
   await page.goto(`/shows/${id}/${step}`);
   await expect(page.getByTestId('drawing')).toBeVisible();
@@ -305,7 +304,8 @@ test('the keyboard alone hangs a row and moves it', async ({ page }) => {
   await page.keyboard.type('2');
   await page.keyboard.press('Enter');
   await expect(page.getByRole('heading', { name: '5 fixtures on LX 1' })).toBeVisible();
-  await page.keyboard.press('Tab');
+  // Keys belong to the field until the drawing has them.
+  await page.keyboard.press('F6');
   await page.keyboard.press('ArrowRight');
   const alongs = (await all(page, 'fixture')).map((fixture) => fixture.along as number).sort((a, b) => a - b);
   expect(alongs).toEqual([3100, 4100, 5100, 6100, 7100]);

@@ -84,12 +84,15 @@ export async function drawPipe(
   await page.mouse.click(end.x, end.y);
   await expect(page.getByRole('heading', { name, exact: true })).toBeVisible();
 }
+/** Id of the demo show: each installation has its own. */
+export async function demoIdOf(page: Page): Promise<string> {
+  const list = (await (await page.request.get('/api/shows')).json()) as { shows: { id: string; name: string }[] };
+  return list.shows.find((show) => show.name === 'The Salt Orchard')!.id;
+}
 /** Opens a copy of the demo in a step. */
 export async function openDemo(page: Page, step: string): Promise<string> {
-  const list = (await (await page.request.get('/api/shows')).json()) as { shows: { id: string; name: string }[] };
-  const demo = list.shows.find((show) => show.name === 'The Salt Orchard')!;
   const { id } = (await (
-    await page.request.post('/api/shows', { data: { copyOf: demo.id, name: `Copy ${Date.now()}` } })
+    await page.request.post('/api/shows', { data: { copyOf: await demoIdOf(page), name: `Copy ${Date.now()}` } })
   ).json()) as { id: string };
   await page.goto(`/shows/${id}/${step}`);
   await expect(page.getByRole('row', { name: /^FOH 1/ }).first()).toBeVisible();

@@ -5,9 +5,8 @@
  * leaving its field, one choice from a list, or one key. They are counted apart for the house, the positions and the fixtures.
  */
 import { expect, type Page, test } from '@playwright/test';
-import { chooseType, recordsOf, screenOf, showIdOf, stored } from './helpers.js';
+import { chooseType, demoIdOf, recordsOf, screenOf, showIdOf, stored } from './helpers.js';
 
-const DEMO = '1d6dcded-cb0a-5713-abce-fb914b07acdf';
 interface Rec {
   readonly id: string;
   readonly kind: string;
@@ -85,7 +84,7 @@ const round = (value: unknown): unknown =>
 
 test('the Boathouse and its 144 fixtures are drawn again from an empty show', async ({ page }) => {
   test.setTimeout(240_000);
-  const demo = (await recordsOf(page, DEMO)) as unknown as Rec[];
+  const demo = (await recordsOf(page, await demoIdOf(page))) as unknown as Rec[];
 
   const house = new Hand(page);
   await page.goto('/');

@@ -147,11 +147,23 @@ test('everything by name: the palette opens with Ctrl K, and does what is chosen
   await expect(page.locator('html')).toHaveAttribute('data-theme', 'blackout');
 });
 
-test('a show that is deleted from the list can be brought back; a name can be changed in place', async ({ page }) => {
+test('deleting a show asks; it can be brought back after a reload too; a name can be changed in place', async ({ page }) => {
   await newShow(page, 'To be deleted');
   await page.goto('/');
   await page.getByRole('button', { name: 'Delete To be deleted' }).click();
+  const asked = page.getByRole('alertdialog', { name: 'Delete To be deleted?' });
+  await expect(asked).toContainText('It can be brought back from this page for 30 days.');
+  // Enter keeps it, and so does Escape.
+  await page.keyboard.press('Enter');
+  await expect(asked).toBeHidden();
+  await page.getByRole('button', { name: 'Delete To be deleted' }).click();
+  await page.keyboard.press('Escape');
+  await expect(asked).toBeHidden();
+  await expect(page.getByRole('link', { name: 'Open To be deleted' })).toBeVisible();
+  await page.getByRole('button', { name: 'Delete To be deleted' }).click();
+  await asked.getByRole('button', { name: 'Delete it' }).click();
   await expect(page.getByRole('link', { name: 'Open To be deleted' })).toBeHidden();
+  await page.reload();
   await page.getByRole('button', { name: 'Bring back To be deleted' }).click();
   await expect(page.getByRole('link', { name: 'Open To be deleted' })).toBeVisible();
   await page.getByRole('button', { name: 'Rename To be deleted' }).click();

@@ -1,9 +1,8 @@
 /** The Shelf: a type with its symbol from nothing, taken by another show, changed, the difference taken, swept. Files in, filters, own columns, stock. */
 import { expect, type Page, test } from '@playwright/test';
 import { strToU8, zipSync } from 'fflate';
-import { chooseType, clickAt, dragFrom, drawPipe, newShow, recordsOf, stored } from './helpers.js';
+import { chooseType, clickAt, demoIdOf, dragFrom, drawPipe, newShow, recordsOf, stored } from './helpers.js';
 
-const DEMO = '/shows/1d6dcded-cb0a-5713-abce-fb914b07acdf/hang';
 const items = (page: Page) => page.getByTestId('items').getByRole('option');
 const field = async (page: Page, label: string, text: string) => {
   const input = page.locator(`input[aria-label="${label}"]`);
@@ -510,7 +509,7 @@ test('colours by code, stacked, straight for LED and from the Shelf; own columns
 });
 
 test('LED fixtures take a colour directly; it is the colour of their light', async ({ page }) => {
-  await page.goto(DEMO);
+  await page.goto(`/shows/${await demoIdOf(page)}/hang`);
   await stored(page);
   await palette(page, 'type = tide');
   await page.getByLabel('Colour of the light').fill('#3366ff');

@@ -5,16 +5,18 @@ import { RouterProvider } from 'react-router/dom';
 import { Toaster } from 'sonner';
 import { SWRConfig } from 'swr';
 import { ShelfPage } from './shelf/ShelfPage';
+import { PageFault } from './shell/Fault';
 import { ShowPage } from './shell/ShowPage';
 import { StartPage } from './shell/StartPage';
 import './styles.css';
 
+const errorElement = <PageFault />;
 const router = createBrowserRouter([
-  { path: '/', element: <StartPage /> },
-  { path: '/shelf', element: <ShelfPage /> },
-  { path: '/shows/:id', element: <Navigate to="hang" replace /> },
-  { path: '/shows/:id/:step', element: <ShowPage /> },
-  { path: '*', element: <Navigate to="/" replace /> },
+  { path: '/', element: <StartPage />, errorElement },
+  { path: '/shelf', element: <ShelfPage />, errorElement },
+  { path: '/shows/:id', element: <Navigate to="hang" replace />, errorElement },
+  { path: '/shows/:id/:step', element: <ShowPage />, errorElement },
+  { path: '*', element: <Navigate to="/" replace />, errorElement },
 ]);
 
 createRoot(document.getElementById('root')!).render(

@@ -13,7 +13,7 @@ import { contentKey, isShelfRecord } from '#core/shelf/copy';
 import { follow, type Hub } from '../live/hub.js';
 import { notFound, problem } from '../problem.js';
 import type { ShelfStore } from '../store/shelf.js';
-import type { Posted, Store } from '../store/store.js';
+import { KEPT_DAYS, type Posted, type Store } from '../store/store.js';
 import { faultOfChange } from '../validate.js';
 
 /** A JSON object, or null. */
@@ -51,7 +51,7 @@ export function showRoutes(store: Store, shelf: ShelfStore, hub: Hub, build: () 
   const badName = (c: Parameters<typeof problem>[0]) =>
     problem(c, 422, 'Name is missing', 'Give the show a name of 1 to 200 characters.');
 
-  app.get('/', async (c) => c.json({ shows: await store.list(), deleted: await store.listDeleted() }));
+  app.get('/', async (c) => c.json({ shows: await store.list(), deleted: await store.listDeleted(), keptDays: KEPT_DAYS }));
 
   app.post('/', async (c) => {
     const input = await body(c.req.raw);

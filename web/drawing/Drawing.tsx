@@ -14,6 +14,7 @@ import { apply } from '#core/model/change';
 import { settingsOf } from '#core/model/show';
 import { useSession, useSessionState } from '../session/context';
 import { useDesk } from '../session/desk';
+import { keysAt } from '../shell/focus';
 import { useRun } from '../steps/run';
 import { DraftForm } from './DraftForm';
 import { useDraft } from './draft';
@@ -247,7 +248,8 @@ export function Drawing({ pane, step }: { pane: 'plan' | 'section' | 'elevation'
   useEffect(() => {
     const down = (event: KeyboardEvent) => {
       if (isTyping(event.target)) return;
-      if (event.code === 'Space' && !(event.target instanceof HTMLButtonElement)) {
+      const mine = keysAt(event.target) === 'rig';
+      if (event.code === 'Space' && mine) {
         spaceHeld.current = true;
         event.preventDefault();
       }
@@ -259,7 +261,7 @@ export function Drawing({ pane, step }: { pane: 'plan' | 'section' | 'elevation'
         else if (desk.panel) desk.set({ panel: null });
         else desk.select([]);
       } else if (event.key === 'Escape') tool.cancel();
-      else if (tool.key?.(event)) event.stopImmediatePropagation();
+      else if (mine && tool.key?.(event)) event.stopImmediatePropagation();
     };
     const up = (event: KeyboardEvent) => {
       if (event.code === 'Space') spaceHeld.current = false;
@@ -302,6 +304,7 @@ export function Drawing({ pane, step }: { pane: 'plan' | 'section' | 'elevation'
               : 'Elevation from the front'
         }
         tabIndex={0}
+        data-keys="rig"
         className="absolute inset-0"
         style={{ cursor: tool.crosshair ? 'crosshair' : 'default', touchAction: 'none' }}
         onPointerDown={(event) => {

@@ -11,7 +11,12 @@ export function PlateView() {
   const off = usePlateMissing();
   const url = useMemo(() => URL.createObjectURL(new Blob([writeSvg(sheet)], { type: 'image/svg+xml' })), [sheet]);
   return (
-    <div className="flex h-full w-full flex-col items-center justify-center gap-3 p-4" style={{ background: 'var(--desk)' }}>
+    <div
+      className="flex h-full w-full flex-col items-center justify-center gap-3 p-4"
+      style={{ background: 'var(--desk)' }}
+      data-keys="view"
+      tabIndex={-1}
+    >
       {off && (
         <p className="max-w-[46rem] border px-3 py-1" style={{ background: 'var(--sheet)', borderColor: 'var(--doubt)' }}>
           {off.words}

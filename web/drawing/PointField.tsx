@@ -1,6 +1,6 @@
 /** A point typed instead of pointed at; a figure typed on the drawing goes here. */
 import { useEffect, useRef, useState } from 'react';
-import { isTyping } from './pointing';
+import { keysAt } from '../shell/focus';
 import type { Tool } from './tools/tool';
 
 export function PointField({ tool }: { tool: Tool }) {
@@ -9,7 +9,7 @@ export function PointField({ tool }: { tool: Tool }) {
   const field = useRef<HTMLInputElement>(null);
   useEffect(() => {
     const key = (event: KeyboardEvent) => {
-      if (isTyping(event.target) || event.ctrlKey || event.metaKey || event.altKey) return;
+      if (keysAt(event.target) !== 'rig' || event.ctrlKey || event.metaKey || event.altKey) return;
       if (!/^[\d@.+-]$/.test(event.key)) return;
       event.preventDefault();
       event.stopImmediatePropagation();

@@ -10,6 +10,7 @@ import { settingsOf } from '#core/model/show';
 import { withUnits } from '#core/number/units';
 import { useSession, useShow } from '../session/context';
 import { useDesk } from '../session/desk';
+import { NoWebGl } from '../shell/Fault';
 import { type Drag, Dragging, dir, v } from './dragging3d';
 import { meshOf, onMesh } from './meshes';
 
@@ -30,7 +31,28 @@ const views = {
 } as const;
 type ViewName = keyof typeof views;
 
+/** Whether anything in 3D can be drawn here; asked once. */
+let able: boolean | null = null;
+function hasWebGl(): boolean {
+  able ??= (() => {
+    const canvas = document.createElement('canvas');
+    const context = canvas.getContext('webgl2') ?? canvas.getContext('webgl');
+    context?.getExtension('WEBGL_lose_context')?.loseContext();
+    return context !== null;
+  })();
+  return able;
+}
+
 export default function ThreeView() {
+  if (!hasWebGl()) {
+    // It may come back: another try asks again.
+    able = null;
+    throw new NoWebGl();
+  }
+  return <Space />;
+}
+
+function Space() {
   const show = useShow();
   const { theme, selection, select, hover } = useDesk();
   const session = useSession();
@@ -79,6 +101,10 @@ export default function ThreeView() {
     <div
       className="relative h-full w-full"
       data-testid="three"
+      data-keys="rig"
+      tabIndex={0}
+      role="application"
+      aria-label="3D. The Ledger below lists the same fixtures."
       data-bodies={scene.bodies.length}
       data-beams={lit.length}
       data-dragging={drag?.say ?? ''}

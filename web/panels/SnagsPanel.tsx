@@ -7,6 +7,7 @@ import { removing } from '#core/model/change';
 import { plural } from '../drawing/pointing';
 import { useSession, useShow } from '../session/context';
 import { goTo, useDesk } from '../session/desk';
+import { leavesKeys } from '../shell/focus';
 import { PanelHead } from './PanelHead';
 
 export const weightWords: Readonly<Record<Weight, string>> = { stop: 'Stops the show', doubt: 'Doubtful', open: 'Still open' };
@@ -109,9 +110,10 @@ export function SnagItem({ snag, brief = false }: { snag: Snag; brief?: boolean 
       <button
         type="button"
         className="text-left hover:underline"
-        onClick={() => {
+        onClick={(event) => {
           setOpen(true);
           if (snag.fixtures.length) goTo(snag.fixtures);
+          leavesKeys(event);
         }}
       >
         {snag.text}

@@ -189,6 +189,7 @@ export function Board({ onKey, wall, pixels, mode, marked, onMark, onPlace, onMo
     <div
       ref={host}
       data-testid="pixel-board"
+      data-keys="view"
       role="application"
       aria-label="Work area. Arrow keys move the chosen tiles, Delete takes them away."
       tabIndex={0}

@@ -130,6 +130,8 @@ export function UniverseMap() {
   return (
     <section
       aria-label="Universes"
+      data-keys="view"
+      tabIndex={-1}
       className="@container absolute inset-0 flex text-[12px]"
       style={{ background: 'var(--sheet)' }}
     >

@@ -55,6 +55,8 @@ export interface Desk {
   readonly type: Id | null;
   /** Units in a row while it is being dragged out. */
   readonly rowCount: number;
+  /** A field that is to take the typing as soon as it is there. */
+  readonly typing: 'types' | null;
   /** Figures are being typed over the drawing. */
   readonly quick: boolean;
   /** Fixtures that the Ledger's filter leaves out and that stand back on the drawing; null dims nothing. */
@@ -106,6 +108,7 @@ export const useDesk = create<Desk>((set) => ({
   accessories: [],
   type: null,
   rowCount: 5,
+  typing: null,
   quick: false,
   wantedMode: null,
   dimmed: null,

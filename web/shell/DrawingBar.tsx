@@ -22,6 +22,7 @@ import { find } from '#core/model/show';
 import { useShow } from '../session/context';
 import { useDesk, type View } from '../session/desk';
 import { type Context, commandById, tip } from './commands';
+import { leavesKeys } from './focus';
 
 /** Where the section is cut, and which way one looks. */
 export function SectionBar() {
@@ -37,7 +38,7 @@ export function SectionBar() {
           : 'downstage';
   const centre = section.at[0] === 0 && section.at[1] === 0;
   return (
-    <div className="absolute top-2 left-14 flex flex-wrap items-center gap-1 text-[11px]">
+    <div className="absolute top-2 left-14 flex flex-wrap items-center gap-1 text-[11px]" onClick={leavesKeys}>
       <span className="pencil pr-1">
         {centre ? 'on the centre line' : 'on the drawn line'}, looking {way}
       </span>
@@ -96,6 +97,7 @@ export function DrawingBar() {
   return (
     <div
       className="flex shrink-0 items-center gap-3 px-4"
+      onClick={leavesKeys}
       style={{ background: 'var(--sheet)', borderBottom: '1px solid var(--hair-faint)' }}
     >
       <div role="tablist" aria-label="View" className="flex gap-4">
@@ -219,7 +221,7 @@ export function Tools({ context, step }: { context: Context; step: string }) {
     ['fit', Maximize, false],
   ] as const;
   return (
-    <div role="toolbar" aria-label="Tools" className="absolute top-3 left-3 flex flex-col gap-1">
+    <div role="toolbar" aria-label="Tools" className="absolute top-3 left-3 flex flex-col gap-1" onClick={leavesKeys}>
       {tools.map((id) => {
         const Icon = toolIcons[id];
         return (

@@ -23,7 +23,7 @@ import { StockPanel } from '../panels/StockPanel';
 import { TagsPanel } from '../panels/TagsPanel';
 import { ModesPanel } from '../patch/ModesPanel';
 import { PowerPanel } from '../patch/PowerPanel';
-import { SessionContext, useSession, useSessionState } from '../session/context';
+import { SessionContext, useSession, useSessionState, useShow } from '../session/context';
 import { useDesk, type View } from '../session/desk';
 import { openSession } from '../session/open';
 import type { Session } from '../session/session';
@@ -40,6 +40,8 @@ import { AsideNote } from './AsideNote';
 import { type Context, commandById, commandForKey, keyText, nudge, tip } from './commands';
 import { Divider } from './Divider';
 import { DrawingBar, SectionBar, Tools } from './DrawingBar';
+import { Guarded, Updated } from './Fault';
+import { focusDrawing, keysAt, leavesKeys } from './focus';
 import { Palette } from './Palette';
 import { Steps } from './Steps';
 
@@ -119,6 +121,7 @@ function useCommands(): Context {
 function Frame() {
   const context = useCommands();
   const { show } = context;
+  const { build } = useSessionState();
   const { step = 'hang' } = useParams();
   const coming = useLedger((state) => state.back !== null || state.pasted !== null);
   const { view, beside, panel: over, ledgerHeight, shelf, quick, set } = useDesk();
@@ -128,6 +131,12 @@ function Frame() {
       if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'k') {
         event.preventDefault();
         useDesk.setState({ palette: true });
+        return;
+      }
+      // From a field too: this is how the keys come back to the drawing.
+      if (event.key === 'F6' && !useDesk.getState().shelf && !useDesk.getState().palette) {
+        event.preventDefault();
+        focusDrawing();
         return;
       }
       if (isTyping(event.target) || useDesk.getState().palette || useDesk.getState().shelf) return;
@@ -143,7 +152,8 @@ function Frame() {
         ArrowDown: [0, -1],
       };
       const arrow = arrows[event.key];
-      if (arrow && !event.ctrlKey && !event.metaKey && useDesk.getState().selection.length) {
+      const keys = keysAt(event.target);
+      if (arrow && keys === 'rig' && !event.ctrlKey && !event.metaKey && useDesk.getState().selection.length) {
         event.preventDefault();
         const by = snap * (event.shiftKey ? 10 : event.altKey ? 0.1 : 1);
         nudge(context, arrow[0] * by, arrow[1] * by);
@@ -155,7 +165,9 @@ function Frame() {
         return;
       }
       const command = commandForKey(event);
-      if (!command) return;
+      // Single keys belong to the drawing; on a control they are the control's.
+      const single = !event.ctrlKey && !event.metaKey;
+      if (!command || (single && (keys === null || (command.edits && keys !== 'rig')))) return;
       event.preventDefault();
       command.run(context);
     };
@@ -199,7 +211,9 @@ function Frame() {
         <DrawingBar />
         <div className="relative flex min-h-0 flex-1">
           {view === 'plate' ? (
-            <PlateView />
+            <Guarded what="The plate" reset={[show]}>
+              <PlateView />
+            </Guarded>
           ) : (
             <>
               <div className="relative min-w-0 flex-1">
@@ -215,14 +229,18 @@ function Frame() {
             </>
           )}
           {over === 'dxf' && (
-            <Suspense fallback={null}>
-              <DxfPanel />
-            </Suspense>
+            <Guarded what="The reader of DXF files">
+              <Suspense fallback={null}>
+                <DxfPanel />
+              </Suspense>
+            </Guarded>
           )}
         </div>
         <Divider height={ledgerHeight} onHeight={(next) => set({ ledgerHeight: next })} />
         <div style={{ height: ledgerHeight }} className="shrink-0">
-          <Ledger />
+          <Guarded what="The Ledger" reset={[show]}>
+            <Ledger />
+          </Guarded>
         </div>
       </div>
       <aside
@@ -230,36 +248,41 @@ function Frame() {
         style={{ borderLeft: '1px solid var(--hair)' }}
         aria-label="Card"
       >
-        {coming ? (
-          <div className="mb-3 pb-3" style={{ borderBottom: '1px solid var(--hair)' }}>
-            <BackPanel />
-          </div>
-        ) : overPanel ? (
-          <div className="mb-3 pb-3" style={{ borderBottom: '1px solid var(--hair)' }}>
-            {overPanel}
-          </div>
-        ) : (
-          panel && (
+        <Guarded what="This panel" reset={[show, over, step]}>
+          {coming ? (
             <div className="mb-3 pb-3" style={{ borderBottom: '1px solid var(--hair)' }}>
-              {panel}
+              <BackPanel />
             </div>
-          )
-        )}
-        <Card />
+          ) : overPanel ? (
+            <div className="mb-3 pb-3" style={{ borderBottom: '1px solid var(--hair)' }}>
+              {overPanel}
+            </div>
+          ) : (
+            panel && (
+              <div className="mb-3 pb-3" style={{ borderBottom: '1px solid var(--hair)' }}>
+                {panel}
+              </div>
+            )
+          )}
+          <Card />
+        </Guarded>
       </aside>
       <Palette context={context} />
       <AsideNote />
+      <Updated build={build} />
       {shelf && (
-        <Suspense fallback={null}>
-          <ShelfRoom
-            key={shelf.tab}
-            session={context.session}
-            show={show}
-            tab={shelf.tab}
-            edit={shelf.edit ? find(show, 'type', shelf.edit) : undefined}
-            close={() => set({ shelf: null })}
-          />
-        </Suspense>
+        <Guarded what="The Shelf" reset={[shelf]}>
+          <Suspense fallback={null}>
+            <ShelfRoom
+              key={shelf.tab}
+              session={context.session}
+              show={show}
+              tab={shelf.tab}
+              edit={shelf.edit ? find(show, 'type', shelf.edit) : undefined}
+              close={() => set({ shelf: null })}
+            />
+          </Suspense>
+        </Guarded>
       )}
     </div>
   );
@@ -267,7 +290,7 @@ function Frame() {
 
 function TopBar({ context }: { context: Context }) {
   const { session } = context;
-  const { undo, redo, waiting, link, show } = useSessionState();
+  const { undo, redo, waiting, link, show, aside } = useSessionState();
   const { theme, set } = useDesk();
   const settings = settingsOf(show);
   const newer = useNewer(show);
@@ -299,7 +322,11 @@ function TopBar({ context }: { context: Context }) {
         type="button"
         className="flex h-7 w-52 items-center justify-between border px-3"
         style={{ background: 'var(--sheet)', borderColor: 'var(--hair)' }}
-        onClick={() => set({ palette: true })}
+        onClick={() => {
+          // What it gives the focus back to when it is closed.
+          focusDrawing();
+          set({ palette: true });
+        }}
       >
         <span className="pencil">Do anything by name</span>
         <kbd className="pencil">{keyText('mod+K')}</kbd>
@@ -309,7 +336,10 @@ function TopBar({ context }: { context: Context }) {
         className="flex max-w-56 items-center gap-1 truncate disabled:opacity-40"
         disabled={!next}
         title={tip('undo')}
-        onClick={() => session.undo()}
+        onClick={(event) => {
+          session.undo();
+          leavesKeys(event);
+        }}
       >
         <Undo2 size={15} className="shrink-0" /> <span className="truncate">{next ? `Undo: ${next.label}` : 'Undo'}</span>
       </button>
@@ -319,12 +349,27 @@ function TopBar({ context }: { context: Context }) {
         disabled={!again}
         aria-label={again ? `Redo: ${again.label}` : 'Redo'}
         title={again ? `Redo: ${again.label} (${keyText('mod+shift+Z')})` : tip('redo')}
-        onClick={() => session.redo()}
+        onClick={(event) => {
+          session.redo();
+          leavesKeys(event);
+        }}
       >
         <Redo2 size={15} />
       </button>
-      <output className="w-32 text-right" data-testid="stored" style={{ color: link === 'lost' ? 'var(--stop)' : 'var(--lamp)' }}>
-        {link === 'lost' ? `waiting for the server${waiting ? `, ${waiting}` : ''}` : waiting ? 'storing' : 'stored'}
+      <output
+        className="w-32 text-right"
+        data-testid="stored"
+        style={{ color: link === 'open' && !aside.length ? 'var(--lamp)' : 'var(--stop)' }}
+      >
+        {link === 'gone'
+          ? `show was deleted${waiting ? `, ${waiting} wait` : ''}`
+          : link === 'lost'
+            ? `waiting for the server${waiting ? `, ${waiting}` : ''}`
+            : waiting
+              ? 'storing'
+              : aside.length
+                ? `stored, but ${aside.length}`
+                : 'stored'}
       </output>
       <button
         type="button"
@@ -343,6 +388,23 @@ const isDrawn = (view: View): boolean => view === 'plan' || view === 'section' |
 
 /** One view of the show. */
 function Pane({ view, step }: { view: Exclude<View, 'plate'>; step: string }) {
+  const show = useShow();
+  const names = {
+    plan: 'The plan',
+    section: 'The section',
+    elevation: 'The elevation',
+    '3d': '3D',
+    universes: 'The map of universes',
+    pixels: 'The wall',
+  };
+  return (
+    <Guarded what={names[view]} reset={[show]}>
+      <PaneContent view={view} step={step} />
+    </Guarded>
+  );
+}
+
+function PaneContent({ view, step }: { view: Exclude<View, 'plate'>; step: string }) {
   if (view === '3d')
     return (
       <Suspense fallback={<p className="pencil p-6">Building the stage...</p>}>

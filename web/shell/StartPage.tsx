@@ -11,6 +11,8 @@ import { useDesk } from '../session/desk';
 interface Lists {
   readonly shows: readonly ShowRow[];
   readonly deleted: readonly ShowRow[];
+  /** Days for which a deleted show is kept. */
+  readonly keptDays: number;
 }
 interface Oddity {
   readonly severity: string;
@@ -29,7 +31,6 @@ export function StartPage() {
   const { data, error, mutate } = useSWR<Lists>('/api/shows', (path: string) => call<Lists>(path));
   const { theme, set } = useDesk();
   const [imported, setImported] = useState<Imported | null>(null);
-  const [session] = useState(() => new Set<string>());
   const file = useRef<HTMLInputElement>(null);
 
   const act = async (work: () => Promise<unknown>) => {
@@ -40,11 +41,7 @@ export function StartPage() {
       toast.error((failure as Error).message);
     }
   };
-  const remove = (show: ShowRow) =>
-    act(async () => {
-      await send(`/api/shows/${show.id}`, 'DELETE');
-      session.add(show.id);
-    });
+  const remove = (show: ShowRow) => act(() => send(`/api/shows/${show.id}`, 'DELETE'));
   const open = async (chosen: File) => {
     try {
       setImported(await sendFile<Imported>('/api/imports/mvr', new File([chosen], chosen.name.replace(/\.mvr$/i, ''))));
@@ -100,28 +97,10 @@ export function StartPage() {
           {data && !data.shows.length && <p className="pencil py-4">No shows yet. Make one at the right, or open an MVR file.</p>}
           <ul className="grid grid-cols-2 gap-x-6 gap-y-5 pt-4">
             {data?.shows.map((show) => (
-              <ShowCard key={show.id} show={show} act={act} remove={remove} />
+              <ShowCard key={show.id} show={show} act={act} remove={remove} keptDays={data.keptDays} />
             ))}
           </ul>
-          {data?.deleted.some((show) => session.has(show.id)) && (
-            <div className="pt-6">
-              <h2 className="rule-b pb-1 font-bold">Deleted just now</h2>
-              {data.deleted
-                .filter((show) => session.has(show.id))
-                .map((show) => (
-                  <p key={show.id} className="flex justify-between py-2">
-                    <span>{show.name}</span>
-                    <button
-                      type="button"
-                      className="link"
-                      onClick={() => void act(() => send(`/api/shows/${show.id}/restore`, 'POST'))}
-                    >
-                      Bring back {show.name}
-                    </button>
-                  </p>
-                ))}
-            </div>
-          )}
+          {data && data.deleted.length > 0 && <Deleted shows={data.deleted} keptDays={data.keptDays} act={act} />}
         </section>
         <NewShow />
       </div>
@@ -133,11 +112,14 @@ function ShowCard({
   show,
   act,
   remove,
+  keptDays,
 }: {
   show: ShowRow;
   act: (work: () => Promise<unknown>) => Promise<void>;
   remove: (show: ShowRow) => Promise<void>;
+  keptDays: number;
 }) {
+  const [asking, setAsking] = useState(false);
   const [renaming, setRenaming] = useState<string | null>(null);
   const rename = (name: string) => {
     setRenaming(null);
@@ -170,6 +152,11 @@ function ShowCard({
               onKeyDown={(event) => (event.key === 'Enter' ? rename(renaming) : event.key === 'Escape' && setRenaming(null))}
             />
           )}
+          {show.newer && (
+            <div className="text-[11px]" style={{ color: 'var(--doubt)' }}>
+              written by a newer Dessin: update this one to open it
+            </div>
+          )}
           <div className="pencil text-[11px]">
             edited {new Intl.DateTimeFormat(undefined, { dateStyle: 'medium', timeStyle: 'short' }).format(new Date(show.edited))}
           </div>
@@ -192,11 +179,83 @@ function ShowCard({
         >
           <Copy size={14} />
         </button>
-        <button type="button" className="p-1" aria-label={`Delete ${show.name}`} title="Delete" onClick={() => void remove(show)}>
+        <button type="button" className="p-1" aria-label={`Delete ${show.name}`} title="Delete" onClick={() => setAsking(true)}>
           <Trash2 size={14} />
         </button>
       </div>
+      {asking && (
+        <div
+          role="alertdialog"
+          aria-label={`Delete ${show.name}?`}
+          className="px-3 py-2 text-[12px]"
+          style={{ borderTop: '1px solid var(--hair)' }}
+          onKeyDown={(event) => event.key === 'Escape' && setAsking(false)}
+        >
+          <p className="pb-2">
+            Delete <b>{show.name}</b>? Windows that have it open can store nothing any more. It can be brought back from this page
+            for {keptDays} days.
+          </p>
+          <div className="flex gap-2">
+            <button
+              type="button"
+              className="act"
+              style={{ color: 'var(--stop)' }}
+              onClick={() => {
+                setAsking(false);
+                void remove(show);
+              }}
+            >
+              Delete it
+            </button>
+            <button type="button" className="act act-main" autoFocus onClick={() => setAsking(false)}>
+              Keep it
+            </button>
+          </div>
+        </div>
+      )}
     </li>
+  );
+}
+
+const day = (text: string | number): string => new Intl.DateTimeFormat(undefined, { dateStyle: 'medium' }).format(new Date(text));
+
+/** What was deleted and can still be brought back, the last one first. */
+function Deleted({
+  shows,
+  keptDays,
+  act,
+}: {
+  shows: readonly ShowRow[];
+  keptDays: number;
+  act: (work: () => Promise<unknown>) => Promise<void>;
+}) {
+  const until = (at: string) => new Date(at).getTime() + keptDays * 24 * 3600 * 1000;
+  return (
+    <section aria-label="Deleted" className="pt-8">
+      <h2 className="rule-b pb-1 font-bold">Deleted</h2>
+      <ul>
+        {[...shows]
+          .sort((a, b) => (b.deleted ?? '').localeCompare(a.deleted ?? ''))
+          .map((show) => (
+            <li key={show.id} className="flex items-baseline gap-3 py-2" style={{ borderBottom: '1px solid var(--hair-faint)' }}>
+              <span className="min-w-0 flex-1 truncate">{show.name}</span>
+              {show.deleted && (
+                <span className="pencil whitespace-nowrap text-[11px]">
+                  deleted {day(show.deleted)}, kept until {day(until(show.deleted))}
+                </span>
+              )}
+              <button
+                type="button"
+                className="link whitespace-nowrap"
+                aria-label={`Bring back ${show.name}`}
+                onClick={() => void act(() => send(`/api/shows/${show.id}/restore`, 'POST'))}
+              >
+                Bring back
+              </button>
+            </li>
+          ))}
+      </ul>
+    </section>
   );
 }
 

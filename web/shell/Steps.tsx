@@ -4,6 +4,7 @@ import { type SnagStep, snagsOf, wrongSnags } from '#core/audit/snags';
 import { all, settingsOf } from '#core/model/show';
 import { plural } from '../drawing/pointing';
 import { useSessionState } from '../session/context';
+import { leavesKeys } from './focus';
 
 /** The steps hang like clamps on a vertical pipe. */
 export function Steps() {
@@ -50,7 +51,7 @@ export function Steps() {
     { path: 'hand-over', name: 'Hand-over', note: 'MVR', more: '', icon: Send, stop: false },
   ];
   return (
-    <nav aria-label="Steps" className="relative pt-4" style={{ borderRight: '1px solid var(--hair)' }}>
+    <nav aria-label="Steps" onClick={leavesKeys} className="relative pt-4" style={{ borderRight: '1px solid var(--hair)' }}>
       <span
         aria-hidden="true"
         className="absolute top-0 bottom-0 left-[15px] w-[5px] border-x"

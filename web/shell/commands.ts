@@ -18,12 +18,15 @@ import { goTo, useDesk } from '../session/desk';
 import type { Session } from '../session/session';
 import { chosenFixtures, chosenPositions, chosenThings } from './chosen';
 import { copyChosen, mirrorChosen, pasteChosen } from './clip';
+import { focusDrawing } from './focus';
 
 export interface Command {
   readonly id: string;
   readonly name: string;
   /** As shown; also what the key handler matches, with "mod" for Ctrl or Cmd. */
   readonly key?: string;
+  /** Changes what is drawn: its key acts only where the rig is seen. */
+  readonly edits?: true;
   readonly run: (context: Context) => void;
 }
 export interface Context {
@@ -127,6 +130,7 @@ export const commands: readonly Command[] = [
     run: (context) => switchSymbols(context, 'bold'),
   },
   { id: 'symbols outline', name: 'Symbols: the outline set', run: (context) => switchSymbols(context, 'outline') },
+  { id: 'keys', name: 'Give the keys to the drawing', key: 'F6', run: focusDrawing },
   { id: 'select', name: 'Select', key: 'V', run: () => desk().set({ tool: 'select' }) },
   {
     id: 'pipe',
@@ -143,16 +147,18 @@ export const commands: readonly Command[] = [
     key: 'H',
     run: ({ go }) => {
       go('hang');
-      desk().set({ tool: 'hang', view: 'plan' });
+      // Its first letters are typed straight on.
+      desk().set({ tool: 'hang', view: 'plan', panel: null, typing: 'types' });
     },
   },
   { id: 'undo', name: 'Undo', key: 'mod+Z', run: ({ session }) => session.undo() },
   { id: 'redo', name: 'Redo', key: 'mod+shift+Z', run: ({ session }) => session.redo() },
-  { id: 'delete', name: 'Delete the selection', key: 'Delete', run: removeChosen },
+  { id: 'delete', name: 'Delete the selection', key: 'Delete', edits: true, run: removeChosen },
   {
     id: 'duplicate',
     name: 'Duplicate the selected fixtures',
     key: 'D',
+    edits: true,
     run: withFixtures(({ session, show }, fixtures) => {
       const change = duplicateFixtures(show, fixtures, settingsOf(show).snap * 5, v4);
       session.edit(`Duplicate ${plural(fixtures.length)}`, change);
@@ -167,7 +173,7 @@ export const commands: readonly Command[] = [
     key: 'C',
     run: () => desk().set({ panel: desk().panel === 'copy' ? null : 'copy', tool: 'select' }),
   },
-  { id: 'mirror', name: 'Mirror about the centre line, units too', key: 'M', run: mirrorChosen },
+  { id: 'mirror', name: 'Mirror about the centre line, units too', key: 'M', edits: true, run: mirrorChosen },
   {
     id: 'set out',
     name: 'Set out the selection',
@@ -178,6 +184,7 @@ export const commands: readonly Command[] = [
     id: 'group',
     name: 'Group what is chosen, or take it apart',
     key: 'G',
+    edits: true,
     run: ({ show, session }) => {
       const things = chosenThings(show, desk().selection).filter((thing) => thing.kind !== 'dimension');
       if (things.length < 2) return void toast('Choose two things or more to group them.');
@@ -200,6 +207,7 @@ export const commands: readonly Command[] = [
     id: 'join',
     name: 'Join the chosen positions into one',
     key: 'J',
+    edits: true,
     run: ({ show, session }) => {
       const positions = chosenPositions(show, desk().selection);
       try {
@@ -240,8 +248,8 @@ export const commands: readonly Command[] = [
       desk().set({ tool: 'thread', view: 'plan' });
     },
   },
-  { id: 'rotate', name: 'Turn by 45 degrees anticlockwise', key: 'R', run: rotate(45) },
-  { id: 'rotate back', name: 'Turn by 45 degrees clockwise', key: 'shift+R', run: rotate(-45) },
+  { id: 'rotate', name: 'Turn by 45 degrees anticlockwise', key: 'R', edits: true, run: rotate(45) },
+  { id: 'rotate back', name: 'Turn by 45 degrees clockwise', key: 'shift+R', edits: true, run: rotate(-45) },
   {
     id: 'spare',
     name: 'Mark the selected fixtures as spare, or take the mark off',

@@ -1,6 +1,6 @@
 /** The step Hang: the types of the show, and how many hang in a row. */
 import { Search } from 'lucide-react';
-import { useMemo, useState } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import { v4 } from 'uuid';
 import { keyRows } from '#core/draw/key';
 import { formatLength, parseLength } from '#core/measure/lengths';
@@ -19,13 +19,25 @@ import { useDesk } from '../session/desk';
 import { degreesOf } from '../shelf/ItemList';
 import { takeIntoShow } from '../shelf/Preview';
 import { attempt, useShelf } from '../shelf/store';
+import { focusDrawing, leavesKeys } from '../shell/focus';
 import { Line } from '../ui/TextField';
 
 export function HangPanel() {
   const session = useSession();
   const show = useShow();
-  const { type, tool, rowCount, set } = useDesk();
+  const { type, tool, rowCount, typing, set } = useDesk();
   const [search, setSearch] = useState('');
+  const field = useRef<HTMLInputElement>(null);
+  useEffect(() => {
+    if (typing !== 'types') return;
+    // After what gives the focus back when it closes (the palette), which does so a moment later.
+    const timer = setTimeout(() => {
+      field.current?.focus();
+      field.current?.select();
+      set({ typing: null });
+    }, 30);
+    return () => clearTimeout(timer);
+  }, [typing, set]);
   const counts = useMemo(() => new Map(keyRows(show).map((row) => [row.type.id, row.count])), [show]);
   const words = search.toLowerCase().split(/\s+/).filter(Boolean);
   const types = all(show, 'type')
@@ -59,6 +71,7 @@ export function HangPanel() {
       <label className="flex items-center gap-2">
         <Search size={14} className="pencil shrink-0" />
         <input
+          ref={field}
           className="field"
           aria-label="Search the show's types"
           placeholder="Type to search, for example fresnel"
@@ -71,11 +84,11 @@ export function HangPanel() {
             if (shelfFirst) void takeAndHang(shelved[0]!.id);
             else if (types[0]) set({ type: types[0].id, tool: 'hang', view: 'plan' });
             else return;
-            event.currentTarget.blur();
+            focusDrawing();
           }}
         />
       </label>
-      <ul className="mt-1 max-h-40 overflow-auto" aria-label="Types">
+      <ul className="mt-1 max-h-40 overflow-auto" aria-label="Types" onClick={leavesKeys}>
         {types.map((item) => (
           <li key={item.id}>
             <button

@@ -8,6 +8,7 @@ import { beginDraft, useDraft } from '../drawing/draft';
 import { useShow } from '../session/context';
 import { goTo, useDesk } from '../session/desk';
 import { tip } from '../shell/commands';
+import { leavesKeys } from '../shell/focus';
 import { Line } from '../ui/TextField';
 
 const says: Readonly<Record<DraftForm, string>> = {
@@ -71,7 +72,7 @@ export function PositionsPanel() {
           Type it
         </button>
       </div>
-      <ul className="mt-2 max-h-44 overflow-auto">
+      <ul className="mt-2 max-h-44 overflow-auto" onClick={leavesKeys}>
         {positionsInOrder(show).map((position) => (
           <li key={position.id}>
             <button
