@@ -1,15 +1,18 @@
 /** The server through its routes, on PGlite in memory; on PostgreSQL as well when DATABASE_URL is given. */
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
+import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
 import type { Hono } from 'hono';
 import { v4 } from 'uuid';
 import { writeMvr } from '#core/formats/mvr/write';
 import { type Change, edit, removing } from '#core/model/change';
 import type { DessinRecord, Fixture } from '#core/model/records';
+import { faults } from '#core/model/references';
 import { all, type Show, showOf } from '#core/model/show';
 import { demoId, makeDemo } from '#demo/show';
 import { makeApp } from './app.js';
 import { makeHub } from './live/hub.js';
+import { writeXlsx } from './print/xlsx.js';
 import { type Database, openDatabase } from './store/database.js';
 import { makeShelfStore } from './store/shelf.js';
 import { makeStore, type Store } from './store/store.js';
@@ -234,36 +237,62 @@ describe.each(where)('on %s', (_, url) => {
     expect(((await bad.json()) as { code: string }).code).toBe('ZIP_BAD');
   });
 
-  test('fuzz: 2000 random or mutated requests: no 500, no change of stored data by a refused request', async () => {
-    const id = await demoCopy();
+  test('fuzz: 2500 random, mutated, foreign and hostile requests: no 500, a sentence for each refusal, what is stored is what is shown', async () => {
+    const seed = Number(process.env.FUZZ_SEED ?? Math.floor(Math.random() * 2 ** 31));
+    // Printed, so that a run can be repeated: FUZZ_SEED=... npm test
+    console.info(`fuzz seed ${seed}`);
+    // One show that no request may change, and one that sound ones may.
+    const [id, open] = [await demoCopy(), await demoCopy()];
     const show = await load(id);
     const [fixture] = all(show, 'fixture');
     const before = JSON.stringify((await ask('GET', `/api/shows/${id}`)).body);
     const mvr = writeMvr(demo);
+    const book = unzipSync(
+      await writeXlsx({ headings: ['Dessin id', 'Notes'], rows: [['a', 'b']], widths: [80, 80], numbers: [] }, 'x'),
+    );
     const path = fc.oneof(
+      fc.constant(`/api/shows/${open}/changes`),
       fc.constantFrom(
         '/api/shows',
         `/api/shows/${id}`,
         `/api/shows/${id}/changes`,
+        `/api/shows/${open}/changes`,
         `/api/shows/${id}/out/plot.svg`,
+        `/api/shows/${id}/live`,
         `/api/shows/${id}/restore`,
         '/api/imports/mvr?preview',
+        '/api/imports/gdtf?preview',
+        '/api/imports/photometric',
         '/api/imports/dxf',
+        '/api/tables/read',
+        '/api/tables/xlsx',
         '/api/health',
         '/api/shelf',
+        '/api/shelf/items',
+        '/api/shelf/import?preview',
         '/api/nothing',
         '/%00',
+        '/%zz',
         '/..%2f..%2fetc',
         `/api/shows/${v4()}`,
         `/api/shows/${v4()}/changes`,
         '/api/shows/x/changes',
         `/api/shows/${id.toUpperCase()}`,
+        `/api/shows/${open.toUpperCase()}/changes`,
       ),
       fc.string({ maxLength: 40 }).map((text) => `/api/shows/${encodeURIComponent(text)}`),
       fc
         .string({ maxLength: 40 })
         .map((text) => `/api/shows/${id}/out/${encodeURIComponent(text)}?paper=${encodeURIComponent(text)}`),
     );
+    // Halves of characters and control characters among letters.
+    const text = fc.string({
+      unit: fc.oneof(
+        fc.constantFrom('a', 'é', 'e\u0301', '💡', '\r\n', '"'),
+        fc.integer({ min: 0, max: 0xffff }).map((code) => String.fromCharCode(code)),
+      ),
+      maxLength: 12,
+    });
     const broken = fc.anything({ maxDepth: 2 }).map((value) => ({
       key: v4(),
       label: 'fuzz',
@@ -280,50 +309,139 @@ describe.each(where)('on %s', (_, url) => {
         change: { added: [{ ...fixture, id: v4(), [key]: value, mode: 'no such mode' }], updated: [], removed: [] },
       })),
     );
-    const jsonBody = fc
-      .oneof(
-        fc.jsonValue(),
-        broken,
-        wrongRecord,
-        fc.record({ name: fc.constantFrom('', 7, null, 'x'.repeat(300), '\u0000'), units: fc.anything(), copyOf: fc.anything() }),
-      )
-      .map((value) => {
-        try {
-          return JSON.stringify(value) ?? '';
-        } catch {
-          return '{';
-        }
+    const odd = fc
+      .record({
+        notes: text,
+        label: text,
+        capitals: fc.constantFrom('', '', '', 'id', 'layer', 'key'),
+        along: fc.constantFrom('1', '2', '3', '1e999', '-1e999', '1e308', '-0', '1e-400'),
+      })
+      .map(({ notes, label, capitals, along }) => {
+        const up = (name: string, value: string) => (capitals === name ? value.toUpperCase() : value);
+        const record = { ...fixture, id: up('id', v4()), layer: up('layer', fixture!.layer), notes, along: 31415 };
+        const change = { added: [record], updated: [], removed: [] };
+        return JSON.stringify({ key: up('key', v4()), label, change }).replace('31415', along);
       });
-    const fileBody = fc.array(fc.tuple(fc.nat(mvr.length - 1), fc.nat(255)), { minLength: 1, maxLength: 8 }).map((hits) => {
+    const jsonBody = fc.oneof(
+      { weight: 3, arbitrary: odd },
+      {
+        weight: 4,
+        arbitrary: fc
+          .oneof(
+            fc.jsonValue(),
+            broken,
+            wrongRecord,
+            fc.record({
+              name: fc.oneof(text, fc.constantFrom(7, null, 'x'.repeat(300))),
+              units: fc.anything(),
+              copyOf: fc.anything(),
+            }),
+            fc.record({ put: fc.array(fc.record({ record: fc.jsonValue(), base: fc.jsonValue() }), { maxLength: 2 }) }),
+            fc
+              .record({ added: fc.constant([]), updated: fc.constant([]), removed: fc.constant([{ kind: { toString: 1 } }]) })
+              .map((change) => ({ key: v4(), label: '', change })),
+          )
+          .map((value) => {
+            try {
+              return JSON.stringify(value) ?? '';
+            } catch {
+              return '{';
+            }
+          }),
+      },
+    );
+    const mutated = fc.array(fc.tuple(fc.nat(mvr.length - 1), fc.nat(255)), { minLength: 1, maxLength: 8 }).map((hits) => {
       const copy = Uint8Array.from(mvr.subarray(0, 4000 + (hits[0]![0] % (mvr.length - 4000))));
       for (const [at, value] of hits) if (at < copy.length) copy[at] = value;
       return copy;
     });
+    const figure = fc.oneof(
+      fc.integer({ min: -5, max: 20000 }).map(String),
+      fc.constantFrom('4000000000', '999999999999', '1e9', '&#49;', 'A', ''),
+    );
+    const workbook = fc
+      .record({
+        row: figure,
+        cell: fc.oneof(
+          figure.map((n) => `A${n}`),
+          fc.constantFrom('XFD1', 'ZZZZ9', '$A$1'),
+        ),
+        min: figure,
+        max: figure,
+        from: fc.constantFrom('A1', 'B7', 'XFD1048576'),
+        to: fc.constantFrom('A2', 'C9', 'XFD1048576', 'ZZZ9'),
+      })
+      .map(({ row, cell, min, max, from, to }) => {
+        const sheet = strFromU8(book['xl/worksheets/sheet1.xml']!)
+          .replace('<sheetData>', `<cols><col min="${min}" max="${max}" width="9"/></cols><sheetData>`)
+          .replace(
+            '</sheetData>',
+            `<row r="${row}"><c r="${cell}"><v>1</v></c></row></sheetData><mergeCells><mergeCell ref="${from}:${to}"/></mergeCells>`,
+          );
+        return zipSync({ ...book, 'xl/worksheets/sheet1.xml': strToU8(sheet) }, { level: 1 });
+      });
+    const markup = fc
+      .constantFrom('<!--', '<![CDATA[', '<?', '<a ', '<!x')
+      .map((begin) => zipSync({ 'description.xml': strToU8(`<GDTF>${begin.repeat(50_000)}`) }, { level: 0 }));
     const request = fc.record({
-      method: fc.constantFrom('GET', 'POST', 'PATCH', 'PUT', 'OPTIONS'),
+      method: fc.constantFrom('GET', 'POST', 'POST', 'POST', 'PATCH', 'PUT', 'OPTIONS'),
       path,
       body: fc.oneof(
-        { weight: 5, arbitrary: jsonBody },
-        { weight: 1, arbitrary: fileBody },
+        { weight: 6, arbitrary: jsonBody },
+        { weight: 1, arbitrary: mutated },
+        { weight: 1, arbitrary: workbook },
+        { weight: 1, arbitrary: markup },
         { weight: 1, arbitrary: fc.string() },
       ),
+      from: fc.oneof(
+        { weight: 5, arbitrary: fc.constant<Record<string, string>>({}) },
+        {
+          weight: 1,
+          arbitrary: fc.constantFrom<Record<string, string>>(
+            { origin: 'null' },
+            { origin: 'https://evil.example' },
+            { origin: 'http://localhost:1' },
+            { 'sec-fetch-site': 'cross-site' },
+            { 'sec-fetch-site': 'same-site' },
+            { origin: '\\' },
+          ),
+        },
+      ),
+      type: fc.constantFrom('json', 'json', 'json', 'file', 'text/plain', 'multipart/form-data'),
     });
     let made = 0;
-    const list = fc.sample(request, 2000);
-    for (const { method, path: target, body } of list) {
+    let stored = 0;
+    const list = fc.sample(request, { numRuns: 2500, seed });
+    for (const { method, path: target, body, from, type } of list) {
+      const reading = method === 'GET' || method === 'OPTIONS';
+      const contentType = type === 'json' ? 'application/json' : type === 'file' ? 'application/octet-stream' : type;
       const response = await app.request(`http://localhost${target}`, {
         method,
-        headers,
-        ...(method === 'GET' || method === 'OPTIONS' ? {} : { body: body as unknown as string }),
+        headers: { host: 'localhost', 'content-type': contentType, ...from },
+        ...(reading ? {} : { body: body as unknown as string }),
       });
-      if (response.status >= 500)
-        throw new Error(`${method} ${target} ${String(body).slice(0, 500)} answered ${response.status}`);
+      const what = `${method} ${target} ${String(body).slice(0, 500)} (seed ${seed})`;
+      if (response.status >= 500) throw new Error(`${what} answered ${response.status}`);
       if (response.status === 201) made++;
-      if (response.status >= 400 && target.startsWith('/api'))
-        expect(response.headers.get('content-type')).toBe('application/problem+json');
-      await response.body?.cancel();
+      if (response.status === 200 && target.endsWith('/changes')) stored++;
+      if (Object.keys(from).length && (method === 'POST' || method === 'PATCH') && response.status < 400)
+        throw new Error(`${what} was taken from ${JSON.stringify(from)}`);
+      if (response.status >= 400) {
+        if (response.headers.get('content-type') !== 'application/problem+json')
+          throw new Error(`${what} was refused without words`);
+        if (!/[.)]$/.test(((await response.json()) as { detail: string }).detail))
+          throw new Error(`${what} was refused without a sentence`);
+      } else await response.body?.cancel();
     }
     expect(JSON.stringify((await ask('GET', `/api/shows/${id}`)).body)).toBe(before);
+    // Some were sound, and stored: what a server that starts now reads is what this one shows, and all of it is sound.
+    expect(stored).toBeGreaterThan(5);
+    const shown = (await ask('GET', `/api/shows/${open}`)).body as { records: DessinRecord[] };
+    const fresh = (await makeStore(database).load(open))!;
+    expect(fresh.aside).toEqual([]);
+    const byId = (records: readonly DessinRecord[]) => JSON.stringify([...records].sort((a, b) => (a.id < b.id ? -1 : 1)));
+    expect(byId([...fresh.show.records.values()])).toBe(byId(shown.records));
+    expect(faults(fresh.show)).toEqual([]);
     // A preview stores nothing; only well-formed requests for a new show may have made one.
     expect(made).toBeLessThan(list.length / 4);
   }, 240_000);
