@@ -131,7 +131,8 @@ export function showRoutes(store: Store, shelf: ShelfStore, hub: Hub, build: () 
       (author !== undefined && (typeof author !== 'string' || author.length > 200))
     )
       return problem(c, 422, 'Label is missing', 'A change carries a label of at most 1000 characters.');
-    const fault = faultOfValues({ label, author: author ?? '' }) ?? faultOfChange(change);
+    const odd = faultOfValues({ label, author: author ?? '' });
+    const fault = odd ? `The change is not sound: ${odd}.` : faultOfChange(change);
     if (fault) return problem(c, 422, 'Change is not sound', fault);
     const outcome = await store.post(id, cleanDeep({ key, author: author ?? '', label, change: change as Posted['change'] }));
     if (outcome.kind === 'missing') return notFound(c);
