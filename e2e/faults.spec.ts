@@ -42,7 +42,7 @@ test('an edit at which the server fails is named and set aside; those behind it 
   await expect(aside).toContainText('An edit was not stored; the others were');
   await expect(aside).toContainText('Dessin could not do that.');
   await expect.poll(() => notes(page, id)).toEqual(['innocent']);
-  await expect(page.getByTestId('stored')).toHaveText('stored, but 1');
+  await expect(page.getByTestId('stored')).toHaveText('1 not stored');
   await page.reload();
   await expect(aside).toContainText('Dessin could not do that.');
   await aside.getByRole('button', { name: 'Copy' }).click();

@@ -1,6 +1,11 @@
 /** What comes in from outside: foreign pages, wrong bodies, spellings of ids, figures and texts that cannot be kept. */
+import { mkdtemp, rm } from 'node:fs/promises';
+import { connect } from 'node:net';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
+import { strToU8, zipSync } from 'fflate';
 import type { Hono } from 'hono';
 import { v4 } from 'uuid';
 import { edit } from '#core/model/change';
@@ -199,12 +204,34 @@ describe('ids, figures and texts', () => {
   );
 });
 
+test('two installations have ids of their own, in the Shelf and in the demo, and the demo knows its Shelf', async () => {
+  const seen: { shows: string[]; items: string[] }[] = [];
+  for (let i = 0; i < 2; i++) {
+    const data = await mkdtemp(join(tmpdir(), 'dessin-ids-'));
+    const running = await start({ port: 0, host: '127.0.0.1', data, databaseUrl: undefined, demo: true });
+    const get = async <T>(path: string) => (await (await fetch(`${running.url}/api${path}`)).json()) as T;
+    const { shows } = await get<{ shows: { id: string }[] }>('/shows');
+    const { items } = await get<{ items: { id: string; kind: string }[] }>('/shelf');
+    const { records } = await get<{ records: { id: string; kind: string; shelf?: { item: string } }[] }>(
+      `/shows/${shows[0]!.id}`,
+    );
+    const known = new Set(items.map((item) => item.id));
+    const types = records.filter((record) => record.kind === 'type');
+    expect(types.length).toBeGreaterThan(10);
+    for (const type of types) expect(known.has(type.shelf!.item)).toBe(true);
+    seen.push({ shows: shows.map((show) => show.id), items: items.map((item) => item.id) });
+    await running.stop();
+    await rm(data, { recursive: true, force: true });
+  }
+  const [a, b] = seen;
+  expect(a!.shows).not.toEqual(b!.shows);
+  expect(a!.items.filter((id) => b!.items.includes(id))).toEqual([]);
+  expect(a!.items).not.toContain(demoShelf().items[0]!.record.id);
+});
+
 describe('through a real connection', () => {
   let running: Running;
   beforeAll(async () => {
-    const { mkdtemp } = await import('node:fs/promises');
-    const { tmpdir } = await import('node:os');
-    const { join } = await import('node:path');
     running = await start({
       port: 0,
       host: '127.0.0.1',
@@ -216,7 +243,6 @@ describe('through a real connection', () => {
   afterAll(() => running.stop());
   /** What a server answers to bytes, before it closes or falls silent. */
   const raw = async (text: string): Promise<string> => {
-    const { connect } = await import('node:net');
     return new Promise((done) => {
       let said = '';
       const socket = connect(running.port, '127.0.0.1', () => socket.write(text.replaceAll('HOST', `127.0.0.1:${running.port}`)));
@@ -227,6 +253,38 @@ describe('through a real connection', () => {
       socket.on('error', () => done(said));
     });
   };
+  test.each([
+    [
+      'markup that never ends, in a GDTF',
+      '/imports/gdtf?preview',
+      () => zipSync({ 'description.xml': strToU8(`<GDTF>${'<!--'.repeat(500_000)}`) }, { level: 0 }),
+    ],
+    [
+      'sections that never end, in an MVR',
+      '/imports/mvr?preview',
+      () => zipSync({ 'GeneralSceneDescription.xml': strToU8('<![CDATA['.repeat(500_000)) }, { level: 0 }),
+    ],
+    [
+      'a merge of a whole sheet',
+      '/tables/read',
+      () =>
+        zipSync({
+          'xl/workbook.xml': strToU8('<workbook><sheets><sheet name="x" sheetId="1"/></sheets></workbook>'),
+          'xl/worksheets/sheet1.xml': strToU8(
+            '<worksheet><sheetData/><mergeCells><mergeCell ref="A1:XFD1048576"/></mergeCells></worksheet>',
+          ),
+        }),
+    ],
+  ])('%s is answered, and health and the others go on', async (_, path, make) => {
+    const hostile = fetch(`${running.url}/api${path}`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/octet-stream' },
+      body: make() as Uint8Array<ArrayBuffer>,
+    });
+    const health = await fetch(`${running.url}/api/health`);
+    expect([health.status, (await hostile).status]).toEqual([200, 422]);
+    expect((await fetch(`${running.url}/api/shows`)).status).toBe(200);
+  });
   test.each([
     ['TRACE', 'TRACE /api/shows HTTP/1.1\r\nHost: HOST\r\nConnection: close\r\n\r\n', 405],
     [

@@ -224,7 +224,6 @@ export async function makeSession(ports: Ports): Promise<Session> {
       return false;
     }
     putAside(item, error.message);
-    say(`"${item.label}" could not be stored and was set aside. ${error.message}`);
     await refresh().catch(() => undefined);
     return true;
   };

@@ -32,7 +32,7 @@ function FaultText({ error, what, again }: { error: unknown; what: string; again
   const show = showOfAddress();
   const without3d = view === '3d' || beside === '3d';
   return (
-    <div role="alert" className="flex h-full flex-col items-start justify-center gap-3 overflow-auto p-8">
+    <div role="alert" className="flex h-full flex-col items-start justify-center gap-3 overflow-auto py-8 pr-8 pl-16">
       <p className="max-w-[44rem] text-[14px]">{words(error, what)}</p>
       <div className="flex flex-wrap gap-2">
         {isOutdated(error) || !again ? (

@@ -368,7 +368,7 @@ function TopBar({ context }: { context: Context }) {
             : waiting
               ? 'storing'
               : aside.length
-                ? `stored, but ${aside.length}`
+                ? `${aside.length} not stored`
                 : 'stored'}
       </output>
       <button

@@ -126,7 +126,7 @@ function ShowCard({
     if (name.trim() && name !== show.name) void act(() => send(`/api/shows/${show.id}`, 'PATCH', { name }));
   };
   return (
-    <li className="border" style={{ borderColor: 'var(--hair)', background: 'var(--sheet)' }}>
+    <li className="self-start border" style={{ borderColor: 'var(--hair)', background: 'var(--sheet)' }}>
       <Link to={`/shows/${show.id}/hang`} aria-label={`Open ${show.name}`} className="block">
         <img
           src={`/api/shows/${show.id}/out/thumbnail.svg?r=${show.revision}`}
