@@ -17,5 +17,5 @@ export default defineConfig({
   build: { outDir: at('./dist/web'), emptyOutDir: true, target: 'es2023', chunkSizeWarningLimit: 1100 },
   worker: { format: 'es' },
   // The host stays as the page has it: the server takes what comes from another for another site.
-  server: { port: 4601, proxy: { '/api': { target: `http://127.0.0.1:${process.env.PORT ?? 4600}`, ws: true } } },
+  server: { port: 4601, proxy: { '^/api/': { target: `http://127.0.0.1:${process.env.PORT ?? 4600}`, ws: true } } },
 });
