@@ -13,7 +13,7 @@ import { keyRows } from './key.js';
 import { arc, boxOf, type Chunk, path } from './list.js';
 import { alongAt, hangAt } from './locate.js';
 import { allTags, hitDistance, planList } from './plan.js';
-import { fittingScale, plotPlate, sayMissing } from './plate.js';
+import { fittingScale, plateTags, plotPlate, sayMissing } from './plate.js';
 import { sceneOf } from './scene.js';
 import { symbolOf } from './symbols.js';
 
@@ -145,6 +145,20 @@ describe('key and plate', () => {
     expect(outside.length).toBeGreaterThan(10);
     expect(missing!.fixtures).toBeGreaterThanOrEqual(outside.length);
     expect(missing!.of).toBe(all(demo, 'fixture').length);
+    // Outlines are counted likewise: those with a corner outside are cut for certain, those well inside are not.
+    const chunks = planList(demo, { denominator: 50, tags: plateTags(demo), snags: false }).chunks;
+    const rest = chunks.filter(({ kind }) => kind !== 'fixture' && kind !== 'position').length;
+    const inside = ([x, y]: readonly [number, number], by: number) =>
+      x * k + ox > clip![0] + by &&
+      y * k + oy > clip![1] + by &&
+      x * k + ox < clip![0] + clip![2] - by &&
+      y * k + oy < clip![1] + clip![3] - by;
+    const outlines = all(demo, 'outline');
+    const cut = outlines.filter((outline) => !outline.points.every((point) => inside(point, 0))).length;
+    const clear = outlines.filter((outline) => outline.points.every((point) => inside(point, 2))).length;
+    expect([cut > 0, clear > 0]).toEqual([true, true]);
+    expect(missing!.others).toBeGreaterThanOrEqual(cut);
+    expect(missing!.others).toBeLessThanOrEqual(rest - clear);
     const fits = fittingScale(demo, small)!;
     expect(fits).toBeGreaterThan(50);
     expect(plotPlate(demo, { ...small, denominator: fits }).missing).toBeNull();
