@@ -146,7 +146,11 @@ async function roundTrip(): Promise<void> {
   for (const count of counts) {
     const rig = makeRig(count);
     const { id } = (await (
-      await fetch(`${running.url}/api/imports/mvr?name=Bench`, { method: 'POST', body: writeMvr(rig) as unknown as string })
+      await fetch(`${running.url}/api/imports/mvr?name=Bench`, {
+        method: 'POST',
+        headers: { 'content-type': 'application/octet-stream' },
+        body: writeMvr(rig) as unknown as string,
+      })
     ).json()) as { id: string };
     const started = performance.now();
     const loaded = (await (await fetch(`${running.url}/api/shows/${id}`)).json()) as { records: unknown[] };

@@ -77,6 +77,9 @@ test('an unsound record is set aside with a sentence, the show opens, is drawn, 
   expect(
     (await ask('POST', `/shows/${id}/changes`, { key: v4(), label: 'x', change: edit([other], { notes: 'still' }) })).status,
   ).toBe(200);
+  // A copy of the show has it too, set aside as here.
+  const copy = (await ask('POST', '/shows', { copyOf: id })).body.id as string;
+  expect((await ask('GET', `/shows/${copy}`)).body.aside).toMatchObject([{ id: fixture.id, data: { along: null } }]);
   // It lies where it lay, untouched.
   const [row] = await database.db
     .select()

@@ -125,12 +125,12 @@ test('a table that is none is refused', async () => {
 });
 
 /** A workbook whose one sheet holds this XML; everything else is as exceljs writes it. */
-const hostile = async (patch: (sheet: string) => string, book?: (workbook: string) => string): Promise<Uint8Array> => {
+const hostile = async (alter: (xml: string) => string, book?: (workbook: string) => string): Promise<Uint8Array> => {
   const made = new ExcelJS.Workbook();
   made.addWorksheet('x').addRow(['Channel', 'Notes']);
   const parts = unzipSync(new Uint8Array(await made.xlsx.writeBuffer()));
   const [sheet, workbook] = ['xl/worksheets/sheet1.xml', 'xl/workbook.xml'];
-  parts[sheet] = strToU8(patch(strFromU8(parts[sheet]!)));
+  parts[sheet] = strToU8(alter(strFromU8(parts[sheet]!)));
   if (book) parts[workbook] = strToU8(book(strFromU8(parts[workbook]!)));
   return zipSync(parts);
 };

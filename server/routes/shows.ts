@@ -65,6 +65,7 @@ export function showRoutes(store: Store, shelf: ShelfStore, hub: Hub, build: () 
       await store.create(
         [...source.show.records.values()].map((record) => (record === settings ? { ...settings, id, name } : record)),
         id,
+        source.aside.filter((item) => item.id !== source.show.id),
       );
       return c.json({ id }, 201);
     }

@@ -61,7 +61,8 @@ const BATCH = 2000;
 export interface Store {
   list(): Promise<ShowRow[]>;
   listDeleted(): Promise<ShowRow[]>;
-  create(content: readonly DessinRecord[], id: Id): Promise<void>;
+  /** @param aside  of a show that is copied: what could not be read of it goes along as it was found */
+  create(content: readonly DessinRecord[], id: Id, aside?: readonly Aside[]): Promise<void>;
   load(id: Id): Promise<Loaded | null>;
   remove(id: Id): Promise<boolean>;
   restore(id: Id): Promise<boolean>;
@@ -147,11 +148,18 @@ export function makeStore({ db }: Database): Store {
     listDeleted: () => listWhere(true),
     isEmpty: async () => (await db.select({ id: shows.id }).from(shows).limit(1)).length === 0,
 
-    create: async (content, id) => {
+    create: async (content, id, aside = []) => {
       const show = showOf(id, content);
       await db.transaction(async (tx) => {
         await tx.insert(shows).values({ id, name: settingsOf(show).name, format: SHOW_FORMAT });
         await insertRecords(tx as unknown as Db, id, content, 0);
+        const lost = aside.filter((item) => !show.records.has(item.id) && item.data !== null);
+        for (let at = 0; at < lost.length; at += BATCH)
+          await tx
+            .insert(records)
+            .values(
+              lost.slice(at, at + BATCH).map(({ id: record, kind, data }) => ({ show: id, id: record, kind, data, revision: 0 })),
+            );
       });
     },
 
