@@ -154,9 +154,9 @@ test('a part of the interface that is gone after an update asks to reload; a win
     server.onMessage((text) => socket.send(String(text).replace(/"build":"[^"]*"/, '"build":"another"')));
   });
   await page.reload();
-  await expect(page.getByText('Dessin was updated. This window is of before')).toBeVisible();
+  await expect(page.getByText('Dessin was updated. This window still runs the version before')).toBeVisible();
   await page.getByRole('button', { name: 'Later' }).click();
-  await expect(page.getByText('Dessin was updated. This window is of before')).toBeHidden();
+  await expect(page.getByText('Dessin was updated. This window still runs the version before')).toBeHidden();
 });
 
 test('a drawing that fails leaves the rest of the page at work', async ({ page }) => {

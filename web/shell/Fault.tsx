@@ -109,10 +109,10 @@ export function Updated({ build }: { build: string | null }) {
   return (
     <div
       role="status"
-      className="fixed top-12 left-1/2 z-50 flex -translate-x-1/2 items-center gap-3 border px-3 py-2 text-[12px]"
+      className="fixed top-20 left-1/2 z-50 flex -translate-x-1/2 items-center gap-3 border px-3 py-2 text-[12px]"
       style={{ background: 'var(--sheet)', borderColor: 'var(--lamp)' }}
     >
-      Dessin was updated. This window is of before; reload it when it suits you.
+      Dessin was updated. This window still runs the version before; reload it when it suits you.
       <button type="button" className="act act-main" onClick={() => window.location.reload()}>
         Reload
       </button>
