@@ -51,6 +51,17 @@ describe('whole records', () => {
     expect(cleanDeep({ ...record, parts: [{ channel: '1\u0000' }] })).toEqual(record);
     expect(cleanDeep({ 'a\u0000': 1 })).toEqual({ a: 1 });
   });
+  test('beside a clean value only what differs is looked at; the result is the same', () => {
+    const from = { notes: 'x', parts: [{ channel: '1' }, { channel: '2' }] };
+    const to = { ...from, notes: 'y\u0001', parts: [from.parts[0]!, { channel: '3\u0000' }] };
+    expect(cleanDeep(to, from)).toEqual({ notes: 'y', parts: [{ channel: '1' }, { channel: '3' }] });
+    expect(cleanDeep(to, from)).toEqual(cleanDeep(to));
+    expect(cleanDeep(to, from).parts[0]).toBe(from.parts[0]);
+    expect(cleanDeep({ ...from }, from).parts).toBe(from.parts);
+    // What is the very same is taken on trust, by which one sees that it is not looked at.
+    const odd = { text: 'z\u0000' };
+    expect(cleanDeep({ odd, notes: 'a' }, { odd }).odd).toBe(odd);
+  });
   test.each([
     [{ notes: '\ud83d' }, '/notes holds half a character'],
     [{ parts: [{ name: 'a\u0000' }] }, '/parts/0/name holds a control character (U+0000)'],

@@ -32,21 +32,33 @@ const DEEP = 100;
 /**
  * A value with every text in it cleaned, names of fields included. What is clean already comes back as the same object.
  * What lies deeper than any record does is left to the schemas, which refuse it.
+ * @param known  a value that is clean: what is the very same in both is not looked at, so that an edit costs what it changes
  */
-export function cleanDeep<T>(value: T, depth = 0): T {
-  if (typeof value === 'string') return cleanText(value) as T;
-  if (!isPlain(value) || depth > DEEP) return value;
+export const cleanDeep = <T>(value: T, known?: unknown): T => clean(value, known, 0) as T;
+
+function clean(value: unknown, known: unknown, depth: number): unknown {
+  if (typeof value === 'string') return cleanText(value);
+  if (!isPlain(value) || value === known || depth > DEEP) return value;
+  const before = isPlain(known) ? known : {};
   if (Array.isArray(value)) {
-    const out = value.map((item) => cleanDeep(item, depth + 1));
-    return out.some((item, i) => item !== value[i]) ? (out as T) : value;
+    let out: unknown[] | null = null;
+    for (let i = 0; i < value.length; i++) {
+      const item = clean(value[i], before[i], depth + 1);
+      if (item !== value[i]) {
+        out ??= [...value];
+        out[i] = item;
+      }
+    }
+    return out ?? value;
   }
-  let same = true;
-  const out = Object.entries(value).map(([key, item]) => {
-    const [name, clean] = [cleanText(key), cleanDeep(item, depth + 1)];
-    if (name !== key || clean !== item) same = false;
-    return [name, clean] as const;
-  });
-  return same ? value : (Object.fromEntries(out) as T);
+  let dirty = false;
+  const out: [string, unknown][] = [];
+  for (const key of Object.keys(value)) {
+    const [name, item] = [cleanText(key), clean(value[key], before[key], depth + 1)];
+    if (name !== key || item !== value[key]) dirty = true;
+    out.push([name, item]);
+  }
+  return dirty ? Object.fromEntries(out) : value;
 }
 
 /** What of a value cannot be kept, as the end of a sentence with its place, or null. Line ends and composition are no faults: they are cleaned. */

@@ -275,7 +275,7 @@ export async function makeSession(ports: Ports): Promise<Session> {
     const change: Change = {
       ...raw,
       added: raw.added.map((record) => cleanDeep(record)),
-      updated: raw.updated.map(([from, to]) => [from, cleanDeep(to)] as const),
+      updated: raw.updated.map(([from, to]) => [from, cleanDeep(to, from)] as const),
     };
     if (isEmpty(change)) return;
     const key = v4();
