@@ -9,7 +9,6 @@ import { expect, test } from '@jest/globals';
 import { v4 } from 'uuid';
 import { edit } from '#core/model/change';
 import type { DessinRecord, Fixture } from '#core/model/records';
-import { demoId } from '#demo/show';
 
 const kills = Number(process.env.KILLS ?? 3);
 const main = resolve('dist/server/main.js');
@@ -43,7 +42,7 @@ test(
   async () => {
     const data = await mkdtemp(join(tmpdir(), 'dessin-kill-'));
     const port = await freePort();
-    const url = `http://127.0.0.1:${port}/api/shows/${demoId}`;
+    const shows = `http://127.0.0.1:${port}/api/shows`;
     const confirmed = new Map<string, string>();
     /** Sent, but not answered when the server died: it may be stored or not, and nothing else may stand. */
     let inFlight: readonly [id: string, notes: string] | null = null;
@@ -54,6 +53,9 @@ test(
         const server = await up(port, data);
         running = server;
         const gone = new Promise((done) => server.once('exit', done));
+        // The demo has another id on every installation, and the same one over all restarts of this one.
+        const { shows: list } = (await (await fetch(shows)).json()) as { shows: { id: string }[] };
+        const url = `${shows}/${list[0]!.id}`;
         const { records } = (await (await fetch(url)).json()) as { records: DessinRecord[] };
         const byId = new Map(records.map((record) => [record.id, record]));
         if (inFlight) {
