@@ -66,7 +66,8 @@ export function endWithParent(stop = () => undefined) {
   };
   process.on('SIGINT', () => void end(130));
   process.on('SIGTERM', () => void end(143));
-  setInterval(() => process.ppid !== parent && void end(143), 300).unref();
+  // Who starts a script by hand may leave it running behind a shell that ends.
+  if (process.env.npm_lifecycle_event) setInterval(() => process.ppid !== parent && void end(143), 300).unref();
 }
 
 /** Runs a program quietly; its output is shown only when it fails. */

@@ -149,10 +149,10 @@ export function showRoutes(store: Store, shelf: ShelfStore, hub: Hub, build: () 
     return c.json({ revision: outcome.revision, change: outcome.change });
   });
 
-  /** The revision that a listener has, by what it says; what is no revision is the one that stands. */
+  /** The revision that a listener has, by what it says; what is no revision, or one that is not there (any more), is the one that stands. */
   const sinceOf = (text: string | undefined, stands: number): number => {
     const from = Number(text ?? stands);
-    return Number.isSafeInteger(from) && from >= 0 && from <= 2_147_483_647 ? from : stands;
+    return Number.isSafeInteger(from) && from >= 0 && from <= stands ? from : stands;
   };
   /** Server-sent events, for scripts; a browser keeps no more than six such connections to one server. */
   app.get('/:id/events', async (c) => {

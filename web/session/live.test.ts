@@ -48,7 +48,7 @@ function line() {
     },
     () => revision,
     {
-      hello: (at, build) => log.push(['hello', at, build]),
+      hello: (at, build, since) => log.push(['hello', at, build, since]),
       change: (entry) => {
         revision = entry.revision;
         log.push(['change', entry.revision]);
@@ -68,7 +68,7 @@ test('says hello and changes, and after a loss begins where it stood', () => {
   sockets[0]!.onclose?.();
   clock.go(500);
   expect(sockets.map((socket) => socket.since)).toEqual([7, 8]);
-  expect(log).toEqual([['hello', 7, 'b'], ['change', 8], 'lost']);
+  expect(log).toEqual([['hello', 7, 'b', 7], ['change', 8], 'lost']);
   live.close();
   expect(sockets[1]!.closed).toBe(true);
   expect(clock.pending).toBe(0);

@@ -10,8 +10,8 @@ export interface Live {
   close(): void;
 }
 export interface Hearing {
-  /** The connection stands; the revision of the show and the build of the interface that the server has. */
-  readonly hello: (revision: number, build: string) => void;
+  /** The connection stands; the revision of the show and the build of the interface that the server has, and the revision that was told it. */
+  readonly hello: (revision: number, build: string, since: number) => void;
   readonly change: (entry: Entry) => void;
   readonly lost: () => void;
 }
@@ -56,7 +56,8 @@ export function openLive(
     wait = Math.min(LONGEST, wait * 2);
   };
   const open = () => {
-    const made = connect(since());
+    const from = since();
+    const made = connect(from);
     socket = made;
     made.onclose = ended;
     made.onmessage = ({ data }) => {
@@ -64,7 +65,7 @@ export function openLive(
       const said = JSON.parse(String(data)) as { event: string; revision: number; build: string; entry: Entry };
       if (said.event === 'hello') {
         wait = FIRST;
-        hello(said.revision, said.build);
+        hello(said.revision, said.build, from);
       } else if (said.event === 'change') change(said.entry);
     };
     listen();

@@ -133,6 +133,35 @@ describe('what is shown', () => {
     await order.settle();
     expect([now(1).notes, window.get().revision]).toEqual(['newer', 1]);
   });
+  test('a database that was put back: what it has now is shown, with a word, and edits go on', async () => {
+    const { order, world, window, now } = await opened();
+    for (const text of ['one', 'two', 'three']) {
+      window.edit(text, notes(0, text, now(0)));
+      await order.settle();
+    }
+    expect([now(0).notes, window.get().revision]).toEqual(['three', 3]);
+    world.putBack(1);
+    await order.settle();
+    expect([now(0).notes, window.get().revision]).toEqual(['one', 1]);
+    expect(world.said.join()).toContain('an older state of this show');
+    window.edit('on', notes(1, 'on', now(1)));
+    await order.settle();
+    expect([now(1).notes, window.get().revision, window.get().waiting]).toEqual(['on', 2, 0]);
+  });
+  test('an own edit that is stored while a connection is opened is no older state', async () => {
+    const { order, world, window } = await opened();
+    world.said.length = 0;
+    order.held = /hears/;
+    const opening = world.open();
+    await order.settle();
+    const second = await opening;
+    second.edit('quick', notes(2, 'quick'));
+    await order.settle();
+    order.held = null;
+    await order.settle();
+    expect(world.said).toEqual([]);
+    expect(window.get().revision).toBe(1);
+  });
   test('a hole in the stream is filled', async () => {
     const { order, world, window, now } = await opened();
     world.untold.add(1);

@@ -151,10 +151,10 @@ export async function makeSession(ports: Ports): Promise<Session> {
     return { aside: [...state.aside, ...more.map(([item]) => item)], undo: free(state.undo), redo: free(state.redo) };
   };
 
-  /** A state of the server that is newer than ours takes its place; an older one, that was long on its way, does not. */
-  const refresh = async (): Promise<void> => {
+  /** A state of the server that is newer than ours takes its place; an older one, that was long on its way, does so only when it is meant. */
+  const refresh = async (olderToo = false): Promise<void> => {
     const fresh = await ports.load();
-    if (fresh.revision < state.revision) return;
+    if (fresh.revision < state.revision && !olderToo) return;
     confirmed = showOf(id, fresh.records);
     rebuild({ revision: fresh.revision, unsound: fresh.aside ?? [] });
   };
@@ -318,12 +318,14 @@ export async function makeSession(ports: Ports): Promise<Session> {
   ports.later(LOOK, () => void (closed || adopt().then(pump)));
 
   const live = ports.live(() => state.revision, {
-    hello: (revision, build) => {
+    hello: (revision, build, since) => {
       up.live = true;
       set({ link: state.link === 'gone' ? 'gone' : link(), build });
-      // Nothing may be missing: the stream begins after our revision. An older server than the one we knew is a database that was put back.
-      if (revision < state.revision)
-        say('The server has an older state of this show than this window. Look at it before you go on, and reload.');
+      if (revision < since) {
+        // A database that was put back: its word counts, and what waits here is brought up to it.
+        say('The server has an older state of this show than this window had. It is shown now; look at it before you go on.');
+        void refresh(true).catch(() => undefined);
+      }
       void pump();
     },
     change: ({ revision, key, change }) => {

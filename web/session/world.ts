@@ -42,6 +42,19 @@ export class World {
   readonly said: string[] = [];
   private names = 0;
 
+  /** As after a database was put back: an older state, and every connection opened anew. */
+  putBack(revision: number): void {
+    this.show = this.log.slice(0, revision).reduce((show, entry) => apply(show, entry.change), showOf(SHOW, records));
+    this.log.length = revision;
+    this.revision = revision;
+    for (const me of this.hearing.values()) {
+      me.hear.lost();
+      const told = me.from;
+      me.from = revision;
+      me.hear.hello(revision, 'build', told);
+    }
+  }
+
   constructor(private readonly order: Order) {}
 
   /** A window on the show. */
@@ -71,10 +84,12 @@ export class World {
       },
       live: (since, hear) => {
         const me = { from: since(), hear, turn: Promise.resolve() as Promise<unknown> };
+        // Looked up when the connection is asked for; what is stored until it stands is not in it.
+        const stood = this.revision;
         this.hearing.set(me, me);
         me.turn = this.order.schedule(Promise.resolve(), `${name} hears`).then(() => {
           if (!this.hearing.has(me)) return;
-          hear.hello(this.revision, 'build');
+          hear.hello(stood, 'build', me.from);
           const missed = this.log.filter((entry) => entry.revision > me.from);
           me.from = this.revision;
           for (const entry of missed) hear.change(copy(entry));
