@@ -164,6 +164,16 @@ test('a part of the interface that is gone after an update asks to reload; a win
   await expect(page.getByText('Dessin was updated. This window still runs the version before')).toBeVisible();
   await page.getByRole('button', { name: 'Later' }).click();
   await expect(page.getByText('Dessin was updated. This window still runs the version before')).toBeHidden();
+  // The list of shows and the Shelf have no connection of their own; they ask.
+  await page.route('**/api/health', (route) => route.fulfill({ json: { ok: true, build: 'another' } }));
+  for (const path of ['/', '/shelf']) {
+    await page.goto(path);
+    await expect(page.getByText('Dessin was updated. This window still runs the version before')).toBeVisible();
+  }
+  await page.unroute('**/api/health');
+  await page.goto('/');
+  await expect(page.getByRole('heading', { name: 'New show' })).toBeVisible();
+  await expect(page.getByText('Dessin was updated. This window still runs the version before')).toBeHidden();
 });
 
 test('a drawing that fails leaves the rest of the page at work', async ({ page }) => {
@@ -226,12 +236,10 @@ test('keys on a control are the control’s: the rig is left alone, Space works,
   expect(await box.isChecked()).toBe(!ticked);
   await page.keyboard.press('Space');
   const folded = page.locator('details').first();
-  if (await folded.count()) {
-    const open = await folded.evaluate((element: HTMLDetailsElement) => element.open);
-    await folded.locator('summary').focus();
-    await page.keyboard.press('Space');
-    expect(await folded.evaluate((element: HTMLDetailsElement) => element.open)).toBe(!open);
-  }
+  const open = await folded.evaluate((element: HTMLDetailsElement) => element.open);
+  await folded.locator('summary').focus();
+  await page.keyboard.press('Space');
+  expect(await folded.evaluate((element: HTMLDetailsElement) => element.open)).toBe(!open);
 
   // On the drawing they act.
   await stored(page);

@@ -90,7 +90,7 @@ export function makeApp({ store, shelf, hub, web, hosts }: AppOptions): Hono {
   app.use('/api/shows/*', tooLarge(64 * MB));
   app.use('/api/shelf/*', tooLarge(200 * MB));
   app.use('/api/tables/*', tooLarge(64 * MB));
-  app.get('/api/health', (c) => c.json({ ok: true }));
+  app.get('/api/health', (c) => c.json({ ok: true, build: page?.().build ?? '' }));
   app.route('/api/shelf', shelfRoutes(shelf));
   app.route('/api/files', fileRoutes(shelf));
   app.route(

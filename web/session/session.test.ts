@@ -6,7 +6,7 @@ import { makeFixture } from '#core/model/make';
 import type { Fixture } from '#core/model/records';
 import { fixtureLayer, idOf, pipe, plainType } from '../show.arb';
 import type { Session } from './session';
-import { type Fault, fixtures, type Order, World } from './world';
+import { type Fault, fixtures, type Order, World } from './world.arb';
 
 /** Everything in the order in which it was asked for, clocks after what takes no time; then nothing is under way any more. */
 class InOrder implements Order {

@@ -1,6 +1,7 @@
 /** The Shelf by itself, from the list of shows. */
 import { lazy, Suspense } from 'react';
 import { useNavigate } from 'react-router';
+import { UpdatedSince } from '../shell/Fault';
 
 const ShelfRoom = lazy(() => import('./ShelfRoom').then((module) => ({ default: module.ShelfRoom })));
 
@@ -9,6 +10,7 @@ export function ShelfPage() {
   return (
     <Suspense fallback={<main className="pencil p-10">Opening the Shelf...</main>}>
       <ShelfRoom close={() => void navigate('/')} />
+      <UpdatedSince />
     </Suspense>
   );
 }

@@ -2,6 +2,8 @@
 import { type ReactNode, useState } from 'react';
 import { ErrorBoundary, type FallbackProps } from 'react-error-boundary';
 import { useRouteError } from 'react-router';
+import useSWR from 'swr';
+import { call } from '../api';
 import { useDesk } from '../session/desk';
 
 /** A part of the interface that is not on the server any more, since a newer one lies there (Vite and the browsers say it in these words). */
@@ -101,6 +103,12 @@ export function PageFault() {
 
 /** Name of the build that this window runs, as the server wrote it into the page; null while developing. */
 const ownBuild = document.querySelector<HTMLMetaElement>('meta[name="dessin-build"]')?.content ?? null;
+
+/** For pages without a connection of their own: asks the server on coming back to the window, and each minute. */
+export function UpdatedSince() {
+  const { data } = useSWR<{ build: string }>('/api/health', (path: string) => call(path), { refreshInterval: 60_000 });
+  return <Updated build={data?.build ?? null} />;
+}
 
 /** Asks to reload when the server has another build than this window. */
 export function Updated({ build }: { build: string | null }) {

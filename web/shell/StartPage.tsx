@@ -7,6 +7,7 @@ import useSWR from 'swr';
 import { parseLength, type Units } from '#core/measure/lengths';
 import { call, type ShowRow, send, sendFile } from '../api';
 import { useDesk } from '../session/desk';
+import { UpdatedSince } from './Fault';
 
 interface Lists {
   readonly shows: readonly ShowRow[];
@@ -53,6 +54,7 @@ export function StartPage() {
 
   return (
     <main className="mx-auto flex h-full max-w-[1180px] flex-col overflow-auto px-8 pb-10">
+      <UpdatedSince />
       <header className="flex items-baseline justify-between pt-7 pb-5">
         <h1 className="text-[22px] font-bold">Dessin</h1>
         <div className="flex gap-2">
