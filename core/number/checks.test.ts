@@ -4,16 +4,6 @@ import fc from 'fast-check';
 import { pens } from '../draw/list.js';
 import { formatFeet, parseLength } from '../measure/lengths.js';
 import { fitScale, papers, parseScale } from '../measure/scales.js';
-import type { Vec3 } from '../model/records.js';
-import {
-  fromRenderer,
-  localBeam,
-  mirroredQuaternion,
-  quaternionOf,
-  quaternionToRenderer,
-  toRenderer,
-  turnedBy,
-} from '../space/frames.js';
 import { ringsOf, rowsOf, type Standing } from './order.js';
 import { sequence } from './sequence.js';
 import { letters } from './units.js';
@@ -32,38 +22,11 @@ describe('1 coordinates and lengths', () => {
     expect([5652, 304.7].map((value) => formatFeet(value))).toEqual(['18\'-6 1/2"', '1\'-0"']));
   test('1.7 denominators of drawn scales', () =>
     expect(['1/2"=1\'-0"', '1/4"=1\'-0"', '3/8"=1\'-0"', '1"=1\'-0"'].map(parseScale)).toEqual([24, 48, 32, 12]));
-  test('1.8 world to renderer, and back', () => {
-    expect(toRenderer([1500, 3000, 6000])).toEqual([1.5, 6, -3]);
-    fc.assert(
-      fc.property(fc.tuple(fc.integer(), fc.integer(), fc.integer()), (point) => {
-        fromRenderer(toRenderer(point)).forEach((value, i) => {
-          expect(value).toBeCloseTo(point[i]!, 3);
-        });
-      }),
-    );
-  });
   test('1.9 5652 mm at 1:25, 1:50 and 1:24', () =>
     expect([25, 50, 24].map((denominator) => 5652 / denominator)).toEqual([226.08, 113.04, 235.5]));
-  test('1.10 a quaternion of the world in the renderer', () =>
-    expect(quaternionToRenderer([0.1, 0.2, 0.3, 0.9274])).toEqual([0.1, 0.3, -0.2, 0.9274]));
 });
 
 describe('3 arranging and numbering', () => {
-  test('3.5 mirrored quaternion of .3 .5 .7 rad', () =>
-    expect(rounded(mirroredQuaternion(quaternionOf(0.3, 0.5, 0.7)))).toEqual([0.0521, -0.2794, -0.2938, 0.9126]));
-  test('3.6 a mirrored base with the pan turned round throws the mirrored beam', () => {
-    const base = (() => {
-      // Rz 25, then Rx 15 in its own frame.
-      const z = quaternionOf(0, 0, (25 * Math.PI) / 180);
-      const x = quaternionOf((15 * Math.PI) / 180, 0, 0);
-      return (v: Vec3) => turnedBy(z, turnedBy(x, v));
-    })();
-    const beam = base(localBeam(40, 55));
-    expect(rounded(beam)).toEqual([-0.7961, 0.4614, -0.3916]);
-    const z = mirroredQuaternion(quaternionOf(0, 0, (25 * Math.PI) / 180));
-    const x = mirroredQuaternion(quaternionOf((15 * Math.PI) / 180, 0, 0));
-    expect(rounded(turnedBy(z, turnedBy(x, localBeam(-40, 55))))).toEqual([0.7961, 0.4614, -0.3916]);
-  });
   test('3.7 and 3.8 letters of 0, 25, 26, 701, 702; without I and O of 8, 23, 24', () => {
     expect([0, 25, 26, 701, 702].map((i) => letters(i))).toEqual(['A', 'Z', 'AA', 'ZZ', 'AAA']);
     expect([8, 23, 24].map((i) => letters(i, 'ABCDEFGHJKLMNPQRSTUVWXYZ'))).toEqual(['J', 'Z', 'AA']);
