@@ -1,8 +1,7 @@
 /** Check values of reference calculations 1 (international yard and pound agreement of 1959: 1 in = 25.4 mm). */
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { formatFeet, formatLength, formatStagePoint, parseLength } from './lengths.js';
-import { parseScale, scales } from './scales.js';
+import { formatFeet, formatLength, formatStagePoint, lengthUnit, parseLength } from './lengths.js';
 
 const mm = (text: string, units: 'metric' | 'imperial' = 'metric') => {
   const parsed = parseLength(text, units);
@@ -57,12 +56,58 @@ describe('lengths', () => {
       '1.00 SR  0.50 DS',
       'CL  0.00 US',
     ]));
-});
-
-describe('scales', () => {
-  test('check 1.7: denominators', () =>
-    expect([`1/2"=1'-0"`, `1/4"=1'-0"`, `3/8"=1'-0"`, `1"=1'-0"`].map(parseScale)).toEqual([24, 48, 32, 12]));
-  test('1:50 and nonsense', () => expect([parseScale('1:50'), parseScale('1:0'), parseScale('fifty')]).toEqual([50, null, null]));
-  test('every listed scale names its own denominator', () =>
-    expect(scales.map((scale) => parseScale(scale.name))).toEqual(scales.map((scale) => scale.denominator)));
+  test('as far as 10 km, and no farther', () => {
+    expect(mm('10000')).toBe(1e7);
+    expect(mm('10000.001')).toBe('"10000.001" is out of reach: the limit is 10 km.');
+  });
+  test('whole centimetres have two decimals, millimetres three; half a millimetre rounds', () => {
+    expect([6500, 6501, 6505.4, 6505.5, 10, 1, -1234].map((length) => formatLength(length, 'metric'))).toEqual([
+      '6.50',
+      '6.501',
+      '6.505',
+      '6.506',
+      '0.01',
+      '0.001',
+      '-1.234',
+    ]);
+  });
+  test('1.5 to the nearest tick, of sixteenths or as asked; fractions are reduced, a minus before all', () => {
+    // 0.49 of a sixteenth goes down, 0.51 up.
+    expect(formatFeet(25.4 + (25.4 / 16) * 0.49)).toBe(`0'-1"`);
+    expect(formatFeet(25.4 + (25.4 / 16) * 0.51)).toBe(`0'-1 1/16"`);
+    expect([6.35, 12.7, 19.05, 3.175].map((length) => formatFeet(length))).toEqual([
+      `0'-0 1/4"`,
+      `0'-0 1/2"`,
+      `0'-0 3/4"`,
+      `0'-0 1/8"`,
+    ]);
+    expect(formatFeet(3.175, 4)).toBe(`0'-0 1/4"`);
+    expect(formatFeet(-762)).toBe(`-2'-6"`);
+    expect(formatFeet(11 * 25.4)).toBe(`0'-11"`);
+  });
+  test('figures are free of binary dust, feet and inches in either unit, with a dash too', () => {
+    expect(mm('0.1', 'imperial')).toBe(30.48);
+    expect([mm('21-4', 'imperial'), mm('21-4.5')]).toEqual([6502.4, 6515.1]);
+    expect(mm('½"')).toBe(12.7);
+    expect(mm('5 ¼"')).toBe(133.35);
+    expect(mm('−2.5')).toBe(-2500);
+  });
+  test('metres carry their unit behind them, feet in them', () =>
+    expect([lengthUnit('metric'), lengthUnit('imperial')]).toEqual(['m', '']));
+  test('within half a millimetre of the centre line is on it; depth and height with their sides', () => {
+    expect([0.4, -0.4, 0.6, -0.6].map((x) => formatStagePoint([x, 0], 'metric'))).toEqual([
+      'CL  0.00 US',
+      'CL  0.00 US',
+      '0.001 SL  0.00 US',
+      '0.001 SR  0.00 US',
+    ]);
+    expect([-0.4, -0.6, 0.6].map((y) => formatStagePoint([0, y], 'metric'))).toEqual([
+      'CL  0.00 US',
+      'CL  0.001 DS',
+      'CL  0.001 US',
+    ]);
+    expect(formatStagePoint([1000, 2000, -500], 'metric')).toBe('1.00 SL  2.00 US  -0.50');
+    expect(formatStagePoint([1000, 2000, 0], 'metric')).toBe('1.00 SL  2.00 US  +0.00');
+    expect(formatStagePoint([-304.8, 609.6], 'imperial')).toBe(`1'-0" SR  2'-0" US`);
+  });
 });

@@ -34,8 +34,8 @@ export interface Sequenced {
 export function sequence(footprints: readonly number[], rule: Sequence): Sequenced {
   const { prefix = '', suffix = '', pad = 0, alphabet, repeat = 1, taken } = rule;
   const others = typeof taken === 'function' ? taken : (text: string) => taken?.has(text) ?? false;
-  if (rule.step === 0 && taken && (typeof taken === 'function' || taken.size))
-    throw new RangeError('A step of 0 never comes past a value that is taken.');
+  // Its own values are taken too, so that even a set of none would never end.
+  if (rule.step === 0 && taken) throw new RangeError('A step of 0 never comes past a value that is taken.');
   if (!Number.isInteger(repeat) || repeat < 1) throw new RangeError('At least one unit has each value.');
   const down = rule.step !== null && rule.step < 0;
   const last = rule.last ?? (down ? Number.NEGATIVE_INFINITY : Number.POSITIVE_INFINITY);
