@@ -469,4 +469,87 @@ describe('figures without a panel', () => {
     expect(isEmpty(run(show, [{ start: '101' }], {}, fixtures).change)).toBe(true);
     expect(isEmpty(edit(fixtures, {}))).toBe(true);
   });
+  test('a shift stops at either end of the universes with the whole footprint, and of a universe', () => {
+    const last = 63999 * 512;
+    const wide = (address: number) => {
+      const fixture = hung(1, 0, {}, mover);
+      const show = rig({ ...fixture, parts: [{ ...fixture.parts[0]!, address }] });
+      return (by: number) => previewShift(show, all(show, 'fixture'), 'address', by);
+    };
+    expect(wide(last - 129)(100)).toMatchObject({ ok: true });
+    expect(wide(last - 129)(101)).toMatchObject({ ok: false, why: '63999.383 would leave the universes. Nothing was shifted.' });
+    expect(wide(3)(-2)).toMatchObject({ ok: true });
+    expect(wide(3)(-3)).toMatchObject({ ok: false, why: '1.3 would leave the universes. Nothing was shifted.' });
+    expect(wide(400)(83)).toMatchObject({ ok: true });
+    expect(wide(400)(84)).toMatchObject({
+      ok: false,
+      why: '1.400 would come to 1.484 and run past the end of its universe. Nothing was shifted.',
+    });
+    expect(readQuick('-2 universes', 'address')).toEqual({ kind: 'shift', by: -1024 });
+    expect(readQuick('- 7', 'channel')).toEqual({ kind: 'shift', by: -7 });
+    // What is not a channel may go down to 0.
+    const one = rig(hung(1, 0, { unit: '3' }));
+    expect(previewShift(one, all(one, 'fixture'), 'unit', -3)).toMatchObject({ ok: true, preview: { numbered: 1 } });
+    expect(previewShift(one, all(one, 'fixture'), 'unit', -4)).toMatchObject({ ok: false });
+  });
+  test('an empty value stays empty, and every part is shifted', () => {
+    const head = hung(1, 0, {}, cyc);
+    const show = rig({ ...head, parts: head.parts.map((part, i) => ({ ...part, channel: i === 1 ? '' : String(11 + i) })) });
+    const moved = previewShift(show, all(show, 'fixture'), 'channel', 5);
+    expect(moved.ok && channels(apply(show, moved.preview.change))).toEqual(['16//18']);
+    expect(moved.ok && moved.preview.numbered).toBe(2);
+  });
+});
+
+describe('the ends of a run of addresses', () => {
+  const one = (type: FixtureType) => rig(hung(1, 0, {}, type));
+  const at = (type: FixtureType, rule: Partial<RunField>, fixtures = one(type)) =>
+    all(apply(fixtures, run(fixtures, [{ field: 'address', ...rule }]).change), 'fixture').map((fixture) =>
+      formatAddress(fixture.parts[0]!.address),
+    );
+  test('the last address holds what ends on it, and not a slot more', () => {
+    expect(at(mover, { start: '63999.483' })).toEqual(['63999.483']);
+    expect(() => at(mover, { start: '63999.484' })).toThrow('would pass the last address, 63999.512');
+    expect(at(plainType, { start: '63999.512' })).toEqual(['63999.512']);
+    // Downward nothing is moved out of the way, so it is said where it would run past.
+    expect(at(mover, { start: '1.483', step: '-30' })).toEqual(['1.483']);
+    expect(() => at(mover, { start: '1.484', step: '-30' })).toThrow('1.484 and 30 slots run past the end of universe 1');
+    expect(() => at(mover, { start: '63999.484', step: '-30' })).toThrow('would pass the last address');
+  });
+  test('down to 1.1, and not below it', () => {
+    const two = rig(hung(1, 0), hung(2, 1000));
+    expect(at(plainType, { start: '1.2', step: '-1' }, two)).toEqual(['1.2', '1.1']);
+    expect(() => at(plainType, { start: '1.1', step: '-1' }, two)).toThrow('the run would reach 0');
+  });
+  test('up to a last address that the whole footprint must reach; several share one where asked', () => {
+    const three = rig(...[1, 2, 3].map((n) => hung(n, n * 1000, {}, mover)));
+    const reached = (last: string, each = 1) => run(three, [{ field: 'address', start: '1.1', last, each }]).numbered;
+    expect([reached('1.59'), reached('1.60'), reached('1.89'), reached('1.90')]).toEqual([1, 2, 2, 3]);
+    expect(at(mover, { start: '1.1', each: 2 }, three)).toEqual(['1.1', '1.1', '1.31']);
+    expect(at(mover, { start: '1.1', step: '100' }, three)).toEqual(['1.1', '1.101', '1.201']);
+  });
+  test('more slots than a universe has is said; without slots there is no address', () => {
+    const wide: FixtureType = {
+      ...plainType,
+      id: idOf(7),
+      cells: 2,
+      modes: [{ name: 'w', channels: [1, 2].map((n) => ({ attribute: 'Dimmer', offset: [300], break: n })) }],
+    };
+    const show = apply(rig(), { added: [wide, hung(1, 0, {}, wide)], updated: [], removed: [] });
+    expect(() => at(wide, { start: '1.1' }, show)).toThrow('needs 600 slots');
+    const full: FixtureType = { ...wide, modes: [{ name: 'w', channels: [{ attribute: 'Dimmer', offset: [512], break: 1 }] }] };
+    const fits = apply(rig(), { added: [full, hung(1, 0, {}, full)], updated: [], removed: [] });
+    expect(at(full, { start: '1.1' }, fits)).toEqual(['1.1']);
+    const bare: FixtureType = { ...wide, modes: [{ name: 'w', channels: [] }] };
+    const none = apply(rig(), { added: [bare, hung(1, 0, {}, bare), hung(2, 1000)], updated: [], removed: [] });
+    expect(at(bare, { start: '1.7' }, none)).toEqual(['', '1.7']);
+  });
+  test('those that make room go on behind what they meet, no farther than they must', () => {
+    const held = (n: number, address: number) => hung(n, 5000 + n, { parts: [{ ...hung(n, 0).parts[0]!, address }] });
+    const show = rig(hung(1, 0, {}, mover), held(5, 10), held(6, 31), held(7, 33), held(8, 40));
+    const pushed = run(show, [{ field: 'address', start: '1.1' }], { taken: 'push' }, [all(show, 'fixture')[0]!]);
+    const after = all(apply(show, pushed.change), 'fixture').map((fixture) => fixture.parts[0]!.address);
+    expect(after).toEqual([1, 31, 32, 33, 40]);
+    expect(pushed.pushed).toHaveLength(2);
+  });
 });

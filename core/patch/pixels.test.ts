@@ -174,4 +174,73 @@ describe('wiring', () => {
     ]);
     expect(pixelHeading).toHaveLength(9);
   });
+  test('a turned tile that is mirrored: it is mirrored first, then turned anticlockwise', () => {
+    // Mirrored, the tile of 2 x 3 reads c b a / f e d; a quarter anticlockwise: a d / b e / c f.
+    const names = ['abc', 'def'];
+    const look = (turn: number, mirrored: boolean) => {
+      const [high, wide] = turn % 2 ? [3, 2] : [2, 3];
+      return Array.from({ length: high }, (_, r) =>
+        Array.from({ length: wide }, (_, c) => {
+          const [row, column] = untouched({ rows: 2, columns: 3, turn, mirrored }, r, c);
+          return names[row]![column]!;
+        }).join(''),
+      ).join(' ');
+    };
+    expect([0, 1, 2, 3].map((turn) => look(turn, false))).toEqual(['abc def', 'cf be ad', 'fed cba', 'da eb fc']);
+    expect([0, 1, 2, 3].map((turn) => look(turn, true))).toEqual(['cba fed', 'ad be cf', 'def abc', 'fc eb da']);
+  });
+  test('mirroring a turned tile turns it the other way, in its place among the others; turning goes about their lower left corner', () => {
+    const base = { rows: 2, columns: 3, width: 300, height: 200, mirrored: false };
+    const made = wall({
+      tiles: [
+        { ...base, turn: 1, at: [0, 0], place: 0 },
+        { ...base, turn: 0, at: [200, 100], place: 1 },
+        { ...base, turn: 0, at: [900, 900], place: 2 },
+      ],
+    });
+    const two = new Set([0, 1]);
+    const mirrored = turnedTiles(made, two, 'mirror').tiles;
+    // Together they reach from 0 to 500; the turned one is 200 wide, the other 300.
+    expect(mirrored.map(({ at, turn, mirrored: m }) => [at, turn, m])).toEqual([
+      [[300, 0], 3, true],
+      [[0, 100], 0, true],
+      [[900, 900], 0, false],
+    ]);
+    const turned = turnedTiles(made, two, 'turn').tiles;
+    // 300 high in all: what lay at height 100 to 300 comes to 0 to 200 across.
+    expect(turned.map(({ at, turn }) => [at, turn])).toEqual([
+      [[0, 0], 2],
+      [[0, 200], 1],
+      [[900, 900], 0],
+    ]);
+    expect(turnedTiles(made, new Set([9]), 'turn')).toBe(made);
+  });
+  test('a fresh universe each row counts rows of the wiring, also where the start is in the middle of a universe', () => {
+    const small = { rows: 2, columns: 3, width: 300, height: 200 };
+    const addresses = (more: Partial<Wall>) =>
+      pixelsOf(wall({ address: 101, tiles: tileMatrix(small, 1, 1, [0, 0]), ...more })).map((pixel) =>
+        formatAddress(pixel.address),
+      );
+    expect(addresses({ fresh: 'row', run: 'rows' })).toEqual(['1.101', '1.104', '1.107', '2.1', '2.4', '2.7']);
+    expect(addresses({ fresh: 'row', run: 'columns' })).toEqual(['1.101', '1.104', '2.1', '2.4', '3.1', '3.4']);
+    expect(addresses({ fresh: 'tile' })).toEqual(['1.101', '1.104', '1.107', '1.110', '1.113', '1.116']);
+    // A break where a universe begins anyway opens no other one.
+    expect(texts(pixelAddresses(3, 512, 1, new Set([1])), 0, 1, 2)).toEqual(['1.512', '2.1', '2.2']);
+    // A count a universe begins again with each universe.
+    expect(texts(pixelAddresses(5, 1, 3, undefined, 2), 1, 2, 3, 4)).toEqual(['1.4', '2.1', '2.4', '3.1']);
+    expect(texts(pixelAddresses(4, 508, 3, undefined, 2), 0, 1, 2, 3)).toEqual(['1.508', '2.1', '2.4', '3.1']);
+  });
+  test('middles of pixels on the work area: of a tile as it lies and as it is turned', () => {
+    const tiles = [
+      { rows: 2, columns: 3, width: 300, height: 200, at: [100, 1000] as const, turn: 0, mirrored: false, place: 0 },
+    ];
+    const at = (of: Wall) => pixelsOf(of).map((pixel) => pixel.at.map(Math.round));
+    expect(at(wall({ tiles }))[0]).toEqual([150, 1150]);
+    expect(at(wall({ tiles }))[5]).toEqual([350, 1050]);
+    const turned = wall({ tiles: [{ ...tiles[0]!, turn: 1 }] });
+    // Standing it is 200 wide and 300 high; its first pixel, top left of the untouched tile, is at the lower left.
+    expect(at(turned)[0]).toEqual([150, 1050]);
+    expect(at(turned)[2]).toEqual([150, 1250]);
+    expect(pixelsOf(turned)[0]).toMatchObject({ row: 2, column: 0, tile: 0, index: 0 });
+  });
 });

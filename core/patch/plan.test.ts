@@ -39,6 +39,13 @@ const given = (show: Show, rules: Partial<PlanRules> = {}, fixtures?: readonly F
   [...plan(show, rules, fixtures).addresses.values()].flat().map((address) => formatAddress(address));
 
 describe('plans', () => {
+  test('4 align: the next slot of the grid at or after a slot, never before 1', () => {
+    // a' = off + ceil((a - off) / k) k
+    expect([1, 5, 6, 7].map((slot) => aligned(slot, 5, 1))).toEqual([1, 6, 6, 11]);
+    expect([1, 4, 5].map((slot) => aligned(slot, 16, 4))).toEqual([4, 4, 20]);
+    expect(aligned(1, 10, -5)).toBe(5);
+    expect(aligned(1, 1, 0)).toBe(1);
+  });
   test('align: off 1 gives 1, 11, 21; off 0 begins at 10, never at 0', () => {
     expect([1, 2, 11, 12].map((slot) => aligned(slot, 10, 1))).toEqual([1, 11, 11, 21]);
     expect([1, 10, 11].map((slot) => aligned(slot, 10, 0))).toEqual([10, 10, 20]);
@@ -71,6 +78,46 @@ describe('plans', () => {
   test('dimmers from 1, moving lights from 101 (common practice, no source)', () => {
     const show = rig(hung(38), hung(38));
     expect(given(show, { reserved: [{ from: 1, to: 100 }] })).toEqual(['1.101', '1.139']);
+  });
+  test('a gap is 0 to 512 slots, round slots are 1 apart at least', () => {
+    expect(given(rig(hung(1), hung(1)), { gap: 511 })).toEqual(['1.1', '2.1']);
+    expect(() => plan(rig(hung(1)), { gap: 513 })).toThrow('0 to 512');
+    expect(() => plan(rig(hung(1)), { gap: -1 })).toThrow(RangeError);
+    expect(() => plan(rig(hung(1)), { round: { every: 0.5, off: 0, of: 'fixture' } })).toThrow('1 apart');
+    expect(given(rig(hung(1), hung(1)), { gap: 512 })).toEqual(['1.1', '2.2']);
+  });
+  test('each order is what it says: largest first, present address, position, type, channel; ties by channel', () => {
+    const rigged = rig(
+      hung(3, 400, '7'),
+      hung(40, null, '2'),
+      hung(3, 100, '10'),
+      hung(16, null, '1', second),
+      hung(3, null, '3'),
+    );
+    const fixtures = all(rigged, 'fixture');
+    const order = (by: PlanRules['order']) => {
+      const { addresses } = plan(rigged, { order: by });
+      return [...fixtures]
+        .sort((a, b) => addresses.get(a.id)![0]! - addresses.get(b.id)![0]!)
+        .map((fixture) => fixture.parts[0]!.channel);
+    };
+    expect(order('channel')).toEqual(['1', '2', '3', '7', '10']);
+    expect(order('largest first')).toEqual(['2', '1', '3', '7', '10']);
+    expect(order('present address')).toEqual(['10', '7', '1', '2', '3']);
+    expect(order('type')).toEqual(['3', '7', '10', '1', '2']);
+    expect(order('as selected')).toEqual(['7', '2', '10', '1', '3']);
+    // LX 1 from stage left, then LX 2.
+    expect(order('position')).toEqual(['3', '10', '2', '7', '1']);
+  });
+  test('what a plan says of itself: how many, from where to where, what lies waste before its end, who moves', () => {
+    const rigged = rig(hung(40, 1), hung(200, 300), hung(200), hung(200));
+    const made = plan(rigged, { order: 'as selected' });
+    expect([made.patched, made.failed, made.first, made.last, made.universes]).toEqual([4, 0, 1, 512 + 200, [1, 2]]);
+    // 40 + 200 + 200 in the first universe leave 72 waste; the second ends with its last.
+    expect(made.wasted).toBe(72);
+    expect(made.moved).toBe(1);
+    const none = plan(rig());
+    expect([none.first, none.last, none.universes, none.wasted]).toEqual([null, null, [], 0]);
   });
   test('a gap after each; it may fall past the end of the universe', () => {
     expect(given(rig(hung(3), hung(3), hung(3)), { gap: 2 })).toEqual(['1.1', '1.6', '1.11']);
