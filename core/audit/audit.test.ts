@@ -110,6 +110,104 @@ describe('what it finds', () => {
       'Dimmer 5 carries 6000 W, 26.1 A at 230 V: 10.1 A more than its 16.0 A.',
     ],
   ])('%s', (_, show, code, sentence) => expect(text(show(), code)).toBe(sentence));
+  test('above the grid and under the floor are told from half a millimetre on', () => {
+    const rigged = (z: number, drop = 0) =>
+      apply(
+        apply(rig(hung(1, 1000, {}, { drop })), edit([settingsOf(rig())], { grid: 7000 })),
+        edit([find(rig(), 'position', pipe.id)!], { curve: { ...pipe.curve, z } }),
+      );
+    expect(codes(rigged(7000.4))).toEqual([]);
+    expect(text(rigged(7000.6), 'above the grid')).toBe('Channel 1 is above the grid: check the trim of LX 1.');
+    expect(codes(rigged(-0.4))).toEqual([]);
+    expect(codes(rigged(-0.6))).toEqual(['under the floor']);
+    // What hangs low on a high pipe is looked at where it hangs.
+    expect(codes(rigged(7200, 300))).toEqual([]);
+    expect(codes(rigged(500, 600))).toEqual(['under the floor']);
+    expect(codes(rig(hung(1, 10000.4)))).toEqual([]);
+    expect(codes(rig(hung(1, 10000.6)))).toEqual(['off the end']);
+    expect(codes(rig(hung(1, -0.4)))).toEqual([]);
+    expect(codes(rig(hung(1, -0.6)))).toEqual(['off the end']);
+  });
+  test('a pair over the border of two universes is told once, and one past the end says up to where it may go', () => {
+    const list = fullAudit(rig(hung(1, 1000, { address: 500 }, {}, big), hung(2, 2000, { address: 514 })));
+    expect(list.map(({ code, text: said, todo }) => `${code}: ${said} ${todo}`)).toEqual([
+      'address shared: Channel 1 and channel 2 share 2.2. Move one of them; or give both one channel, if they are meant to work as one.',
+      'past the universe: Channel 1 at 1.500 needs 16 slots and runs past the end of its universe. Give it an address up to 1.497, or one in another universe.',
+    ]);
+    expect(codes(rig(hung(1, 1000, { address: 497 }, {}, big)))).toEqual([]);
+    // The same in the next two universes.
+    expect(codes(rig(hung(1, 1000, { address: 512 + 500 }, {}, big), hung(2, 2000, { address: 1026 })))).toEqual([
+      'address shared',
+      'past the universe',
+    ]);
+  });
+  test('twins must be alike in type, mode, channel and both ends; without a channel they are no twins', () => {
+    const pair = (more: Partial<Part>, other: Partial<Fixture> = {}, type = big) =>
+      codes(
+        rig(
+          hung(1, 1000, { channel: '5', address: 9 }, {}, big),
+          hung(2, 3000, { channel: '5', address: 9, ...more }, other, type),
+        ),
+      );
+    expect(pair({})).toEqual([]);
+    expect(pair({ address: 10 })).toContain('address shared');
+    expect(pair({}, { mode: '30' })).toContain('address shared');
+    expect(codes(rig(hung(1, 1000, { channel: '', address: 9 }), hung(2, 2000, { channel: '', address: 9 })))).toContain(
+      'address shared',
+    );
+  });
+  test('units are out of order only where numbers run against the rule; the empty ones do not count', () => {
+    const ordered = (...units: string[]) => codes(rig(...units.map((unit, i) => hung(i + 1, 1000 * (i + 1), {}, { unit }))));
+    expect(ordered('3', '2', '1')).toEqual([]);
+    expect(ordered('3', '', '1')).toEqual([]);
+    expect(ordered('1', '', '2')).toEqual(['unit order']);
+    expect(ordered('2', '2')).toEqual(['unit doubled']);
+    expect(ordered('2A', '2')).toEqual([]);
+  });
+  test('what is merely missing is counted in words: one unit has, two have', () => {
+    const rigged = rig(
+      hung(1, 1000, { channel: '', address: null, colour: '' }, { purpose: '' }),
+      hung(2, 2000, { colour: '' }, { spare: true }),
+    );
+    expect(fullAudit(rigged).map(({ text: said, weight }) => [said, weight])).toEqual(
+      expect.arrayContaining([
+        ['1 unit on LX 1 has no channel.', 'open'],
+        ['1 unit on LX 1 has no address.', 'open'],
+        ['1 unit on LX 1 has no purpose.', 'open'],
+        ['1 unit on LX 1 has no colour.', 'open'],
+      ]),
+    );
+  });
+  test('too close says how much more is needed, rounded up to the millimetre', () =>
+    expect(text(rig(hung(1, 1000), hung(2, 1055.5)), 'too close')).toMatch(
+      /^Channel 1 and channel 2: the bodies need 0\.\d{2,3} m more between them\.$/,
+    ));
+  test('a circuit of lamps has one channel; one of LEDs may have many', () => {
+    const cool: FixtureType = { ...led, id: idOf(8), modes: big.modes };
+    const on = (type: FixtureType) =>
+      codes(apply(rig(), adding(cool, ...[1, 2].map((n) => hung(n, n * 3000, { circuit: 'E1', circuitNumber: '4' }, {}, type)))));
+    expect(on(plainType)).toEqual(['circuit of two']);
+    expect(on(cool)).toEqual([]);
+  });
+  test('exactly at its limit nothing is overloaded; a share of it counts', () => {
+    const watts = (n: number) => ({ ...big, watts: n });
+    const loaded = (n: number, share = 1) => {
+      const base = apply(
+        rig(hung(1, 1000, { dimmer: '5' }, {}, big)),
+        edit([find(rig(), 'type', big.id)!], { watts: watts(n).watts }),
+      );
+      return codes(
+        apply(
+          base,
+          edit([settingsOf(base)], { power: { volts: 230, share, circuit: 16, dimmer: 16, phase: 63, imbalance: 0.3 } }),
+        ),
+      );
+    };
+    expect(loaded(3680)).toEqual([]);
+    expect(loaded(3690)).toEqual(['overload']);
+    expect(loaded(3680 * 0.8, 0.8)).toEqual([]);
+    expect(loaded(3000, 0.8)).toEqual(['overload']);
+  });
   test('an LED needs no filter; twins on purpose (one channel, one mode, one address) are no snag', () => {
     const cool: FixtureType = { ...led, id: idOf(8), modes: big.modes };
     expect(codes(apply(rig(), adding(cool, hung(1, 1000, { colour: '' }, {}, cool))))).toEqual([]);

@@ -62,10 +62,12 @@ function missingAlong(a: Body, b: Body, tx: number, ty: number): number {
     [-b.s, b.c],
   ] as const) {
     const reach = (body: Body) => body.hw * Math.abs(body.c * nx + body.s * ny) + body.hh * Math.abs(-body.s * nx + body.c * ny);
-    const overlap = reach(a) + reach(b) - Math.abs((b.cx - a.cx) * nx + (b.cy - a.cy) * ny);
-    if (overlap <= TOUCH) return 0;
-    const share = Math.abs(tx * nx + ty * ny);
-    if (share > 1e-6) least = Math.min(least, overlap / share);
+    const need = reach(a) + reach(b);
+    const apart = (b.cx - a.cx) * nx + (b.cy - a.cy) * ny;
+    if (need - Math.abs(apart) <= TOUCH) return 0;
+    // The middles may lie the other way round than the clamps: then b has to come past a first.
+    const share = tx * nx + ty * ny;
+    if (Math.abs(share) > 1e-6) least = Math.min(least, (need - Math.sign(share) * apart) / Math.abs(share));
   }
   return Number.isFinite(least) ? least : 0;
 }
@@ -74,7 +76,8 @@ function missingAlong(a: Body, b: Body, tx: number, ty: number): number {
 export function collisionsOn(show: Show, position: Position, fixtures: readonly Fixture[]): Collision[] {
   const vertical = position.curve.form === 'vertical';
   const bodies = fixtures.map((fixture) => bodyOf(show, fixture, vertical)).sort((a, b) => a.fixture.along - b.fixture.along);
-  const widest = bodies.reduce((most, body) => Math.max(most, Math.hypot(body.hw, body.hh)), 0);
+  // Never less than a clamp, which small bodies need too.
+  const widest = bodies.reduce((most, body) => Math.max(most, Math.hypot(body.hw, body.hh)), CLAMP);
   const out: Collision[] = [];
   for (let i = 0; i < bodies.length; i++)
     for (let j = i + 1; j < bodies.length; j++) {
