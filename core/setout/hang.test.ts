@@ -11,7 +11,19 @@ import { plainField, previewRun, type RunPreview } from '../number/run.js';
 import { fieldText, typeField } from '../paper/fields.js';
 import { channelHookup, instrumentSchedule } from '../paper/schedules.js';
 import { place } from '../space/hanging.js';
-import { dragFixtures, duplicateFixtures, hangRow, nudgeFixtures, reshapePosition, rotateFixtures, swapType } from './hang.js';
+import {
+  dragFixtures,
+  duplicateFixtures,
+  hangRow,
+  nudgeFixtures,
+  type Paintable,
+  paintFixtures,
+  reshapePosition,
+  rotateFixtures,
+  rowAlongs,
+  swapLosses,
+  swapType,
+} from './hang.js';
 import { removePositions, removeRecords } from './remove.js';
 import { spaced, spread, spreadRound } from './spread.js';
 
@@ -86,6 +98,149 @@ describe('hanging', () => {
         expect(b.beam[i]).toBeCloseTo(value, 6);
       });
     }
+  });
+  test('a copy goes beside its original, back from the end of the pipe, never before its beginning', () => {
+    const along = (from: number, by: number) =>
+      duplicateFixtures(row(from, from, 1), all(row(from, from, 1), 'fixture'), by, newId).added.map(
+        (record) => (record as Fixture).along,
+      );
+    expect([along(9500, 500), along(9501, 500), along(300, 20000), along(2000, -500)]).toEqual([[10000], [9001], [0], [1500]]);
+  });
+  test('a turn of an idle unit is its spin, of an aimed one its aim about its axis; a shared area is let go of', () => {
+    const show = row(4000, 4000, 1);
+    const turned = (of: Show, by: number) => all(apply(of, rotateFixtures(of, all(of, 'fixture'), by)), 'fixture')[0]!;
+    expect(turned(show, 200).spin).toBe(-160);
+    // The axis is at (-1000, 3000); the aim 2 m downstage of it.
+    const aimed = apply(show, edit(all(show, 'fixture'), { aim: { kind: 'point', at: [-1000, 1000, 1500] } }));
+    const after = turned(aimed, 90);
+    expect(after.aim).toMatchObject({ kind: 'point', at: [expect.closeTo(1000, 6), expect.closeTo(3000, 6), 1500] });
+    expect(after.spin).toBeCloseTo(90, 9);
+  });
+  test('nudged by the snap or more it comes to stand on it, by less it goes just so far; left is left on every pipe', () => {
+    const show = row(4030, 4030, 1);
+    const nudged = (by: number, of = show) => all(apply(of, nudgeFixtures(of, all(of, 'fixture'), by)), 'fixture')[0]!.along;
+    expect([nudged(100), nudged(-100), nudged(99), nudged(10), nudged(-10), nudged(9999)]).toEqual([
+      4100, 3900, 4129, 4040, 4020, 10000,
+    ]);
+    const back = { ...pipe, curve: { form: 'straight' as const, a: [5000, 3000] as const, b: [-5000, 3000] as const, z: 6500 } };
+    const other = showOf(SHOW, [...baseRecords.filter((record) => record.id !== pipe.id), back]);
+    const hung = apply(other, hangRow(other, plainType, back, 4000, 4000, 1, newId));
+    expect(nudged(100, hung)).toBe(3900);
+  });
+  test('what is dragged to another position takes those of its own along, and others move by as much where they are', () => {
+    const second = makePosition(
+      idOf(3),
+      pipe.layer,
+      'LX 2',
+      'pipe',
+      { form: 'straight', a: [-4000, 5000], b: [6000, 5000], z: 6500 },
+      2,
+    );
+    const third = makePosition(
+      idOf(4),
+      pipe.layer,
+      'LX 3',
+      'pipe',
+      { form: 'straight', a: [-5000, 7000], b: [5000, 7000], z: 6500 },
+      3,
+    );
+    const base = showOf(SHOW, [...baseRecords, second, third]);
+    let show = row(4000, 5000, 2, base);
+    show = apply(show, hangRow(show, plainType, third, 8000, 8000, 1, newId));
+    const list = [...all(show, 'fixture')];
+    const dragged = list.find((fixture) => fixture.along === 4000)!;
+    // 4000 on LX 1 is 1 m stage right; 5000 on LX 2 is 1 m stage left: 2 m to stage left for all.
+    const after = apply(show, dragFixtures(show, list, dragged, { position: second, along: 5000 }));
+    expect(list.map(({ id }) => find(after, 'fixture', id)!).map(({ position, along }) => [position, along])).toEqual([
+      [second.id, 5000],
+      [second.id, 6000],
+      [third.id, 10000],
+    ]);
+  });
+  test('what a change of type loses is told, each with how many', () => {
+    const cells = {
+      ...plainType,
+      id: idOf(40),
+      name: 'Cells',
+      cells: 2,
+      modes: [{ name: 'c', channels: [1, 2].map((n) => ({ attribute: 'Dimmer', offset: [3], break: n })) }],
+    };
+    const wash = { ...plainType, id: idOf(41), name: 'Wash', family: 'fresnel' as const };
+    const head = { ...plainType, id: idOf(42), name: 'Head', family: 'moving wash' as const, pan: 540 };
+    const base = showOf(SHOW, [...baseRecords, cells, wash, head]);
+    const hang = (type: typeof plainType, more: Partial<Fixture>, n = 1) => {
+      const show = apply(base, hangRow(base, type, pipe, 1000, 3000, n, newId, more));
+      return { show, list: all(show, 'fixture') };
+    };
+    const one = hang(plainType, { gobo: 'leaves' }, 2);
+    expect(swapLosses(one.show, one.list, wash)).toEqual(['2 fixtures kept a gobo, which a fresnel does not take.']);
+    expect(swapLosses(one.show, one.list, { ...wash, family: 'moving spot' })).toEqual([]);
+    const two = hang(cells, {});
+    expect(swapLosses(two.show, two.list, wash)).toEqual([
+      '1 fixture changed to the mode "1 slot": the old mode is not in Wash.',
+      '1 fixture lost the channel, address and colour of cells that Wash does not have.',
+    ]);
+    const three = hang(head, {});
+    expect(swapLosses(three.show, three.list, wash)).toEqual(['1 fixture moved before and Wash does not: give an aim.']);
+    const patched = (n: number) => {
+      const { show, list } = hang(plainType, {}, n);
+      return apply(
+        show,
+        edit(list, (fixture) => ({ parts: fixture.parts.map((part) => ({ ...part, address: 7 })) })),
+      );
+    };
+    expect(swapLosses(patched(1), all(patched(1), 'fixture'), cells).at(-1)).toBe(
+      '1 fixture needs more slots than before: look at the addresses.',
+    );
+    expect(swapLosses(patched(2), all(patched(2), 'fixture'), cells).at(-1)).toBe(
+      '2 fixtures need more slots than before: look at the addresses.',
+    );
+    expect(swapLosses(patched(1), all(patched(1), 'fixture'), wash)).toEqual([]);
+  });
+  test('paint gives what is asked for and leaves the rest; colours go part by part, the first to those that have more', () => {
+    const cells = {
+      ...plainType,
+      id: idOf(40),
+      name: 'Cells',
+      cells: 2,
+      modes: [{ name: 'c', channels: [1, 2].map((n) => ({ attribute: 'Dimmer', offset: [1], break: n })) }],
+    };
+    const base = showOf(SHOW, [...baseRecords, cells]);
+    const show = apply(base, hangRow(base, cells, pipe, 1000, 3000, 2, newId));
+    const [a, b] = all(show, 'fixture');
+    const from = {
+      ...a!,
+      purpose: 'Back',
+      gobo: 'leaves',
+      hang: 'arm left' as const,
+      arm: 400,
+      drop: 5,
+      side: 6,
+      tags: idOf(90),
+      parts: a!.parts.map((part, i) => ({ ...part, colour: `c${i}` })),
+    };
+    const to = { ...b!, tags: idOf(91), arm: 200, parts: [...b!.parts, { ...b!.parts[0]!, name: 'third' }] };
+    const painted = (...what: Paintable[]) => paintFixtures(show, from, [to], new Set(what)).updated[0]![1] as Fixture;
+    expect(painted('colour').parts.map((part) => part.colour)).toEqual(['c0', 'c1', 'c0']);
+    expect(painted('colour')).toMatchObject({ purpose: '', gobo: '', hang: 'under', tags: idOf(91), arm: 200 });
+    expect(painted('purpose', 'gobo')).toMatchObject({ purpose: 'Back', gobo: 'leaves' });
+    expect(painted('hang')).toMatchObject({ hang: 'arm left', arm: 400, drop: 5, side: 6, tags: idOf(91) });
+    expect(painted('tag set')).toMatchObject({ tags: idOf(90), hang: 'under' });
+    expect(
+      paintFixtures(show, { ...from, tags: undefined } as unknown as Fixture, [to], new Set(['tag set'])).updated[0]![1],
+    ).not.toHaveProperty('tags');
+  });
+  test('rows round a ring: there and back, a whole turn, and a way longer than one', () => {
+    const ring = { form: 'arc' as const, centre: [0, 0] as const, z: 5000, radius: 1000, start: 0, sweep: 360 };
+    const length = 2 * Math.PI * 1000;
+    const angles = (from: number, to: number, n: number) =>
+      rowAlongs((from / 360) * length, (to / 360) * length, n, ring).map((along) => Math.round((along / length) * 360));
+    expect(angles(10, 50, 3)).toEqual([10, 30, 50]);
+    expect(angles(50, -30, 3)).toEqual([50, 10, 330]);
+    expect(angles(0, 360, 3)).toEqual([0, 120, 240]);
+    expect(angles(90, 90 + 720, 4)).toEqual([90, 180, 270, 0]);
+    expect(rowAlongs(5, 9, 1, ring)).toEqual([5]);
+    expect(rowAlongs(1000, 3000, 3, pipe.curve)).toEqual([1000, 2000, 3000]);
   });
   test('dragging and nudging stay on the position', () => {
     fc.assert(

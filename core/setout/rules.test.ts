@@ -154,6 +154,119 @@ describe('set out', () => {
     const high = apply(show, setOut(show, pipes, { kind: 'nudge', axis: 'height', by: 250 }).change);
     expect(pipes.every(({ id }) => get(high, 'position', id).curve.z === 5250)).toBe(true);
   });
+  test('3.3 and 3.4 at their edges: one, two and three of a V, one and two of a fan', () => {
+    expect([vee(900, 1, false), vee(900, 2, false), vee(900, 3, false)]).toEqual([[900], [0, 0], [0, 900, 0]]);
+    expect([vee(900, 2, true), vee(900, 3, true), vee(900, 6, true)]).toEqual([
+      [0, 0],
+      [0, 900, 0],
+      [0, 450, 900, 900, 450, 0],
+    ]);
+    expect([fan(30, 1), fan(30, 2), fan(30, 3)]).toEqual([[0], [-30, 30], [-30, 0, 30]]);
+  });
+  test('on a part of an arc by angle, both ends included, held inside it; on one that was drawn clockwise too', () => {
+    const arc = makePosition(
+      idOf(62),
+      pipe.layer,
+      'Arc',
+      'pipe',
+      { form: 'arc', centre: [0, 0], z: 5000, radius: 1000, start: 0, sweep: 90 },
+      7,
+    );
+    const set = (curve: typeof arc.curve, start: number, sweep: number) => {
+      const on = { ...arc, curve };
+      const show = row(3, 0, 1000, showOf(SHOW, [...baseRecords, on]), on);
+      return alongs(
+        apply(show, setOut(show, all(show, 'fixture'), { kind: 'arc', start, sweep, radius: 0, centre: [0, 0] }).change),
+      ).map((along) => Math.round((along / 1000) * (180 / Math.PI)));
+    };
+    expect(set(arc.curve, 10, 60)).toEqual([10, 40, 70]);
+    expect(set(arc.curve, 60, 60)).toEqual([60, 90, 90]);
+    expect(set({ ...arc.curve, start: 90, sweep: -90 } as typeof arc.curve, 10, 60)).toEqual([20, 50, 80]);
+  });
+  test('heights on a boom are from the floor, whatever its foot stands on', () => {
+    const raised = { ...sr, curve: { ...sr.curve, z: 300 } };
+    const show = row(2, 500, 2500, showOf(SHOW, [...baseRecords, raised]), raised);
+    const after = apply(show, setOut(show, all(show, 'fixture'), { kind: 'even', axis: 'along', from: 1300, to: 2300 }).change);
+    expect(alongs(after)).toEqual([1000, 2000]);
+  });
+  test('positions: in a grid, turned as a fan, aligned across; a boom by its place, an arc by its centre', () => {
+    const boom = makePosition(
+      idOf(80),
+      pipe.layer,
+      'B',
+      'boom',
+      { form: 'vertical', at: [1000, 500], z: 0, height: 4000, bearing: 10 },
+      1,
+    );
+    const arc = makePosition(
+      idOf(81),
+      pipe.layer,
+      'A',
+      'pipe',
+      { form: 'arc', centre: [2000, 700], z: 5000, radius: 900, start: 20, sweep: 90 },
+      2,
+    );
+    const bar = makePosition(
+      idOf(82),
+      pipe.layer,
+      'P',
+      'pipe',
+      { form: 'straight', a: [2000, 1000], b: [4000, 3000], z: 5000 },
+      3,
+    );
+    const show = showOf(SHOW, [...baseRecords, boom, arc, bar]);
+    const done = (rule: Parameters<typeof setOut>[2]) => {
+      const after = apply(show, setOut(show, [boom, arc, bar], rule).change);
+      return [boom, arc, bar].map(({ id }) => get(after, 'position', id).curve);
+    };
+    expect(done({ kind: 'align', axis: 'across', at: 0 })).toMatchObject([
+      { at: [0, 500] },
+      { centre: [0, 700] },
+      { a: [-1000, 1000], b: [1000, 3000] },
+    ]);
+    expect(done({ kind: 'align', axis: 'upstage', at: 0 })).toMatchObject([
+      { at: [1000, 0] },
+      { centre: [2000, 0] },
+      { a: [2000, -1000] },
+    ]);
+    expect(done({ kind: 'fan', angle: 15 })).toMatchObject([
+      { bearing: -5 },
+      { start: 20 },
+      { a: [expect.closeTo(2292.893, 2), expect.closeTo(775.255, 2)] },
+    ]);
+    expect(done({ kind: 'grid', columns: 2, x: 100, y: 200, dx: 1000, dy: 3000 })).toMatchObject([
+      { at: [100, 200] },
+      { centre: [1100, 200] },
+      { a: [-900, 2200] },
+    ]);
+    expect(done({ kind: 'align', axis: 'turn', at: 90 })[2]).toMatchObject({
+      a: [expect.closeTo(3000, 6), expect.closeTo(2000 - Math.SQRT2 * 1000, 6)],
+    });
+    expect(() => done({ kind: 'grid', columns: 0, x: 0, y: 0, dx: 1, dy: 1 })).toThrow('at least one column');
+    expect(() => done({ kind: 'grid', columns: 1.5, x: 0, y: 0, dx: 1, dy: 1 })).toThrow('at least one column');
+  });
+  test('turning fixtures stays within half a turn; gaps of two are as they are; swapping turns their order round', () => {
+    const show = row(2, 1000, 3000);
+    const run = (rule: Parameters<typeof setOut>[2]) => apply(show, setOut(show, all(show, 'fixture'), rule).change);
+    expect(fixtures(run({ kind: 'nudge', axis: 'spin', by: 190 })).map((fixture) => fixture.spin)).toEqual([-170, -170]);
+    expect(fixtures(run({ kind: 'align', axis: 'side', at: 120 })).map((fixture) => fixture.side)).toEqual([120, 120]);
+    expect(alongs(run({ kind: 'gaps', axis: 'along' }))).toEqual([1000, 3000]);
+    const [first, last] = fixtures(show);
+    const swapped = run({ kind: 'swap', axis: 'along' });
+    expect([get(swapped, 'fixture', first!.id).along, get(swapped, 'fixture', last!.id).along]).toEqual([3000, 1000]);
+    expect(setOut(show, [], { kind: 'swap', axis: 'along' })).toMatchObject({ spacing: null, overlaps: [], off: [] });
+  });
+  test('a hair over the end is no fault, half a millimetre is; distances between neighbours, least and greatest', () => {
+    const show = row(3, 1000, 9000);
+    const off = (to: number) => setOut(show, all(show, 'fixture'), { kind: 'even', axis: 'along', from: -4000, to }).off.length;
+    expect([off(5000.4), off(5000.6)]).toEqual([0, 1]);
+    const crooked = apply(show, edit([fixtures(show)[1]!], { along: 2000 }));
+    expect(setOut(crooked, all(crooked, 'fixture'), { kind: 'nudge', axis: 'along', by: -1000.4 })).toMatchObject({
+      spacing: [expect.closeTo(1000, 6), 7000],
+      off: [],
+    });
+    expect(setOut(crooked, all(crooked, 'fixture'), { kind: 'nudge', axis: 'along', by: -1000.6 }).off).toHaveLength(1);
+  });
   test('overlaps and ends are said in figures', () => {
     const show = row(5);
     const tight = setOut(show, all(show, 'fixture'), { kind: 'spacing', axis: 'along', centre: 0, spacing: 200 });
