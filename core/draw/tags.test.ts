@@ -12,7 +12,7 @@ import type { Box } from './list.js';
 import { overlappingTags, placeTags, type TagMemory } from './place-tags.js';
 import { allTags, planList, tagLayouts } from './plan.js';
 import { channelOutline, channelRadius, enclosureSize, type TagItem } from './tag-set.js';
-import { boxOfTag, candidates, chainTags, type TagLayout, tagCentre } from './tags.js';
+import { boxOfTag, candidates, chainTags, leaderOf, type TagLayout, tagCentre, tagPrims } from './tags.js';
 
 const demo = makeDemo();
 const options = { denominator: 50, tags: allTags, snags: false };
@@ -127,6 +127,86 @@ describe('places', () => {
       }),
     );
   });
+  test('the chain keeps 0.3 of its size clear of the body, its tags 0.21 between each other; each push is 0.8', () => {
+    const one = layout(0, '12');
+    const at = (index: number) => chainTags(one, 'behind', one.chains[0]!.items, candidates[index]!);
+    const [first, second] = at(0);
+    // Behind a nose that looks up the page is downward: the body reaches to -290.
+    expect(first!.y).toBeCloseTo(-290 - 30 - first!.item.h / 2, 9);
+    expect(first!.y - first!.item.h / 2 - (second!.y + second!.item.h / 2)).toBeCloseTo(21, 9);
+    const pushed = candidates.findIndex(({ delta, push }) => delta === 0 && push === 3);
+    expect(at(pushed)[0]!.y).toBeCloseTo(first!.y - 3 * 80, 9);
+  });
+  test('sides are told from the nose: front, behind, left and right, at every turn of the symbol', () => {
+    const side = (which: 'front' | 'behind' | 'left' | 'right', turn = 0) => {
+      const [tag] = chainTags(layout(0, '1', { turn }), which, [item('1')], candidates[0]!);
+      return Math.round((Math.atan2(tag!.y, tag!.x) * 180) / Math.PI) + 0;
+    };
+    expect([side('front'), Math.abs(side('left')), side('behind'), side('right')]).toEqual([90, 180, -90, 0]);
+    expect([Math.abs(side('front', 90)), side('left', 90), side('behind', 90), side('right', 90)]).toEqual([180, -90, 0, 90]);
+  });
+  test('a turned chain is dearer by one each 30 degrees, a push by 1.15; of two alike the left one first; 16 pushes', () => {
+    const cost = (delta: number, push: number) => candidates.find((one) => one.delta === delta && one.push === push)?.cost;
+    expect([cost(0, 0), cost(30, 0), cost(-30, 0), cost(150, 0), cost(0, 1), cost(60, 2)]).toEqual(
+      [0, 1, 1.01, 5, 1.15, 4.3].map((value) => expect.closeTo(value, 9)),
+    );
+    expect(cost(0, 15)).toBeDefined();
+    expect(cost(0, 16)).toBeUndefined();
+    expect(candidates).toHaveLength(11 * 16);
+  });
+  test('a leader goes from the edge of the symbol to the edge of the tag', () => {
+    const one = layout(0, '12');
+    const pushed = candidates.find(({ delta, push }) => delta === 0 && push === 5)!;
+    const [first] = chainTags(one, 'behind', one.chains[0]!.items, pushed);
+    const leader = leaderOf(one, 'behind', first!, pushed);
+    expect(leader.op === 'path' && leader.d.map((value) => Math.round(value) + 0)).toEqual([
+      0,
+      0,
+      -290,
+      1,
+      0,
+      Math.round(first!.y + first!.item.h / 2),
+    ]);
+  });
+  test('how tags are drawn: a capsule, a box, a hexagon, a line below; a mark at what was moved by hand', () => {
+    const drawn = (enclosure: TagItem['enclosure'], moved = false) =>
+      tagPrims({ item: item('12', enclosure), x: 1000, y: 500, moved }, 'ink');
+    const extent = (prim: ReturnType<typeof drawn>[number]) => {
+      if (prim.op !== 'path') throw new Error('a path');
+      const xs: number[] = [];
+      const ys: number[] = [];
+      for (let i = 0; i < prim.d.length; ) {
+        const n = [1, 1, 3, 0][prim.d[i]!]!;
+        for (let k = 0; k < n; k++) {
+          xs.push(prim.d[i + 1 + 2 * k]!);
+          ys.push(prim.d[i + 2 + 2 * k]!);
+        }
+        i += 1 + 2 * n;
+      }
+      return [
+        Math.max(...xs) - Math.min(...xs),
+        Math.max(...ys) - Math.min(...ys),
+        (Math.max(...xs) + Math.min(...xs)) / 2,
+        (Math.max(...ys) + Math.min(...ys)) / 2,
+      ];
+    };
+    for (const enclosure of ['circle', 'box', 'hexagon'] as const) {
+      const [outline, text] = drawn(enclosure);
+      const { w, h } = item('12', enclosure);
+      expect(extent(outline!)).toEqual([w, h, 1000, 500].map((value) => expect.closeTo(value, 6)));
+      expect(outline).toMatchObject({ fill: 'paper' });
+      expect(text).toMatchObject({ op: 'text', text: '12', x: 1000, size: 100 });
+    }
+    const [line] = drawn('underline');
+    expect(extent(line!)).toEqual([item('12', 'underline').w, 0, 1000, 445].map((value) => expect.closeTo(value, 6)));
+    expect(drawn('none')).toHaveLength(1);
+    const mark = drawn('none', true)[1]!;
+    const { w, h } = item('12', 'none');
+    expect(extent(mark)).toEqual([24, 24, 1000 + w / 2 + 15, 500 + h / 2 + 10].map((value) => expect.closeTo(value, 0)));
+    // The tip of a hexagon goes in by half the size.
+    const hexagon = drawn('hexagon')[0]!;
+    expect(hexagon.op === 'path' && hexagon.d[4]! - hexagon.d[1]!).toBeCloseTo(50, 9);
+  });
 });
 
 describe('what lies where', () => {
@@ -175,6 +255,77 @@ describe('placing', () => {
     const name: Box = [-200, -700, 200, -300];
     const [choice] = placeTags([layout(0, '1')], { boxes: [name], lines: [] }, null);
     expect(choice![0]).not.toBe(0);
+  });
+  test('a pipe is a lesser evil: a tag is turned off it where that is cheap, and stays where it would cost more', () => {
+    const one = layout(0, '1', { chains: [{ side: 'behind', items: [item('1')] }] });
+    const [home] = chainTags(one, 'behind', one.chains[0]!.items, candidates[0]!);
+    const pipeThrough = (y: number) =>
+      [
+        [
+          [-5000, y],
+          [5000, y],
+        ],
+      ] as const;
+    // Through the tag: turned by 30 or pushed by one it would still be met; the choice costs less than the 3 that the pipe does.
+    const [choice] = placeTags([one], { boxes: [], lines: pipeThrough(home!.y) }, null);
+    const taken = candidates[choice![0]!]!;
+    expect(taken.cost).toBeGreaterThan(0);
+    expect(taken.cost).toBeLessThan(3);
+    // A wall of pipes all round: nothing is gained by going anywhere.
+    const wall = Array.from(
+      { length: 400 },
+      (_, i) =>
+        [
+          [-5000, -5000 + i * 25],
+          [5000, -5000 + i * 25],
+        ] as const,
+    );
+    expect(placeTags([one], { boxes: [], lines: wall }, null)).toEqual([[0]]);
+  });
+  test('a symbol, a label or another tag is never worth it while a place is free', () => {
+    const one = layout(0, '1', { chains: [{ side: 'behind', items: [item('1')] }] });
+    // A label over everything behind and beside, as far as fifteen pushes reach on one side.
+    const [choice] = placeTags([one], { boxes: [[-3000, -1100, 3000, -200]], lines: [] }, null);
+    expect(overlappingTags([one], [choice!])).toBe(0);
+    const [tag] = chainTags(one, 'behind', one.chains[0]!.items, candidates[choice![0]!]!);
+    const box = boxOfTag(tag!);
+    expect(box[3] <= -1100 || box[1] >= -200 || box[2] <= -3000 || box[0] >= 3000).toBe(true);
+  });
+  test('what overlaps is counted: on a symbol, on a tag, each once', () => {
+    const near = [layout(0, '1'), layout(40, '2')];
+    expect(
+      overlappingTags(near, [
+        [0, 0],
+        [0, 0],
+      ]),
+    ).toBe(6);
+    expect(
+      overlappingTags(
+        [layout(0, '1'), layout(5000, '2')],
+        [
+          [0, 0],
+          [0, 0],
+        ],
+      ),
+    ).toBe(0);
+    const hand = layout(0, '1', { chains: [], hand: [{ item: item('9'), x: 5000, y: 0 }] });
+    expect(overlappingTags([hand, layout(5000, '2')], [[], [0, 0]])).toBe(1);
+  });
+  test('a memory keeps what stands free though a cheaper place came free, lets go of what does not, and does not grow for ever', () => {
+    const one = layout(0, '1', { chains: [{ side: 'behind', items: [item('1')] }] });
+    const label: Box = [-400, -700, 400, -300];
+    const memory: TagMemory = new Map();
+    const [pushed] = placeTags([one], { boxes: [label], lines: [] }, memory);
+    expect(pushed![0]).not.toBe(0);
+    const [kept] = placeTags([one], free, memory);
+    expect(kept).toBe(pushed);
+    const [tag] = chainTags(one, 'behind', one.chains[0]!.items, candidates[pushed![0]!]!);
+    const [moved] = placeTags([one], { boxes: [boxOfTag(tag!)], lines: [] }, memory);
+    expect(moved).not.toEqual(pushed);
+    // Another layout of the same key is placed afresh.
+    expect(placeTags([{ ...one }], free, memory)).toEqual([[0]]);
+    for (let i = 0; i < 150; i++) placeTags([layout(i * 5000, String(i))], free, memory);
+    expect(memory.size).toBeLessThanOrEqual(105);
   });
   test('the 144 fixtures of the demo: no tag lies on another or on a symbol', () => {
     const started = performance.now();
