@@ -79,6 +79,41 @@ describe('electrics', () => {
     expect([unitsThatFit(usable(20, 0.8), current(150, 120, 0.9)), unitsThatFit(16, current(320, 230, 0.95))]).toEqual([11, 10]));
   test('8.10 thirds of three phases of 50 A with 30 % add to 45 A in the neutral', () =>
     expect(neutral(50, 50, 50, [15, 15, 15])).toBeCloseTo(45, 9));
+  test('a power factor of 1 can be, one of 0 or above 1 cannot, nor 0 V', () => {
+    expect(current(230, 230, 1)).toBe(1);
+    for (const [volts, pf] of [
+      [230, 0],
+      [230, 1.01],
+      [0, 1],
+      [-1, 1],
+    ] as const)
+      expect(() => current(100, volts, pf)).toThrow(RangeError);
+  });
+  test('units that fit: a full one to the last watt, none too many, any number of what takes nothing', () => {
+    expect([unitsThatFit(1000, 500), unitsThatFit(999.9, 500), unitsThatFit(0.3, 0.1), unitsThatFit(10, 0)]).toEqual([
+      2,
+      1,
+      3,
+      Number.POSITIVE_INFINITY,
+    ]);
+  });
+  test('imbalance is of the greatest over the mean; nothing flows, nothing is uneven', () =>
+    expect([imbalance([30, 20, 10]), imbalance([10, 10, 10]), imbalance([0, 0, 0])]).toEqual([0.5, 0, 0]));
+  test('balance: the largest first onto the least loaded, ties to the earlier phase and the earlier load', () => {
+    expect(balance([10, 30, 20, 10])).toEqual([2, 0, 1, 2]);
+    expect(balance([5, 5, 5, 5])).toEqual([0, 1, 2, 0]);
+    expect(balance([3, 2, 1], 2)).toEqual([0, 1, 1]);
+  });
+  test('thirds add up in the neutral, whatever the phases', () => {
+    expect(neutral(0, 0, 0, [1, 2, 3])).toBe(6);
+    expect(neutral(30, 0, 0, [40, 0, 0])).toBeCloseTo(50, 9);
+  });
+  test('the drop counts length and current once, the figure both conductors at 70 degrees', () => {
+    expect([voltageDrop(18, 10, 40), voltageDrop(18, 0, 40)]).toEqual([7.2, 0]);
+    expect(dropFigure(10)).toBeCloseTo(23.93, 9);
+  });
+  test('a house of 230 V, 16 A and 63 A a phase, all of it for hours, 30 % uneven at most (common practice, no source)', () =>
+    expect(plainPower).toEqual({ volts: 230, share: 1, circuit: 16, dimmer: 16, phase: 63, imbalance: 0.3 }));
   test('impossible supplies are refused', () => {
     expect(() => current(100, 0)).toThrow(RangeError);
     expect(() => current(100, 230, 1.2)).toThrow(RangeError);

@@ -50,6 +50,58 @@ describe('the form of a type', () => {
     const plain = zoom.ok ? typedField(zoom.type, 'field', '26', 'metric') : zoom;
     expect(plain.ok && 'zoom' in plain.type).toBe(false);
   });
+  test('limits are taken, and what is beyond them is told', () => {
+    for (const [key, inside, outside] of [
+      ['length', ['1', '20000'], ['0.9', '20001']],
+      ['hang', ['0', '10000'], ['-1', '10001']],
+      ['frame', ['10x10', '2000x2000', '10 x 2000'], ['9x100', '100x9', '2001x100', '100x2001', '1x2x3']],
+      ['beam', ['0', '180', '10-10', '10 to 180'], ['-1', '181', '10-9', '10-181', '1-2-3', '']],
+      ['weight', ['0', '100000'], ['-0.1', '100001']],
+      ['watts', ['0', '1000000'], ['1000001']],
+      ['volts', ['1', '100000'], ['0.9', '100001']],
+      ['powerFactor', ['0.01', '1'], ['0', '1.01']],
+      ['lumens', ['0', '100000000'], ['100000001']],
+      ['candela', ['0', '1000000000000'], ['1000000000001']],
+      ['kelvin', ['0', '100000'], ['100001']],
+      ['pan', ['0', '10000'], ['10001']],
+      ['tilt', ['0', '10000'], ['10001']],
+      ['cells', ['1', '512'], ['0', '513', '1.5']],
+      ['owned', ['0', '100000'], ['100001', '1.5']],
+      ['name', ['x', 'x'.repeat(200)], ['', 'x'.repeat(201)]],
+    ] as const) {
+      for (const text of inside) expect([key, text, typedField(aster, key, text, 'metric').ok]).toEqual([key, text, true]);
+      for (const text of outside) expect([key, text, typedField(aster, key, text, 'metric').ok]).toEqual([key, text, false]);
+    }
+    expect(typed('frame', '100x200')).toEqual([100, 200]);
+    expect(typed('length', '1,5')).toBe(1.5);
+    expect(typed('length', '30cm')).toBe(300);
+  });
+  test('the wide end of a zoom: what was said of the other angle stays, else it is as wide', () => {
+    const zoomed = (key: 'beam' | 'field', text: string, from: FixtureType = aster) => {
+      const out = typedField(from, key, text, 'metric');
+      return out.ok ? [out.type.beam, out.type.field, out.type.zoom] : out.why;
+    };
+    const one: FixtureType = { ...aster, beam: 18, field: 26 };
+    expect(zoomed('field', '20-45', one)).toEqual([18, 20, { beam: 45, field: 45 }]);
+    expect(zoomed('beam', '10-20', one)).toEqual([10, 26, { beam: 20, field: 26 }]);
+    expect(zoomed('beam', '10-30', { ...one, zoom: { beam: 25, field: 50 } })).toEqual([10, 26, { beam: 30, field: 50 }]);
+  });
+  test('a field at zero, a zoom whose field is narrower, power of nothing', () => {
+    const keys = (more: Partial<FixtureType>) => typeFaults({ ...aster, ...more }).map(({ key, weight }) => `${key} ${weight}`);
+    expect(keys({ beam: 0, field: 0 })).toEqual(['field doubt']);
+    expect(keys({ beam: 26, field: 26 })).toEqual([]);
+    expect(keys({ zoom: { beam: 40, field: 39 } })).toEqual(['field stop']);
+    expect(keys({ zoom: { beam: 40, field: 40 } })).toEqual([]);
+    expect(keys({ watts: 0 })).toEqual(['watts doubt']);
+    expect(keys({ watts: 0, modes: [{ name: 'n', channels: [] }] })).toEqual([]);
+    expect(keys({ lumens: 0, candela: 5 })).toEqual([]);
+    expect(keys({ family: 'effect', beam: 9, field: 0, lumens: 0 })).toEqual([]);
+    const two = {
+      name: 'x',
+      channels: [1, 2].flatMap((at) => ['A', 'B'].map((attribute) => ({ attribute, offset: [1], break: at }))),
+    };
+    expect(modeClashes(two)).toEqual(['slot 1 is taken by A and B.', 'slot 1 of break 2 is taken by A and B.']);
+  });
   test('what a field shows can be typed back unchanged', () => {
     fc.assert(
       fc.property(fc.constantFrom(...(Object.values(types) as FixtureType[])), (type) => {
@@ -95,6 +147,19 @@ describe('channels as text', () => {
     ]);
     for (const text of ['Pan 12', '1st', 'Pan @0', 'Pan @99']) expect(channelsFromText(text).ok).toBe(false);
     expect(channelsFromText(Array(513).fill('Dimmer').join()).ok).toBe(false);
+  });
+  test('512 slots fit, and not one more; breaks go to 64', () => {
+    expect(channelsFromText(Array(512).fill('Dimmer').join()).ok).toBe(true);
+    expect(channelsFromText(`${Array(511).fill('Dimmer').join()}, Pan 16`)).toMatchObject({
+      ok: false,
+      why: expect.stringContaining('no slots left at Pan'),
+    });
+    expect(channelsFromText(`${Array(510).fill('Dimmer').join()}, Pan 16`).ok).toBe(true);
+    expect([channelsFromText('Pan @64').ok, channelsFromText('Pan @65').ok, channelsFromText('Pan @1').ok]).toEqual([
+      true,
+      false,
+      true,
+    ]);
   });
   test('text and channels are two forms of one thing', () => {
     const one = fc.tuple(

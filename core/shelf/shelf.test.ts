@@ -85,12 +85,46 @@ describe('search', () => {
     expect(codes).toHaveLength(60);
     expect(codes).toEqual(book.map((filter) => filter.code));
   });
+  test('ranges hold their ends, and a zoom is found by any angle between its ends', () => {
+    const of = (n: number, more: Partial<FixtureType>): FixtureType => ({ ...aster, id: id(n), name: `T ${n}`, ...more });
+    const list = listed([
+      of(1, { beam: 10, field: 20, watts: 500 }),
+      of(2, { beam: 15, field: 30, zoom: { beam: 40, field: 50 }, watts: 600 }),
+    ]);
+    const found = (search: Parameters<typeof searchShelf>[1]) => searchShelf(list, search).found.map((one) => one.summary.name);
+    expect(found({ beam: [10, 10] })).toEqual(['T 1']);
+    expect(found({ beam: [11, 14] })).toEqual([]);
+    expect(found({ beam: [40, 60] })).toEqual(['T 2']);
+    expect(found({ beam: [41, 60] })).toEqual([]);
+    expect(found({ field: [20, 30] })).toEqual(['T 1', 'T 2']);
+    expect(found({ field: [50, 90] })).toEqual(['T 2']);
+    expect(found({ field: [21, 29] })).toEqual([]);
+    expect(found({ watts: [500, 600] })).toEqual(['T 1', 'T 2']);
+    expect(found({ watts: [501, 599] })).toEqual([]);
+  });
+  test('filters stand by hue, then by name, what has none last; types by name as it is counted', () => {
+    const filter = (n: number, code: string, hue?: number) =>
+      ({ id: id(n), kind: 'filter', code, name: 'x', rgb: '#ffffff', ...(hue === undefined ? {} : { hue }) }) as ShelfRecord;
+    const order = (...records: ShelfRecord[]) => searchShelf(listed(records), {}).found.map((one) => one.summary.name);
+    expect(order(filter(1, 'B', 200), filter(2, 'A', 200), filter(3, 'C', 10), filter(4, 'D'))).toEqual(['C', 'A', 'B', 'D']);
+    expect(
+      order({ ...aster, id: id(5), name: 'T 10' }, { ...aster, id: id(6), name: 'T 2' }, { ...aster, id: id(4), name: 'T 2' }),
+    ).toEqual(['T 2', 'T 2', 'T 10']);
+  });
   test('what a name says is always found by it', () => {
     fc.assert(
       fc.property(fc.constantFrom(...shelf), (wanted) => {
         expect(searchShelf(shelf, { text: wanted.summary.name }).found.map((found) => found.id)).toContain(wanted.id);
       }),
     );
+  });
+  test('a folder is at most 200 letters and eight deep', () => {
+    expect(cleanFolder('x'.repeat(200))).toHaveLength(200);
+    expect(cleanFolder('x'.repeat(201))).toBeNull();
+    expect(cleanFolder(' a / b // c ')).toBe('a/b/c');
+    expect(cleanFolder('1/2/3/4/5/6/7/8')).toBe('1/2/3/4/5/6/7/8');
+    expect(cleanFolder('1/2/3/4/5/6/7/8/9')).toBeNull();
+    expect(cleanFolder(7)).toBeNull();
   });
   test('folders', () => {
     expect(folderTree(['A/B/C', 'D'])).toEqual(['A', 'A/B', 'A/B/C', 'D']);
