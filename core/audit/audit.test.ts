@@ -234,6 +234,36 @@ describe('what it finds', () => {
     const mended = apply(fed, repairOf(fed, uneven, newId)!.change);
     expect(codes(mended)).toEqual([]);
   });
+  test('a feed takes what it draws itself: a circuit that a dimmer feeds is not counted twice on its phase', () => {
+    const both = (dimmer: string) =>
+      rig(
+        ...[1, 2, 3].map((n) =>
+          hung(n, n * 3000, { circuit: 'E1', circuitNumber: '4', channel: '5', ...(dimmer ? { dimmer } : {}) }, {}, big),
+        ),
+      );
+    const feeds = (show: Show) =>
+      apply(
+        show,
+        adding(
+          { id: idOf(601), kind: 'feed', of: 'circuit', name: 'E1 / 4', phase: 1, limit: 100 } as const,
+          { id: idOf(602), kind: 'feed', of: 'dimmer', name: '7', phase: 2, limit: 100 } as const,
+        ),
+      );
+    const said = (show: Show) => fullAudit(show).find((snag) => snag.code === 'imbalance')?.text;
+    // 3 x 13.04 A on the circuit, or on the dimmer alone.
+    expect(said(feeds(both('')))).toBe('The phases carry 39.1, 0.0, 0.0 A: one is 200 % above their mean.');
+    expect(said(feeds(both('7')))).toBe('The phases carry 0.0, 39.1, 0.0 A: one is 200 % above their mean.');
+  });
+  test('a head needs a mode with slots though it is no LED; a symbol of a type, an area and an accessory bring their fixtures back', () => {
+    const head: FixtureType = { ...plainType, id: idOf(9), name: 'Head', pan: 540, modes: [{ name: 'none', channels: [] }] };
+    expect(codes(apply(rig(), adding(head, hung(1, 1000, {}, {}, head))))).toEqual(['no slots']);
+    const audit = makeAudit();
+    const show = rig(hung(1, 1000, {}, { accessories: [accessories[0]!.id] }), hung(2, 4000));
+    audit.of(show);
+    audit.of(apply(show, edit([accessories[0]!], { name: 'Renamed' })));
+    // Its position, universe and channel.
+    expect(audit.looked()).toBe(3);
+  });
   test('every one says what to do, and is ordered stops first', () => {
     const show = rig(hung(1, -900, { channel: '', address: 80, colour: '' }), hung(2, 2000));
     const list = fullAudit(show);
@@ -433,6 +463,35 @@ describe('accepting and mending', () => {
     const repair = repairOf(show, snag!, newId)!;
     expect(repair.text).toBe(sentence);
     expect(fullAudit(apply(show, repair.change)).filter((other) => other.code === snag!.code)).toEqual([]);
+  });
+  test('of two that share an address the second moves; a key names it by fixture and part', () => {
+    const show = rig(hung(1, 1000, { address: 9 }, {}, big), hung(2, 4000, { address: 20 }));
+    const repair = repairOf(show, fullAudit(show)[0]!, newId)!;
+    const after = apply(show, repair.change);
+    expect(all(after, 'fixture').map((fixture) => fixture.parts[0]!.address)).toEqual([9, 25]);
+  });
+  test('accepted again it is one record with the new reason, of 2000 letters at most', () => {
+    const show = shared();
+    const [snag] = wrongSnags(show);
+    const once = apply(show, accepting(show, snag!, 'x'.repeat(3000), newId));
+    const [record] = all(once, 'accepted');
+    expect([record!.reason.length, record!.key, record!.state]).toEqual([2000, snag!.key, snag!.state]);
+    const twice = apply(once, accepting(once, snag!, 'because', newId));
+    expect(all(twice, 'accepted')).toEqual([{ ...record, reason: 'because' }]);
+  });
+  test('five shows are open at once: each is told its own snags', () => {
+    const shows = [1, 2, 3, 4, 5, 6].map((n) =>
+      showOf(
+        idOf(7000 + n),
+        [...rig(hung(1, n % 2 ? -900 : 1000)).records.values()].map((record) =>
+          record.kind === 'settings' ? { ...record, id: idOf(7000 + n) } : record,
+        ),
+      ),
+    );
+    for (let round = 0; round < 2; round++)
+      shows.forEach((show, i) => {
+        expect(snagsOf(show).map((snag) => snag.code)).toEqual(i % 2 ? [] : ['off the end']);
+      });
   });
   test('once the plot is issued units are not renumbered; what a person must decide has no repair', () => {
     const show = rig(hung(1, 1000, {}, { unit: '3' }), hung(2, 2000, {}, { unit: '3' }));

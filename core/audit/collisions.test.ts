@@ -7,6 +7,7 @@ import { makeFixture } from '../model/make.js';
 import type { Fixture, FixtureType, Position } from '../model/records.js';
 import { baseRecords, fixtureLayer, idOf, pipe, plainType, SHOW } from '../model/show.arb.js';
 import { all, get, showOf } from '../model/show.js';
+import { place } from '../space/hanging.js';
 import { CLAMP, collisionsOf, collisionsOn } from './collisions.js';
 
 /** A body without corners to argue about: 400 wide and 300 long. */
@@ -77,6 +78,91 @@ describe('bodies', () => {
         },
       ),
     );
+  });
+  test('what collides is what overlaps, by cutting one outline out of the other (Sutherland and Hodgman 1974), turned and out of the middle', () => {
+    type Point = readonly [number, number];
+    /** Corners of a drawn body in plan, anticlockwise: the box of the symbol, turned to the nose, at the clamp. */
+    const outline = (type: FixtureType, fixture: Fixture): Point[] => {
+      const show = showOf(SHOW, [...base.records.values(), fixture]);
+      const { clamp, bearing } = place(show, fixture);
+      const drawn = symbolIn(base, type).box;
+      const turn = ((bearing - 90) * Math.PI) / 180;
+      return (
+        [
+          [drawn[0], drawn[1]],
+          [drawn[2], drawn[1]],
+          [drawn[2], drawn[3]],
+          [drawn[0], drawn[3]],
+        ] as const
+      ).map(
+        ([x, y]): Point => [
+          clamp[0] + x * Math.cos(turn) - y * Math.sin(turn),
+          clamp[1] + x * Math.sin(turn) + y * Math.cos(turn),
+        ],
+      );
+    };
+    const cut = (subject: readonly Point[], by: readonly Point[]): Point[] =>
+      by.reduce<Point[]>(
+        (left, a, i) => {
+          const b = by[(i + 1) % by.length]!;
+          const side = (p: Point) => (b[0] - a[0]) * (p[1] - a[1]) - (b[1] - a[1]) * (p[0] - a[0]);
+          return left.flatMap((p, j): Point[] => {
+            const q = left[(j + 1) % left.length]!;
+            const [sp, sq] = [side(p), side(q)];
+            const meet: Point = [p[0] + ((q[0] - p[0]) * sp) / (sp - sq), p[1] + ((q[1] - p[1]) * sp) / (sp - sq)];
+            return sp >= 0 ? (sq >= 0 ? [p] : [p, meet]) : sq >= 0 ? [meet] : [];
+          });
+        },
+        [...subject],
+      );
+    const area = (points: readonly Point[]) =>
+      Math.abs(
+        points.reduce(
+          (sum, [x, y], i) => sum + x * points[(i + 1) % points.length]![1] - points[(i + 1) % points.length]![0] * y,
+          0,
+        ),
+      ) / 2;
+    const spin = fc.integer({ min: -180, max: 180 });
+    let [met, clear] = [0, 0];
+    fc.assert(
+      fc.property(
+        fc.constantFrom(flood, plainType),
+        fc.integer({ min: 62, max: 900 }),
+        spin,
+        spin,
+        fc.constantFrom(0, 250),
+        (type, apart, a, b, side) => {
+          const one = hung(1, 3000, { spin: a }, type);
+          const two = hung(2, 3000 + apart, { spin: b, side }, plainType);
+          const shared = area(cut(outline(type, one), outline(plainType, two)));
+          const hit = found(pipe, one, two).length > 0;
+          // Those that barely touch are side by side: 1 mm along an edge of 600 is 600 mm2.
+          if (shared > 650) {
+            met++;
+            expect(hit).toBe(true);
+          } else if (shared === 0) {
+            clear++;
+            expect(hit).toBe(false);
+          }
+        },
+      ),
+      { numRuns: 300 },
+    );
+    expect([met > 20, clear > 20]).toEqual([true, true]);
+  });
+  test('on a boom the house sees them turned up or down with their beams, and straight at it as they hang', () => {
+    // Aimed across the stage (to stage left) and down: seen from the house the nose points so.
+    const at = (to: readonly [number, number, number], along: number, n: number) =>
+      hung(n, along, { aim: { kind: 'point', at: to } }, plainType, boom);
+    const missing = (a: Fixture, b: Fixture) => (found(boom, a, b)[0]?.[1] as number | undefined) ?? 0;
+    const level = missing(at([9000, 0, 1000], 1000, 1), at([9000, 0, 1100], 1100, 2));
+    // Side by side with level noses they need about their width (260); looking up or down, about their length.
+    expect(level).toBeGreaterThan(140);
+    expect(level).toBeLessThan(200);
+    const down = missing(at([100, 0, -9000], 1000, 1), at([100, 0, -9000], 1100, 2));
+    expect(down).toBeGreaterThan(400);
+    const upstage = missing(at([0, 9000, 1000], 1000, 1), at([0, 9000, 1100], 1100, 2));
+    expect(upstage).toBeGreaterThan(400);
   });
   test('one above the other by more than the mean of their heights is clear: under and over a pipe, or on an extension', () => {
     // Both 200 high: 200 apart is not yet clear. The axes lie 100 below and 100 above the pipe.
