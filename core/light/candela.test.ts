@@ -9,6 +9,7 @@ const table = (
   horizontal: number[],
   value: (v: number, h: number) => number,
 ): Photometry => ({
+  name: 'made-up',
   form,
   vertical,
   horizontal,

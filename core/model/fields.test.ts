@@ -1,14 +1,9 @@
-/** Own fields and their pick lists; choosing by fields; the house's stock; parts that are devices. */
+/** Own fields and their pick lists. */
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { makeDemo } from '#demo/show';
-import { channelText } from '../draw/tag-set.js';
 import { fieldText, ownField, typeField } from '../paper/fields.js';
-import { inventory, rentalSentence } from '../paper/inventory.js';
-import { looksLikeQuery, parseQuery, queried, queryFields } from '../paper/query.js';
-import { fixtureFootprint, partFootprint } from '../patch/footprint.js';
-import { inMode, withDevices } from '../patch/parts.js';
-import { adding, apply, edit } from './change.js';
+import { adding, apply } from './change.js';
 import {
   choiceCounts,
   editDistance,
@@ -23,9 +18,9 @@ import {
   withValue,
   writeValues,
 } from './fields.js';
-import type { Accessory, Fixture, OwnField } from './records.js';
+import type { Fixture, OwnField } from './records.js';
 import { faults } from './references.js';
-import { all, find, get, type Show } from './show.js';
+import { all, get, type Show } from './show.js';
 
 const demo = makeDemo();
 const id = (n: number) => `00000000-0000-4000-8000-${String(n).padStart(12, '0')}`;
@@ -166,182 +161,5 @@ describe('pick lists', () => {
     const back = typeField(base, (rented as { fixture: Fixture }).fixture, null, 'rental', 'no');
     expect(back.ok && 'rental' in back.fixture).toBe(false);
     expect(fieldsInOrder(base)).toEqual([column]);
-  });
-});
-
-describe('choosing by fields', () => {
-  const column = { ...field('choice', ['Dock'], 3), name: 'Store place' };
-  const base = apply(demo, adding(column));
-  const [first] = all(base, 'fixture');
-  const show = apply(base, writeValues(base, column, [[first!, 'Dock']]));
-  const fixtures = all(show, 'fixture');
-  const found = (text: string) => {
-    const result = queried(show, text);
-    if (!result.ok) throw new Error(result.why);
-    return result.fixtures.map((fixture) => fixture.id);
-  };
-  const by = (test: (fixture: Fixture) => boolean) => fixtures.filter(test).map((fixture) => fixture.id);
-  const on = (name: string) => (fixture: Fixture) => get(show, 'position', fixture.position).name === name;
-  test('the example of the handbook of this palette', () => {
-    const backs = by((fixture) => fixture.purpose.toLowerCase() === 'back warm' && on('LX 2')(fixture));
-    expect(found('purpose = back warm and position = LX 2')).toEqual(backs);
-    expect(found('PURPOSE="Back  Warm" and (position = lx 2)')).toEqual(backs);
-  });
-  test('signs: is not, has in it, numbers, addresses, empty', () => {
-    expect(found('purpose ~ front')).toEqual(by((fixture) => fixture.purpose.toLowerCase().includes('front')));
-    expect(found('position != LX 1')).toEqual(by((fixture) => !on('LX 1')(fixture)));
-    expect(found('channel >= 100 and channel < 120')).toEqual(
-      by(
-        (fixture) =>
-          fixture.parts.some((part) => Number(part.channel) >= 100) &&
-          fixture.parts.some((part) => part.channel !== '' && Number(part.channel) < 120),
-      ),
-    );
-    expect(found('address = 1/1')).toEqual(found('address = 1.1'));
-    expect(found('universe = 2')).toEqual(
-      by((fixture) => fixture.parts.some((part) => part.address !== null && part.address > 512 && part.address <= 1024)),
-    );
-    expect(found('gobo is empty')).toEqual(by((fixture) => fixture.gobo === ''));
-    expect(found('gobo is not empty')).toEqual(by((fixture) => fixture.gobo !== ''));
-    expect(found('watts > 1000 or family = moving spot')).toEqual(
-      by((fixture) => {
-        const type = get(show, 'type', fixture.type);
-        return type.watts > 1000 || type.family === 'moving spot';
-      }),
-    );
-    expect(found('not type ~ aster')).toEqual(by((fixture) => !get(show, 'type', fixture.type).name.includes('Aster')));
-  });
-  test('own fields by their names', () => {
-    expect(found('store place = dock')).toEqual([first!.id]);
-    expect(queryFields(show)).toContain('Store place');
-  });
-  test('and binds closer than or; brackets turn it', () => {
-    const [a, b, c] = ['position = LX 1', 'position = LX 2', 'colour = L 112'];
-    expect(found(`${a} or ${b} and ${c}`)).toEqual(found(`${a} or (${b} and ${c})`));
-    expect(found(`(${a} or ${b}) and ${c}`).length).toBeLessThan(found(`${a} or ${b} and ${c}`).length);
-  });
-  test('what is wrong is said', () => {
-    for (const [text, why] of [
-      ['', 'Write a comparison'],
-      ['speed = 3', 'There is no field named "speed"'],
-      ['purpose', 'After purpose comes a sign'],
-      ['purpose =', 'comes a value'],
-      ['purpose = a purpose = b', 'was not expected'],
-      ['(purpose = a', 'bracket'],
-      ['purpose is blue', 'After "is"'],
-      ['= 3', 'begins with a field'],
-    ] as const) {
-      const result = parseQuery(show, text);
-      expect(result.ok ? 'read' : result.why).toContain(why);
-    }
-  });
-  test('any text gives fixtures or a sentence; not turns every answer round', () => {
-    const word = fc.constantFrom(
-      'purpose',
-      'channel',
-      '=',
-      '!=',
-      '~',
-      '<',
-      'and',
-      'or',
-      'not',
-      '(',
-      ')',
-      'is',
-      'empty',
-      'LX',
-      '2',
-      '"a b"',
-      'position',
-    );
-    fc.assert(
-      fc.property(fc.array(word, { maxLength: 9 }), (list) => {
-        const text = list.join(' ');
-        const result = queried(show, text);
-        if (!result.ok) return expect(result.why.length).toBeGreaterThan(10);
-        expect(found(`not (${text})`).length).toBe(fixtures.length - result.fixtures.length);
-      }),
-      { numRuns: 400 },
-    );
-    expect([looksLikeQuery('purpose = x'), looksLikeQuery('gobo is empty'), looksLikeQuery('hang')]).toEqual([true, true, false]);
-  });
-});
-
-describe('the stock of the house', () => {
-  const aster = all(demo, 'type').find((type) => type.name === 'Aster 26')!;
-  const used = all(demo, 'fixture').filter((fixture) => fixture.type === aster.id);
-  test('says what is over and what must be rented; rented units are not asked of the house', () => {
-    const show = apply(demo, edit([aster], { owned: used.length - 4 }));
-    const of = (shown: Show) => inventory(shown).find(({ record }) => record.id === aster.id)!;
-    expect(of(show)).toMatchObject({ used: used.length, over: 0, toRent: 4, rented: 0 });
-    expect(rentalSentence(inventory(show))).toContain('4 Aster 26');
-    const marked = apply(show, edit(used.slice(0, 3), { rental: 'Marrow Hire' }));
-    expect(of(marked)).toMatchObject({ rented: 3, toRent: 1 });
-    expect(of(apply(demo, edit([aster], { owned: used.length + 2 })))).toMatchObject({ over: 2, toRent: 0 });
-    const flood = inventory(demo).find(({ record }) => record.name === 'Broadside')!;
-    expect(flood).toMatchObject({ owned: null, over: null, toRent: null });
-  });
-  test('used, rented and owned always add up', () => {
-    fc.assert(
-      fc.property(fc.nat(60), fc.subarray([...used]), (owned, rented) => {
-        const show = apply(demo, edit([aster], { owned }));
-        const row = inventory(
-          apply(
-            show,
-            edit(
-              rented.map((fixture) => get(show, 'fixture', fixture.id)),
-              { rental: 'x' },
-            ),
-          ),
-        ).find(({ record }) => record.id === aster.id)!;
-        expect(row.used - row.rented + row.over!).toBe(owned + row.toRent!);
-      }),
-    );
-  });
-});
-
-describe('parts', () => {
-  const scroller: Accessory = { id: id(20), kind: 'accessory', name: 'Scroller 8', form: 'scroller', stock: 4, slots: 2 };
-  const base = apply(demo, adding(scroller));
-  const [fixture] = all(base, 'fixture').filter((item) => item.parts.length === 1);
-  test('a device that is hung becomes a part with slots of its own, and goes with it', () => {
-    const hung = withDevices(base, { ...fixture!, accessories: [scroller.id] });
-    expect(hung.parts.map((part) => [part.name, part.slots])).toEqual([
-      ['', undefined],
-      ['Scroller 8', 2],
-    ]);
-    const show = apply(base, edit([fixture!], hung));
-    expect(faults(show)).toEqual([]);
-    expect(partFootprint(show, hung, 1)).toBe(2);
-    expect(fixtureFootprint(show, hung)).toBe(fixtureFootprint(base, fixture!) + 2);
-    expect(withDevices(show, hung)).toBe(hung);
-    // One body with several channels: the lamp's, then the device's.
-    const numbered = { ...hung, parts: hung.parts.map((part, i) => ({ ...part, channel: i ? '901' : '12' })) };
-    expect(channelText(numbered)).toBe('12 + 901');
-    expect(channelText({ ...numbered, parts: numbered.parts.map((part) => ({ ...part, channel: '12' })) })).toBe('12');
-    const { accessories, ...off } = hung;
-    expect(withDevices(show, off).parts).toEqual(fixture!.parts);
-  });
-  test('a change of mode keeps the devices, and the cells that are in both', () => {
-    const type = all(base, 'type').find((item) => item.name === 'Skyline 3')!;
-    const three = { name: 'three', channels: [1, 2, 3].map((n) => ({ attribute: 'Dimmer', offset: [1], break: n })) };
-    const two = { name: 'two', channels: three.channels.slice(0, 2) };
-    const wide = { ...type, modes: [three, two] };
-    const hung = withDevices(base, {
-      ...fixture!,
-      accessories: [scroller.id],
-      parts: fixture!.parts.map((part) => ({ ...part, channel: '7', address: 9 })),
-    });
-    const cells = inMode(hung, wide, 'three');
-    expect(cells.parts.map((part) => [part.name, part.channel, part.address])).toEqual([
-      ['cell 1', '7', 9],
-      ['cell 2', '7', null],
-      ['cell 3', '7', null],
-      ['Scroller 8', '', null],
-    ]);
-    expect(inMode(cells, wide, 'two').parts).toHaveLength(3);
-    expect(inMode(inMode(cells, wide, 'two'), wide, 'three').parts[1]).toEqual(cells.parts[1]);
-    expect(find(base, 'accessory', scroller.id)).toBe(scroller);
   });
 });

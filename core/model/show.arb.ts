@@ -42,6 +42,12 @@ export const pipe = makePosition(
 );
 export const baseRecords: readonly DessinRecord[] = [makeSettings(SHOW, 'Generated'), ...layers, plainType, pipe];
 
+/** A record without one of its optional fields. */
+export const without = <R extends object, K extends keyof R>(record: R, field: K): Omit<R, K> & R => {
+  const { [field]: _, ...rest } = record;
+  return rest as Omit<R, K> & R;
+};
+
 /** A fixture with generated fields; ids 100 to 111, so that shows overlap. */
 export const fixtureArb = fc
   .record({

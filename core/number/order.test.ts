@@ -2,7 +2,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { makeFixture } from '../model/make.js';
 import type { Arc, Chain, Fixture, Position, Vertical } from '../model/records.js';
-import { baseRecords, fixtureLayer, idOf, pipe, plainType, SHOW } from '../model/show.arb.js';
+import { baseRecords, fixtureLayer, idOf, pipe, plainType, SHOW, without } from '../model/show.arb.js';
 import { showOf } from '../model/show.js';
 import {
   byNumbering,
@@ -75,7 +75,7 @@ describe('along a position', () => {
     expect(numberingKey(ring, hung(1, 999.3, {}, ring))).toBeGreaterThan(6000);
     expect(sorted({ ...ring, numbering: 'clockwise' }, 900, 1000, 1100)).toEqual([1000, 900, 1100]);
     // Without a mark it begins at the start of the curve.
-    expect(sorted({ ...ring, mark: undefined }, 900, 0, 1100)).toEqual([0, 900, 1100]);
+    expect(sorted(without(ring, 'mark'), 900, 0, 1100)).toEqual([0, 900, 1100]);
     const chain: Chain = {
       form: 'chain',
       z: 0,

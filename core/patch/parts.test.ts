@@ -1,9 +1,13 @@
 /** Parts of a fixture: cells by the breaks of a mode, devices by its accessories. */
 import { describe, expect, test } from '@jest/globals';
+import { makeDemo } from '#demo/show';
+import { channelText } from '../draw/tag-set.js';
+import { adding, apply, edit } from '../model/change.js';
 import { makeFixture, makePart } from '../model/make.js';
 import type { Accessory, Fixture, FixtureType } from '../model/records.js';
+import { faults } from '../model/references.js';
 import { baseRecords, fixtureLayer, idOf, pipe, plainType, SHOW } from '../model/show.arb.js';
-import { showOf } from '../model/show.js';
+import { all, find, showOf } from '../model/show.js';
 import { fixtureFootprint, partFootprint } from './footprint.js';
 import { inMode, isDevice, withDevices } from './parts.js';
 
@@ -82,5 +86,51 @@ describe('slots', () => {
     expect(fixtureFootprint(whole, { ...hung, mode: 'what' })).toBe(2);
     expect(partFootprint(whole, { ...hung, mode: 'what' }, 0)).toBe(0);
     expect(fixtureFootprint(whole, { ...numbered, mode: 'one' })).toBe(7);
+  });
+});
+
+describe('in the demo', () => {
+  const demo = makeDemo();
+  const device: Accessory = { id: idOf(20), kind: 'accessory', name: 'Scroller 8', form: 'scroller', stock: 4, slots: 2 };
+  const base = apply(demo, adding(device));
+  const [fixture] = all(base, 'fixture').filter((item) => item.parts.length === 1);
+  test('a device that is hung becomes a part with slots of its own, and goes with it', () => {
+    const hung = withDevices(base, { ...fixture!, accessories: [device.id] });
+    expect(hung.parts.map((part) => [part.name, part.slots])).toEqual([
+      ['', undefined],
+      ['Scroller 8', 2],
+    ]);
+    const show = apply(base, edit([fixture!], hung));
+    expect(faults(show)).toEqual([]);
+    expect(partFootprint(show, hung, 1)).toBe(2);
+    expect(fixtureFootprint(show, hung)).toBe(fixtureFootprint(base, fixture!) + 2);
+    expect(withDevices(show, hung)).toBe(hung);
+    // One body with several channels: the lamp's, then the device's.
+    const numbered = { ...hung, parts: hung.parts.map((part, i) => ({ ...part, channel: i ? '901' : '12' })) };
+    expect(channelText(numbered)).toBe('12 + 901');
+    expect(channelText({ ...numbered, parts: numbered.parts.map((part) => ({ ...part, channel: '12' })) })).toBe('12');
+    const { accessories, ...off } = hung;
+    expect(withDevices(show, off).parts).toEqual(fixture!.parts);
+  });
+  test('a change of mode keeps the devices, and the cells that are in both', () => {
+    const type = all(base, 'type').find((item) => item.name === 'Skyline 3')!;
+    const three = { name: 'three', channels: [1, 2, 3].map((n) => ({ attribute: 'Dimmer', offset: [1], break: n })) };
+    const two = { name: 'two', channels: three.channels.slice(0, 2) };
+    const wide = { ...type, modes: [three, two] };
+    const hung = withDevices(base, {
+      ...fixture!,
+      accessories: [device.id],
+      parts: fixture!.parts.map((part) => ({ ...part, channel: '7', address: 9 })),
+    });
+    const cells = inMode(hung, wide, 'three');
+    expect(cells.parts.map((part) => [part.name, part.channel, part.address])).toEqual([
+      ['cell 1', '7', 9],
+      ['cell 2', '7', null],
+      ['cell 3', '7', null],
+      ['Scroller 8', '', null],
+    ]);
+    expect(inMode(cells, wide, 'two').parts).toHaveLength(3);
+    expect(inMode(inMode(cells, wide, 'two'), wide, 'three').parts[1]).toEqual(cells.parts[1]);
+    expect(find(base, 'accessory', device.id)).toBe(device);
   });
 });

@@ -4,7 +4,7 @@ import fc from 'fast-check';
 import { apply, edit } from '../model/change.js';
 import { makeFixture, makePosition } from '../model/make.js';
 import type { Fixture, FocusArea, Position, Straight, Vertical } from '../model/records.js';
-import { baseRecords, fixtureLayer, idOf, plainType, SHOW, pipe as shown } from '../model/show.arb.js';
+import { baseRecords, fixtureLayer, idOf, plainType, SHOW, pipe as shown, without } from '../model/show.arb.js';
 import { get, settingsOf, showOf } from '../model/show.js';
 import { frameAlong } from './curves.js';
 import { ARM, bearingOfSpin, chordOffset, clampOf, place, placeOf, spinOfBearing, stands, targetOf } from './hanging.js';
@@ -151,7 +151,7 @@ describe('chords of a truss', () => {
     expect(offset(truss({}), 'upper')).toEqual({ down: -150, side: 0 });
     expect(offset(truss({}), 'upper downstage')).toEqual({ down: -150, side: -200 });
     // Without a depth of its own it is 300 deep.
-    expect(offset(truss({ depth: undefined })).down).toBe(150);
+    expect(offset(without(truss({}), 'depth')).down).toBe(150);
     expect(offset(truss({ depth: 500 })).down).toBe(250);
     // Drawn from stage left upstage is at its other hand, and stays upstage.
     expect(offset(truss({}, { form: 'straight', a: [5000, 0], b: [-5000, 0], z: 6000 }), 'lower upstage')).toEqual({
@@ -170,7 +170,7 @@ describe('chords of a truss', () => {
     expect(offset(truss({ from: 'upper upstage' }), 'lower')).toEqual({ down: 150, side: 0 });
     for (const other of [
       truss({ section: 'tube', chord: 25 }),
-      truss({ section: undefined, chord: 25 }),
+      without(truss({ chord: 25 }), 'section'),
       truss({ use: 'pipe', chord: 25 }),
     ])
       expect(offset(other, 'upper upstage')).toEqual({ down: 25, side: 0 });

@@ -89,7 +89,7 @@ describe('geometry', () => {
         { name: 'Lens', element: 'Beam', parent: 0, place, size: [50, 50, 50], form: 'sphere' },
         { name: 'Lens', element: 'Beam', parent: 0, place, form: 'box' },
         { name: 'Can', element: 'Other', parent: 0, place, size: [50, 60, 70], form: 'cylinder' },
-      ] as unknown as FixtureType['geometry'],
+      ] as unknown as NonNullable<FixtureType['geometry']>,
     };
     const of = parsed(type);
     const [root] = of.Geometries.Geometry;
