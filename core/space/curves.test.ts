@@ -276,4 +276,38 @@ describe('curves', () => {
       }),
     );
   });
+  test('2.4 again: length, s of drop (1300,4000), s of the centre line', () => {
+    expect(curveLength(raked)).toBeCloseTo(10495.71, 2);
+    expect(dropOn(raked, [1300, 4000]).along).toBeCloseTo(6788.18, 2);
+    expect(originAlong(raked)).toBeCloseTo(5247.86, 2);
+  });
+  test('2.5 anywhere along it', () => {
+    const { d, s } = frameAlong(raked, 3000);
+    [0.0948, 0.0091, -0.9955].forEach((value, i) => {
+      expect(d[i]).toBeCloseTo(value, 4);
+    });
+    [-0.0957, 0.9954, 0].forEach((value, i) => {
+      expect(s[i]).toBeCloseTo(value, 4);
+    });
+  });
+  test('2.6 and 2.7 snap, on and split about the centre', () => {
+    expect([1234, -1234, 150, -150].map((value) => snapTo(value, 100))).toEqual([1200, -1200, 200, -200]);
+    expect([500, -100].map((value) => Math.round(snapSplit(value, 457.2) * 10) / 10)).toEqual([685.8, -228.6]);
+    expect(snapSplit(0, 100)).toBe(50);
+  });
+  test('2.8 chord 8000 and sagitta 1000 make a radius of 8500', () => {
+    // r = (c^2 / 4 + h^2) / 2h, tried on the arc itself.
+    const half = (Math.asin(4000 / 8500) * 180) / Math.PI;
+    const points = curvePoints({ form: 'arc', centre: [0, 0], z: 0, radius: 8500, start: 90 - half, sweep: 2 * half }, 0.01);
+    expect(Math.hypot(points[0]![0] - points.at(-1)![0], points[0]![1] - points.at(-1)![1])).toBeCloseTo(8000, 6);
+    expect(Math.max(...points.map((p) => p[1])) - points[0]![1]).toBeCloseTo(1000, 1);
+  });
+  test('11.6 ticks each 500 on -1300 to 1300, centred and split; from the ends', () => {
+    const curve: Straight = { form: 'straight', a: [-1300, 0], b: [1300, 0], z: 0 };
+    expect(ticks(curve, 500).map((along) => along - 1300)).toEqual([-1000, -500, 0, 500, 1000]);
+    expect(ticks(curve, 500, 'split').map((along) => along - 1300)).toEqual([-1250, -750, -250, 250, 750, 1250]);
+    expect(ticks(curve, 500, 'start')).toEqual([0, 500, 1000, 1500, 2000, 2500]);
+    expect(ticks(curve, 500, 'end')).toEqual([100, 600, 1100, 1600, 2100, 2600]);
+    expect(tickMarks(curve, 500, 'split').map((tick) => tick.figure)).toEqual([1250, 750, 250, 250, 750, 1250]);
+  });
 });
