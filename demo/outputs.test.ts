@@ -1,0 +1,35 @@
+/**
+ * What leaves the house is the same bytes whatever is built inside it. Where a change is meant, it is looked at and written here anew:
+ * OUTPUTS=write npm test -- demo/outputs (it prints the new sums).
+ */
+import { createHash } from 'node:crypto';
+import { describe, expect, test } from '@jest/globals';
+import { plotPlate } from '#core/draw/plate';
+import { scheduleCsv } from '#core/formats/csv/write';
+import { writeMvr } from '#core/formats/mvr/write';
+import { writeSvg } from '#core/formats/svg';
+import { papers } from '#core/measure/scales';
+import { channelHookup, instrumentSchedule } from '#core/paper/schedules';
+import { makeDemo } from './show.js';
+
+const demo = makeDemo();
+const sum = (content: string | Uint8Array) => createHash('sha256').update(content).digest('hex').slice(0, 24);
+const body = (csv: string) => csv.slice(csv.indexOf('\r\n'));
+const a1 = papers.find(({ name }) => name === 'A1')!;
+const made = {
+  'plot.svg': sum(writeSvg(plotPlate(demo, { paper: a1, landscape: true, denominator: 50, date: '1 January 2026' }).sheet)),
+  'handover.mvr': sum(writeMvr(demo)),
+  'hookup.csv, without its headings': sum(body(scheduleCsv(channelHookup(demo)))),
+  'schedule.csv, without its headings': sum(body(scheduleCsv(instrumentSchedule(demo)))),
+};
+if (process.env.OUTPUTS === 'write') process.stdout.write(`${JSON.stringify(made, null, 2)}\n`);
+
+describe("the demo's outputs", () => {
+  test('are the same bytes as they were', () =>
+    expect(made).toEqual({
+      'plot.svg': 'ddd03f5e73e29ff29a00b3ae',
+      'handover.mvr': 'ef1b3a4556dbfbda32e0759e',
+      'hookup.csv, without its headings': 'a37ebd989de538fe01e061c3',
+      'schedule.csv, without its headings': '1a3ff220cb125e65d5736f54',
+    }));
+});
