@@ -113,7 +113,7 @@ function tags(): void {
   console.log('Tags placed, against the same boxes placed without looking');
   for (const count of counts) {
     const rig = makeRig(count);
-    const options = { denominator: 50, tags: allTags, snags: false };
+    const options = { denominator: 50, tags: allTags, marks: null };
     // The symbols once, so that only the placing is timed.
     tagLayouts(rig, options);
     let from = performance.now();

@@ -4,7 +4,7 @@ import { wrongSnags } from '#core/audit/snags';
 import { diff, isEmpty } from '#core/model/change';
 import { faults } from '#core/model/references';
 import { all, find, get } from '#core/model/show';
-import { fixturesOn } from '#core/number/order';
+import { fixturesOn } from '#core/order/order';
 import { universeOf } from '#core/patch/address';
 import { footprintOf, modeOf } from '#core/patch/footprint';
 import { curveLength } from '#core/space/curves';

@@ -1,13 +1,13 @@
 /** "The Salt Orchard" in the Boathouse: a rig made by the same core functions that a user's hand calls. */
 
-import { collisionsOn } from '#core/audit/collisions';
+import { collisionsOn } from '#core/bodies/collisions';
 import { derivedId } from '#core/formats/guid';
 import { adding, apply, type Change, edit, nothing } from '#core/model/change';
 import { makeAccessories, makeLayers, makePosition, makeSettings, makeTagSets, makeWall } from '#core/model/make';
 import type { Curve, Fixture, FixtureType, FocusArea, Id, Position, Settings } from '#core/model/records';
 import { all, find, type Show, showOf } from '#core/model/show';
-import { inScheduleOrder } from '#core/number/order';
-import { withUnits } from '#core/number/units';
+import { inScheduleOrder } from '#core/order/order';
+import { withUnits } from '#core/order/units';
 import { toAbsolute } from '#core/patch/address';
 import { tileMatrix } from '#core/patch/pixels';
 import { planPatch } from '#core/patch/plan';

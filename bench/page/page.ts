@@ -1,5 +1,6 @@
 /** What is measured in the browser: drawing, panning, dragging. */
 
+import { snagMarks } from '#core/audit/marks';
 import { type DisplayList, pens, transformed } from '#core/draw/list';
 import { allTags, fixtureChunks, planList, recordChunks } from '#core/draw/plan';
 import { adding, apply } from '#core/model/change';
@@ -13,7 +14,7 @@ import { makeRig, median, percentile } from '../rig';
 import { makeDxf, makeVenue } from '../venue.js';
 
 const [WIDTH, HEIGHT] = [1280, 800];
-const options = { denominator: 50, tags: allTags, snags: true, memory: new Map() };
+const options = { denominator: 50, tags: allTags, marks: snagMarks, memory: new Map() };
 
 /** The same primitives by plain calls, one after the other, with nothing behind them. */
 function plain(ctx: CanvasRenderingContext2D, list: DisplayList, { k, tx, ty }: ViewBox): void {
@@ -145,7 +146,7 @@ export async function run(count: number) {
   const dragFrames = await frames(40, (i) => {
     const from = performance.now();
     const draft = apply(show, dragFixtures(show, fixtures, lead, { position, along: lead.along + (i + 1) * 10 }));
-    const moving = fixtureChunks(draft, ids, { ...options, snags: false });
+    const moving = fixtureChunks(draft, ids, { ...options, marks: null });
     surface.setLit({ selection: [...ids], figures: true, hover: null, moving, ghosts: [], band: null });
     steps.push(performance.now() - from);
   });
@@ -196,13 +197,13 @@ export async function runVenue(count: number, segments: number) {
   const live = await frames(40, (i) => {
     const from = performance.now();
     const { change } = setOut(show, fixtures, { kind: 'spacing', axis: 'along', centre: 0, spacing: 500 + i });
-    const chunks = recordChunks(apply(show, change), ids, { ...own, tags: null, snags: false });
+    const chunks = recordChunks(apply(show, change), ids, { ...own, tags: null, marks: null });
     const ghosts = chunks.flatMap((chunk) => chunk.body);
     surface.setLit({ selection: [], figures: false, hover: null, moving: null, ghosts, band: null });
     script.push(performance.now() - from);
   });
   // The plain baseline: the same symbols moved by plain arithmetic, and drawn the same way.
-  const plainBodies = recordChunks(show, ids, { ...own, snags: false }).map((chunk) => chunk.body);
+  const plainBodies = recordChunks(show, ids, { ...own, marks: null }).map((chunk) => chunk.body);
   const baseline = await frames(40, (i) => {
     const ghosts = plainBodies.flatMap((body) =>
       body.map((prim) => (prim.op === 'path' ? { ...prim, d: transformed(prim.d, i, 0, 0) } : prim)),

@@ -2,18 +2,19 @@
  * The checks, each over one group of fixtures: a position, a universe, a channel, a circuit, a dimmer. A group is looked at again only when something in it changed,
  * so a check may read nothing that is not of its group, its types, or the settings.
  */
-import { accessoriesOf } from '../draw/variants.js';
+
+import { collisionsOn } from '../bodies/collisions.js';
 import { formatLength } from '../measure/lengths.js';
 import type { Family, Fixture, FixtureType, Position, Wall } from '../model/records.js';
 import { find, get, type Show, settingsOf } from '../model/show.js';
-import { byNumbering, natural } from '../number/order.js';
+import { byNumbering, natural } from '../order/order.js';
+import { accessoriesOf } from '../patch/accessories.js';
 import { formatAddress, SLOTS, slotOf, universeOf } from '../patch/address.js';
 import { footprintOf, partFootprint } from '../patch/footprint.js';
 import { isDevice } from '../patch/parts.js';
 import { fixtureSpans, type Occupied, overlaps, wallSpans } from '../patch/spans.js';
 import { curveLength } from '../space/curves.js';
 import { place } from '../space/hanging.js';
-import { collisionsOn } from './collisions.js';
 import { make, nameOf, type Snag, type SnagCode, type SnagStep, upper } from './snag.js';
 
 /** Overlaps of one universe that are listed; where all lies on all there are millions. */

@@ -1,7 +1,7 @@
 /** Checks of feeds and phases (reference calculations 8). */
 import type { Feed, Fixture, Id, Power } from '../model/records.js';
 import { get, type Show } from '../model/show.js';
-import { natural } from '../number/order.js';
+import { natural } from '../order/order.js';
 import { isDevice } from '../patch/parts.js';
 import { imbalance } from '../power/electrics.js';
 import { circuitName, feedLimit, partLoad } from '../power/loads.js';

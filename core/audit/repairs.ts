@@ -2,7 +2,7 @@
 import { type Change, edit, isEmpty, updating } from '../model/change.js';
 import type { Accepted, Fixture, NewId } from '../model/records.js';
 import { all, find, get, type Show, settingsOf } from '../model/show.js';
-import { renumberUnits, withUnits } from '../number/units.js';
+import { renumberUnits, withUnits } from '../order/units.js';
 import { formatAddress } from '../patch/address.js';
 import { cleared } from '../patch/block.js';
 import { nextFree } from '../patch/free.js';

@@ -2,7 +2,7 @@
 import { colourOf } from '../light/filter.js';
 import type { Fixture, Id } from '../model/records.js';
 import { all, find, type Show } from '../model/show.js';
-import { natural } from '../number/order.js';
+import { natural } from '../order/order.js';
 import { universeOf } from '../patch/address.js';
 
 export const colourings = ['nothing', 'filter', 'purpose', 'position', 'type', 'universe', 'channel block'] as const;

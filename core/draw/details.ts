@@ -1,7 +1,7 @@
 /** Details: positions laid flat beside the plan, so that stacked fixtures can be seen, picked and edited there. */
 import type { Id, Position, Vec2 } from '../model/records.js';
 import { all, type Show, settingsOf } from '../model/show.js';
-import { positionsInOrder } from '../number/order.js';
+import { positionsInOrder } from '../order/order.js';
 import { curveLength, curvePoints } from '../space/curves.js';
 import type { Place } from '../space/hanging.js';
 import { deg } from '../space/vectors.js';

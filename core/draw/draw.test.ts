@@ -1,7 +1,9 @@
 /** The drawing: symbols, tags, plan, key, plate. Sources beside each value. */
+
 import { describe, expect, test } from '@jest/globals';
 import { makeDemo } from '#demo/show';
 import { types } from '#demo/types';
+import { snagMarks } from '../audit/marks.js';
 import { writeSvg } from '../formats/svg.js';
 import { papers, usualScales } from '../measure/scales.js';
 import { apply, edit } from '../model/change.js';
@@ -18,7 +20,7 @@ import { sceneOf } from './scene.js';
 import { symbolOf } from './symbols.js';
 
 const demo = makeDemo();
-const options = { denominator: 50, tags: allTags, snags: true };
+const options = { denominator: 50, tags: allTags, marks: snagMarks };
 const chunkOf = (show: Show, id: string): Chunk => planList(show, options).chunks.find((chunk) => chunk.id === id)!;
 
 describe('the demo is a rig that can be believed', () => {
@@ -146,7 +148,7 @@ describe('key and plate', () => {
     expect(missing!.fixtures).toBeGreaterThanOrEqual(outside.length);
     expect(missing!.of).toBe(all(demo, 'fixture').length);
     // Outlines are counted likewise: those with a corner outside are cut for certain, those well inside are not.
-    const chunks = planList(demo, { denominator: 50, tags: plateTags(demo), snags: false }).chunks;
+    const chunks = planList(demo, { denominator: 50, tags: plateTags(demo), marks: null }).chunks;
     const rest = chunks.filter(({ kind }) => kind !== 'fixture' && kind !== 'position').length;
     const inside = ([x, y]: readonly [number, number], by: number) =>
       x * k + ox > clip![0] + by &&

@@ -1,8 +1,8 @@
 /** A fixture as it is drawn: its symbol, once on the plan and once in each detail, and its tags at their places. Remembered by its record. */
-import { snagsByFixture } from '../audit/snags.js';
 import { formatLength } from '../measure/lengths.js';
 import type { Fixture, FixtureType, Id, Layer, Position, Settings, SymbolDef, TagSet } from '../model/records.js';
 import { find, get, type Show, settingsOf } from '../model/show.js';
+import { formsOf } from '../patch/accessories.js';
 import { type Place, place } from '../space/hanging.js';
 import type { Hex } from './colouring.js';
 import { type Detail, detailsOf, drawnInDetail } from './details.js';
@@ -25,7 +25,7 @@ import { type Choice, type TagMemory, tagsAt } from './place-tags.js';
 import { symbolIn } from './symbols.js';
 import { enclosureSize, linesFor, type TagItem, tagText } from './tag-set.js';
 import { boxOfTag, candidates, leaderOf, type PlacedTag, type Side, type TagLayout, tagPrims } from './tags.js';
-import { formsOf, variantsOf } from './variants.js';
+import { variantsOf } from './variants.js';
 
 export interface PlanOptions {
   /** Scale denominator that sizes in paper mm are made for. */
@@ -34,8 +34,8 @@ export interface PlanOptions {
   readonly tags: TagSet | null;
   /** How many lines of a chain are drawn, and whether those before the nose are: tags that swell on a small screen must be fewer. */
   readonly fewer?: 0 | 1 | 2;
-  /** Mark snags and collisions in red; plates leave it off. */
-  readonly snags: boolean;
+  /** What is marked on the drawing, such as snags and collisions in red; plates have none. */
+  readonly marks: Marks | null;
   /** Channels of a run that is being previewed. */
   readonly preview?: ReadonlyMap<Id, string> | undefined;
   /** Colours of the bodies. */
@@ -44,6 +44,14 @@ export interface PlanOptions {
   readonly dimmed?: ReadonlySet<Id> | undefined;
   /** Where tags stood last time: an edit then moves none that need not move. */
   readonly memory?: TagMemory | undefined;
+}
+
+/** What others mark on a plan that is worked on: the audit does. The drawing itself knows of none of them. */
+export interface Marks {
+  /** What is wrong with a fixture, as far as its drawing shows it; '' for nothing. */
+  readonly wrongWith: (show: Show, fixture: Id) => string;
+  /** What lies on top of the plan. */
+  readonly chunks: (show: Show, layers: ReadonlyMap<Id, Layer>, denominator: number) => readonly Chunk[];
 }
 
 /** Where a fixture is drawn: its symbol's origin and rotation (0 is nose up the page). */
@@ -92,14 +100,6 @@ interface Kept {
   readonly accessories: string;
   readonly drawings: readonly Drawing[];
 }
-/** What is wrong with a fixture, as far as its drawing shows it. */
-const wrongOf = (show: Show, id: Id): string => {
-  const snags = snagsByFixture(show).get(id);
-  if (!snags) return '';
-  let out = '';
-  for (const snag of snags) if (snag.weight === 'stop') out += ` stop ${snag.field}`;
-  return out;
-};
 const accessoryNames = (show: Show, fixture: Fixture): string =>
   (fixture.accessories ?? [])
     .map((id) => {
@@ -116,7 +116,7 @@ export function drawingsOf(show: Show, fixture: Fixture, layer: Layer, options: 
   const detail = detailsOf(show).get(fixture.position);
   const settings = settingsOf(show);
   const position = get(show, 'position', fixture.position);
-  const wrong = options.snags ? wrongOf(show, fixture.id) : '';
+  const wrong = options.marks?.wrongWith(show, fixture.id) ?? '';
   const previewed = options.preview?.get(fixture.id);
   const set = fixture.tags ? (find(show, 'tagset', fixture.tags) ?? options.tags) : options.tags;
   const variant = variantsOf(show).get(type.id) ?? 0;

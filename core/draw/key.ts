@@ -1,7 +1,7 @@
 /** The live key: every type and accessory in use, with its count, in the order of the trade (reference calculations 11). Spares are left out. */
 import { type Accessory, type FixtureType, families } from '../model/records.js';
 import { all, find, type Show } from '../model/show.js';
-import { natural } from '../number/order.js';
+import { natural } from '../order/order.js';
 import { variantsOf } from './variants.js';
 
 export interface KeyRow {

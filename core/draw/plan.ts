@@ -3,7 +3,6 @@
 import { shownLayers } from '../model/layers.js';
 import type { Id, Layer, TagSet } from '../model/records.js';
 import { all, find, type Show } from '../model/show.js';
-import { collisionChunks } from './collision-chunks.js';
 import { chunkOf, drawingsOf, type PlanOptions } from './fixture-drawing.js';
 import { type Box, boxOf, type Chunk, type DisplayList, emptyBox, union } from './list.js';
 import { type Choice, placeTags } from './place-tags.js';
@@ -11,10 +10,10 @@ import { positionChunks } from './position-chunk.js';
 import { backdropChunk, dimensionChunk, maskingChunk, noteChunk, outlineChunk, stageChunk } from './stage-chunks.js';
 import type { Side, TagLayout } from './tags.js';
 
+export { addressText, channelText, colourText } from '../fields/texts.js';
 export type { PlanOptions } from './fixture-drawing.js';
 export { type Drawn, drawnAt } from './fixture-drawing.js';
 export { hitDistance } from './hit.js';
-export { addressText, channelText, colourText } from './tag-set.js';
 
 const line = (
   field: TagSet['lines'][number]['field'],
@@ -104,7 +103,7 @@ export function planList(show: Show, options: PlanOptions): DisplayList {
   drawings.forEach((drawing, i) => {
     chunks.push(chunkOf(drawing, choices[i]!));
   });
-  if (options.snags) chunks.push(...collisionChunks(show, layers, denominator));
+  if (options.marks) chunks.push(...options.marks.chunks(show, layers, denominator));
   chunks.sort((a, b) => a.order - b.order);
   return { chunks, box: chunks.reduce((box, chunk) => union(box, chunk.box), emptyBox) };
 }

@@ -63,7 +63,7 @@ describe('true to scale', () => {
   test('the plan is drawn at one over the denominator, its middle in the middle of its window', () => {
     const { sheet } = plotPlate(show, options);
     const [plan] = sheet.panes;
-    const { box } = planList(show, { denominator: 50, tags: allTags, snags: false });
+    const { box } = planList(show, { denominator: 50, tags: allTags, marks: null });
     expect(plan!.k).toBe(1 / 50);
     expect(plan!.clip).toEqual([10, 10, 841 - 20 - 66, 574]);
     expect(plan!.ox + ((box[0] + box[2]) / 2) * plan!.k).toBeCloseTo(10 + 755 / 2, 9);
@@ -81,7 +81,7 @@ describe('true to scale', () => {
 
 describe('what does not fit', () => {
   test('is told to a hundredth of a millimetre, and not before', () => {
-    const { box } = planList(show, { denominator: 50, tags: allTags, snags: false });
+    const { box } = planList(show, { denominator: 50, tags: allTags, marks: null });
     const room = (across: number, up: number): PlateOptions => ({
       ...options,
       paper: { name: 'own', width: (box[2] - box[0]) / 50 + 86 + across, height: (box[3] - box[1]) / 50 + 20 + up },

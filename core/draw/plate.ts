@@ -47,7 +47,7 @@ export function plotPlate(show: Show, options: PlateOptions): Plate {
   const column = Math.min(COLUMN, width * 0.3);
   const window: Box = [MARGIN, MARGIN, width - MARGIN - column, height - MARGIN];
   const tags = plateTags(show, options.tags);
-  const list = planList(show, { denominator, tags, snags: false });
+  const list = planList(show, { denominator, tags, marks: null });
   const [ww, wh] = [window[2] - window[0], window[3] - window[1]];
   const [dw, dh] = [(list.box[2] - list.box[0]) / denominator, (list.box[3] - list.box[1]) / denominator];
   const k = 1 / denominator;

@@ -4,21 +4,11 @@ import type { Filter, Fixture, Id, Position, Vec3 } from '../model/records.js';
 import { all, get, type Show, settingsOf } from '../model/show.js';
 import { curveLength, frameAlong } from '../space/curves.js';
 import { place, stands } from '../space/hanging.js';
-import { type Axes, axesOfBase, axesOfBeam } from '../space/orientation.js';
+import { axesOfBase, axesOfBeam } from '../space/orientation.js';
 import { maskingEnds, outlinePoints } from '../space/transform.js';
 import { add, norm, rad, scaled } from '../space/vectors.js';
-import { geometryBodies } from './bodies.js';
+import { geometryBodies, type Solid } from './solids.js';
 
-/** A body: size along u, v and w about its centre. Cylinders stand along w. */
-export interface Body {
-  readonly id: Id;
-  readonly shape: 'box' | 'cylinder' | 'sphere';
-  readonly centre: Vec3;
-  readonly axes: Axes;
-  readonly size: Vec3;
-  /** A mesh in place of the plain shape, by the hash of its file; its own origin is the centre. */
-  readonly file?: string;
-}
 /** A beam: a cone from its apex along a direction, to a length with a radius at the end. */
 export interface Beam {
   readonly id: Id;
@@ -52,7 +42,7 @@ export interface Text3D {
 }
 export interface Scene3D {
   readonly texts: readonly Text3D[];
-  readonly bodies: readonly Body[];
+  readonly bodies: readonly Solid[];
   readonly beams: readonly Beam[];
   readonly tubes: readonly Tube[];
   readonly sheets: readonly Sheet3D[];
@@ -74,7 +64,7 @@ export function rgbOf(fixture: Fixture, filters: readonly Filter[]): string {
   return colourOf(filters, fixture.parts.find((part) => part.colour)?.colour ?? '').rgb ?? '#fff3dc';
 }
 
-export function bodiesOf(show: Show, fixture: Fixture): Body[] {
+export function bodiesOf(show: Show, fixture: Fixture): Solid[] {
   const type = get(show, 'type', fixture.type);
   const at = place(show, fixture);
   const head = axesOfBeam(at.beam, at.bearing);

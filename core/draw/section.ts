@@ -3,6 +3,7 @@ import { formatLength } from '../measure/lengths.js';
 import { shownLayers } from '../model/layers.js';
 import type { Fixture, Id, Layer, Masking, Note, Outline, Position, Vec2, Vec3 } from '../model/records.js';
 import { all, get, type Show, settingsOf } from '../model/show.js';
+import { formsOf } from '../patch/accessories.js';
 import { curveLength, curvePoints, frameAlong } from '../space/curves.js';
 import { place } from '../space/hanging.js';
 import { axesOfBeam } from '../space/orientation.js';
@@ -29,7 +30,7 @@ import {
 } from './list.js';
 import { sightLines } from './sight-lines.js';
 import { symbolIn } from './symbols.js';
-import { formsOf, variantsOf } from './variants.js';
+import { variantsOf } from './variants.js';
 
 /** A plane through a point of the plan, and the bearing in which one looks at it: 180 looks to stage right, 90 upstage. */
 export interface SectionView {

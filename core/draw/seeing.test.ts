@@ -1,7 +1,9 @@
 /** Section, details, layers, stage, symbols, colours, key. Sources beside each value. */
+
 import { describe, expect, test } from '@jest/globals';
 import { makeDemo } from '#demo/show';
 import { types } from '#demo/types';
+import { snagMarks } from '../audit/marks.js';
 import { apply, edit } from '../model/change.js';
 import { layerForNew, layersInOrder } from '../model/layers.js';
 import { makePosition } from '../model/make.js';
@@ -29,7 +31,7 @@ import { symbolOf } from './symbols.js';
 import { variantsOf } from './variants.js';
 
 const demo = makeDemo();
-const options = { denominator: 50, tags: allTags, snags: true };
+const options = { denominator: 50, tags: allTags, marks: snagMarks };
 const sectionOptions = { denominator: 50, throws: [], sightLines: true };
 const chunksOf = (show: Show, id: string): Chunk[] => planList(show, options).chunks.filter((chunk) => chunk.id === id);
 const named = (name: string) => all(demo, 'position').find((position) => position.name === name)!;

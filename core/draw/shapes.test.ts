@@ -3,7 +3,6 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { makeDemo } from '#demo/show';
 import { types } from '#demo/types';
-import { identityPlace } from '../formats/gdtf/values.js';
 import { writeSvg } from '../formats/svg.js';
 import { paperNamed } from '../measure/scales.js';
 import { adding, apply, compose, edit } from '../model/change.js';
@@ -20,6 +19,7 @@ import {
 import { faults } from '../model/references.js';
 import { all, get, settingsOf } from '../model/show.js';
 import { place } from '../space/hanging.js';
+import { identityPlace } from '../space/places.js';
 import { boxOf, CLOSE, CUBIC, eachCommand, LINE, MOVE, type PathPrim, path, placed } from './list.js';
 import { outlines } from './outlines.js';
 import { planList } from './plan.js';
@@ -83,7 +83,7 @@ describe('two complete sets', () => {
     const demo = makeDemo();
     const bold = apply(demo, edit([settingsOf(demo)], { symbolSet: 'bold' }));
     expect(faults(bold)).toEqual([]);
-    const options = { denominator: 50, tags: null, snags: false };
+    const options = { denominator: 50, tags: null, marks: null };
     const pens = (show: typeof demo) =>
       planList(show, options).chunks.flatMap((chunk) =>
         chunk.kind === 'fixture' ? chunk.body.flatMap((prim) => ('pen' in prim ? [prim.pen] : [])) : [],

@@ -1,30 +1,12 @@
 /** What the tags of a fixture say: the lines of its tag set, as texts with their outlines. */
+
+import { addressText, channelText, colourText, joined } from '../fields/texts.js';
 import { formatLength } from '../measure/lengths.js';
-import type { Fixture, Id, Part, TagField, TagLine, TagSet } from '../model/records.js';
+import type { Fixture, Id, TagField, TagLine, TagSet } from '../model/records.js';
 import { all, find, get, type Show, settingsOf } from '../model/show.js';
-import { formatAddress } from '../patch/address.js';
+import { accessoriesOf } from '../patch/accessories.js';
 import { place } from '../space/hanging.js';
 import { textWidth } from './list.js';
-import { accessoriesOf } from './variants.js';
-
-/** One channel, or the first and last of several cells: "41-43"; devices that hang on it with channels of their own follow: "12 + 901". */
-export function channelText(fixture: Fixture): string {
-  const first = fixture.parts[0]!.channel;
-  if (fixture.parts.length === 1) return first;
-  const distinct = (parts: readonly Part[]) => [...new Set(parts.map((part) => part.channel).filter(Boolean))];
-  const cells = distinct(fixture.parts.filter((part) => part.slots === undefined));
-  const devices = distinct(fixture.parts.filter((part) => part.slots !== undefined)).filter(
-    (channel) => !cells.includes(channel),
-  );
-  const lamp = cells.length > 1 ? `${cells[0]}-${cells.at(-1)}` : (cells[0] ?? '');
-  return [lamp, ...devices].filter(Boolean).join(' + ');
-}
-/** Address of the first part that has one. */
-export const addressText = (fixture: Fixture): string =>
-  formatAddress(fixture.parts.find((part) => part.address !== null)?.address ?? null);
-const joined = (values: readonly string[]): string => [...new Set(values.filter(Boolean))].join(' / ');
-/** Different colours of the parts, joined by a stroke. */
-export const colourText = (fixture: Fixture): string => joined(fixture.parts.map((part) => part.colour));
 
 /** A field as it stands in a tag. */
 export function tagText(show: Show, fixture: Fixture, field: TagField): string {

@@ -15,7 +15,7 @@ import { channelOutline, channelRadius, enclosureSize, type TagItem } from './ta
 import { boxOfTag, candidates, chainTags, leaderOf, type TagLayout, tagCentre, tagPrims } from './tags.js';
 
 const demo = makeDemo();
-const options = { denominator: 50, tags: allTags, snags: false };
+const options = { denominator: 50, tags: allTags, marks: null };
 const item = (text: string, enclosure: TagItem['enclosure'] = 'circle', size = 100): TagItem => ({
   tag: 'channel',
   text,

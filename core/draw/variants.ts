@@ -1,6 +1,6 @@
 /** Which types of a show share a body and differ by wattage or lamp: they are told apart on the drawing. */
-import type { Accessory, AccessoryForm, Fixture, FixtureType, Id } from '../model/records.js';
-import { all, find, type Show } from '../model/show.js';
+import type { FixtureType, Id } from '../model/records.js';
+import { all, type Show } from '../model/show.js';
 
 const kept = new WeakMap<readonly FixtureType[], ReadonlyMap<Id, number>>();
 
@@ -26,14 +26,3 @@ export function variantsOf(show: Show): ReadonlyMap<Id, number> {
   }
   return map;
 }
-
-const none: readonly AccessoryForm[] = [];
-const gobo: readonly AccessoryForm[] = ['gobo holder'];
-/** Forms of a fixture's accessories, in their order. A gobo shows as a T in the nose, whether or not its holder is listed. */
-export function formsOf(show: Show, fixture: Fixture): readonly AccessoryForm[] {
-  const forms = fixture.accessories?.length ? accessoriesOf(show, fixture).map((item) => item.form) : none;
-  if (!fixture.gobo || forms.includes('gobo holder')) return forms;
-  return forms.length ? [...forms, 'gobo holder'] : gobo;
-}
-export const accessoriesOf = (show: Show, fixture: Fixture): Accessory[] =>
-  (fixture.accessories ?? []).flatMap((id) => find(show, 'accessory', id) ?? []);

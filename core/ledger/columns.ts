@@ -1,10 +1,10 @@
 /** Columns of the Ledger: what stands in them, and of what kind it is. */
 import { snagsByFixture } from '../audit/snags.js';
+import { type FieldName, fieldNames, fieldText } from '../fields/fields.js';
 import { formatLength, lengthUnit } from '../measure/lengths.js';
 import { fieldsInOrder } from '../model/fields.js';
 import type { Fixture } from '../model/records.js';
 import { find, get, type Show, settingsOf } from '../model/show.js';
-import { type FieldName, fieldNames, fieldText } from '../paper/fields.js';
 import { formatRange, universeOf } from '../patch/address.js';
 import { partFootprint } from '../patch/footprint.js';
 import { place } from '../space/hanging.js';

@@ -1,11 +1,12 @@
 /** Edits of many cells: one way for typing, filling, pasting, replacing and swapping; what does not fit is said before or after, never dropped silently. */
+
+import { type FieldName, fieldText, typeField } from '../fields/fields.js';
 import { type Change, updating } from '../model/change.js';
 import { withNewChoices } from '../model/fields.js';
 import type { Fixture, Id } from '../model/records.js';
 import type { Show } from '../model/show.js';
 import { countedText, readStart } from '../number/counting.js';
-import { withUnits } from '../number/units.js';
-import { type FieldName, fieldText, typeField } from '../paper/fields.js';
+import { withUnits } from '../order/units.js';
 import type { Column } from './columns.js';
 import type { Row } from './rows.js';
 

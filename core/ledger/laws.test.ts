@@ -1,11 +1,11 @@
 /** Laws of the Ledger over generated rigs: what is filtered, grouped, filled and replaced is what doing it by hand gives. */
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
+import { type FieldName, typeField } from '../fields/fields.js';
 import { apply, invert, isEmpty } from '../model/change.js';
 import { contentOf, showArb } from '../model/show.arb.js';
 import { all, type Show } from '../model/show.js';
-import { inScheduleOrder } from '../number/order.js';
-import { type FieldName, typeField } from '../paper/fields.js';
+import { inScheduleOrder } from '../order/order.js';
 import { type ColumnField, columnFor, columnsOf, columnText } from './columns.js';
 import {
   type CellEdit,

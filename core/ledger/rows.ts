@@ -1,7 +1,7 @@
 /** Rows of the Ledger: filtered, sorted, grouped with subtotals. Parts never stand without their head. */
 import type { Fixture, Sieve } from '../model/records.js';
 import type { Show } from '../model/show.js';
-import { inScheduleOrder, natural } from '../number/order.js';
+import { inScheduleOrder, natural } from '../order/order.js';
 import { type Column, type ColumnField, columnsOf, columnText } from './columns.js';
 import { readSieve } from './sieve.js';
 

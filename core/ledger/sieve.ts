@@ -11,7 +11,7 @@ import { parseLength } from '../measure/lengths.js';
 import { foldedChoice } from '../model/fields.js';
 import type { Fixture } from '../model/records.js';
 import { all, type Show, settingsOf } from '../model/show.js';
-import { natural } from '../number/order.js';
+import { natural } from '../order/order.js';
 import { parseAddress, SLOTS } from '../patch/address.js';
 import { partFootprint } from '../patch/footprint.js';
 import { place } from '../space/hanging.js';

@@ -1,7 +1,8 @@
 /** The Ledger as a table that goes out and comes back: what is seen, and a hidden column by which each row is known again. */
+
+import { type FieldName, fieldText, typeField } from '../fields/fields.js';
 import type { Fixture, Id } from '../model/records.js';
 import { all, type Show } from '../model/show.js';
-import { type FieldName, fieldText, typeField } from '../paper/fields.js';
 import { type Column, columnsOf, columnText } from './columns.js';
 import { type CellEdit, canType, whereIs } from './edits.js';
 import type { Row } from './rows.js';

@@ -2,7 +2,7 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { makeDemo } from '#demo/show';
-import { fieldText, ownField, typeField } from '../paper/fields.js';
+import { fieldText, ownField, typeField } from '../fields/fields.js';
 import { adding, apply } from './change.js';
 import {
   choiceCounts,

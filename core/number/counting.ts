@@ -1,7 +1,8 @@
 /** Texts that count: the end of a text that goes on as a number or as letters, and where a value may stand only once. */
+
+import type { FieldName } from '../fields/fields.js';
 import type { Fixture } from '../model/records.js';
-import type { FieldName } from '../paper/fields.js';
-import { letters } from './units.js';
+import { letters } from '../order/units.js';
 
 export interface Start {
   readonly prefix: string;

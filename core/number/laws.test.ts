@@ -1,6 +1,7 @@
 /** Laws of runs, threads and quick figures over generated rigs. */
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
+import { fieldText } from '../fields/fields.js';
 import { apply, invert } from '../model/change.js';
 import { makeFixture, makeWall } from '../model/make.js';
 import { mergeRecord, rebase } from '../model/merge.js';
@@ -8,7 +9,7 @@ import type { Fixture, Position, RunOrder } from '../model/records.js';
 import { directions, orderings } from '../model/records.js';
 import { baseRecords, contentOf, fixtureLayer, idOf, pipe, plainType, SHOW } from '../model/show.arb.js';
 import { all, find, type Show, showOf } from '../model/show.js';
-import { fieldText } from '../paper/fields.js';
+import { letters } from '../order/units.js';
 import { occupied, overlaps } from '../patch/spans.js';
 import { place } from '../space/hanging.js';
 import { readStart } from './counting.js';
@@ -16,7 +17,6 @@ import { alongLine, movedTo, orderedBy, plainOrder, secondOf } from './ordering.
 import { previewShift, quickHelp, readQuick } from './quick.js';
 import { plainField, previewRun, type RunInput, unitsOf } from './run.js';
 import { sequence } from './sequence.js';
-import { letters } from './units.js';
 
 const ring: Position = {
   ...pipe,

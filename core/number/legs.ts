@@ -1,7 +1,8 @@
 /** How a run that paused goes on. */
+
+import { type FieldName, fieldText } from '../fields/fields.js';
 import type { Fixture, RunField } from '../model/records.js';
 import type { Show } from '../model/show.js';
-import { type FieldName, fieldText } from '../paper/fields.js';
 import { formatAddress } from '../patch/address.js';
 import { fixtureSpans } from '../patch/spans.js';
 import { countedText, readStart } from './counting.js';

@@ -1,8 +1,8 @@
 /** The order of a run: what is chosen, in the order in which it is to count. */
 import type { Direction, Fixture, Id, RunOrder, Vec2, Vec3 } from '../model/records.js';
 import type { Show } from '../model/show.js';
+import { fixturesOn, natural, positionsInOrder, ringsOf } from '../order/order.js';
 import { place } from '../space/hanging.js';
-import { fixturesOn, natural, positionsInOrder, ringsOf } from './order.js';
 
 export const plainOrder: RunOrder = {
   by: 'as selected',

@@ -1,7 +1,8 @@
 /** Room for a run: others that hold its values move up. */
+
+import { type FieldName, typeField } from '../fields/fields.js';
 import type { Fixture, Id } from '../model/records.js';
 import { all, type Show } from '../model/show.js';
-import { type FieldName, typeField } from '../paper/fields.js';
 import { partFootprint } from '../patch/footprint.js';
 import { mergeSpans, pack, type Span } from '../patch/pack.js';
 import { wallSpans } from '../patch/spans.js';

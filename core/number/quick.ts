@@ -9,11 +9,12 @@
  *   +100   -10       what stands there, shifted
  *   +1 universe      addresses, shifted by whole universes
  */
+
+import { type FieldName, fieldText, typeField } from '../fields/fields.js';
 import { updating } from '../model/change.js';
 import { withNewChoices } from '../model/fields.js';
 import type { Fixture, Id, RunField } from '../model/records.js';
 import type { Show } from '../model/show.js';
-import { type FieldName, fieldText, typeField } from '../paper/fields.js';
 import { formatAddress, parseAddress, SLOTS, slotOf, UNIVERSES } from '../patch/address.js';
 import { partFootprint } from '../patch/footprint.js';
 import { countedText, readStart } from './counting.js';

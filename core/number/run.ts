@@ -1,9 +1,10 @@
 /** A run: numbers for an ordered selection in several fields at once, seen before they are applied. Source: reference calculations 3 (numbering sequence). */
+
+import { type FieldName, fieldText, typeField } from '../fields/fields.js';
 import { type Change, updating } from '../model/change.js';
 import { withNewChoices } from '../model/fields.js';
 import type { Fixture, Id, Run, RunField } from '../model/records.js';
 import { all, type Show } from '../model/show.js';
-import { type FieldName, fieldText, typeField } from '../paper/fields.js';
 import { formatAddress, parseAddress, SLOTS, slotOf, UNIVERSES, universeOf } from '../patch/address.js';
 import { partFootprint } from '../patch/footprint.js';
 import { mergeSpans, pack, type Span } from '../patch/pack.js';

@@ -1,8 +1,8 @@
 /** Check values 3.7 to 3.11 of the reference calculations (numbering sequence); laws. */
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
+import { letters } from '../order/units.js';
 import { sequence } from './sequence.js';
-import { letters } from './units.js';
 
 describe('sequences', () => {
   test('3.7 and 3.8 letters of 0, 25, 26, 701, 702; without I and O of 8, 23, 24', () => {

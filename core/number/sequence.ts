@@ -1,5 +1,5 @@
 /** Values for an ordered list: numbers or letters, with prefix, suffix and padding, several units to a value, up to a last one. Source: reference calculations 3. */
-import { letters } from './units.js';
+import { letters } from '../order/units.js';
 
 export interface Sequence {
   /** First number; for letters the index of the first, A is 0. */

@@ -2,7 +2,7 @@
 import type { Accessory, FixtureType } from '../model/records.js';
 import { families } from '../model/records.js';
 import { all, type Show } from '../model/show.js';
-import { natural } from '../number/order.js';
+import { natural } from '../order/order.js';
 
 export interface StockRow {
   readonly record: FixtureType | Accessory;

@@ -4,13 +4,13 @@
  * Signs: = is, != is not, ~ has in it, < <= > >= compare as numbers where both are, else by name. "field is empty", "field is not empty". Capitals and blanks make no difference.
  */
 
-import { accessoriesOf, formsOf } from '../draw/variants.js';
+import { fieldNames, fieldText } from '../fields/fields.js';
 import { fieldsInOrder, foldedChoice, ownValue } from '../model/fields.js';
 import type { Fixture } from '../model/records.js';
 import { all, find, get, type Show } from '../model/show.js';
-import { natural } from '../number/order.js';
+import { natural } from '../order/order.js';
+import { accessoriesOf, formsOf } from '../patch/accessories.js';
 import { formatAddress, parseAddress, universeOf } from '../patch/address.js';
-import { fieldNames, fieldText } from './fields.js';
 
 /** Values of a field: one, or one a part. */
 type Values = (show: Show, fixture: Fixture) => readonly string[];

@@ -1,9 +1,9 @@
 /** Schedules as data: headings, rows and groups. CSV and PDF print the same. */
-import { addressText, channelText, colourText } from '../draw/plan.js';
+import { addressText, channelText, colourText } from '../fields/texts.js';
 import { formatLength } from '../measure/lengths.js';
 import type { Fixture } from '../model/records.js';
 import { all, get, type Show, settingsOf } from '../model/show.js';
-import { inScheduleOrder, natural } from '../number/order.js';
+import { inScheduleOrder, natural } from '../order/order.js';
 import { formatAddress } from '../patch/address.js';
 import { fixtureFootprint } from '../patch/footprint.js';
 import { place } from '../space/hanging.js';

@@ -2,7 +2,7 @@
 import { type Change, nothing, updating } from '../model/change.js';
 import type { Fixture, FixtureType, Id } from '../model/records.js';
 import { get, type Show } from '../model/show.js';
-import { natural } from '../number/order.js';
+import { natural } from '../order/order.js';
 import { formatAddress, parseAddress, SLOTS, slotOf, UNIVERSES, universeOf } from './address.js';
 import { partFootprint } from './footprint.js';
 import { mergeSpans, pack, type Span } from './pack.js';

@@ -1,7 +1,7 @@
 /** Parts of a fixture: cells by the breaks of a mode, devices by its accessories. */
 import { describe, expect, test } from '@jest/globals';
 import { makeDemo } from '#demo/show';
-import { channelText } from '../draw/tag-set.js';
+import { channelText } from '../fields/texts.js';
 import { adding, apply, edit } from '../model/change.js';
 import { makeFixture, makePart } from '../model/make.js';
 import type { Accessory, Fixture, FixtureType } from '../model/records.js';

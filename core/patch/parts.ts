@@ -18,6 +18,10 @@ export function inMode(fixture: Fixture, type: FixtureType, mode: string): Fixtu
   return { ...fixture, type: type.id, mode, parts: [...fresh, ...fixture.parts.filter(isDevice)] };
 }
 
+/** The fixture in another type: channel, colour, circuit and address of each part stay where the new mode has the part. The mode of the same name is kept, else the first is taken. */
+export const inType = (fixture: Fixture, type: FixtureType): Fixture =>
+  inMode(fixture, type, (type.modes.find((item) => item.name === fixture.mode) ?? type.modes[0]!).name);
+
 /** The fixture with a part for each of its accessories that is a device, and none for one that was taken off. */
 export function withDevices(show: Show, fixture: Fixture): Fixture {
   const hung = fixture.accessories ?? [];

@@ -2,7 +2,7 @@
 import { type Change, edit } from '../model/change.js';
 import type { Fixture, Id } from '../model/records.js';
 import { get, type Show } from '../model/show.js';
-import { fixturesOn, natural, positionsInOrder } from '../number/order.js';
+import { fixturesOn, natural, positionsInOrder } from '../order/order.js';
 import { SLOTS, slotOf, toAbsolute, UNIVERSES, universeOf } from './address.js';
 import { partFootprint } from './footprint.js';
 import { mergeSpans, type Span } from './pack.js';

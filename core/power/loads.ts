@@ -2,7 +2,7 @@
 import { type Change, nothing, updating } from '../model/change.js';
 import type { Feed, Fixture, Id, NewId, Power } from '../model/records.js';
 import { all, get, type Show, settingsOf } from '../model/show.js';
-import { natural } from '../number/order.js';
+import { natural } from '../order/order.js';
 import { isDevice } from '../patch/parts.js';
 import { balance, current, imbalance, usable } from './electrics.js';
 

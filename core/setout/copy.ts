@@ -1,5 +1,6 @@
 /** Copies: beside, in rows, mirrored about the centre line, with or without the units that hang there; and from show to show. */
 import { adding, type Change, compose, nothing } from '../model/change.js';
+import { sameContent } from '../model/content.js';
 import { layerForNew } from '../model/layers.js';
 import type {
   Accessory,
@@ -16,8 +17,7 @@ import type {
   Vec3,
 } from '../model/records.js';
 import { all, find, get, type Show } from '../model/show.js';
-import { withUnits } from '../number/units.js';
-import { sameContent } from '../shelf/copy.js';
+import { withUnits } from '../order/units.js';
 import { alongOf, curveLength, fromOrigin } from '../space/curves.js';
 import { isMovable, type Motion, type Movable, movedCurve, movedPoint, movedRecord } from '../space/transform.js';
 

@@ -1,14 +1,14 @@
 /** Hanging, unit numbers and runs. Facts of the trade are marked (handbook 6: common practice, no source). */
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
+import { fieldText, typeField } from '../fields/fields.js';
 import { apply, edit, invert } from '../model/change.js';
 import { makePosition } from '../model/make.js';
 import type { Fixture } from '../model/records.js';
 import { baseRecords, contentOf, idOf, pipe, plainType, SHOW, showArb } from '../model/show.arb.js';
 import { all, find, type Show, showOf } from '../model/show.js';
-import { leftToRight, natural } from '../number/order.js';
 import { plainField, previewRun, type RunPreview } from '../number/run.js';
-import { fieldText, typeField } from '../paper/fields.js';
+import { leftToRight, natural } from '../order/order.js';
 import { channelHookup, instrumentSchedule } from '../paper/schedules.js';
 import { place } from '../space/hanging.js';
 import {
@@ -282,7 +282,7 @@ describe('hanging', () => {
       show,
       edit([fixture!], { parts: [{ ...fixture!.parts[0]!, channel: '5', address: 9, colour: 'L 112' }] }),
     );
-    const swapped = apply(coloured, swapType(coloured, all(coloured, 'fixture'), wide));
+    const swapped = apply(coloured, swapType(all(coloured, 'fixture'), wide));
     expect(all(swapped, 'fixture')[0]).toMatchObject({
       mode: '2 slots',
       type: wide.id,

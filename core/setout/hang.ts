@@ -4,9 +4,9 @@ import { layerForNew } from '../model/layers.js';
 import { makeFixture } from '../model/make.js';
 import type { Curve, Fixture, FixtureType, Id, NewId, Position } from '../model/records.js';
 import { all, get, type Show, settingsOf } from '../model/show.js';
-import { withUnits } from '../number/units.js';
+import { withUnits } from '../order/units.js';
 import { fixtureFootprint } from '../patch/footprint.js';
-import { inMode, withDevices } from '../patch/parts.js';
+import { inType, withDevices } from '../patch/parts.js';
 import { curveLength, fromOrigin, isClosed, reshapedAlong, snapAlong } from '../space/curves.js';
 import { place, spinOfBearing } from '../space/hanging.js';
 import { mod, turned, wrap180 } from '../space/vectors.js';
@@ -73,19 +73,13 @@ export const rotateFixtures = (show: Show, fixtures: readonly Fixture[], by: num
     return { aim: { kind: 'point', at: [x, y, at.target[2]] }, spin: wrap180(spinOfBearing(at.bearing) + by) };
   });
 
-/** Another type for fixtures: channel, colour, circuit and address of each part stay where the new mode has the part. The mode of the same name is kept. */
-export function swapType(show: Show, fixtures: readonly Fixture[], type: FixtureType): Change {
-  return edit(fixtures, (fixture) => {
-    const fresh = makeFixture(fixture.id, fixture.layer, type, get(show, 'position', fixture.position), fixture.along);
-    const mode = type.modes.find((item) => item.name === fixture.mode)?.name ?? fresh.mode;
-    const { parts } = inMode(fixture, type, mode);
-    return { type: type.id, mode, parts };
-  });
-}
+/** Another type for fixtures; what stays of their parts is in `inType`. */
+export const swapType = (fixtures: readonly Fixture[], type: FixtureType): Change =>
+  edit(fixtures, (fixture) => inType(fixture, type));
 
 /** What a change of type does not keep, in sentences. */
 export function swapLosses(show: Show, fixtures: readonly Fixture[], type: FixtureType): string[] {
-  const after = swapType(show, fixtures, type).updated.map(([, to]) => to as Fixture);
+  const after = swapType(fixtures, type).updated.map(([, to]) => to as Fixture);
   const out: string[] = [];
   const say = (n: number, text: (n: string) => string) => {
     if (n) out.push(text(`${n} fixture${n === 1 ? '' : 's'}`));

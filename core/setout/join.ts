@@ -2,7 +2,7 @@
 import { type Change, compose, edit, removing, updating } from '../model/change.js';
 import type { Fixture, Piece, Position, Vec2 } from '../model/records.js';
 import { all, type Show } from '../model/show.js';
-import { withUnits } from '../number/units.js';
+import { withUnits } from '../order/units.js';
 import { curveLength, frameAlong } from '../space/curves.js';
 
 /** Ends nearer than this belong together, mm. */

@@ -3,7 +3,7 @@ import { type Change, compose, edit, removing, updating } from '../model/change.
 import type { Anchor, DessinRecord, Fixture, Id, Position } from '../model/records.js';
 import { referencesOf } from '../model/references.js';
 import { all, type Show } from '../model/show.js';
-import { withUnits } from '../number/units.js';
+import { withUnits } from '../order/units.js';
 import { anchorAt } from '../space/anchors.js';
 import { dropOn } from '../space/curves.js';
 import { place } from '../space/hanging.js';

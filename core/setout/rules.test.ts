@@ -1,14 +1,14 @@
 /** Setting out, copies and mirror images. Check values: reference calculations 3; plain arithmetic. */
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { collisionsOf } from '../audit/collisions.js';
+import { collisionsOf } from '../bodies/collisions.js';
 import { apply, edit, invert } from '../model/change.js';
 import { makeAccessories, makeFixture, makePosition } from '../model/make.js';
 import type { Dimension, Fixture, Outline, Position } from '../model/records.js';
 import { faults } from '../model/references.js';
 import { baseRecords, contentOf, fixtureLayer, idOf, pipe, plainType, SHOW } from '../model/show.arb.js';
 import { all, find, get, type Show, showOf } from '../model/show.js';
-import { letters, renumberUnits, withUnits } from '../number/units.js';
+import { letters, renumberUnits, withUnits } from '../order/units.js';
 import { curveLength, isClosed } from '../space/curves.js';
 import { place } from '../space/hanging.js';
 import { movedCurve, movedRecord } from '../space/transform.js';

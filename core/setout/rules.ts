@@ -2,12 +2,12 @@
  * Setting out by rule: fixtures along their positions, or positions over the stage. What a rule would do is seen before it is done.
  * Source: reference calculations 3; plain arithmetic.
  */
-import { type Collision, collisionsOf } from '../audit/collisions.js';
+import { type Collision, collisionsOf } from '../bodies/collisions.js';
 import { apply, type Change, edit, updating } from '../model/change.js';
 import type { Curve, Fixture, Id, Position } from '../model/records.js';
 import { get, type Show } from '../model/show.js';
-import { natural } from '../number/order.js';
-import { withUnits } from '../number/units.js';
+import { natural } from '../order/order.js';
+import { withUnits } from '../order/units.js';
 import { alongOf, curveLength, curvePoints, fromOrigin, isClosed } from '../space/curves.js';
 import { movedCurve } from '../space/transform.js';
 import { mod, rad, wrap180 } from '../space/vectors.js';

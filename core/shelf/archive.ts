@@ -3,10 +3,11 @@ import { strFromU8, strToU8 } from 'fflate';
 import { FormatError, limits, type Read, Report } from '../formats/report.js';
 import { openZip } from '../formats/zip/read.js';
 import { writeZip } from '../formats/zip/write.js';
+import { contentKey } from '../model/content.js';
 import { equal } from '../model/equal.js';
 import type { Id, ShelfRecord } from '../model/records.js';
 import { cleanDeep } from '../model/text.js';
-import { bare, contentKey, isShelfRecord } from './copy.js';
+import { bare, isShelfRecord } from './copy.js';
 import { cleanFolder } from './search.js';
 
 export interface Kept {

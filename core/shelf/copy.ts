@@ -1,5 +1,6 @@
 /** A show takes copies of what it uses. A copy remembers the item of the Shelf and the version that it was taken from. */
 import { adding, apply, type Change, compose, nothing, updating } from '../model/change.js';
+import { sameContent } from '../model/content.js';
 import { equal } from '../model/equal.js';
 import { shelfKinds } from '../model/library.js';
 import type { DessinRecord, FixtureType, Id, ShelfRecord } from '../model/records.js';
@@ -25,27 +26,6 @@ export const fromShelf = <R extends ShelfRecord>(record: R, version = 1): R => (
   ...bare(record),
   shelf: { item: record.id, version },
 });
-
-/** The same content, whatever its id and where it was taken from. */
-export function sameContent(a: ShelfRecord, b: ShelfRecord): boolean {
-  return a.kind === b.kind && equal(content(a), content(b));
-}
-const content = (record: ShelfRecord): object => {
-  const { id, shelf, ...rest } = record as ShelfRecord & { order?: number };
-  return { ...rest, ...('order' in rest ? { order: 0 } : {}), ...('owned' in rest ? { owned: 0 } : {}) };
-};
-/** A text that is the same for the same content: how duplicates are recognised. */
-export const contentKey = (record: ShelfRecord): string => stable(content(record));
-function stable(value: unknown): string {
-  if (Array.isArray(value)) return `[${value.map(stable).join()}]`;
-  if (typeof value === 'object' && value !== null)
-    return `{${Object.entries(value)
-      .filter(([, item]) => item !== undefined)
-      .sort(([a], [b]) => (a < b ? -1 : 1))
-      .map(([key, item]) => `${JSON.stringify(key)}:${stable(item)}`)
-      .join()}}`;
-  return JSON.stringify(value) ?? 'null';
-}
 
 /** What else of the Shelf a record cannot do without: the symbol of a type. */
 export const needs = (record: ShelfRecord): readonly Id[] => (record.kind === 'type' && record.symbol ? [record.symbol] : []);

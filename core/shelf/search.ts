@@ -2,7 +2,7 @@
 
 import type { Family, Id, ShelfKind, ShelfRecord } from '../model/records.js';
 import { cleanText } from '../model/text.js';
-import { natural } from '../number/order.js';
+import { natural } from '../order/order.js';
 
 /** What is shown of an item without opening it. */
 export interface Summary {

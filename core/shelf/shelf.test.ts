@@ -11,23 +11,13 @@ import { symbolFrom } from '../draw/shapes.js';
 import { FormatError } from '../formats/report.js';
 import { writeZip } from '../formats/zip/write.js';
 import { apply, edit, invert, isEmpty, removing } from '../model/change.js';
+import { contentKey, sameContent } from '../model/content.js';
 import { equal } from '../model/equal.js';
 import type { FixtureType, ShelfRecord } from '../model/records.js';
 import { faults } from '../model/references.js';
 import { all, get, type Show } from '../model/show.js';
 import { planImport, readShelf, writeShelf } from './archive.js';
-import {
-  bare,
-  contentKey,
-  copyIn,
-  differences,
-  fromShelf,
-  type ShelfItem,
-  sameContent,
-  standing,
-  taking,
-  updatingFrom,
-} from './copy.js';
+import { bare, copyIn, differences, fromShelf, type ShelfItem, standing, taking, updatingFrom } from './copy.js';
 import { cleanFolder, folderTree, type Listed, searchShelf, summaryOf } from './search.js';
 import { gathered, gathering, outdated, sweeping, unused } from './sweep.js';
 

@@ -1,10 +1,11 @@
 /** What a show keeps and no longer uses, with the reason, and the one change that takes it out. Also the way back to the Shelf. */
 import { filterOf } from '../light/filter.js';
 import { type Change, compose, removing, updating } from '../model/change.js';
+import { sameContent } from '../model/content.js';
 import type { DessinRecord, FixtureType, Id, ShelfRecord, TagSet } from '../model/records.js';
 import { referencesOf } from '../model/references.js';
 import { all, type Show, settingsOf } from '../model/show.js';
-import { bare, copyIn, needs, type ShelfItem, sameContent, standing } from './copy.js';
+import { bare, copyIn, needs, type ShelfItem, standing } from './copy.js';
 
 export interface Unused {
   readonly record: DessinRecord;

@@ -8,7 +8,7 @@ import { type Show, settingsOf } from '#core/model/show';
 const [WIDTH, HEIGHT] = [120, 75];
 
 export function thumbnailSheet(show: Show): Sheet {
-  const list = planList(show, { denominator: 200, tags: null, snags: false });
+  const list = planList(show, { denominator: 200, tags: null, marks: null });
   // The house and the rig, without the details beside them.
   const { stageWidth, stageDepth } = settingsOf(show);
   const box = [-stageWidth * 0.62, Math.max(list.box[1], -stageDepth * 1.15), stageWidth * 0.62, stageDepth * 1.1] as const;

@@ -3,13 +3,13 @@ import { Pencil, RotateCcw, RotateCw, Trash2 } from 'lucide-react';
 import { Fragment } from 'react';
 import { toast } from 'sonner';
 import { snagsByFixture } from '#core/audit/snags';
+import { type FieldName, fieldText, typeField } from '#core/fields/fields';
 import { formatLength, lengthUnit, parseLength } from '#core/measure/lengths';
 import { updating } from '#core/model/change';
 import { fieldsInOrder, withNewChoices } from '#core/model/fields';
 import type { Fixture, FixtureType, Position } from '#core/model/records';
 import { all, find, get, settingsOf } from '#core/model/show';
-import { withUnits } from '#core/number/units';
-import { type FieldName, fieldText, typeField } from '#core/paper/fields';
+import { withUnits } from '#core/order/units';
 import { formatAddress, formatRange } from '#core/patch/address';
 import { modeEffect } from '#core/patch/block';
 import { fixtureFootprint, partFootprint } from '#core/patch/footprint';
@@ -301,7 +301,7 @@ function FixtureCard({ fixtures }: { fixtures: readonly Fixture[] }) {
             // The type may have come from the Shelf a moment ago.
             const now = session.get().show;
             const losses = swapLosses(now, fixtures, next);
-            session.edit(`Change ${plural(fixtures.length)} to ${next.name}`, swapType(now, fixtures, next));
+            session.edit(`Change ${plural(fixtures.length)} to ${next.name}`, swapType(fixtures, next));
             if (losses.length) toast(`Changed to ${next.name}. ${losses.join(' ')}`, { duration: 9000 });
           }}
         />

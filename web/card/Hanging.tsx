@@ -6,7 +6,7 @@ import { formatLength, lengthUnit, parseLength } from '#core/measure/lengths';
 import { updating } from '#core/model/change';
 import { chords, type Fixture } from '#core/model/records';
 import { all, find, get, settingsOf } from '#core/model/show';
-import { withUnits } from '#core/number/units';
+import { withUnits } from '#core/order/units';
 import { withDevices } from '#core/patch/parts';
 import { type Paintable, paintable, paintFixtures } from '#core/setout/hang';
 import { ARM } from '#core/space/hanging';

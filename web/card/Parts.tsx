@@ -1,7 +1,8 @@
 /** The parts of one fixture, cells and devices, each with channel, address, circuit and colour of its own. */
+
+import { type FieldName, fieldText, typeField } from '#core/fields/fields';
 import { updating } from '#core/model/change';
 import type { Fixture } from '#core/model/records';
-import { type FieldName, fieldText, typeField } from '#core/paper/fields';
 import { partFootprint } from '#core/patch/footprint';
 import { isDevice } from '#core/patch/parts';
 import { useSession, useShow } from '../session/context';

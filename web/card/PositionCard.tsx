@@ -5,7 +5,7 @@ import { formatLength, lengthUnit } from '#core/measure/lengths';
 import { edit, isEmpty, updating } from '#core/model/change';
 import { type Curve, chords, numberingRules, type Position, trussSections } from '#core/model/records';
 import { all, get, settingsOf } from '#core/model/show';
-import { renumberUnits, withUnits } from '#core/number/units';
+import { renumberUnits, withUnits } from '#core/order/units';
 import { reshapePosition } from '#core/setout/hang';
 import { parsePoint } from '#core/setout/snap';
 import { centreAlong, curveLength, isClosed, trimOf } from '#core/space/curves';

@@ -1,8 +1,10 @@
 /** The working surface: plan, section or elevation on one kind of paper; the tools do what the pointer does. */
+
 import { select } from 'd3-selection';
 import { type D3ZoomEvent, type ZoomBehavior, zoom, zoomIdentity } from 'd3-zoom';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { toast } from 'sonner';
+import { snagMarks } from '#core/audit/marks';
 import { colouring } from '#core/draw/colouring';
 import type { Box, DisplayList, Prim } from '#core/draw/list';
 import type { TagMemory } from '#core/draw/place-tags';
@@ -74,7 +76,7 @@ export function Drawing({ pane, step }: { pane: 'plan' | 'section' | 'elevation'
       denominator: settings.scale * swell,
       tags: set,
       fewer: swell === 1 ? 0 : swell === 2 ? 2 : 1,
-      snags: true,
+      marks: snagMarks,
       preview: preview?.fields.includes('channel') ? preview.labels : undefined,
       dimmed: desk.dimmed ?? undefined,
       colours,
@@ -199,7 +201,7 @@ export function Drawing({ pane, step }: { pane: 'plan' | 'section' | 'elevation'
     try {
       const draft = apply(show, considered.change);
       const chunks = plan
-        ? recordChunks(draft, considered.ids, { ...options, tags: null, snags: false, memory: undefined })
+        ? recordChunks(draft, considered.ids, { ...options, tags: null, marks: null, memory: undefined })
         : sectionList(draft, view, { denominator: settings.scale, throws: [], sightLines: false }).chunks.filter(
             (chunk) => chunk.id !== null && considered.ids.includes(chunk.id),
           );

@@ -3,11 +3,12 @@ import { OrbitControls } from '@react-three/drei';
 import { Canvas, type ThreeEvent, useThree } from '@react-three/fiber';
 import { useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import * as THREE from 'three';
-import type { Beam, Body, Scene3D, Sheet3D, Text3D, Tube } from '#core/draw/scene';
+import type { Beam, Scene3D, Sheet3D, Text3D, Tube } from '#core/draw/scene';
 import { sceneOf } from '#core/draw/scene';
+import type { Solid } from '#core/draw/solids';
 import { apply, isEmpty } from '#core/model/change';
 import { settingsOf } from '#core/model/show';
-import { withUnits } from '#core/number/units';
+import { withUnits } from '#core/order/units';
 import { useSession, useShow } from '../session/context';
 import { useDesk } from '../session/desk';
 import { NoWebGl } from '../shell/Fault';
@@ -218,8 +219,8 @@ function Refresh({ on }: { on: readonly unknown[] }) {
 }
 
 interface BodiesProps {
-  readonly bodies: readonly Body[];
-  readonly shape: Body['shape'];
+  readonly bodies: readonly Solid[];
+  readonly shape: Solid['shape'];
   readonly chosen: ReadonlySet<string>;
   readonly hover: string | null;
   readonly look: Look;
@@ -258,7 +259,7 @@ function Instances({
   hover,
   look,
   onSelect,
-}: Omit<BodiesProps, 'bodies' | 'shape'> & { mine: readonly Body[]; geometry: THREE.BufferGeometry }) {
+}: Omit<BodiesProps, 'bodies' | 'shape'> & { mine: readonly Solid[]; geometry: THREE.BufferGeometry }) {
   const mesh = useRef<THREE.InstancedMesh>(null);
   useLayoutEffect(() => {
     const target = mesh.current;

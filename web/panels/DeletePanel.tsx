@@ -1,7 +1,7 @@
 /** A position that carries units is to go: what becomes of them is asked. */
 import { useState } from 'react';
 import { all, find } from '#core/model/show';
-import { positionsInOrder } from '#core/number/order';
+import { positionsInOrder } from '#core/order/order';
 import { removePositions, removeRecords } from '#core/setout/remove';
 import { plural } from '../drawing/pointing';
 import { useSession, useShow } from '../session/context';

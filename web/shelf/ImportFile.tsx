@@ -5,8 +5,8 @@ import { v4 } from 'uuid';
 import { readCsv, type Table } from '#core/formats/csv/read';
 import { FormatError, type Oddity } from '#core/formats/report';
 import type { Units } from '#core/measure/lengths';
+import { contentKey } from '#core/model/content';
 import type { FixtureType, ShelfRecord } from '#core/model/records';
-import { contentKey } from '#core/shelf/copy';
 import {
   filterColumns,
   filtersFromTable,

@@ -8,7 +8,7 @@ import { formatLength } from '#core/measure/lengths';
 import { edit, isEmpty, updating } from '#core/model/change';
 import type { Fixture, SymbolSet } from '#core/model/records';
 import { all, type Show, settingsOf } from '#core/model/show';
-import { renumberUnits, withUnits } from '#core/number/units';
+import { renumberUnits, withUnits } from '#core/order/units';
 import { duplicateFixtures, nudgeFixtures, reshapePosition, rotateFixtures } from '#core/setout/hang';
 import { joinPositions } from '#core/setout/join';
 import { removeRecords } from '#core/setout/remove';

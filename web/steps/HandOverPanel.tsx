@@ -2,7 +2,7 @@
 import { snagsOf } from '#core/audit/snags';
 import { keyRows } from '#core/draw/key';
 import { all } from '#core/model/show';
-import { inScheduleOrder } from '#core/number/order';
+import { inScheduleOrder } from '#core/order/order';
 import { footprintOf } from '#core/patch/footprint';
 import { SnagLine } from '../card/Card';
 import { plural } from '../drawing/pointing';

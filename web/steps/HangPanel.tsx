@@ -8,7 +8,7 @@ import { adding, edit } from '#core/model/change';
 import { makeAccessories } from '#core/model/make';
 import type { Fixture } from '#core/model/records';
 import { all, find, settingsOf } from '#core/model/show';
-import { positionsInOrder } from '#core/number/order';
+import { positionsInOrder } from '#core/order/order';
 import { hangRow } from '#core/setout/hang';
 import { copyIn } from '#core/shelf/copy';
 import { searchShelf } from '#core/shelf/search';

@@ -2,7 +2,7 @@
 import { useMemo } from 'react';
 import { formatLength } from '#core/measure/lengths';
 import { all, settingsOf } from '#core/model/show';
-import { positionsInOrder } from '#core/number/order';
+import { positionsInOrder } from '#core/order/order';
 import { type DraftForm, draftForms, stands } from '#core/setout/draft';
 import { beginDraft, useDraft } from '../drawing/draft';
 import { useShow } from '../session/context';

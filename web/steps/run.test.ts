@@ -3,7 +3,7 @@ import { describe, expect, test } from '@jest/globals';
 import { makeFixture } from '#core/model/make';
 import type { Position } from '#core/model/records';
 import { all, showOf } from '#core/model/show';
-import { inScheduleOrder } from '#core/number/order';
+import { inScheduleOrder } from '#core/order/order';
 import { baseRecords, fixtureLayer, idOf, pipe, plainType, SHOW } from '../show.arb';
 import { plainSetup, runOrder } from './run';
 

@@ -6,13 +6,14 @@ import { strFromU8, strToU8, unzipSync } from 'fflate';
 import { types } from '#demo/types';
 import type { FixtureType } from '../../model/records.js';
 import { footprintOf } from '../../patch/footprint.js';
+import { within } from '../../space/places.js';
 import { FormatError, Report } from '../report.js';
 import { writeZip } from '../zip/write.js';
 import { gdtfXml } from './describe.js';
 import { gdtfFields } from './keep.js';
 import { type GdtfRead, readGdtf } from './read.js';
 import { meshIsSound, pngSize } from './resources.js';
-import { cieOf, dmxValue, matrixOf, resized, within } from './values.js';
+import { cieOf, dmxValue, matrixOf, resized } from './values.js';
 import { writeGdtf } from './write.js';
 
 const hash = (bytes: Uint8Array): string => createHash('sha256').update(bytes).digest('hex');

@@ -1,5 +1,6 @@
 /** Reads a GDTF file to a fixture type (reference formats 1, with the answers of its hostile table). */
 import { type Family, type FixtureType, families, type Wheel } from '../../model/records.js';
+import { identityPlace, within } from '../../space/places.js';
 import { derivedId, parseGuid } from '../guid.js';
 import { FormatError, type Limits, limits, type Read, Report } from '../report.js';
 import { childNamed, childrenNamed, readXml, type XmlNode, xmlToNumber } from '../xml/read.js';
@@ -8,7 +9,7 @@ import { type Archive, type Budget, openZip } from '../zip/read.js';
 import { bodiesIn, collectGeometries, readModels } from './geometry.js';
 import { readModes } from './modes.js';
 import { meshIsSound, pictureIsSound } from './resources.js';
-import { cieOf, identityPlace, within } from './values.js';
+import { cieOf } from './values.js';
 
 export interface GdtfFile {
   readonly bytes: Uint8Array;

@@ -1,4 +1,5 @@
 /** Value types of GDTF (reference formats 1.2): DMX values in any resolution, matrices, colours. */
+import { identityPlace, type Place } from '../../space/places.js';
 import type { Report } from '../report.js';
 import { xmlToNumber } from '../xml/read.js';
 
@@ -39,10 +40,6 @@ export function dmxValue(text: string | undefined, bytes: number, report: Report
   return resized(value, n, bytes, match[3] === 's');
 }
 
-/** Three rows of four, mm: the part of a matrix that says where a thing is. */
-export type Place = readonly number[];
-export const identityPlace: Place = [1, 0, 0, 0, 0, 1, 0, 0, 0, 0, 1, 0];
-
 /** A matrix of GDTF, brought to mm. What cannot be read is an error, and the identity is taken; the transposed form is turned. */
 export function matrixOf(text: string | undefined, report: Report, where: string): Place {
   if (text === undefined) return identityPlace;
@@ -69,18 +66,6 @@ export function matrixOf(text: string | undefined, report: Report, where: string
   if (Math.abs(det) < 1e-12) return bad('is flat (its determinant is 0)');
   const out = [r0, r1, r2].flatMap((row) => [row[0]!, row[1]!, row[2]!, row[3]! * 1000]);
   return out.some((value) => Math.abs(value) > 1e7) ? bad('lies farther away than 10 km') : out;
-}
-
-/** One place inside another. */
-export function within(outer: Place, inner: Place): number[] {
-  const out: number[] = [];
-  for (let i = 0; i < 3; i++)
-    for (let j = 0; j < 4; j++) {
-      let sum = j === 3 ? outer[4 * i + 3]! : 0;
-      for (let k = 0; k < 3; k++) sum += outer[4 * i + k]! * inner[4 * k + j]!;
-      out.push(sum);
-    }
-  return out;
 }
 
 /** x, y and Y of a CIE text, or null when it is none. */

@@ -1,9 +1,9 @@
 /** Writes a show as MVR 1.6 with one GDTF a type (reference formats 2). The same show gives the same bytes. */
 import { strToU8 } from 'fflate';
-import { channelText } from '../../draw/plan.js';
+import { channelText } from '../../fields/texts.js';
 import type { Fixture, FixtureType, Vec3 } from '../../model/records.js';
 import { all, get, type Show } from '../../model/show.js';
-import { inScheduleOrder, natural, positionsInOrder } from '../../number/order.js';
+import { inScheduleOrder, natural, positionsInOrder } from '../../order/order.js';
 import { place } from '../../space/hanging.js';
 import { axesOf, identity } from '../../space/orientation.js';
 import { modeNamesIn, writeGdtf } from '../gdtf/write.js';

@@ -5,7 +5,7 @@ import { formatLength } from '#core/measure/lengths';
 import { apply, type Change, edit, isEmpty } from '#core/model/change';
 import type { Fixture, Masking, Position, Vec2 } from '#core/model/records';
 import { find, get, settingsOf } from '#core/model/show';
-import { withUnits } from '#core/number/units';
+import { withUnits } from '#core/order/units';
 import { snapAlong, snapTo } from '#core/space/curves';
 import { useDesk } from '../../session/desk';
 import { boxOfCorners } from '../pointing';

@@ -8,7 +8,7 @@ import { formatLength } from '#core/measure/lengths';
 import { apply, type Change, edit, isEmpty, updating } from '#core/model/change';
 import type { DessinRecord, Fixture, Id, Outline, Vec2 } from '#core/model/records';
 import { all, find, get, settingsOf } from '#core/model/show';
-import { withUnits } from '#core/number/units';
+import { withUnits } from '#core/order/units';
 import { dragFixtures } from '#core/setout/hang';
 import type { Snap } from '#core/setout/snap';
 import { snapTo } from '#core/space/curves';
@@ -261,7 +261,7 @@ export function selectTool(env: Env): Tool {
           say,
           at: there,
           snap: snap ?? null,
-          moving: draft ? recordChunks(draft, gesture.ids, { ...env.options(), snags: false }) : gesture.moving,
+          moving: draft ? recordChunks(draft, gesture.ids, { ...env.options(), marks: null }) : gesture.moving,
         };
       }
       env.refresh();

@@ -1,16 +1,18 @@
-/** Fixtures that stand too close to each other, marked on the plan. */
-import { type Collision, collisionsOf } from '../audit/collisions.js';
+/** What the audit marks on the plan: fixtures that cannot work as they are, and those that stand too close to each other. */
+import { type Collision, collisionsOf } from '../bodies/collisions.js';
+import { detailsOf } from '../draw/details.js';
+import type { Marks } from '../draw/fixture-drawing.js';
+import { type Drawn, drawnAt } from '../draw/fixture-drawing.js';
+import { orderOf } from '../draw/layers.js';
+import { boxOf, type Chunk, LINE, MOVE, type Prim, path, textAt, union } from '../draw/list.js';
 import { formatLength } from '../measure/lengths.js';
 import type { Id, Layer } from '../model/records.js';
 import { find, type Show, settingsOf } from '../model/show.js';
 import { place } from '../space/hanging.js';
-import { detailsOf } from './details.js';
-import { type Drawn, drawnAt } from './fixture-drawing.js';
-import { orderOf } from './layers.js';
-import { boxOf, type Chunk, LINE, MOVE, type Prim, path, textAt, union } from './list.js';
+import { snagsByFixture } from './snags.js';
 
 /** Where two fixtures stand too close: a bracket between them, with the distance that is missing. */
-export function collisionChunks(show: Show, layers: ReadonlyMap<Id, Layer>, denominator: number): Chunk[] {
+function collisionChunks(show: Show, layers: ReadonlyMap<Id, Layer>, denominator: number): Chunk[] {
   const { units } = settingsOf(show);
   return collisionsOf(show).flatMap((collision): readonly Chunk[] => {
     const key = `${denominator} ${units} ${detailsOf(show).get(collision.position)?.origin}`;
@@ -71,3 +73,15 @@ export function collisionChunks(show: Show, layers: ReadonlyMap<Id, Layer>, deno
   }
 }
 const keptCollisions = new WeakMap<Collision, { key: string; layers: ReadonlyMap<Id, Layer>; chunks: readonly Chunk[] }>();
+
+/** What is wrong with a fixture, as far as its drawing shows it. */
+function wrongWith(show: Show, id: Id): string {
+  const snags = snagsByFixture(show).get(id);
+  if (!snags) return '';
+  let out = '';
+  for (const snag of snags) if (snag.weight === 'stop') out += ` stop ${snag.field}`;
+  return out;
+}
+
+/** The marks of the audit, for a plan that is worked on. */
+export const snagMarks: Marks = { wrongWith, chunks: collisionChunks };

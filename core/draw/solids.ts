@@ -1,10 +1,20 @@
 /** Bodies of a type that has a geometry tree of its own (from GDTF): base, yoke and head, each turned as the fixture turns. */
-import { identityPlace, within } from '../formats/gdtf/values.js';
+
 import type { FixtureType, Geometry, Id, Vec3 } from '../model/records.js';
 import type { Axes } from '../space/orientation.js';
+import { identityPlace, within } from '../space/places.js';
 import { add, cross, scaled, unit } from '../space/vectors.js';
-import type { Body } from './scene.js';
 
+/** A solid: size along u, v and w about its centre. Cylinders stand along w. */
+export interface Solid {
+  readonly id: Id;
+  readonly shape: 'box' | 'cylinder' | 'sphere';
+  readonly centre: Vec3;
+  readonly axes: Axes;
+  readonly size: Vec3;
+  /** A mesh in place of the plain shape, by the hash of its file; its own origin is the centre. */
+  readonly file?: string;
+}
 interface Frame {
   readonly origin: Vec3;
   readonly axes: Axes;
@@ -24,7 +34,7 @@ const inFrame = ({ origin, axes }: Frame, x: number, y: number, z: number): Vec3
  * @param head  axes of what turns with the beam, which leaves along -w
  * @param axis  where pan and tilt cross, world mm
  */
-export function geometryBodies(id: Id, type: FixtureType, base: Frame, head: Axes, axis: Vec3): Body[] {
+export function geometryBodies(id: Id, type: FixtureType, base: Frame, head: Axes, axis: Vec3): Solid[] {
   const geometry = type.geometry ?? [];
   const moving = type.pan > 0 || type.tilt > 0;
   // The yoke stands upright with the base and looks the way the head looks.
@@ -34,7 +44,7 @@ export function geometryBodies(id: Id, type: FixtureType, base: Frame, head: Axe
     beam < 0
       ? identityPlace
       : wayTo(geometry, beam).reduce<readonly number[]>((sum, i) => within(sum, geometry[i]!.place), identityPlace);
-  return geometry.flatMap((item, i): Body[] => {
+  return geometry.flatMap((item, i): Solid[] => {
     if (!item.size) return [];
     const way = wayTo(geometry, i);
     const turns = moving ? way.filter((at) => geometry[at]!.element === 'Axis') : [];

@@ -1,14 +1,13 @@
 /** Fields of a fixture as people type them: one way in for Ledger, Card and paste. */
 
-import { addressText, channelText, colourText } from '../draw/tag-set.js';
 import { writtenColour } from '../light/filter.js';
 import { ownValue, readValue, withValue } from '../model/fields.js';
 import type { Fixture, OwnField, Part } from '../model/records.js';
 import { all, find, get, type Show } from '../model/show.js';
-import { natural } from '../number/order.js';
+import { natural } from '../order/order.js';
 import { formatAddress, parseAddress } from '../patch/address.js';
-import { inMode } from '../patch/parts.js';
-import { swapType } from '../setout/hang.js';
+import { inMode, inType } from '../patch/parts.js';
+import { addressText, channelText, colourText } from './texts.js';
 
 export const fieldNames = [
   'position',
@@ -147,8 +146,7 @@ export function typeField(show: Show, fixture: Fixture, part: number | null, fie
         all(show, 'type').find((item) => folded(item.name) === folded(value)) ??
         all(show, 'type').find((item) => folded(`${item.maker} ${item.name}`) === folded(value));
       if (!type) return refuse(`The show has no fixture type named "${value}".`);
-      const to = swapType(show, [fixture], type).updated[0]?.[1];
-      return { ok: true, fixture: (to as Fixture | undefined) ?? fixture };
+      return { ok: true, fixture: inType(fixture, type) };
     }
     case 'mode': {
       const type = get(show, 'type', fixture.type);
