@@ -1,0 +1,188 @@
+/**
+ * The rules of the house that a tree can be asked about (docs/architecture.md). What does not keep them yet is listed here by name, so that the list can only get shorter:
+ * an entry that is no longer needed is a fault too.
+ */
+import { readdirSync, readFileSync } from 'node:fs';
+import { dirname, join, normalize } from 'node:path';
+import { describe, expect, test } from '@jest/globals';
+import { parseSync } from '@swc/core';
+
+const sources = (root: string): string[] =>
+  readdirSync(root, { recursive: true, encoding: 'utf8' })
+    .map((name) => join(root, name).replaceAll('\\', '/'))
+    .filter((name) => /\.tsx?$/.test(name) && !name.endsWith('.d.ts'));
+const isTest = (file: string): boolean => /\.(test|arb)\.tsx?$/.test(file);
+const bare = (file: string): string => file.replace(/\.(tsx?|js)$/, '');
+
+/** Files that a file imports, without their endings; packages are left out. */
+function importsOf(file: string, text: string): string[] {
+  const out: string[] = [];
+  for (const [, spec] of text.matchAll(/(?:\bfrom\s+|\bimport\s+|\bimport\(\s*|\bnew URL\(\s*)'([^']+)'/g))
+    if (spec!.startsWith('.')) out.push(bare(normalize(join(dirname(file), spec!))));
+    else if (/^#(core|demo)\//.test(spec!)) out.push(bare(spec!.slice(1)));
+  return out;
+}
+
+/** Rooms that can be reached from themselves, with the arrows between them. */
+function circles(root: string): string[] {
+  const room = (file: string) => file.split('/').slice(0, 2).join('/');
+  const arrows = new Map<string, Map<string, string>>();
+  for (const file of sources(root)) {
+    if (isTest(file) || file.split('/').length < 3) continue;
+    for (const target of importsOf(file, readFileSync(file, 'utf8'))) {
+      if (!target.startsWith(`${root}/`) || target.split('/').length < 3 || room(target) === room(file)) continue;
+      const of = arrows.get(room(file)) ?? new Map<string, string>();
+      arrows.set(room(file), of);
+      of.set(room(target), `${file} -> ${target}`);
+    }
+  }
+  const reached = (from: string): Set<string> => {
+    const seen = new Set<string>();
+    const left = [from];
+    for (let at = left.pop(); at !== undefined; at = left.pop())
+      for (const to of arrows.get(at)?.keys() ?? [])
+        if (!seen.has(to)) {
+          seen.add(to);
+          left.push(to);
+        }
+    return seen;
+  };
+  return [...arrows].flatMap(([from, of]) => [...of].filter(([to]) => reached(to).has(from)).map(([, arrow]) => arrow));
+}
+
+describe('rooms', () => {
+  test('the folders of core form no circle', () => expect(circles('core')).toEqual([]));
+});
+
+describe('tests', () => {
+  /** Tests of several things, which go to their subjects when those are next touched. */
+  const strays = [
+    'core/draw/draw.test.ts',
+    'core/draw/seeing.test.ts',
+    'core/formats/formats.test.ts',
+    'core/formats/roundtrip.test.ts',
+    'core/formats/dxf/dxf.test.ts',
+    'core/formats/gdtf/gdtf.test.ts',
+    'core/formats/mvr/modes.test.ts',
+    'core/formats/photometric/photometric.test.ts',
+    'core/formats/picture/picture.test.ts',
+    'core/ledger/ledger.test.ts',
+    'core/light/colour.test.ts',
+    'core/model/form.test.ts',
+    'core/patch/patch.test.ts',
+    'core/power/power.test.ts',
+    'core/shelf/forms.test.ts',
+    'core/shelf/shelf.test.ts',
+  ];
+  test('bear the name of their subject and stand beside it, or are the laws of their room', () => {
+    const files = new Set(
+      sources('core')
+        .filter((file) => !isTest(file))
+        .map(bare),
+    );
+    const alone = sources('core').filter(
+      (file) =>
+        file.endsWith('.test.ts') && !/\/(laws|house)\.test\.ts$/.test(file) && !files.has(file.replace(/\.test\.ts$/, '')),
+    );
+    expect(alone.sort()).toEqual(strays.sort());
+  });
+});
+
+/** Functions of a file that are longer than a number of lines, by name. */
+function longFunctions(file: string, most: number, component: number): string[] {
+  const text = readFileSync(file, 'utf8');
+  const tree = parseSync(text, { syntax: 'typescript', tsx: file.endsWith('.tsx'), target: 'es2022' });
+  // Spans count bytes from 1, and the tree ends where the file does.
+  const bytes = Buffer.from(text);
+  const shift = tree.span.end - bytes.length + 1;
+  const linesIn = (span: { start: number; end: number }) =>
+    bytes
+      .subarray(span.start - shift, span.end - shift)
+      .toString()
+      .split('\n').length;
+  const out: string[] = [];
+  // biome-ignore lint/suspicious/noExplicitAny: the tree of a parser is walked as it comes
+  const walk = (node: any, name: string): void => {
+    if (Array.isArray(node)) {
+      for (const item of node) walk(item, name);
+      return;
+    }
+    if (typeof node !== 'object' || node === null) return;
+    const own = node.identifier?.value ?? node.id?.value ?? node.key?.value ?? name;
+    if (
+      ['FunctionDeclaration', 'FunctionExpression', 'ArrowFunctionExpression', 'ClassMethod', 'MethodProperty'].includes(
+        node.type,
+      )
+    ) {
+      const span = node.span ?? node.function?.span ?? node.body?.span;
+      const limit = file.endsWith('.tsx') && /^[A-Z]/.test(own) ? component : most;
+      const n = linesIn(span);
+      if (n > limit) out.push(own);
+    }
+    for (const [key, value] of Object.entries(node)) if (key !== 'span') walk(value, own);
+  };
+  walk(tree.body, '');
+  return out;
+}
+
+describe('lengths', () => {
+  /** Longer than they should be; the longest go first. */
+  const debts: readonly string[] = [
+    'core/audit/audit.ts makeAudit',
+    'core/audit/audit.ts of',
+    'core/audit/checks.ts positionSnags',
+    'core/draw/fixture-drawing.ts drawings',
+    'core/draw/fixture-drawing.ts drawingsOf',
+    'core/draw/plate.ts furniture',
+    'core/fields/fields.ts typeField',
+    'core/formats/dxf/read.ts one',
+    'core/formats/dxf/read.ts readDxf',
+    'core/formats/mvr/read.ts fixtureOf',
+    'core/formats/mvr/read.ts readMvr',
+    'core/formats/photometric/ies.ts readIes',
+    'core/formats/zip/read.ts openZip',
+    'core/ledger/sieve.ts termOf',
+    'core/ledger/table.ts compareTable',
+    'core/number/run.ts previewRun',
+    'core/paper/query.ts parseQuery',
+    'core/setout/draft.ts draftCurve',
+    'server/routes/shelf.ts shelfRoutes',
+    'server/routes/shows.ts showRoutes',
+    'server/store/shelf.ts makeShelfStore',
+    'server/store/store.ts makeStore',
+    'web/card/Card.tsx FixtureCard',
+    'web/card/PositionCard.tsx PositionCard',
+    'web/drawing/Drawing.tsx Drawing',
+    'web/drawing/paint.ts paintGroups',
+    'web/drawing/surface.ts drawAbove',
+    'web/drawing/surface.ts makeSurface',
+    'web/drawing/tools/hang.ts hangTool',
+    'web/drawing/tools/position.ts positionTool',
+    'web/drawing/tools/section.ts sectionTool',
+    'web/drawing/tools/select.ts down',
+    'web/drawing/tools/select.ts selectTool',
+    'web/drawing/tools/stage.ts outlineTool',
+    'web/drawing/tools/thread.ts threadTool',
+    'web/ledger/Ledger.tsx Ledger',
+    'web/panels/SetOutPanel.tsx SetOutPanel',
+    'web/panels/TagsPanel.tsx TagsPanel',
+    'web/patch/PixelBoard.tsx Board',
+    'web/patch/PixelView.tsx PixelView',
+    'web/patch/UniverseMap.tsx UniverseMap',
+    'web/session/session.ts makeSession',
+    'web/shelf/ModesEditor.tsx ModesEditor',
+    'web/shelf/ShelfRoom.tsx ShelfRoom',
+    'web/shelf/symbol/BoardView.tsx BoardView',
+    'web/shelf/symbol/SymbolEditor.tsx SymbolEditor',
+    'web/steps/NumberPanel.tsx NumberPanel',
+    'web/steps/PatchPanel.tsx PatchPanel',
+  ];
+  test('components have at most 200 lines, functions 80', () => {
+    const long = ['core', 'web', 'server'].flatMap((root) =>
+      sources(root)
+        .filter((file) => !isTest(file))
+        .flatMap((file) => longFunctions(file, 80, 200).map((name) => `${file} ${name}`)),
+    );
+    expect(long.sort()).toEqual([...debts].sort());
+  });
+});
