@@ -134,7 +134,6 @@ describe('lengths', () => {
     'core/draw/fixture-drawing.ts drawings',
     'core/draw/fixture-drawing.ts drawingsOf',
     'core/draw/plate.ts furniture',
-    'core/fields/fields.ts typeField',
     'core/formats/dxf/read.ts one',
     'core/formats/dxf/read.ts readDxf',
     'core/formats/mvr/read.ts fixtureOf',

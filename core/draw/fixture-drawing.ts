@@ -1,4 +1,5 @@
 /** A fixture as it is drawn: its symbol, once on the plan and once in each detail, and its tags at their places. Remembered by its record. */
+import { tagText } from '../fields/index.js';
 import { formatLength } from '../measure/lengths.js';
 import type { Fixture, FixtureType, Id, Layer, Position, Settings, SymbolDef, TagSet } from '../model/records.js';
 import { find, get, type Show, settingsOf } from '../model/show.js';
@@ -23,7 +24,7 @@ import {
 } from './list.js';
 import { type Choice, type TagMemory, tagsAt } from './place-tags.js';
 import { symbolIn } from './symbols.js';
-import { enclosureSize, linesFor, type TagItem, tagText } from './tag-set.js';
+import { enclosureSize, linesFor, type TagItem } from './tag-set.js';
 import { boxOfTag, candidates, leaderOf, type PlacedTag, type Side, type TagLayout, tagPrims } from './tags.js';
 import { variantsOf } from './variants.js';
 

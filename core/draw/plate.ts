@@ -1,4 +1,5 @@
 /** The plot as a plate: plan at true scale, border, title block, key, scale bar and a check bar of known length. */
+import { fieldWord } from '../fields/index.js';
 import { formatFeet } from '../measure/lengths.js';
 import { type Paper, scaleName, usualScales } from '../measure/scales.js';
 import type { Id, TagSet } from '../model/records.js';
@@ -279,7 +280,8 @@ function keyPanes(show: Show, denominator: number, tags: TagSet, window: Box): P
   // What each outline round a text means.
   for (const line of lines) {
     y -= 4.6;
-    const sample = samples[line.field] ?? line.field;
+    const word = fieldWord(show, line.field);
+    const sample = samples[line.field] ?? word;
     const item = {
       tag: line.field,
       text: sample,
@@ -289,7 +291,7 @@ function keyPanes(show: Show, denominator: number, tags: TagSet, window: Box): P
     };
     text.push(
       ...tagPrims({ item, x: lx, y, moved: false }, 'ink'),
-      textAt(window[0] + 25, y, `${line.field}, ${places[line.place]}`, 2.2, 'left'),
+      textAt(window[0] + 25, y, `${word}, ${places[line.place]}`, 2.2, 'left'),
     );
   }
   panes.push({ k: 1, ox: 0, oy: 0, clip: null, prims: text });

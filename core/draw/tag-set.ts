@@ -1,48 +1,12 @@
 /** What the tags of a fixture say: the lines of its tag set, as texts with their outlines. */
 
-import { addressText, channelText, colourText, joined } from '../fields/texts.js';
-import { formatLength } from '../measure/lengths.js';
-import type { Fixture, Id, TagField, TagLine, TagSet } from '../model/records.js';
-import { all, find, get, type Show, settingsOf } from '../model/show.js';
-import { accessoriesOf } from '../patch/accessories.js';
-import { place } from '../space/hanging.js';
+import type { Fixture, Id, TagLine, TagSet } from '../model/records.js';
+import { all, find, type Show } from '../model/show.js';
 import { textWidth } from './list.js';
-
-/** A field as it stands in a tag. */
-export function tagText(show: Show, fixture: Fixture, field: TagField): string {
-  switch (field) {
-    case 'channel':
-      return channelText(fixture);
-    case 'address':
-      return addressText(fixture);
-    case 'colour':
-      return colourText(fixture);
-    case 'circuit':
-      return joined(fixture.parts.map((part) => part.circuit));
-    case 'type':
-      return find(show, 'type', fixture.type)?.name ?? '';
-    case 'watts': {
-      const watts = get(show, 'type', fixture.type).watts;
-      return watts ? `${watts} W` : '';
-    }
-    case 'accessories':
-      return accessoriesOf(show, fixture)
-        .map((item) => item.name)
-        .join(', ');
-    case 'position':
-      return find(show, 'position', fixture.position)?.name ?? '';
-    case 'height':
-      return formatLength(place(show, fixture).clamp[2], settingsOf(show).units);
-    case 'aim':
-      return fixture.aim?.kind === 'area' ? (find(show, 'area', fixture.aim.area)?.name ?? '') : '';
-    default:
-      return fixture[field];
-  }
-}
 
 /** One text of a tag, with the size of its outline in mm of the world. */
 export interface TagItem {
-  readonly tag: TagField;
+  readonly tag: string;
   readonly text: string;
   readonly enclosure: TagLine['enclosure'];
   readonly size: number;

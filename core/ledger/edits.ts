@@ -1,6 +1,6 @@
 /** Edits of many cells: one way for typing, filling, pasting, replacing and swapping; what does not fit is said before or after, never dropped silently. */
 
-import { type FieldName, fieldText, typeField } from '../fields/fields.js';
+import { fieldText, typeField } from '../fields/index.js';
 import { type Change, updating } from '../model/change.js';
 import { withNewChoices } from '../model/fields.js';
 import type { Fixture, Id } from '../model/records.js';
@@ -13,7 +13,7 @@ import type { Row } from './rows.js';
 export interface CellEdit {
   readonly fixture: Id;
   readonly part: number | null;
-  readonly field: FieldName;
+  readonly field: string;
   readonly text: string;
 }
 export interface Misfit {
@@ -64,9 +64,7 @@ export const canType = (row: Row | undefined, column: Column): boolean =>
   (row.part === null ? !(row.fixture.parts.length > 1 && column.ofParts && column.field === 'address') : column.ofParts);
 
 const cell = (row: Row, column: Column, text: string): CellEdit[] =>
-  row.kind === 'fixture' && canType(row, column)
-    ? [{ fixture: row.fixture.id, part: row.part, field: column.field as FieldName, text }]
-    : [];
+  row.kind === 'fixture' && canType(row, column) ? [{ fixture: row.fixture.id, part: row.part, field: column.field, text }] : [];
 
 /** Rows of a block as they are filled: parts where the column is theirs, heads elsewhere; no cell twice. */
 function fillable(rows: readonly Row[], column: Column): Row[] {
@@ -81,7 +79,7 @@ export function fillDown(show: Show, rows: readonly Row[], columns: readonly Col
   return columns.flatMap((column) => {
     const [first, ...rest] = fillable(rows, column);
     if (first?.kind !== 'fixture') return [];
-    const text = fieldText(show, first.fixture, first.part, column.field as FieldName);
+    const text = fieldText(show, first.fixture, first.part, column.field);
     return rest.flatMap((row) => cell(row, column, text));
   });
 }
@@ -101,7 +99,7 @@ export function fillSeries(show: Show, rows: readonly Row[], columns: readonly C
   return columns.flatMap((column) => {
     const list = fillable(rows, column);
     const text = (row: Row | undefined) =>
-      row?.kind === 'fixture' ? fieldText(show, row.fixture, row.part, column.field as FieldName) : undefined;
+      row?.kind === 'fixture' ? fieldText(show, row.fixture, row.part, column.field) : undefined;
     const first = text(list[0]);
     if (!first) return [];
     const values = seriesAfter(first, text(list[1]), list.length);
@@ -145,7 +143,7 @@ export function replaceIn(show: Show, rows: readonly Row[], columns: readonly Co
   return columns.flatMap((column) =>
     fillable(rows, column).flatMap((row) => {
       if (row.kind !== 'fixture') return [];
-      const now = fieldText(show, row.fixture, row.part, column.field as FieldName);
+      const now = fieldText(show, row.fixture, row.part, column.field);
       const folded = rules.exact ? now : now.toLowerCase();
       if (rules.whole ? folded !== sought : !folded.includes(sought)) return [];
       return cell(row, column, rules.whole ? rules.replace : now.replace(pattern, () => rules.replace));
@@ -162,7 +160,7 @@ export function swapCells(show: Show, a: Row, b: Row, columns: readonly Column[]
   if (a.kind !== 'fixture' || b.kind !== 'fixture') return [];
   return columns.flatMap((column) => {
     if (!canType(a, column) || !canType(b, column)) return [];
-    const [x, y] = [a, b].map((row) => fieldText(show, row.fixture, row.part, column.field as FieldName));
+    const [x, y] = [a, b].map((row) => fieldText(show, row.fixture, row.part, column.field));
     return [...cell(a, column, y!), ...cell(b, column, x!)];
   });
 }

@@ -2,7 +2,7 @@
 import type { Fixture, Sieve } from '../model/records.js';
 import type { Show } from '../model/show.js';
 import { inScheduleOrder, natural } from '../order/order.js';
-import { type Column, type ColumnField, columnsOf, columnText } from './columns.js';
+import { type Column, columnsOf, columnText } from './columns.js';
 import { readSieve } from './sieve.js';
 
 export interface FixtureRow {
@@ -14,7 +14,7 @@ export interface FixtureRow {
 export interface GroupRow {
   readonly kind: 'group';
   readonly title: string;
-  readonly field: ColumnField;
+  readonly field: string;
   readonly depth: number;
   readonly count: number;
   readonly sums: Readonly<Record<string, number>>;
@@ -71,7 +71,7 @@ export function rowsOf(show: Show, rules: RowRules): Rows {
   let fixtures = shown;
   const { sort } = rules;
   if (sort && known.has(sort.field)) {
-    const keys = new Map(fixtures.map((fixture) => [fixture.id, columnText(show, fixture, null, sort.field as ColumnField)]));
+    const keys = new Map(fixtures.map((fixture) => [fixture.id, columnText(show, fixture, null, sort.field)]));
     fixtures = [...fixtures].sort((a, b) => {
       const [x, y] = [keys.get(a.id)!, keys.get(b.id)!];
       // Empty cells stay at the end whichever way it is sorted.
@@ -82,7 +82,7 @@ export function rowsOf(show: Show, rules: RowRules): Rows {
     { kind: 'fixture', fixture, part: null },
     ...(fixture.parts.length > 1 ? parts(fixture).map((part): FixtureRow => ({ kind: 'fixture', fixture, part })) : []),
   ];
-  const groups = rules.groups.filter((field) => known.has(field)) as ColumnField[];
+  const groups = rules.groups.filter((field) => known.has(field));
   return {
     rows: groups.length ? grouped(show, fixtures, groups, columns, lines) : fixtures.flatMap(lines),
     shown: fixtures,
@@ -93,7 +93,7 @@ export function rowsOf(show: Show, rules: RowRules): Rows {
 function grouped(
   show: Show,
   fixtures: readonly Fixture[],
-  fields: readonly ColumnField[],
+  fields: readonly string[],
   columns: readonly Column[],
   lines: (fixture: Fixture) => Row[],
   depth = 0,

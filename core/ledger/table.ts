@@ -1,6 +1,6 @@
 /** The Ledger as a table that goes out and comes back: what is seen, and a hidden column by which each row is known again. */
 
-import { type FieldName, fieldText, typeField } from '../fields/fields.js';
+import { fieldText, typeField } from '../fields/index.js';
 import type { Fixture, Id } from '../model/records.js';
 import { all, type Show } from '../model/show.js';
 import { type Column, columnsOf, columnText } from './columns.js';
@@ -183,7 +183,7 @@ export function compareTable(show: Show, table: BackTable, by: MatchBy): Compare
       const { fixture, part } = target;
       const line = { kind: 'fixture' as const, fixture, part };
       if (!canType(line, column) || (part === null && fixture.parts.length > 1 && column.ofParts)) continue;
-      const field = column.field as FieldName;
+      const field = column.field;
       const from = fieldText(show, fixture, part, field);
       const to = (row[c] ?? '').trim();
       if (sameValue(from, to)) continue;

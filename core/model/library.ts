@@ -239,24 +239,6 @@ export const AccessorySchema = object({
   shelf: FromShelf,
 });
 
-export const tagFields = [
-  'channel',
-  'unit',
-  'address',
-  'colour',
-  'purpose',
-  'circuit',
-  'type',
-  'watts',
-  'gobo',
-  'accessories',
-  'position',
-  'height',
-  'aim',
-  'mode',
-  'notes',
-] as const;
-export type TagField = (typeof tagFields)[number];
 export const tagPlacesOf = ['body', 'behind', 'front', 'left', 'right'] as const;
 export const enclosures = ['none', 'circle', 'box', 'hexagon', 'underline'] as const;
 /** Which fields stand where round the symbol, in which enclosure. The lines of one place follow each other outward. */
@@ -267,7 +249,8 @@ export const TagSetSchema = object({
   order: Type.Number(),
   lines: Type.Array(
     object({
-      field: words(...tagFields),
+      /** Id of a field. */
+      field: Type.String({ minLength: 1, maxLength: 60 }),
       place: words(...tagPlacesOf),
       enclosure: words(...enclosures),
       /** Text height on paper, mm. */

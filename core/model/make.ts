@@ -16,7 +16,6 @@ import {
   type Part,
   type Position,
   type Settings,
-  type TagField,
   type TagLine,
   type TagSet,
   type TitleBlock,
@@ -135,7 +134,7 @@ const deviceSlots: Partial<Record<AccessoryForm, number>> = { scroller: 2, 'movi
 
 /** Three tag sets to begin with: for the designer, the electrician and the programmer. */
 export function makeTagSets(newId: (name: string) => Id): TagSet[] {
-  const line = (field: TagField, place: TagLine['place'], enclosure: TagLine['enclosure'] = 'none', size = 1.6): TagLine => ({
+  const line = (field: string, place: TagLine['place'], enclosure: TagLine['enclosure'] = 'none', size = 1.6): TagLine => ({
     field,
     place,
     enclosure,

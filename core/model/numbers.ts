@@ -81,10 +81,9 @@ export const WallSchema = object({
   watts: Type.Number({ minimum: 0, maximum: 1000 }),
 });
 
-/** Fields that a run can number; own fields by "own <id>". */
-export const runFields = ['channel', 'unit', 'dimmer', 'circuit', 'circuitNumber', 'multicable', 'way', 'address'] as const;
 const RunFieldSchema = object({
-  field: Type.String({ pattern: '^(channel|unit|dimmer|circuit|circuitNumber|multicable|way|address|own [0-9a-f-]{36})$' }),
+  /** Id of a field. */
+  field: Type.String({ minLength: 1, maxLength: 60 }),
   start: Short,
   /** A whole number, or "slots": the fixture's own footprint. */
   step: Short,

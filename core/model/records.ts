@@ -35,12 +35,10 @@ export {
   type ShelfKind,
   shelfKinds,
   strokeRoles,
-  type TagField,
-  tagFields,
   tagPlacesOf,
 } from './library.js';
 
-export { corners, directions, feedKinds, orderings, runFields } from './numbers.js';
+export { corners, directions, feedKinds, orderings } from './numbers.js';
 
 export const layerRoles = ['border', 'house', 'scenery', 'masking', 'positions', 'fixtures', 'focus'] as const;
 export type LayerRole = (typeof layerRoles)[number];

@@ -1,7 +1,8 @@
 /** Texts that count: the end of a text that goes on as a number or as letters, and where a value may stand only once. */
 
-import type { FieldName } from '../fields/fields.js';
+import { fieldOf } from '../fields/index.js';
 import type { Fixture } from '../model/records.js';
+import type { Show } from '../model/show.js';
 import { letters } from '../order/units.js';
 
 export interface Start {
@@ -38,22 +39,29 @@ export function readStart(text: string): Start | null {
 export const countedText = ({ prefix, pad, alphabet }: Start, value: number): string =>
   `${prefix}${alphabet === undefined ? String(value).padStart(pad, '0') : letters(value, alphabet)}`;
 
-/** Values of others that a field of a fixture may not take again; where they are counted apart, the place is part of the key. */
-export function scopeOf(field: FieldName, fixture: Fixture, part: number): string | null {
-  const own = fixture.parts[part] ?? fixture.parts[0]!;
-  switch (field) {
-    case 'channel':
-    case 'dimmer':
-      return '';
-    case 'unit':
-      return fixture.position;
-    case 'circuitNumber':
-      return own.circuit;
-    case 'way':
-      return own.multicable ?? '';
-    default:
-      return null;
-  }
-}
-export const keyOf = (field: FieldName, scope: string, value: string): string =>
+/** Where a value of a field may stand only once; null where it may repeat. */
+export const scopeOf = (show: Show, field: string, fixture: Fixture, part: number): string | null =>
+  fieldOf(show, field)?.run?.scope(fixture, part) ?? null;
+export const leastOf = (show: Show, field: string): number => fieldOf(show, field)?.run?.least ?? 0;
+export const keyOf = (field: string, scope: string, value: string): string =>
   `${field}\u0000${scope}\u0000${value.trim().toLowerCase()}`;
+
+export interface Held {
+  readonly key: string;
+  readonly scope: string;
+  readonly text: string;
+  /** Index of the part; null where the field is the fixture's. */
+  readonly part: number | null;
+}
+/** The values of a fixture that nobody else may take: of each part, or one where the field is the fixture's. */
+export function valuesHeld(show: Show, id: string, fixture: Fixture): Held[] {
+  const field = fieldOf(show, id);
+  if (!field?.run) return [];
+  return fixture.parts.flatMap((_, i): Held[] => {
+    const scope = field.run!.scope(fixture, i);
+    const part = field.of === 'fixture' ? null : i;
+    if (scope === null || (part === null && i > 0)) return [];
+    const text = field.text(show, fixture, part);
+    return text ? [{ key: keyOf(id, scope, text), scope, text, part }] : [];
+  });
+}

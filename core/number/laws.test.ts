@@ -1,7 +1,7 @@
 /** Laws of runs, threads and quick figures over generated rigs. */
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { fieldText } from '../fields/fields.js';
+import { fieldText } from '../fields/index.js';
 import { apply, invert } from '../model/change.js';
 import { makeFixture, makeWall } from '../model/make.js';
 import { mergeRecord, rebase } from '../model/merge.js';

@@ -1,6 +1,6 @@
 /** How a run that paused goes on. */
 
-import { type FieldName, fieldText } from '../fields/fields.js';
+import { fieldOf, fieldText } from '../fields/index.js';
 import type { Fixture, RunField } from '../model/records.js';
 import type { Show } from '../model/show.js';
 import { formatAddress } from '../patch/address.js';
@@ -8,8 +8,6 @@ import { fixtureSpans } from '../patch/spans.js';
 import { countedText, readStart } from './counting.js';
 import type { RunPreview } from './run.js';
 
-/** Numbers that are counted within a name: they begin again under the next one. */
-const within: readonly string[] = ['circuitNumber', 'way'];
 const after = (text: string): string => {
   const start = readStart(text);
   return start ? countedText(start, start.value + 1) : text;
@@ -24,19 +22,15 @@ export function legAfter(show: Show, ordered: readonly Fixture[], preview: RunPr
   const done = ordered.filter((fixture) => preview.labels.has(fixture.id)).map((fixture) => preview.draft.get(fixture.id)!);
   return leg.map((rule) => {
     if (rule.same) return { ...rule, start: after(rule.start) };
-    if (within.includes(rule.field)) return rule;
+    // What is counted within a name begins again under the next one.
+    if (fieldOf(show, rule.field)?.run?.within) return rule;
     if (rule.field === 'address') {
       const last = Math.max(0, ...done.flatMap((fixture) => fixtureSpans(show, fixture).map((span) => span.to)));
       return { ...rule, start: last ? formatAddress(last + 1) : rule.start, last: '' };
     }
     const parts = done.at(-1)?.parts.length ?? 0;
     const text = done.at(-1)
-      ? fieldText(
-          show,
-          done.at(-1)!,
-          parts > 1 && !rule.field.startsWith('own ') && rule.field !== 'unit' ? parts - 1 : null,
-          rule.field as FieldName,
-        )
+      ? fieldText(show, done.at(-1)!, parts > 1 && fieldOf(show, rule.field)?.of === 'part' ? parts - 1 : null, rule.field)
       : '';
     const bare = text.slice(rule.prefix.length, rule.suffix ? -rule.suffix.length : undefined);
     return { ...rule, start: bare ? after(bare) : rule.start, last: '' };

@@ -1,44 +1,39 @@
 /** Room for a run: others that hold its values move up. */
 
-import { type FieldName, typeField } from '../fields/fields.js';
+import { typeField } from '../fields/index.js';
 import type { Fixture, Id } from '../model/records.js';
 import { all, type Show } from '../model/show.js';
 import { partFootprint } from '../patch/footprint.js';
 import { mergeSpans, pack, type Span } from '../patch/pack.js';
 import { wallSpans } from '../patch/spans.js';
-import { countedText, keyOf, readStart, type Start, scopeOf } from './counting.js';
+import { countedText, keyOf, readStart, type Start, valuesHeld } from './counting.js';
 
 /** Others that hold a value of the run go up to the next that is free, and push on what they meet; those that shared a value go on sharing it. */
 export function push(
   show: Show,
   others: readonly Fixture[],
-  fields: readonly FieldName[],
-  given: ReadonlyMap<FieldName, ReadonlySet<string>>,
+  fields: readonly string[],
+  given: ReadonlyMap<string, ReadonlySet<string>>,
   addressed: readonly Span[],
 ): Map<Id, Fixture> {
   const moved = new Map<Id, Fixture>();
   const now = (fixture: Fixture) => moved.get(fixture.id) ?? fixture;
   for (const field of fields) {
     if (field === 'address' || !given.get(field)?.size) continue;
-    interface Held {
+    interface Group {
       readonly start: Start;
       readonly scope: string;
       readonly users: { fixture: Fixture; part: number | null }[];
     }
-    const groups = new Map<string, Held>();
+    const groups = new Map<string, Group>();
     for (const fixture of others)
-      fixture.parts.forEach((part, i) => {
-        const scope = scopeOf(field, fixture, i);
-        if (scope === null || (field === 'unit' && i > 0)) return;
-        const text = field === 'unit' ? fixture.unit : (part[field as 'channel'] ?? '');
-        const start = text ? readStart(text) : null;
-        if (!start) return;
-        const key = keyOf(field, scope, text);
+      for (const { key, scope, text, part } of valuesHeld(show, field, fixture)) {
+        const start = readStart(text);
+        if (!start) continue;
         const known = groups.get(key);
-        const user = { fixture, part: field === 'unit' ? null : i };
-        if (known) known.users.push(user);
-        else groups.set(key, { start, scope, users: [user] });
-      });
+        if (known) known.users.push({ fixture, part });
+        else groups.set(key, { start, scope, users: [{ fixture, part }] });
+      }
     const used = new Set(given.get(field));
     for (const { start, scope, users } of [...groups.values()].sort((a, b) => a.start.value - b.start.value)) {
       let value = start.value;

@@ -10,15 +10,15 @@
  *   +1 universe      addresses, shifted by whole universes
  */
 
-import { type FieldName, fieldText, typeField } from '../fields/fields.js';
+import { fieldName, fieldOf, fieldText, typeField } from '../fields/index.js';
 import { updating } from '../model/change.js';
 import { withNewChoices } from '../model/fields.js';
 import type { Fixture, Id, RunField } from '../model/records.js';
 import type { Show } from '../model/show.js';
 import { formatAddress, parseAddress, SLOTS, slotOf, UNIVERSES } from '../patch/address.js';
 import { partFootprint } from '../patch/footprint.js';
-import { countedText, readStart } from './counting.js';
-import { fieldTitle, fieldTitles, plainField, previewRun, type RunPreview } from './run.js';
+import { countedText, leastOf, readStart } from './counting.js';
+import { plainField, previewRun, type RunPreview } from './run.js';
 
 /** The notation, line by line, for the help beside the field. */
 export const quickHelp: readonly (readonly [string, string])[] = [
@@ -40,7 +40,7 @@ export type Quick =
 const wrong = (why: string): Quick => ({ kind: 'wrong', why });
 
 /** Reads what was typed for a field. */
-export function readQuick(text: string, field: FieldName): Quick {
+export function readQuick(text: string, field: string): Quick {
   const typed = text.replace(/\s+/g, ' ').trim();
   const shift = /^([+-]) ?(\d{1,6})( universes?)?$/i.exec(typed);
   if (shift) {
@@ -78,12 +78,15 @@ export function readQuick(text: string, field: FieldName): Quick {
   return { kind: 'run', rule: { ...base, step: String(b.value - a.value) } };
 }
 
+/** The field is the fixture's, whatever its parts. */
+const whole = (show: Show, field: string): boolean => fieldOf(show, field)?.of === 'fixture';
+
 /** What stands there with its counting end moved by an amount; a sentence when it would leave its range. */
 function shifted(
   show: Show,
   fixture: Fixture,
   part: number,
-  field: FieldName,
+  field: string,
   by: number,
 ): { text: string } | { why: string } | null {
   const own = fixture.parts[part]!;
@@ -96,12 +99,11 @@ function shifted(
       return { why: `${formatAddress(own.address)} would come to ${formatAddress(to)} and run past the end of its universe.` };
     return { text: formatAddress(to) };
   }
-  const text = fieldText(show, fixture, field === 'unit' || field.startsWith('own ') ? null : part, field);
+  const text = fieldText(show, fixture, whole(show, field) ? null : part, field);
   const start = text ? readStart(text) : null;
   if (!start) return null;
   const value = start.value + by;
-  if (value < (field === 'channel' ? 1 : 0))
-    return { why: `${fieldTitles[field] ?? 'The column'} ${text} would become ${value}.` };
+  if (value < leastOf(show, field)) return { why: `${fieldName(show, field)} ${text} would become ${value}.` };
   return {
     text: countedText(start, value),
   };
@@ -111,19 +113,19 @@ function shifted(
 export function previewShift(
   show: Show,
   fixtures: readonly Fixture[],
-  field: FieldName,
+  field: string,
   by: number,
 ): { ok: true; preview: RunPreview } | { ok: false; why: string } {
   const draft = new Map<Id, Fixture>();
   let numbered = 0;
   for (const fixture of fixtures) {
     let now = fixture;
-    const parts = field === 'unit' || field.startsWith('own ') ? [0] : fixture.parts.map((_, i) => i);
+    const parts = whole(show, field) ? [0] : fixture.parts.map((_, i) => i);
     for (const part of parts) {
       const to = shifted(show, fixture, part, field, by);
       if (!to) continue;
       if ('why' in to) return { ok: false, why: `${to.why} Nothing was shifted.` };
-      const typed = typeField(show, now, field === 'unit' || field.startsWith('own ') ? null : part, field, to.text);
+      const typed = typeField(show, now, whole(show, field) ? null : part, field, to.text);
       if (!typed.ok) return typed;
       now = typed.fixture;
       numbered++;
@@ -157,13 +159,13 @@ export interface QuickPreview {
 /** What texts typed for several fields stand for together: runs first, then shifts of what stands there. Each field reaches as far as it does for itself. */
 export function previewQuick(show: Show, fixtures: readonly Fixture[], texts: ReadonlyMap<string, string>): QuickPreview {
   const rules: RunField[] = [];
-  const shifts: [FieldName, number][] = [];
+  const shifts: [string, number][] = [];
   for (const [field, text] of texts) {
     if (!text.trim()) continue;
-    const quick = readQuick(text, field as FieldName);
+    const quick = readQuick(text, field);
     if (quick.kind === 'wrong') return { preview: null, fault: quick.why, said: '' };
     if (quick.kind === 'run') rules.push(quick.rule);
-    else shifts.push([field as FieldName, quick.by]);
+    else shifts.push([field, quick.by]);
   }
   if (!rules.length && !shifts.length) return { preview: null, fault: '', said: '' };
   try {
@@ -171,9 +173,9 @@ export function previewQuick(show: Show, fixtures: readonly Fixture[], texts: Re
     const draft = new Map<Id, Fixture>(fixtures.map((fixture) => [fixture.id, fixture]));
     const labels = new Map<Id, string>();
     const clashes: RunPreview['clashes'][number][] = [];
-    const reached = new Map<FieldName, ReadonlySet<Id>>();
+    const reached = new Map<string, ReadonlySet<Id>>();
     let numbered = 0;
-    const take = (preview: RunPreview, field: FieldName) => {
+    const take = (preview: RunPreview, field: string) => {
       for (const [id, fixture] of preview.draft) {
         const now = draft.get(id)!;
         const part = fixture.parts.map((own, i) => ({
@@ -195,14 +197,14 @@ export function previewQuick(show: Show, fixtures: readonly Fixture[], texts: Re
       reached.set(field, new Set(preview.labels.keys()));
     };
     for (const rule of rules)
-      take(previewRun(show, fixtures, { legs: [[rule]], parts: 'with the head', taken: 'mark' }), rule.field as FieldName);
+      take(previewRun(show, fixtures, { legs: [[rule]], parts: 'with the head', taken: 'mark' }), rule.field);
     for (const [field, by] of shifts) {
       const shifted = previewShift(show, fixtures, field, by);
       if (!shifted.ok) return { preview: null, fault: shifted.why, said: '' };
       take(shifted.preview, field);
     }
-    const fields = [...rules.map((rule) => rule.field as FieldName), ...shifts.map(([field]) => field)];
-    const value = (i: number, field: FieldName) => {
+    const fields = [...rules.map((rule) => rule.field), ...shifts.map(([field]) => field)];
+    const value = (i: number, field: string) => {
       const one = fixtures.filter((fixture) => reached.get(field)?.has(fixture.id)).at(i);
       return one ? fieldText(show, draft.get(one.id)!, null, field) : '';
     };
@@ -213,7 +215,7 @@ export function previewQuick(show: Show, fixtures: readonly Fixture[], texts: Re
       said: fields
         .map(
           (field) =>
-            `${fieldTitle(show, field)} ${value(0, field)}${value(0, field) === value(-1, field) ? '' : ` to ${value(-1, field)}`}`,
+            `${fieldName(show, field)} ${value(0, field)}${value(0, field) === value(-1, field) ? '' : ` to ${value(-1, field)}`}`,
         )
         .join('; '),
     };

@@ -1,6 +1,6 @@
 /** A run: numbers for an ordered selection in several fields at once, seen before they are applied. Source: reference calculations 3 (numbering sequence). */
 
-import { type FieldName, fieldText, typeField } from '../fields/fields.js';
+import { fieldName, fieldOf, fieldText, typeField, usualFields } from '../fields/index.js';
 import { type Change, updating } from '../model/change.js';
 import { withNewChoices } from '../model/fields.js';
 import type { Fixture, Id, Run, RunField } from '../model/records.js';
@@ -9,7 +9,7 @@ import { formatAddress, parseAddress, SLOTS, slotOf, UNIVERSES, universeOf } fro
 import { partFootprint } from '../patch/footprint.js';
 import { mergeSpans, pack, type Span } from '../patch/pack.js';
 import { fixtureSpans, wallSpans } from '../patch/spans.js';
-import { keyOf, readStart, scopeOf } from './counting.js';
+import { keyOf, leastOf, readStart, scopeOf, valuesHeld } from './counting.js';
 import { push } from './push.js';
 import { sequence } from './sequence.js';
 
@@ -20,7 +20,7 @@ export interface RunUnit {
 }
 /** A value that somebody outside the run has already. */
 export interface Clash {
-  readonly field: FieldName;
+  readonly field: string;
   readonly value: string;
   readonly by: Id;
 }
@@ -29,7 +29,7 @@ export interface RunPreview {
   readonly draft: ReadonlyMap<Id, Fixture>;
   /** What stands for each numbered fixture on the drawing. */
   readonly labels: ReadonlyMap<Id, string>;
-  readonly fields: readonly FieldName[];
+  readonly fields: readonly string[];
   readonly numbered: number;
   /** Where the run paused: units that have no value yet, in their order. */
   readonly rest: readonly RunUnit[];
@@ -44,19 +44,6 @@ export interface RunInput {
   readonly taken: Run['taken'];
 }
 
-export const fieldTitles: Readonly<Record<string, string>> = {
-  channel: 'Channel',
-  unit: 'Unit',
-  dimmer: 'Dimmer',
-  circuit: 'Circuit name',
-  circuitNumber: 'Circuit number',
-  multicable: 'Multicable',
-  way: 'Way',
-  address: 'Address',
-};
-/** Name of a field of a run, a column of the show's own by its own. */
-export const fieldTitle = (show: Show, field: string): string =>
-  fieldTitles[field] ?? all(show, 'field').find((item) => `own ${item.id}` === field)?.name ?? 'Column';
 export const plainField = (field: string, start = '1'): RunField => ({
   field,
   start,
@@ -68,9 +55,6 @@ export const plainField = (field: string, start = '1'): RunField => ({
   each: 1,
   last: '',
 });
-
-/** Fields that belong to the fixture, whatever its parts. */
-const ofFixture = (field: FieldName): boolean => field === 'unit' || field.startsWith('own ');
 
 /** A sentence about a field of a run that cannot be, naming the field. */
 export class RunFault extends RangeError {
@@ -97,11 +81,11 @@ export function previewRun(show: Show, ordered: readonly Fixture[], input: RunIn
   const inside = new Set(ordered.map((fixture) => fixture.id));
   const originals: ReadonlyMap<Id, Fixture> = new Map(ordered.map((fixture) => [fixture.id, fixture]));
   const draft = new Map(originals);
-  const fields = [...new Set(input.legs.flat().map((item) => item.field as FieldName))];
+  const fields = [...new Set(input.legs.flat().map((item) => item.field))];
   const others = all(show, 'fixture').filter((fixture) => !inside.has(fixture.id));
-  const held = heldBy(others, fields);
+  const held = heldBy(show, others, fields);
   const spans = fields.includes('address') ? [...spansOf(show, others), ...all(show, 'wall').flatMap(wallSpans)] : [];
-  const given = new Map<FieldName, Set<string>>();
+  const given = new Map<string, Set<string>>();
   const addressed: Span[] = [];
   let from = 0;
   for (const leg of input.legs) {
@@ -123,10 +107,10 @@ export function previewRun(show: Show, ordered: readonly Fixture[], input: RunIn
 
   /** Texts of a field for units, as many as it reaches. */
   function texts(rule: RunField, wanted: readonly RunUnit[]): (string | null)[] {
-    const field = rule.field as FieldName;
+    const field = rule.field;
     if (rule.same) return wanted.map(() => `${rule.prefix}${rule.start.trim()}${rule.suffix}`);
     if (field === 'address') return addresses(rule, wanted);
-    const title = fieldTitles[field] ?? 'The column';
+    const title = fieldName(show, field);
     const start = readStart(rule.start);
     if (!start)
       throw new RunFault(`${title}: "${rule.start}" does not count. Begin with a number or a letter, such as 101, E01 or A.`);
@@ -135,11 +119,12 @@ export function previewRun(show: Show, ordered: readonly Fixture[], input: RunIn
       throw new RunFault(`${title}: the last value "${rule.last}" is not of the kind of the first, "${rule.start}".`);
     const step = stepOf(rule, title);
     // A fixture's own field counts once, however many parts the run counts.
-    const heads = ofFixture(field)
-      ? wanted.map((unit, i) => i === 0 || wanted[i - 1]!.fixture !== unit.fixture)
-      : wanted.map(() => true);
+    const heads =
+      fieldOf(show, field)?.of === 'fixture'
+        ? wanted.map((unit, i) => i === 0 || wanted[i - 1]!.fixture !== unit.fixture)
+        : wanted.map(() => true);
     const counted = wanted.flatMap((unit, i) => (heads[i] ? [unit] : []));
-    const scopes = counted.map((unit) => scopeOf(field, draft.get(unit.fixture)!, unit.part ?? 0));
+    const scopes = counted.map((unit) => scopeOf(show, field, draft.get(unit.fixture)!, unit.part ?? 0));
     const mine = given.get(field);
     const counts = (): readonly string[] => {
       try {
@@ -152,19 +137,15 @@ export function previewRun(show: Show, ordered: readonly Fixture[], input: RunIn
             suffix: rule.suffix,
             pad: Math.max(rule.pad, start.pad),
             repeat: rule.each,
-            least: start.alphabet !== undefined ? 0 : field === 'channel' ? 1 : 0,
+            least: start.alphabet !== undefined ? 0 : leastOf(show, field),
             ...(start.alphabet === undefined ? {} : { alphabet: start.alphabet }),
             ...(last ? { last: last.value } : {}),
             ...(input.taken === 'skip' ? { taken: isTaken } : {}),
           },
         ).values;
       } catch (error) {
-        const hint =
-          start.alphabet !== undefined
-            ? 'Letters begin at A'
-            : field === 'channel'
-              ? 'Channels begin at 1'
-              : 'Numbers begin at 0';
+        const least = leastOf(show, field);
+        const hint = start.alphabet !== undefined ? 'Letters begin at A' : `${least ? `${title}s` : 'Numbers'} begin at ${least}`;
         throw new RunFault(`${title}: ${(error as Error).message} ${hint}: start higher, or make the step smaller.`);
       }
     };
@@ -228,17 +209,17 @@ export function previewRun(show: Show, ordered: readonly Fixture[], input: RunIn
 
   function reachOf(rule: RunField, wanted: readonly RunUnit[]): number {
     // Where skipping depends on names of the same leg, those stand in the draft by now only for what was put; put names early.
-    if (rule.field === 'circuit' || rule.field === 'multicable') {
+    if (rank(rule.field) === 0) {
       const list = texts(rule, wanted);
       list.forEach((text, i) => {
-        if (text !== null) write(rule.field as FieldName, wanted[i]!, text);
+        if (text !== null) write(rule.field, wanted[i]!, text);
       });
       return list.length;
     }
     return texts(rule, wanted).length;
   }
   function put(rule: RunField, wanted: readonly RunUnit[]): void {
-    const field = rule.field as FieldName;
+    const field = rule.field;
     const list = texts(rule, wanted);
     const mine = given.get(field) ?? new Set<string>();
     given.set(field, mine);
@@ -247,14 +228,14 @@ export function previewRun(show: Show, ordered: readonly Fixture[], input: RunIn
       const unit = wanted[i]!;
       write(field, unit, text);
       const fixture = draft.get(unit.fixture)!;
-      const scope = scopeOf(field, fixture, unit.part ?? 0);
+      const scope = scopeOf(show, field, fixture, unit.part ?? 0);
       if (scope !== null) mine.add(keyOf(field, scope, text));
       if (field === 'address')
         addressed.push(...fixtureSpans(show, fixture).filter((span) => unit.part === null || span.part === unit.part));
     });
   }
   /** Sets the value of one unit in the draft. */
-  function write(field: FieldName, unit: RunUnit, text: string): void {
+  function write(field: string, unit: RunUnit, text: string): void {
     const fixture = draft.get(unit.fixture)!;
     if (field === 'address') {
       const parsed = parseAddress(text);
@@ -272,7 +253,7 @@ export function previewRun(show: Show, ordered: readonly Fixture[], input: RunIn
       return;
     }
     const typed = typeField(show, fixture, unit.part, field, text);
-    if (!typed.ok) throw new RunFault(`${fieldTitles[field] ?? 'The column'}: ${typed.why}`);
+    if (!typed.ok) throw new RunFault(`${fieldName(show, field)}: ${typed.why}`);
     draft.set(fixture.id, typed.fixture);
   }
 
@@ -326,7 +307,8 @@ export function previewRun(show: Show, ordered: readonly Fixture[], input: RunIn
 }
 
 const total = (sizes: readonly number[]): number => sizes.reduce((a, b) => a + b, 0);
-const rank = (field: string): number => (field === 'circuit' || field === 'multicable' ? 0 : 1);
+/** Names first: those that numbers of other fields are counted within. */
+const rank = (field: string): number => (usualFields.some(({ run }) => run?.within === field) ? 0 : 1);
 
 function stepOf(rule: RunField, title: string): number | null {
   const text = rule.step.trim().toLowerCase();
@@ -339,24 +321,15 @@ function stepOf(rule: RunField, title: string): number | null {
 }
 
 /** Keys of the values that others hold, with whom. */
-function heldBy(others: readonly Fixture[], fields: readonly FieldName[]): Map<string, { field: FieldName; id: Id }[]> {
-  const held = new Map<string, { field: FieldName; id: Id }[]>();
+function heldBy(show: Show, others: readonly Fixture[], fields: readonly string[]): Map<string, { field: string; id: Id }[]> {
+  const held = new Map<string, { field: string; id: Id }[]>();
   for (const field of fields)
     for (const fixture of others)
-      fixture.parts.forEach((part, i) => {
-        const scope = scopeOf(field, fixture, i);
-        const value =
-          field === 'unit'
-            ? fixture.unit
-            : scope === null
-              ? ''
-              : (part[field as 'channel' | 'dimmer' | 'circuitNumber' | 'way'] ?? '');
-        if (scope === null || !value || (field === 'unit' && i > 0)) return;
-        const key = keyOf(field, scope, value);
+      for (const { key } of valuesHeld(show, field, fixture)) {
         const list = held.get(key);
         if (list) list.push({ field, id: fixture.id });
         else held.set(key, [{ field, id: fixture.id }]);
-      });
+      }
   return held;
 }
 

@@ -4,63 +4,21 @@
  * Signs: = is, != is not, ~ has in it, < <= > >= compare as numbers where both are, else by name. "field is empty", "field is not empty". Capitals and blanks make no difference.
  */
 
-import { fieldNames, fieldText } from '../fields/fields.js';
-import { fieldsInOrder, foldedChoice, ownValue } from '../model/fields.js';
+import { type Field, fieldNamed, fieldsOf } from '../fields/index.js';
+import { foldedChoice } from '../model/fields.js';
 import type { Fixture } from '../model/records.js';
-import { all, find, get, type Show } from '../model/show.js';
+import { all, type Show } from '../model/show.js';
 import { natural } from '../order/order.js';
-import { accessoriesOf, formsOf } from '../patch/accessories.js';
-import { formatAddress, parseAddress, universeOf } from '../patch/address.js';
+import { parseAddress } from '../patch/address.js';
+
+/** Names that a comparison may begin with, the show's own fields among them. */
+export const queryFields = (show: Show): string[] => fieldsOf(show).map((field) => (isOwn(field) ? field.title : field.id));
+const isOwn = (field: Field): boolean => field.id.startsWith('own ');
 
 /** Values of a field: one, or one a part. */
-type Values = (show: Show, fixture: Fixture) => readonly string[];
-
-const parts =
-  (key: 'channel' | 'colour' | 'circuit'): Values =>
-  (_, fixture) =>
-    fixture.parts.map((part) => part[key]);
-const fixed: Readonly<Record<string, Values>> = {
-  channel: parts('channel'),
-  colour: parts('colour'),
-  circuit: parts('circuit'),
-  address: (_, fixture) => fixture.parts.map((part) => formatAddress(part.address)),
-  universe: (_, fixture) => fixture.parts.map((part) => (part.address === null ? '' : String(universeOf(part.address)))),
-  gobo: (_, fixture) => [fixture.gobo],
-  family: (show, fixture) => [get(show, 'type', fixture.type).family],
-  maker: (show, fixture) => [get(show, 'type', fixture.type).maker],
-  watts: (show, fixture) => [String(get(show, 'type', fixture.type).watts)],
-  layer: (show, fixture) => [find(show, 'layer', fixture.layer)?.name ?? ''],
-  spare: (_, fixture) => [fixture.spare ? 'yes' : 'no'],
-  rental: (_, fixture) => [fixture.rental ?? ''],
-  hang: (_, fixture) => [fixture.hang],
-  aim: (show, fixture) => [
-    fixture.aim?.kind === 'area' ? (find(show, 'area', fixture.aim.area)?.name ?? '') : fixture.aim ? 'point' : '',
-  ],
-  accessory: (show, fixture) => [...accessoriesOf(show, fixture).map((item) => item.name), ...formsOf(show, fixture)],
-};
-const words: Readonly<Record<string, string>> = {
-  color: 'colour',
-  accessories: 'accessory',
-  'unit number': 'unit',
-  'focus area': 'aim',
-  wattage: 'watts',
-  'instrument type': 'type',
-};
-
-/** Names of the fields that every fixture has. */
-export const usualFields: readonly string[] = [...new Set([...fieldNames, ...Object.keys(fixed)])];
-/** Names that a comparison may begin with, the show's own fields among them. */
-export const queryFields = (show: Show): string[] => [...usualFields, ...fieldsInOrder(show).map((field) => field.name)];
-
-function valuesFor(show: Show, name: string): Values | null {
-  const wanted = foldedChoice(name);
-  const own = fieldsInOrder(show).find((field) => foldedChoice(field.name) === wanted);
-  if (own) return (_, fixture) => [ownValue(fixture, own.id)];
-  const plain = words[wanted] ?? wanted;
-  if (Object.hasOwn(fixed, plain)) return fixed[plain]!;
-  const field = fieldNames.find((item) => item === plain);
-  return field ? (shown, fixture) => [fieldText(shown, fixture, null, field)] : null;
-}
+const valuesOf = (show: Show, field: Field, fixture: Fixture): readonly string[] =>
+  field.ask?.(show, fixture) ??
+  (field.of === 'part' ? fixture.parts.map((_, i) => field.text(show, fixture, i)) : [field.text(show, fixture, null)]);
 
 export type Test = (fixture: Fixture) => boolean;
 export type Query = { readonly ok: true; readonly test: Test } | { readonly ok: false; readonly why: string };
@@ -131,15 +89,15 @@ export function parseQuery(show: Show, text: string): Query {
     while (at < list.length && list[at]!.kind !== 'sign' && !isWord('is') && !joins(at) && list[at]!.kind !== 'open')
       name.push(list[at++]!.text);
     if (!name.length) throw new Wrong('A comparison begins with a field, such as purpose.');
-    const values = valuesFor(show, name.join(' '));
-    if (!values) throw new Wrong(`There is no field named "${name.join(' ')}". There are ${queryFields(show).join(', ')}.`);
+    const field = fieldNamed(show, name.join(' '), foldedChoice);
+    if (!field) throw new Wrong(`There is no field named "${name.join(' ')}". There are ${queryFields(show).join(', ')}.`);
     if (isWord('is')) {
       at++;
       const not = isWord('not');
       if (not) at++;
       if (!isWord('empty')) throw new Wrong('After "is" comes "empty" or "not empty".');
       at++;
-      return (fixture) => values(show, fixture).every((value) => value === '') !== not;
+      return (fixture) => valuesOf(show, field, fixture).every((value) => value === '') !== not;
     }
     const sign = list[at]?.kind === 'sign' ? list[at++]!.text : null;
     if (!sign) throw new Wrong(`After ${name.join(' ')} comes a sign: =, !=, ~, <, <=, > or >=.`);
@@ -147,9 +105,10 @@ export function parseQuery(show: Show, text: string): Query {
     while (at < list.length && !joins(at) && list[at]!.kind !== 'sign') said.push(list[at++]!.text);
     if (!said.length)
       throw new Wrong(`After ${name.join(' ')} ${sign} comes a value. For none, write "${name.join(' ')} is empty".`);
-    return compared(values, sign, said.join(' '), foldedChoice(name.join(' ')) === 'address');
+    return compared(field, sign, said.join(' '));
   };
-  const compared = (values: Values, sign: string, wanted: string, address: boolean): Test => {
+  const compared = (field: Field, sign: string, wanted: string): Test => {
+    const address = field.kind === 'address';
     const folded = foldedChoice(wanted);
     const numeric = (text: string): number => {
       if (address) {
@@ -173,9 +132,9 @@ export function parseQuery(show: Show, text: string): Query {
       '>': (value) => value !== '' && order(value) > 0,
       '>=': (value) => value !== '' && order(value) >= 0,
     };
-    if (sign === '!=') return (fixture) => !values(show, fixture).some(same);
+    if (sign === '!=') return (fixture) => !valuesOf(show, field, fixture).some(same);
     const test = tests[sign]!;
-    return (fixture) => values(show, fixture).some(test);
+    return (fixture) => valuesOf(show, field, fixture).some(test);
   };
 
   try {

@@ -1,7 +1,7 @@
 /** Hanging, unit numbers and runs. Facts of the trade are marked (handbook 6: common practice, no source). */
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { fieldText, typeField } from '../fields/fields.js';
+import { fieldText, typeField } from '../fields/index.js';
 import { apply, edit, invert } from '../model/change.js';
 import { makePosition } from '../model/make.js';
 import type { Fixture } from '../model/records.js';

@@ -3,10 +3,10 @@ import { Pencil, RotateCcw, RotateCw, Trash2 } from 'lucide-react';
 import { Fragment } from 'react';
 import { toast } from 'sonner';
 import { snagsByFixture } from '#core/audit/snags';
-import { type FieldName, fieldText, typeField } from '#core/fields/fields';
+import { fieldText, onCard, typeField } from '#core/fields/index';
 import { formatLength, lengthUnit, parseLength } from '#core/measure/lengths';
 import { updating } from '#core/model/change';
-import { fieldsInOrder, withNewChoices } from '#core/model/fields';
+import { withNewChoices } from '#core/model/fields';
 import type { Fixture, FixtureType, Position } from '#core/model/records';
 import { all, find, get, settingsOf } from '#core/model/show';
 import { withUnits } from '#core/order/units';
@@ -125,7 +125,7 @@ function FixtureCard({ fixtures }: { fixtures: readonly Fixture[] }) {
   const one = fixtures.length === 1;
   const panel = useDesk((desk) => desk.panel);
 
-  const line = (name: string, field: FieldName, list?: readonly string[], elsewhere?: (text: string) => boolean) => {
+  const line = (name: string, field: string, list?: readonly string[], elsewhere?: (text: string) => boolean) => {
     const value = shared(fixtures.map((fixture) => fieldText(show, fixture, null, field)));
     const write = (text: string): string | null => {
       if (elsewhere?.(text)) return null;
@@ -153,6 +153,11 @@ function FixtureCard({ fixtures }: { fixtures: readonly Fixture[] }) {
       </Line>
     );
   };
+
+  const lines = (at: 'feed' | 'end') =>
+    onCard(show, at).map(({ id, title, card }) => (
+      <Fragment key={id}>{line(card?.as ?? title, id, card?.offers?.(show))}</Fragment>
+    ));
 
   const along = shared(
     fixtures.map((fixture) => formatLength(fromOrigin(get(show, 'position', fixture.position).curve, fixture.along), units)),
@@ -343,26 +348,8 @@ function FixtureCard({ fixtures }: { fixtures: readonly Fixture[] }) {
         'gobo',
         all(show, 'gobo').map((gobo) => gobo.code),
       )}
-      {!(one && first.parts.length > 1) && (
-        <>
-          {line('Circuit', 'circuit')}
-          {line('Circuit no.', 'circuitNumber')}
-          {line('Dimmer', 'dimmer')}
-          {line('Multicable', 'multicable')}
-          {line('Way', 'way')}
-        </>
-      )}
-      {fieldsInOrder(show).map((field) => (
-        <Fragment key={field.id}>
-          {line(
-            field.name,
-            `own ${field.id}`,
-            field.type === 'choice' ? field.choices : field.type === 'yes or no' ? ['yes', 'no'] : undefined,
-          )}
-        </Fragment>
-      ))}
-      {line('Rented', 'rental')}
-      {line('Notes', 'notes')}
+      {!(one && first.parts.length > 1) && lines('feed')}
+      {lines('end')}
       {one && first.parts.length > 1 && <Parts fixture={first} />}
       <Hanging fixtures={fixtures} />
     </div>

@@ -1,6 +1,6 @@
 /** The parts of one fixture, cells and devices, each with channel, address, circuit and colour of its own. */
 
-import { type FieldName, fieldText, typeField } from '#core/fields/fields';
+import { fieldText, typeField, usualFields } from '#core/fields/index';
 import { updating } from '#core/model/change';
 import type { Fixture } from '#core/model/records';
 import { partFootprint } from '#core/patch/footprint';
@@ -8,12 +8,9 @@ import { isDevice } from '#core/patch/parts';
 import { useSession, useShow } from '../session/context';
 import { TextField } from '../ui/TextField';
 
-const fields: readonly (readonly [FieldName, string])[] = [
-  ['channel', 'Chan'],
-  ['address', 'Address'],
-  ['circuit', 'Circuit'],
-  ['colour', 'Colour'],
-];
+const columns = usualFields
+  .flatMap(({ id, inParts }) => (inParts ? [{ field: id, name: inParts.as, order: inParts.order }] : []))
+  .sort((a, b) => a.order - b.order);
 
 export function Parts({ fixture }: { fixture: Fixture }) {
   const session = useSession();
@@ -25,7 +22,7 @@ export function Parts({ fixture }: { fixture: Fixture }) {
         <thead className="pencil text-left">
           <tr>
             <th className="font-normal" />
-            {fields.map(([field, name]) => (
+            {columns.map(({ field, name }) => (
               <th key={field} className="font-normal">
                 {name}
               </th>
@@ -38,7 +35,7 @@ export function Parts({ fixture }: { fixture: Fixture }) {
               <td className="max-w-16 truncate" title={`${part.name}, ${partFootprint(show, fixture, i)} slots`}>
                 {isDevice(part) ? part.name : part.name || 'lamp'}
               </td>
-              {fields.map(([field, name]) => (
+              {columns.map(({ field, name }) => (
                 <td key={field}>
                   <TextField
                     label={`${name} of ${part.name || 'the lamp'}`}

@@ -4,7 +4,7 @@ import Papa from 'papaparse';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { toast } from 'sonner';
 import { snagsByFixture } from '#core/audit/snags';
-import { type FieldName, fieldText } from '#core/fields/fields';
+import { fieldText } from '#core/fields/index';
 import { type Column, columnsOf, shownText } from '#core/ledger/columns';
 import { type CellEdit, canType, editCells, fillDown, fillSeries, pasteBlock, swapCells } from '#core/ledger/edits';
 import { type FixtureRow, type Row, type Rows, rowsOf } from '#core/ledger/rows';
@@ -118,7 +118,7 @@ export function Ledger() {
   const one = (row: FixtureRow, column: Column, text: string): CellEdit => ({
     fixture: row.fixture.id,
     part: row.part,
-    field: column.field as FieldName,
+    field: column.field,
     text,
   });
 
@@ -126,16 +126,12 @@ export function Ledger() {
     const row = rows[at.row];
     const column = columns[at.column];
     if (!column || !canType(row, column) || row?.kind !== 'fixture') return;
-    setEditing(text ?? fieldText(show, row.fixture, row.part, column.field as FieldName));
+    setEditing(text ?? fieldText(show, row.fixture, row.part, column.field));
   };
   const commit = (move: readonly [number, number]) => {
     const row = rows[at.row];
     const column = columns[at.column]!;
-    if (
-      editing !== null &&
-      row?.kind === 'fixture' &&
-      editing !== fieldText(show, row.fixture, row.part, column.field as FieldName)
-    )
+    if (editing !== null && row?.kind === 'fixture' && editing !== fieldText(show, row.fixture, row.part, column.field))
       write([one(row, column, editing)], `${column.title} ${editing || 'cleared'}`);
     setEditing(null);
     go(at.row + move[0], at.column + move[1]);
@@ -241,7 +237,7 @@ export function Ledger() {
       blockColumns().map((column) =>
         row.kind === 'fixture'
           ? column.typed
-            ? fieldText(show, row.fixture, row.part, column.field as FieldName)
+            ? fieldText(show, row.fixture, row.part, column.field)
             : shownText(show, row.fixture, row.part, column)
           : row.title,
       ),
@@ -479,7 +475,7 @@ export function Ledger() {
 
   /** What a run would write here. */
   function previewText({ fixture, part }: FixtureRow, column: Column): string | undefined {
-    const field = column.field as FieldName;
+    const field = column.field;
     const draft = preview?.fields.includes(field) ? preview.draft.get(fixture.id) : undefined;
     return draft && draft !== fixture && (part === null || column.ofParts) ? fieldText(show, draft, part, field) : undefined;
   }

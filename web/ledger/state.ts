@@ -1,6 +1,6 @@
 /** How the Ledger is looked at: columns, filters, groups. A view that is kept by name lies in the show. */
 import { create } from 'zustand';
-import { type Column, columnFor, columnsOf, columnText, comingColumns, plainColumns } from '#core/ledger/columns';
+import { type Column, columnFor, columnsOf, columnText } from '#core/ledger/columns';
 import type { CellEdit, Misfit } from '#core/ledger/edits';
 import type { BackTable } from '#core/ledger/table';
 import type { LedgerView, Sieve } from '#core/model/records';
@@ -47,11 +47,8 @@ export function shownColumns(show: Show, state: Pick<LedgerState, 'columns'>): (
   const fixtures = all(show, 'fixture');
   return columnsOf(show)
     .filter(
-      ({ field }) =>
-        plainColumns.includes(field) ||
-        field.startsWith('own ') ||
-        ((comingColumns as readonly string[]).includes(field) &&
-          fixtures.some((fixture) => columnText(show, fixture, null, field))),
+      ({ field, comes }) =>
+        comes === 'always' || (comes === 'when filled' && fixtures.some((fixture) => columnText(show, fixture, null, field))),
     )
     .map((column) => ({ ...column, pinned: false }));
 }

@@ -3,6 +3,7 @@ import { Plus, Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import { toast } from 'sonner';
 import { v4 } from 'uuid';
+import { usualFields } from '#core/fields/index';
 import { adding, edit } from '#core/model/change';
 import {
   choiceCounts,
@@ -16,7 +17,6 @@ import {
 } from '#core/model/fields';
 import { type OwnField, ownTypes } from '#core/model/records';
 import { all } from '#core/model/show';
-import { usualFields } from '#core/paper/query';
 import { sweeping } from '#core/shelf/sweep';
 import { plural } from '../drawing/pointing';
 import { useSession, useShow } from '../session/context';
@@ -35,7 +35,7 @@ export function FieldsPanel() {
   /** Why a name cannot be taken; two columns of a name could not be told apart in a question. */
   const wrong = (wanted: string, own?: OwnField): string | null => {
     if (!wanted.trim()) return 'Give the column a name.';
-    if (usualFields.includes(foldedChoice(wanted)))
+    if (usualFields.some(({ id, title }) => [id, title].some((word) => foldedChoice(word) === foldedChoice(wanted))))
       return `Every fixture has a ${foldedChoice(wanted)} already. Choose another name.`;
     if (fields.some((field) => field !== own && foldedChoice(field.name) === foldedChoice(wanted)))
       return 'There is a column of this name.';

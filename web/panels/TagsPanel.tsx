@@ -3,9 +3,10 @@ import { ArrowDown, ArrowUp, Plus, Trash2 } from 'lucide-react';
 import { toast } from 'sonner';
 import { v4 } from 'uuid';
 import { tagSetOf, tagSetsOf } from '#core/draw/tag-set';
+import { fieldOf, fieldsOf } from '#core/fields/index';
 import { adding, edit } from '#core/model/change';
 import { makeTagSets } from '#core/model/make';
-import { enclosures, type TagLine, type TagSet, tagFields, tagPlacesOf } from '#core/model/records';
+import { enclosures, type TagLine, type TagSet, tagPlacesOf } from '#core/model/records';
 import { all, settingsOf } from '#core/model/show';
 import { removeRecords, usersOf } from '#core/setout/remove';
 import { useSession, useShow } from '../session/context';
@@ -104,7 +105,8 @@ export function TagsPanel() {
                     <Choice
                       label={`Field ${i + 1}`}
                       value={item.field}
-                      list={tagFields}
+                      list={fieldsOf(show).map((field) => field.id)}
+                      say={(id) => fieldOf(show, id)?.title ?? 'gone'}
                       onChange={(field) => line(i, { field })}
                     />
                   </td>
@@ -273,17 +275,22 @@ function Choice<T extends string>({
   label,
   value,
   list,
+  say,
   onChange,
 }: {
   label: string;
   value: T;
   list: readonly T[];
+  /** How an item is called; by itself where it is left out. */
+  say?: (item: T) => string;
   onChange: (value: T) => void;
 }) {
   return (
     <select className="field" aria-label={label} value={value} onChange={(event) => onChange(event.target.value as T)}>
       {list.map((item) => (
-        <option key={item}>{item}</option>
+        <option key={item} value={item}>
+          {say?.(item) ?? item}
+        </option>
       ))}
     </select>
   );

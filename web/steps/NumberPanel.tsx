@@ -3,14 +3,14 @@ import { Route, Zap } from 'lucide-react';
 import { useEffect, useMemo, useState } from 'react';
 import { toast } from 'sonner';
 import { v4 } from 'uuid';
-import { fieldText } from '#core/fields/fields';
+import { fieldName, fieldText } from '#core/fields/index';
 import { formatLength, lengthUnit, parseLength } from '#core/measure/lengths';
 import { adding, updating } from '#core/model/change';
 import { type Direction, directions, orderings, type Run, type RunField, type RunOrder } from '#core/model/records';
 import { all, find, settingsOf } from '#core/model/show';
 import { legAfter } from '#core/number/legs';
 import { secondOf } from '#core/number/ordering';
-import { fieldTitle, previewRun, type RunPreview } from '#core/number/run';
+import { previewRun, type RunPreview } from '#core/number/run';
 import { plural } from '../drawing/pointing';
 import { useSession, useShow } from '../session/context';
 import { goTo, useDesk } from '../session/desk';
@@ -63,7 +63,7 @@ export function NumberPanel() {
   function rangeOf(field: RunPreview['fields'][number]): string {
     const done = ordered.filter((fixture) => preview!.labels.has(fixture.id));
     const value = (i: number) => (done.at(i) ? fieldText(show, preview!.draft.get(done.at(i)!.id)!, null, field) : '');
-    const title = field === 'channel' ? 'Channels' : fieldTitle(show, field);
+    const title = field === 'channel' ? 'Channels' : fieldName(show, field);
     return value(0) === value(-1) ? `${title} ${value(0)}` : `${title} ${value(0)} to ${value(-1)}`;
   }
   const goOn = () => {

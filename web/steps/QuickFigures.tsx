@@ -1,8 +1,8 @@
 /** Figures typed over the drawing, without a panel: Enter applies, Tab goes on to the next field, Escape leaves. */
 import { CircleHelp } from 'lucide-react';
 import { useEffect, useMemo, useRef, useState } from 'react';
+import { fieldName } from '#core/fields/index';
 import { previewQuick, quickHelp } from '#core/number/quick';
-import { fieldTitle } from '#core/number/run';
 import { plural } from '../drawing/pointing';
 import { useSession, useShow } from '../session/context';
 import { useDesk } from '../session/desk';
@@ -52,7 +52,7 @@ export function QuickFigures() {
         >
           {fields.map((item) => (
             <option key={item} value={item}>
-              {fieldTitle(show, item)}
+              {fieldName(show, item)}
               {texts.get(item)?.trim() ? ` (${texts.get(item)})` : ''}
             </option>
           ))}

@@ -1,12 +1,14 @@
 /** The fields of one leg of a run: start, step, and what else they may have. */
 import { Plus, X } from 'lucide-react';
 import { useState } from 'react';
-import { fieldsInOrder } from '#core/model/fields';
-import { type RunField, runFields } from '#core/model/records';
+import { fieldName, fieldOf, runFieldsOf } from '#core/fields/index';
+import type { RunField } from '#core/model/records';
 import type { Show } from '#core/model/show';
-import { fieldTitle, plainField } from '#core/number/run';
+import { plainField } from '#core/number/run';
 
-export const runnable = (show: Show): string[] => [...runFields, ...fieldsInOrder(show).map((field) => `own ${field.id}`)];
+export const runnable = (show: Show): string[] => runFieldsOf(show).map((field) => field.id);
+/** What a run of a field begins with where nothing was typed. */
+const firstOf = (show: Show, field: string): string => fieldOf(show, field)?.run?.first ?? '1';
 
 export function RunFields({
   show,
@@ -39,7 +41,7 @@ export function RunFields({
         <button
           type="button"
           className="link flex items-center gap-1 pt-1"
-          onClick={() => onChange([...leg, plainField(free[0]!, free[0] === 'address' ? '1.1' : '1')])}
+          onClick={() => onChange([...leg, plainField(free[0]!, firstOf(show, free[0]!))])}
         >
           <Plus size={12} /> Another field
         </button>
@@ -64,7 +66,7 @@ function FieldBlock({
   onRemove?: () => void;
 }) {
   const [more, setMore] = useState(false);
-  const title = fieldTitle(show, rule.field);
+  const title = fieldName(show, rule.field);
   // The first field's boxes are plainly Start and Step; those of others say whose they are.
   const named = (word: string) => (plain ? word : `${word} of ${title}`);
   const text = (key: 'start' | 'step' | 'prefix' | 'suffix' | 'last', word: string, width: string, hint?: string) => (
@@ -90,12 +92,12 @@ function FieldBlock({
             aria-label={named('Field')}
             value={rule.field}
             onChange={(event) =>
-              onChange({ ...plainField(event.target.value, event.target.value === 'address' ? '1.1' : rule.start) })
+              onChange({ ...plainField(event.target.value, fieldOf(show, event.target.value)?.run?.first ?? rule.start) })
             }
           >
             {[rule.field, ...others].map((field) => (
               <option key={field} value={field}>
-                {fieldTitle(show, field)}
+                {fieldName(show, field)}
               </option>
             ))}
           </select>

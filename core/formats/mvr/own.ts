@@ -1,11 +1,12 @@
 /** What MVR has no home for: kept in our UserData block, as JSON, keyed by the object's id (reference formats 2.6). */
+import { usualFields } from '../../fields/index.js';
 import type { Fixture } from '../../model/records.js';
 
 export const PROVIDER = 'Dessin';
 export const VERSION = '1';
 
-/** Fields of a fixture that the standard elements cannot carry. */
-export const ownFields = [
+/** Fields of a fixture that the standard elements cannot carry, in the order in which they are written; fields that came later follow by their descriptors. */
+const first = [
   'along',
   'drop',
   'side',
@@ -26,7 +27,13 @@ export const ownFields = [
   'own',
   'rental',
 ] as const;
-export type OwnFixture = Pick<Fixture, (typeof ownFields)[number]>;
+/** What elements of the standard carry. */
+const carried = ['purpose'] as const;
+const later = usualFields.flatMap(({ kept }) =>
+  kept && !(carried as readonly string[]).includes(kept) && !(first as readonly string[]).includes(kept) ? [kept] : [],
+);
+const ownFields: readonly (keyof Fixture)[] = [...first, ...later];
+export type OwnFixture = Pick<Fixture, (typeof first)[number]>;
 export const ownOf = (fixture: Fixture): OwnFixture =>
   Object.fromEntries(
     ownFields.flatMap((key) => (fixture[key] === undefined ? [] : [[key, fixture[key]]])),

@@ -1,0 +1,128 @@
+/** The one list of fields: what holds for every one of them, and the words it is known by. */
+import { describe, expect, test } from '@jest/globals';
+import { makeDemo } from '#demo/show';
+import { adding, apply } from '../model/change.js';
+import { foldedChoice } from '../model/fields.js';
+import type { OwnField } from '../model/records.js';
+import { idOf } from '../model/show.arb.js';
+import { all, get } from '../model/show.js';
+import {
+  fieldNamed,
+  fieldOf,
+  fieldsOf,
+  fieldText,
+  fieldWord,
+  onCard,
+  runFieldsOf,
+  tagText,
+  typeField,
+  usualFields,
+} from './index.js';
+
+const crew: OwnField = { id: idOf(800), kind: 'field', name: 'Crew', type: 'choice', order: 1, choices: ['Deck', 'Fly'] };
+const show = apply(makeDemo(), adding(crew));
+const own = `own ${crew.id}`;
+const fixtures = all(show, 'fixture');
+
+describe('the list', () => {
+  test('names each field once, by id and by heading; columns of the show follow', () => {
+    expect(new Set(usualFields.map(({ id }) => id)).size).toBe(usualFields.length);
+    expect(new Set(usualFields.map(({ title }) => foldedChoice(title))).size).toBe(usualFields.length);
+    expect(fieldsOf(show).at(-1)).toMatchObject({ id: own, title: 'Crew' });
+    expect(fieldOf(show, own)).toBe(fieldOf(show, own));
+    expect([fieldOf(show, 'what'), fieldOf(show, `own ${idOf(9)}`)]).toEqual([undefined, undefined]);
+  });
+  test('what a field says can be typed back, and changes nothing but the spelling', () => {
+    for (const fixture of fixtures.slice(0, 60))
+      for (const { id, of, type } of fieldsOf(show)) {
+        if (!type) continue;
+        for (const part of of === 'part' ? fixture.parts.keys() : [null]) {
+          const text = fieldText(show, fixture, part, id);
+          const typed = typeField(show, fixture, part, id, text);
+          if (!typed.ok) throw new Error(`${id}: ${typed.why}`);
+          expect([id, fieldText(show, typed.fixture, part, id)]).toEqual([id, text]);
+        }
+      }
+  });
+  test('a fixture says what its only part says', () => {
+    for (const fixture of fixtures.filter(({ parts }) => parts.length === 1).slice(0, 60))
+      for (const { id, of } of usualFields)
+        if (of === 'part') expect([id, fieldText(show, fixture, null, id)]).toEqual([id, fieldText(show, fixture, 0, id)]);
+  });
+  test('what follows from other fields is not typed; what is not there is said', () => {
+    const [fixture] = fixtures;
+    expect(typeField(show, fixture!, null, 'height', '6')).toEqual({
+      ok: false,
+      why: 'Height follows from other fields and is not typed.',
+    });
+    expect(typeField(show, fixture!, null, 'what', '6')).toEqual({ ok: false, why: 'There is no field named "what".' });
+    expect(typeField(show, fixture!, null, `own ${idOf(9)}`, '6')).toEqual({
+      ok: false,
+      why: 'This column was taken away in the meantime.',
+    });
+  });
+});
+
+describe('words', () => {
+  test('a field is found by its id, heading, name and other words; the show’s own columns go first', () => {
+    const id = (word: string) => fieldNamed(show, word, foldedChoice)?.id;
+    expect(
+      [
+        'circuitNumber',
+        'Circuit no.',
+        'circuit  NUMBER',
+        'color',
+        'unit number',
+        'instrument type',
+        'wattage',
+        'rented from',
+        'crew',
+      ].map(id),
+    ).toEqual(['circuitNumber', 'circuitNumber', 'circuitNumber', 'colour', 'unit', 'type', 'watts', 'rental', own]);
+    const twin = apply(show, adding({ ...crew, id: idOf(801), name: 'Channel' }));
+    expect(fieldNamed(twin, 'channel')?.id).toBe(`own ${idOf(801)}`);
+    expect(id('what')).toBeUndefined();
+    expect([fieldWord(show, 'channel'), fieldWord(show, own), fieldWord(show, 'own gone')]).toEqual([
+      'channel',
+      'Crew',
+      'own gone',
+    ]);
+  });
+});
+
+describe('who uses them', () => {
+  test('runs offer them in the order of the work, the own ones last', () =>
+    expect(runFieldsOf(show).map(({ id }) => id)).toEqual([
+      'channel',
+      'unit',
+      'dimmer',
+      'circuit',
+      'circuitNumber',
+      'multicable',
+      'way',
+      'address',
+      own,
+    ]));
+  test('the Card shows the feed together, and at its end the own columns before rental and notes', () => {
+    expect(onCard(show, 'feed').map(({ id }) => id)).toEqual(['circuit', 'circuitNumber', 'dimmer', 'multicable', 'way']);
+    expect(onCard(show, 'end').map(({ id }) => id)).toEqual([own, 'rental', 'notes']);
+    expect(onCard(show, 'end')[0]!.card!.offers!(show)).toEqual(['Deck', 'Fly']);
+  });
+  test('tags show any of them: dimmer, multicable, notes and columns of the show too', () => {
+    const [first] = fixtures;
+    const dressed = {
+      ...first!,
+      notes: 'check',
+      own: { [crew.id]: 'Deck' },
+      parts: first!.parts.map((part) => ({ ...part, dimmer: '12', multicable: 'M3' })),
+    };
+    expect(['dimmer', 'multicable', 'notes', own, 'watts', 'gone'].map((id) => tagText(show, dressed, id))).toEqual([
+      '12',
+      'M3',
+      'check',
+      'Deck',
+      `${get(show, 'type', first!.type).watts} W`,
+      '',
+    ]);
+  });
+});
