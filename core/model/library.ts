@@ -1,6 +1,22 @@
 /** Schemas of what is kept on the Shelf and copied into shows: fixture types, symbols, filters, gobos, accessories, tag sets, title blocks. */
 import { Type } from '@sinclair/typebox';
-import { Deg, FileHash, FromShelf, Length, Name, nullable, object, P2, P3, Picture, Share, Text, Uuid, words } from './schema.js';
+import {
+  Deg,
+  FieldId,
+  FileHash,
+  FromShelf,
+  Length,
+  Name,
+  nullable,
+  object,
+  P2,
+  P3,
+  Picture,
+  Share,
+  Text,
+  Uuid,
+  words,
+} from './schema.js';
 
 export const families = [
   'profile',
@@ -249,8 +265,7 @@ export const TagSetSchema = object({
   order: Type.Number(),
   lines: Type.Array(
     object({
-      /** Id of a field. */
-      field: Type.String({ minLength: 1, maxLength: 60 }),
+      field: FieldId,
       place: words(...tagPlacesOf),
       enclosure: words(...enclosures),
       /** Text height on paper, mm. */

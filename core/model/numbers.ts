@@ -1,6 +1,6 @@
 /** Schemas of what numbering, patch, Ledger and audit keep in a show. Lengths in mm. */
 import { Type } from '@sinclair/typebox';
-import { Length, Name, nullable, object, P2, Text, Uuid, words } from './schema.js';
+import { FieldId, Length, Name, nullable, object, P2, Text, Uuid, words } from './schema.js';
 
 const Short = Type.String({ maxLength: 200 });
 const Order = Type.Number();
@@ -82,8 +82,7 @@ export const WallSchema = object({
 });
 
 const RunFieldSchema = object({
-  /** Id of a field. */
-  field: Type.String({ minLength: 1, maxLength: 60 }),
+  field: FieldId,
   start: Short,
   /** A whole number, or "slots": the fixture's own footprint. */
   step: Short,

@@ -16,6 +16,8 @@ export const nullable = <T extends TSchema>(schema: T) => Type.Union([schema, Ty
 export const words = <T extends string>(...values: T[]) => Type.Unsafe<T>({ type: 'string', enum: values });
 export const object = <T extends Parameters<typeof Type.Object>[0]>(properties: T) =>
   Type.Object(properties, { additionalProperties: false });
+/** Id of a field of fixtures: a word, or a column of the show's own. Which words there are is for the list of fields to say. */
+export const FieldId = Type.String({ pattern: '^([A-Za-z]{1,40}|own [0-9a-f-]{36})$' });
 /** Name of a file in the server's store: the SHA-256 of its bytes. */
 export const FileHash = Type.String({ pattern: '^[0-9a-f]{64}$' });
 /** A small picture inside a record: PNG, base64, at most about 600 kB. */
