@@ -130,7 +130,6 @@ describe('lengths', () => {
   const debts: readonly string[] = [
     'core/audit/audit.ts makeAudit',
     'core/audit/audit.ts of',
-    'core/audit/checks.ts positionSnags',
     'core/draw/fixture-drawing.ts drawings',
     'core/draw/fixture-drawing.ts drawingsOf',
     'core/draw/plate.ts furniture',

@@ -8,9 +8,8 @@ import { universeOf } from '../patch/address.js';
 import { isDevice } from '../patch/parts.js';
 import { fixtureSpans, wallSpans } from '../patch/spans.js';
 import { circuitName, feedsByName, powerOf } from '../power/loads.js';
-import { channelSnags, positionSnags, universeSnags } from './checks.js';
-import { feedSnags, phaseSnags } from './power-checks.js';
-import { bySeverity, type Snag } from './snag.js';
+import { channelGroup, feedGroup, positionGroup, universeGroup } from './groups.js';
+import { bySeverity, type Snag, snagsIn } from './snag.js';
 
 /** A group is named by its letter and what it is of: "p <position>", "u 3", "c 101", "e E1 / 4", "d 12". */
 type Group = string;
@@ -122,25 +121,24 @@ export function makeAudit(): Audit {
         switch (group[0]) {
           case 'p': {
             const position = find(show, 'position', name);
-            if (position && fixtures.length) snags = positionSnags(show, position, fixtures);
+            if (position && fixtures.length) snags = snagsIn('position', positionGroup(show, position, fixtures));
             break;
           }
-          case 'u':
-            snags = universeSnags(
-              show,
-              Number(name),
-              fixtures,
-              inside.filter((record): record is Wall => record.kind === 'wall'),
-            );
+          case 'u': {
+            const walls = inside.filter((record): record is Wall => record.kind === 'wall');
+            snags = snagsIn('universe', universeGroup(show, Number(name), fixtures, walls));
             break;
-          case 'c':
-            snags = channelSnags(show, name, fixtures);
+          }
+          case 'c': {
+            const sharing = channelGroup(show, name, fixtures);
+            if (sharing.fixtures.length > 1) snags = snagsIn('channel', sharing);
             break;
+          }
           default: {
             const of: Feed['of'] = group[0] === 'd' ? 'dimmer' : 'circuit';
-            const result = feedSnags(show, of, name, fixtures, feeds, power);
-            snags = result.snags;
-            if (fixtures.length) amps.set(group, result.own);
+            const feed = feedGroup(show, of, name, fixtures, feeds, power);
+            snags = snagsIn('feed', feed);
+            if (fixtures.length) amps.set(group, feed.own);
             else amps.delete(group);
             phases = true;
           }
@@ -173,7 +171,7 @@ export function makeAudit(): Audit {
       for (const feed of feeds.values()) if (feed.phase === phase) for (const id of members.get(groupOf(feed)) ?? []) ids.add(id);
       return [...ids].sort();
     };
-    return any ? phaseSnags(sums, onPhase, powerOf(show)) : [];
+    return any ? snagsIn('phases', { amps: sums, fixturesOn: onPhase, power: powerOf(show) }) : [];
   }
 }
 const groupOf = (feed: Feed): Group => `${feed.of === 'dimmer' ? 'd' : 'e'} ${feed.name}`;

@@ -4,7 +4,7 @@ import { all, type Show } from '../model/show.js';
 import { type Audit, makeAudit } from './audit.js';
 import type { Snag } from './snag.js';
 
-export type { Snag, SnagCode, SnagStep, Weight } from './snag.js';
+export type { Snag, SnagStep, Weight } from './snag.js';
 
 /** One audit for each show that is open: it goes from edit to edit. */
 const audits = new Map<Id, Audit>();

@@ -1,0 +1,18 @@
+/** The list of checks: every one is told apart, says where it is mended, and looks at something. */
+import { describe, expect, test } from '@jest/globals';
+import { checks } from './index.js';
+
+describe('checks', () => {
+  test('each code is there once, and a person can read it', () => {
+    const codes = checks.map(({ code }) => code);
+    expect(new Set(codes).size).toBe(codes.length);
+    for (const code of codes) expect(code).toMatch(/^[a-z]+( [a-z]+)*$/);
+  });
+  test('each looks at a group at least', () => {
+    for (const { code, find } of checks) expect([code, Object.values(find).length > 0]).toEqual([code, true]);
+  });
+  test('what is merely not done yet is told last', () => {
+    const weights = checks.map(({ weight }) => weight);
+    expect(weights.lastIndexOf('doubt')).toBeLessThan(weights.indexOf('open'));
+  });
+});

@@ -1,0 +1,79 @@
+/** What is merely not done yet: channel, address, purpose, colour. One snag a position. */
+import type { Family, Fixture, FixtureType } from '../../model/records.js';
+import { all, get, type Show } from '../../model/show.js';
+import { formatAddress } from '../../patch/address.js';
+import { partFootprint } from '../../patch/footprint.js';
+import { isDevice } from '../../patch/parts.js';
+import { plainRules, planAddresses } from '../../patch/plan.js';
+import type { Check, SnagField, SnagStep } from '../check.js';
+
+const many = (n: number) => (n === 1 ? '1 unit' : `${n} units`);
+const cells = (fixture: Fixture) => fixture.parts.filter((part) => !isDevice(part));
+
+function missing(
+  field: SnagField,
+  step: SnagStep,
+  todo: string,
+  lacks: (show: Show, fixture: Fixture) => boolean,
+  more: Partial<Check> = {},
+): Check {
+  return {
+    code: `no ${field}`,
+    weight: 'open',
+    step,
+    field,
+    find: {
+      position: ({ show, position, counted }) => {
+        const list = counted.filter((fixture) => lacks(show, fixture));
+        if (!list.length) return [];
+        const ids = list.map((fixture) => fixture.id);
+        return [
+          {
+            fixtures: ids,
+            key: position.id,
+            text: `${many(list.length)} on ${position.name} ${list.length === 1 ? 'has' : 'have'} no ${field}.`,
+            todo,
+            state: [...ids].sort().join(),
+          },
+        ];
+      },
+    },
+    ...more,
+  };
+}
+
+export const noChannel = missing('channel', 'number', 'Number them in a run.', (_, fixture) =>
+  cells(fixture).some((part) => !part.channel),
+);
+
+export const noAddress = missing(
+  'address',
+  'patch',
+  'Give them addresses.',
+  (show, fixture) => fixture.parts.some((part, i) => part.address === null && partFootprint(show, fixture, i) > 0),
+  {
+    repair: ({ show, fixtures }) => {
+      const wanted = fixtures.filter((fixture) => fixture.parts.every((part) => part.address === null));
+      const last = Math.max(0, ...all(show, 'fixture').flatMap((fixture) => fixture.parts.map((part) => part.address ?? 0)));
+      if (!wanted.length || !last) return null;
+      const plan = planAddresses(show, wanted, { ...plainRules, start: last + 1 });
+      if (plan.failed || plan.first === null) return null;
+      return {
+        text: `Give ${wanted.length === 1 ? 'it' : 'them'} addresses from ${formatAddress(plan.first)}`,
+        change: plan.change,
+      };
+    },
+  },
+);
+
+export const noPurpose = missing('purpose', 'hang', 'Say what they are for.', (_, fixture) => !fixture.purpose);
+
+/** Families whose light is coloured by what stands before the lens; LEDs and moving lights bring their own. */
+const filtered: readonly Family[] = ['profile', 'fresnel', 'plano-convex', 'PAR', 'flood', 'cyc', 'strip'];
+const takesFilter = (type: FixtureType): boolean => filtered.includes(type.family) && type.lamp !== 'LED' && type.pan === 0;
+export const noColour = missing(
+  'colour',
+  'hang',
+  'Give them a filter, or NC for none.',
+  (show, fixture) => takesFilter(get(show, 'type', fixture.type)) && cells(fixture).some((part) => !part.colour),
+);
