@@ -9,7 +9,7 @@ import { baseRecords, contentOf, idOf, pipe, plainType, SHOW, showArb } from '..
 import { all, find, type Show, showOf } from '../model/show.js';
 import { plainField, previewRun, type RunPreview } from '../number/run.js';
 import { leftToRight, natural } from '../order/order.js';
-import { channelHookup, instrumentSchedule } from '../paper/schedules.js';
+import { channelHookup, instrumentSchedule } from '../paper/schedules/index.js';
 import { place } from '../space/hanging.js';
 import {
   dragFixtures,

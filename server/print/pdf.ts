@@ -3,7 +3,7 @@ import { createRequire } from 'node:module';
 import PDFDocument from 'pdfkit';
 import { CUBIC, eachCommand, type Fill, type Ink, LINE, MOVE, type Prim, pens, toned } from '#core/draw/list';
 import type { Pane, Sheet } from '#core/draw/sheet';
-import type { Schedule } from '#core/paper/schedules';
+import type { Schedule } from '#core/paper/schedule';
 
 const require = createRequire(import.meta.url);
 const regular = require.resolve('@fontsource/b612/files/b612-latin-400-normal.woff');

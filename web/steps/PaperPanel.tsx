@@ -1,10 +1,12 @@
 /** The step Paper: plate and schedules. */
-import { useState } from 'react';
+
+import { Fragment, useState } from 'react';
 import { tagSetOf, tagSetsOf } from '#core/draw/tag-set';
 import { papers, scaleName, scales } from '#core/measure/scales';
 import { edit, updating } from '#core/model/change';
 import type { SymbolSet } from '#core/model/records';
 import { all, settingsOf } from '#core/model/show';
+import { schedules } from '#core/paper/schedules/index';
 import { usePlateMissing } from '../drawing/plate';
 import { useSession, useShow } from '../session/context';
 import { useDesk } from '../session/desk';
@@ -195,12 +197,13 @@ export function PaperPanel() {
       )}
       <h3 className="pencil pt-3">Schedules</h3>
       <div className="grid grid-cols-[1fr_auto_auto] gap-x-4 gap-y-1">
-        <span>Channel hookup</span>
-        {link('hookup.pdf', 'PDF')}
-        {link('hookup.csv', 'CSV')}
-        <span>Instrument schedule</span>
-        {link('schedule.pdf', 'PDF')}
-        {link('schedule.csv', 'CSV')}
+        {schedules.map(({ id, title }) => (
+          <Fragment key={id}>
+            <span>{title}</span>
+            {link(`${id}.pdf`, 'PDF')}
+            {link(`${id}.csv`, 'CSV')}
+          </Fragment>
+        ))}
       </div>
     </section>
   );

@@ -1,5 +1,5 @@
 /** CSV for spreadsheets: RFC 4180, UTF-8 with BOM, CRLF, safe against formula injection (reference formats 8.1). */
-import type { Schedule } from '../../paper/schedules.js';
+import type { Schedule } from '../../paper/schedule.js';
 
 const plainNumber = /^[+-]?(\d+(\.\d*)?|\.\d+)([eE][+-]?\d+)?$/;
 const risky = /^'*[=+\-@\t\r]/;

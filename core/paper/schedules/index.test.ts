@@ -1,11 +1,11 @@
 /** Schedules as data: what each row says, in which order, and what is summed. */
 import { describe, expect, test } from '@jest/globals';
-import { apply, edit } from '../model/change.js';
-import { makeFixture } from '../model/make.js';
-import type { Fixture, FixtureType, Part, Position } from '../model/records.js';
-import { baseRecords, fixtureLayer, idOf, pipe, plainType, SHOW } from '../model/show.arb.js';
-import { type Show, settingsOf, showOf } from '../model/show.js';
-import { channelHookup, instrumentSchedule } from './schedules.js';
+import { apply, edit } from '../../model/change.js';
+import { makeFixture } from '../../model/make.js';
+import type { Fixture, FixtureType, Part, Position } from '../../model/records.js';
+import { baseRecords, fixtureLayer, idOf, pipe, plainType, SHOW } from '../../model/show.arb.js';
+import { type Show, settingsOf, showOf } from '../../model/show.js';
+import { channelHookup, instrumentSchedule } from './index.js';
 
 const cyc: FixtureType = {
   ...plainType,
