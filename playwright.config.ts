@@ -6,6 +6,8 @@ export default defineConfig({
   testDir: './e2e',
   // Its own folder: Playwright empties it, and the reports of the others lie beside it.
   outputDir: 'test-results/playwright',
+  // A story that was singled out while it was written would hide all others.
+  forbidOnly: true,
   workers: 1,
   timeout: 60_000,
   // One more try on a noisy machine; the line reporter names what needed it.

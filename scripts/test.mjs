@@ -46,10 +46,19 @@ if (!browser) fail('Playwright wrote no report; the reason stands above.');
 const broken = unit.numRuntimeErrorTestSuites ?? 0;
 const passed = unit.numPassedTests + browser.stats.expected + browser.stats.flaky;
 const failed = unit.numFailedTests + broken + browser.stats.unexpected + (browser.errors?.length ?? 0);
+/** Stories that needed their second try, by name. */
+const again = [];
+const walk = (suite, path) => {
+  for (const spec of suite.specs ?? [])
+    if (spec.tests.some((test) => test.status === 'flaky')) again.push([...path, spec.title].join(' > '));
+  for (const inner of suite.suites ?? []) walk(inner, [...path, inner.title]);
+};
+for (const suite of browser.suites ?? []) walk(suite, [suite.title]);
 writeFileSync(join(results, 'summary.txt'), `${passed} passed, ${failed} failed\n`);
 console.log(
   `Jest: ${unit.numPassedTests} passed. Playwright: ${browser.stats.expected} passed. ${passed} passed, ${failed} failed in all.`,
 );
+for (const name of again) console.log(`Needed a second try: ${name}`);
 if (jest.code !== 0 || playwright.code !== 0 || failed > 0) process.exit(1);
 
 async function findChromium() {

@@ -10,6 +10,14 @@ import { v4 } from 'uuid';
 import { edit } from '#core/model/change';
 import type { DessinRecord, Fixture } from '#core/model/records';
 
+/** Seed of the moments of the kills; printed, so that a run can be repeated: KILL_SEED=... npm test. */
+const seed = Number(process.env.KILL_SEED ?? Math.floor(Math.random() * 2 ** 31));
+let state = seed;
+/** 0 to 1; linear congruence as in Numerical Recipes (Press and others 1992). */
+const random = (): number => {
+  state = (state * 1664525 + 1013904223) % 2 ** 32;
+  return state / 2 ** 32;
+};
 const kills = Number(process.env.KILLS ?? 3);
 const main = resolve('dist/server/main.js');
 
@@ -40,6 +48,7 @@ async function up(port: number, data: string): Promise<ChildProcess> {
 test(
   `${kills} kills in a stream of edits: every confirmed one is found again`,
   async () => {
+    console.info(`kill seed ${seed}`);
     const data = await mkdtemp(join(tmpdir(), 'dessin-kill-'));
     const port = await freePort();
     const shows = `http://127.0.0.1:${port}/api/shows`;
@@ -85,7 +94,7 @@ test(
             byId.set(fixture.id, { ...fixture, notes });
             total++;
             // Somewhere in the stream, however slow the machine is: a while after the fifth edit was confirmed.
-            if (i === 4) setTimeout(() => server.kill('SIGKILL'), Math.random() * 1200);
+            if (i === 4) setTimeout(() => server.kill('SIGKILL'), random() * 1200);
           }
         } catch (error) {
           // The kill ends the stream; an answer that is not an end would be a fault.

@@ -138,7 +138,7 @@ export function Drawing({ pane, step }: { pane: 'plan' | 'section' | 'elevation'
     observer.observe(element);
     size();
     made.setList(list, settings.scale);
-    fit(plan ? openingBox(session.get().show, list.box) : list.box);
+    showBox(plan ? openingBox(session.get().show, list.box) : list.box);
     (window as unknown as Record<string, unknown>)[plan ? 'dessinSurface' : 'dessinSection'] = made;
     void document.fonts.ready.then(() => made.retheme());
     // A wheel that sets a count must not zoom; passive listeners could not stop it.
@@ -154,7 +154,7 @@ export function Drawing({ pane, step }: { pane: 'plan' | 'section' | 'elevation'
     };
   }, []);
 
-  const fit = (box: Box = list.box) => {
+  const showBox = (box: Box = list.box) => {
     const made = surface.current;
     if (!made || !host.current || !zoomer.current || !Number.isFinite(box[0])) return;
     const { k: scale, tx, ty } = made.fit(box);
@@ -171,7 +171,7 @@ export function Drawing({ pane, step }: { pane: 'plan' | 'section' | 'elevation'
   }, []);
   // biome-ignore lint/correctness/useExhaustiveDependencies: another plane is another drawing
   useEffect(() => {
-    if (!plan) fit();
+    if (!plan) showBox();
   }, [view]);
 
   // biome-ignore lint/correctness/useExhaustiveDependencies: goes once for each request
@@ -180,7 +180,7 @@ export function Drawing({ pane, step }: { pane: 'plan' | 'section' | 'elevation'
     const made = surface.current;
     // A pane that is opened shows the whole; what was asked for before it was there was meant for others.
     if (!wanted || !made || wanted.stamp < opened.current) return;
-    if (!wanted.ids.length) return fit();
+    if (!wanted.ids.length) return showBox();
     const boxes = list.chunks.filter((chunk) => chunk.id !== null && wanted.ids.includes(chunk.id)).map((chunk) => chunk.box);
     if (!boxes.length || !host.current || !zoomer.current) return;
     const box = boxes.reduce(
@@ -330,7 +330,7 @@ export function Drawing({ pane, step }: { pane: 'plan' | 'section' | 'elevation'
             desk.tool === 'select' &&
             !surface.current!.pick(at[0], at[1], ['fixture', 'position', 'outline', 'masking', 'note', 'detail'])
           )
-            fit();
+            showBox();
         }}
       >
         <canvas className="absolute inset-0 h-full w-full" />
