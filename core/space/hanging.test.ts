@@ -10,6 +10,9 @@ import { frameAlong } from './curves.js';
 import { ARM, bearingOfSpin, chordOffset, clampOf, place, placeOf, spinOfBearing, stands, targetOf } from './hanging.js';
 import { cross, dot, norm, sub } from './vectors.js';
 
+/** The root of a half, to four places. */
+const HALF = Math.round(Math.SQRT1_2 * 1e4) / 1e4;
+
 const pipe = (half: number, y = 0, z = 6000): Straight => ({ form: 'straight', a: [-half, y], b: [half, y], z });
 const position = makePosition('p', 'l', 'LX', 'pipe', pipe(5000), 1);
 const type = { ...plainType, hang: 0 };
@@ -74,13 +77,13 @@ describe('idle', () => {
     expect([0, 90, 180, -90, 270].map(bearingOfSpin)).toEqual([-90, 0, 90, 180, 180]);
     expect([-90, 0, 90, 180, 120].map(spinOfBearing)).toEqual([0, 90, 180, -90, -150]);
     const at = idle({ spin: 90 });
-    expect(at.beam.map((value) => Math.round(value * 1e4) / 1e4 + 0)).toEqual([0.7071, 0, -0.7071]);
+    expect(at.beam.map((value) => Math.round(value * 1e4) / 1e4 + 0)).toEqual([HALF, 0, -HALF]);
     expect([at.bearing, at.below, at.target]).toEqual([0, 45, null]);
   });
   test('a unit that stands on the floor looks up; on a pipe it looks down all the same', () => {
     const floor = makePosition('p', 'l', 'Floor', 'floor', pipe(5000, 0, 0), 1);
     const up = idle({ hang: 'floor', spin: 0 }, type, floor);
-    expect(up.beam.map((value) => Math.round(value * 1e4) / 1e4 + 0)).toEqual([0, -0.7071, 0.7071]);
+    expect(up.beam.map((value) => Math.round(value * 1e4) / 1e4 + 0)).toEqual([0, -HALF, HALF]);
     expect(up.below).toBe(-45);
     expect(idle({ hang: 'over' }).below).toBe(45);
     expect(idle({ hang: 'under' }, type, floor).below).toBe(45);

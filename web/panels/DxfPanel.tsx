@@ -238,7 +238,7 @@ function Preview({ drawing, placing, onOrigin }: { drawing: PackedDrawing; placi
     const [xs, ys] = [corners.map((p) => p[0]), corners.map((p) => p[1])];
     return [Math.min(...xs), Math.min(...ys), Math.max(...xs), Math.max(...ys)] as const;
   }, [drawing, placing]);
-  const fit = (w: number, h: number) => {
+  const wholeBox = (w: number, h: number) => {
     const k = Math.min((w - 40) / Math.max(1, frame[2] - frame[0]), (h - 40) / Math.max(1, frame[3] - frame[1]));
     return { k, tx: w / 2 - ((frame[0] + frame[2]) / 2) * k, ty: h / 2 + ((frame[1] + frame[3]) / 2) * k };
   };
@@ -253,7 +253,7 @@ function Preview({ drawing, placing, onOrigin }: { drawing: PackedDrawing; placi
     ctx.scale(ratio, ratio);
     const style = getComputedStyle(document.documentElement);
     const colour = (name: string) => style.getPropertyValue(name).trim();
-    const { k, tx, ty } = fit(w, h);
+    const { k, tx, ty } = wholeBox(w, h);
     ctx.lineWidth = 0.8;
     ctx.strokeStyle = colour('--pencil');
     const [c, s] = [
@@ -306,7 +306,7 @@ function Preview({ drawing, placing, onOrigin }: { drawing: PackedDrawing; placi
       aria-label="Preview of the file over the stage"
       onClick={(event) => {
         const element = event.currentTarget;
-        const { k, tx, ty } = fit(element.clientWidth, element.clientHeight);
+        const { k, tx, ty } = wholeBox(element.clientWidth, element.clientHeight);
         const [x, y] = [(event.nativeEvent.offsetX - tx) / k, (ty - event.nativeEvent.offsetY) / k];
         // Back into the file: turned and scaled the other way.
         const a = (-placing.rotation * Math.PI) / 180;
