@@ -1,6 +1,6 @@
 /** Drafting in earnest: stage, positions, hanging and seeing, tried as a user would. */
 import { expect, type Page, test } from '@playwright/test';
-import { clickAt, demoIdOf, dragFrom, newShow, recordsOf, screenOf, showIdOf, stored } from './helpers.js';
+import { clickAt, demoIdOf, dragFrom, newShow, recordsOf, screenOf, settled, showIdOf, stored, twoFrames } from './helpers.js';
 
 interface Rec {
   readonly id: string;
@@ -18,7 +18,7 @@ async function openDemo(page: Page, step: string): Promise<string> {
   const { id } = (await response.json()) as { id: string };
   await page.goto(`/shows/${id}/${step}`);
   await expect(page.getByTestId('drawing')).toBeVisible();
-  await page.waitForTimeout(400);
+  await settled(page);
   return id;
 }
 const card = (page: Page) => page.getByTestId('card');
@@ -123,13 +123,13 @@ test('the stage: typed outlines, a dimension that stays attached, a note with it
   // Layers: locked is not to be picked, hidden is not drawn; a drag restacks; the selection goes to another.
   const layers = page.getByRole('region', { name: 'Layers' });
   await layers.getByRole('button', { name: /^Scenery is shown/ }).click();
-  await page.waitForTimeout(150);
+  await settled(page);
   expect((await drawn(page, platform!.id, 'outline'))!.locked).toBe(true);
   await page.keyboard.press('Escape');
   await clickAt(page, 4500, 2000);
   await expect(card(page).or(page.getByText('Nothing is selected.'))).toContainText(/Nothing is selected|Leg|Stage floor/);
   await layers.getByRole('button', { name: /^Scenery is locked/ }).click();
-  await page.waitForTimeout(150);
+  await settled(page);
   expect(await drawn(page, platform!.id, 'outline')).toBeNull();
   await layers.getByRole('button', { name: /^Scenery is hidden/ }).click();
   await layers
@@ -266,7 +266,7 @@ test('positions: a truss and a racetrack by typed figures, one above the grid is
   await page.keyboard.press('g');
   await page.keyboard.press('Escape');
   await page.keyboard.press('f');
-  await page.waitForTimeout(300);
+  await settled(page);
   await clickAt(page, 3000, 2000);
   await expect(page.getByRole('heading', { name: '2 positions' })).toBeVisible();
   await dragFrom(page, [3000, 2000], [3000, 2500]);
@@ -438,7 +438,7 @@ test('once issued, numbers are frozen and an addition becomes 4A; a renumber is 
 test('details: what is dragged in one is the real fixture; a detail goes where it is put, at its own size', async ({ page }) => {
   await openDemo(page, 'positions');
   await page.keyboard.press('f');
-  await page.waitForTimeout(400);
+  await settled(page);
   const boom = (await all(page, 'position')).find((position) => position.name === 'Boom 1 SL')!;
   const unit = (await all(page, 'fixture')).find((fixture) => fixture.position === boom.id && fixture.along === 2600)!;
   const at = (await drawn(page, unit.id, 'fixture'))!.hit.at;
@@ -457,7 +457,7 @@ test('details: what is dragged in one is the real fixture; a detail goes where i
     ticks: { from: 'start', figures: true },
   });
   await card(page).getByLabel('Show a detail').uncheck();
-  await page.waitForTimeout(200);
+  await settled(page);
   expect(await drawn(page, boom.id, 'detail')).toBeNull();
 });
 
@@ -485,7 +485,7 @@ test('section beside the plan: one selection, a trim dragged, sight lines, a lin
   );
   expect(hovered!.id).toBe((await all(page, 'position')).find((position) => position.name === 'LX 1')!.id);
   await page.keyboard.press('6');
-  await page.waitForTimeout(400);
+  await settled(page, 'section');
   // In the elevation FOH 2 is the highest: taken where no unit hangs.
   const free = await page.evaluate(() => {
     const surface = (
@@ -525,7 +525,7 @@ test('tag sets: switched in one click, edited, printed; a tag moved by hand stay
   const screen = await screenOf(page, at[0], at[1]);
   await page.mouse.move(screen.x, screen.y);
   for (let i = 0; i < 4; i++) await page.mouse.wheel(0, -240);
-  await page.waitForTimeout(400);
+  await settled(page);
   await page.getByRole('button', { name: 'Programmer' }).click();
   await expect.poll(tags).toEqual(['channel', 'address']);
   await page.keyboard.press('t');
@@ -569,7 +569,8 @@ test('in 3D a unit goes along its position and a pipe up and down', async ({ pag
   await page.keyboard.press('3');
   const three = page.getByTestId('three');
   await expect(three).toHaveAttribute('data-bodies', /\d+/, { timeout: 20_000 });
-  await page.waitForTimeout(2500);
+  await expect(three).toHaveAttribute('data-drawn', 'house');
+  await twoFrames(page);
   const before = await all(page, 'fixture');
   const pipes = await all(page, 'position');
   const box = (await three.boundingBox())!;
@@ -582,7 +583,7 @@ test('in 3D a unit goes along its position and a pipe up and down', async ({ pag
     await page.mouse.move(x + 40, y + 20, { steps: 4 });
     const say = await three.getAttribute('data-dragging');
     await page.mouse.up();
-    await page.waitForTimeout(150);
+    await twoFrames(page);
     if (say && (await page.getByRole('button', { name: /^Undo: (Move unit|Trim of)/ }).count())) moved = true;
     else await page.getByRole('button', { name: 'From the house' }).click();
   }
@@ -612,7 +613,7 @@ test('in the section alone Escape closes the panel, then lets go of the selectio
   await expect(page.getByText('Nothing is selected.')).toBeVisible();
   // Selected in the section, selected on the plan.
   await page.keyboard.press('7');
-  await page.waitForTimeout(400);
+  await settled(page, 'section');
   const boom = (await all(page, 'position')).find((position) => position.name === 'Boom 2 SR')!;
   const unit = (await all(page, 'fixture')).find((fixture) => fixture.position === boom.id && fixture.along === 1500)!;
   const at = await page.evaluate(

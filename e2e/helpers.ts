@@ -47,6 +47,14 @@ export async function recordsOf(page: Page, show: string): Promise<RecordLike[]>
 }
 export const showIdOf = (page: Page): string => /shows\/([0-9a-f-]{36})/.exec(page.url())![1]!;
 
+/** Waits until what was asked for is drawn: two frames for what a key or click sets off, then the canvas itself says that nothing is left. */
+export async function settled(page: Page, pane: 'drawing' | 'section' = 'drawing'): Promise<void> {
+  await twoFrames(page);
+  await expect(page.getByTestId(pane).locator('canvas').first()).toHaveAttribute('data-drawn', /^\d+$/);
+}
+export const twoFrames = (page: Page): Promise<void> =>
+  page.evaluate(() => new Promise<void>((done) => requestAnimationFrame(() => requestAnimationFrame(() => setTimeout(done)))));
+
 /** A new show through the form of the start page. */
 export async function newShow(page: Page, name: string, units: 'Metric' | 'Feet and inches' = 'Metric'): Promise<string> {
   await page.goto('/');
@@ -56,7 +64,7 @@ export async function newShow(page: Page, name: string, units: 'Metric' | 'Feet 
   await form.getByRole('button', { name: 'Make the show' }).click();
   await page.waitForURL(/\/positions$/);
   await expect(page.getByTestId('drawing')).toBeVisible();
-  await page.waitForTimeout(200);
+  await settled(page);
   return showIdOf(page);
 }
 /** Chooses a type by searching for it, in the show or on the Shelf, and waits until it is in the hand. */

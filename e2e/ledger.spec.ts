@@ -1,6 +1,6 @@
 /** Ledger, Card and what goes wrong: on the demo show, in a copy of its own. */
 import { expect, test } from '@playwright/test';
-import { clickAt, openDemo, recordsOf, screenOf, stored } from './helpers.js';
+import { clickAt, openDemo, recordsOf, screenOf, settled, stored } from './helpers.js';
 
 test('sorting, filters, and the two together', async ({ page }) => {
   await openDemo(page, 'hang');
@@ -120,7 +120,7 @@ test('N goes to the snags, and the repair in the Card mends one', async ({ page 
 test('a boom is hung on in its detail beside the plan, at a true height', async ({ page }) => {
   const id = await openDemo(page, 'hang');
   await page.keyboard.press('f');
-  await page.waitForTimeout(300);
+  await settled(page);
   await page.getByLabel("Search the show's types").fill('can medium');
   await page.keyboard.press('Enter');
   // The detail of boom 1 SL stands at the right, its foot at the drawn origin: ask the fixtures where.

@@ -5,7 +5,7 @@
  * leaving its field, one choice from a list, or one key. They are counted apart for the house, the positions and the fixtures.
  */
 import { expect, type Page, test } from '@playwright/test';
-import { chooseType, demoIdOf, recordsOf, screenOf, showIdOf, stored } from './helpers.js';
+import { chooseType, demoIdOf, recordsOf, screenOf, settled, showIdOf, stored } from './helpers.js';
 
 interface Rec {
   readonly id: string;
@@ -123,7 +123,7 @@ test('the Boathouse and its 144 fixtures are drawn again from an empty show', as
     await house.key('Escape');
     await house.key('Escape');
     await house.key('f');
-    await page.waitForTimeout(300);
+    await settled(page);
     await house.click(-7350, -5000);
     await house.click(-6000, -400, true);
     await house.key('m');
@@ -144,7 +144,7 @@ test('the Boathouse and its 144 fixtures are drawn again from an empty show', as
     await house.key('Escape');
     await house.key('Escape');
     await house.key('f');
-    await page.waitForTimeout(300);
+    await settled(page);
     await house.drag([-6400, -11900], [-200, -3200]);
     await house.key('m');
     expect(named(await records(), 'outline').filter((outline) => outline.use === 'seats')).toHaveLength(18);
@@ -242,7 +242,7 @@ test('the Boathouse and its 144 fixtures are drawn again from an empty show', as
     await draw('ladder', { 'Trim height': '2.5', 'Pipe length': '3.5', At: '-6.5, -2.6', 'Pipe name': 'Ladder SR' });
     await draw('boom', { 'Pipe length': '4.5', 'Foot at': '-5.9, 2.1', 'Pipe name': 'Boom 1 SR' });
     await positions.key('f');
-    await page.waitForTimeout(300);
+    await settled(page);
   });
 
   const units = new Hand(page);

@@ -1,6 +1,6 @@
 /** Two windows, lost servers, undo: nothing is lost. */
 import { expect, test } from '@playwright/test';
-import { chooseType, clickAt, dragFrom, drawPipe, newShow, recordsOf, screenOf, stored } from './helpers.js';
+import { chooseType, clickAt, dragFrom, drawPipe, newShow, recordsOf, screenOf, settled, stored } from './helpers.js';
 
 /** A show with a pipe and five fixtures on it. */
 async function smallRig(page: import('@playwright/test').Page, name: string): Promise<string> {
@@ -122,13 +122,13 @@ test('box selection, Shift adds, the wheel zooms at the cursor, F fits', async (
   const at = await screenOf(page, 1000, 3000);
   await page.mouse.move(at.x, at.y);
   await page.mouse.wheel(0, -300);
-  await page.waitForTimeout(300);
+  await settled(page);
   const after = await screenOf(page, 1000, 3000);
   expect(Math.hypot(after.x - at.x, after.y - at.y)).toBeLessThan(1.5);
   const far = await screenOf(page, 3000, 3000);
   expect(far.x - after.x).toBeGreaterThan(60);
   await page.keyboard.press('f');
-  await page.waitForTimeout(200);
+  await settled(page);
   const fitted = await screenOf(page, 5000, 3000);
   expect(fitted.x).toBeLessThan(1016);
 });
@@ -186,7 +186,7 @@ test('a click in 3D selects what is under it', async ({ page }) => {
   await page.getByRole('tab', { name: '3D', exact: true }).click();
   await expect(page.getByTestId('three')).toHaveAttribute('data-bodies', '5', { timeout: 20_000 });
   await page.getByRole('button', { name: 'From above' }).click();
-  await page.waitForTimeout(1500);
+  await expect(page.getByTestId('three')).toHaveAttribute('data-drawn', 'above');
   const box = (await page.getByTestId('three').boundingBox())!;
   // From above the camera looks down at (0, -2): search the row of five for a body.
   let hit = false;

@@ -1,9 +1,10 @@
 /** Shared by the two commands. Node's own modules only: nothing is installed when they start. */
 import { spawn, spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
-import { accessSync, constants, existsSync, mkdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
+import { accessSync, constants, existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
+import { gzipSync } from 'node:zlib';
 
 export const root = dirname(dirname(fileURLToPath(import.meta.url)));
 
@@ -125,6 +126,10 @@ export async function build() {
     return;
   await quietly('Compiling', tool('tsc'), ['-b', 'core', 'demo', 'server']);
   await quietly('Building the interface', tool('vite'), ['build', '--logLevel', 'warn']);
+  const assets = join(root, 'dist', 'web', 'assets');
+  // Compressed once, here: the server sends what lies there.
+  for (const name of readdirSync(assets).filter((file) => /\.(js|css)$/.test(file)))
+    writeFileSync(join(assets, `${name}.gz`), gzipSync(readFileSync(join(assets, name)), { level: 9 }));
   mkdirSync(join(root, 'dist'), { recursive: true });
   writeFileSync(stamp, String(newest));
 }

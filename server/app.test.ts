@@ -1,7 +1,9 @@
 /** The interface's files and the guards around everything. */
+
 import { mkdir, mkdtemp, rm, writeFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { gunzipSync, gzipSync } from 'node:zlib';
 import { afterAll, beforeAll, expect, test } from '@jest/globals';
 import type { Hono } from 'hono';
 import { baseRecords, idOf } from '#core/model/show.arb';
@@ -18,6 +20,7 @@ beforeAll(async () => {
   await mkdir(join(folder, 'web', 'assets'), { recursive: true });
   await writeFile(join(folder, 'web', 'index.html'), '<!doctype html><title>Dessin</title>');
   await writeFile(join(folder, 'web', 'assets', 'a.js'), 'export {}');
+  await writeFile(join(folder, 'web', 'assets', 'a.js.gz'), gzipSync('export {}'));
   await writeFile(join(folder, 'secret.json'), '{"secret":true}');
   app = makeApp({ store: {} as Store, shelf: {} as ShelfStore, hub: {} as Hub, web: join(folder, 'web'), hosts: ['localhost'] });
 });
@@ -28,7 +31,17 @@ test('the page answers every path of its own; assets are kept for a year', async
   expect(await (await get('/shows/x/hang')).text()).toContain('<title>Dessin</title>');
   const asset = await get('/assets/a.js');
   expect(asset.headers.get('cache-control')).toContain('immutable');
+  expect([asset.headers.get('content-type'), await asset.text()]).toEqual([expect.stringContaining('javascript'), 'export {}']);
   expect((await get('/assets/gone.js')).status).toBe(404);
+  expect((await get('/gone.svg')).status).toBe(404);
+});
+test('what was compressed at build goes out so, to those who take it', async () => {
+  const ask = (accepts: string) =>
+    app.request('http://localhost/assets/a.js', { headers: { host: 'localhost', 'accept-encoding': accepts } });
+  const small = await ask('gzip, br');
+  expect(small.headers.get('content-encoding')).toBe('gzip');
+  expect(gunzipSync(Buffer.from(await small.arrayBuffer())).toString()).toBe('export {}');
+  expect((await ask('identity')).headers.get('content-encoding')).toBeNull();
 });
 test.each(['/../secret.json', '/..%2fsecret.json', '/%2e%2e/secret.json', '/assets/..%2f..%2fsecret.json', '/%00.json'])(
   '%s does not lead outside',

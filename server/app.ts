@@ -1,9 +1,9 @@
 /** The application: routes, guards, files of the interface. */
 import { createHash } from 'node:crypto';
 import { readFileSync, statSync } from 'node:fs';
-import { readFile } from 'node:fs/promises';
-import { extname, join, normalize, sep } from 'node:path';
-import { Hono } from 'hono';
+import { join } from 'node:path';
+import { serveStatic } from '@hono/node-server/serve-static';
+import { Hono, type MiddlewareHandler } from 'hono';
 import { bodyLimit } from 'hono/body-limit';
 import { HTTPException } from 'hono/http-exception';
 import { secureHeaders } from 'hono/secure-headers';
@@ -19,16 +19,6 @@ import { isAway } from './store/database.js';
 import type { ShelfStore } from './store/shelf.js';
 import { NewerShow, type Store } from './store/store.js';
 
-const mimes: Readonly<Record<string, string>> = {
-  '.html': 'text/html; charset=utf-8',
-  '.js': 'text/javascript',
-  '.css': 'text/css',
-  '.svg': 'image/svg+xml',
-  '.png': 'image/png',
-  '.woff2': 'font/woff2',
-  '.woff': 'font/woff',
-  '.json': 'application/json',
-};
 const MB = 1024 * 1024;
 
 export interface AppOptions {
@@ -101,7 +91,20 @@ export function makeApp({ store, shelf, hub, web, hosts }: AppOptions): Hono {
   app.route('/api/imports', importRoutes(store, shelf));
   app.route('/api/tables', tableRoutes());
   app.all('/api/*', (c) => problem(c, 404, 'No such route', 'There is nothing at this address.'));
-  if (web && page) app.get('*', (c) => sendFile(web, c.req.path, page().html));
+  if (web && page) {
+    // Files are compressed when the interface is built, so that nothing is computed here.
+    const files = serveStatic({ root: web, precompressed: true });
+    const kept =
+      (how: string): MiddlewareHandler =>
+      async (c, next) => {
+        await next();
+        if (c.res.ok) c.res.headers.set('cache-control', how);
+      };
+    app.get('/assets/*', kept('public, max-age=31536000, immutable'), files, (c) => c.text('Not found', 404));
+    app.get('/:file{[^/]+\\.(svg|js|png|json)}', kept('no-cache'), files, (c) => c.text('Not found', 404));
+    // Every other path answers the page, which routes by itself.
+    app.get('*', (c) => c.html(page().html, 200, { 'cache-control': 'no-cache' }));
+  }
   return app;
 }
 
@@ -129,30 +132,4 @@ function pageOf(folder: string): () => Page {
     }
     return kept ?? { html: '<!doctype html><title>Dessin</title><p>Dessin is being built. Reload in a minute.', build: '' };
   };
-}
-
-/** A file of the interface; every other path answers the page, which routes by itself. */
-async function sendFile(folder: string, path: string, page: string): Promise<Response> {
-  let wanted = '/';
-  try {
-    wanted = decodeURIComponent(path);
-  } catch {}
-  const file = normalize(join(folder, wanted));
-  const inside = file.startsWith(folder + sep) && extname(file) in mimes && !wanted.includes('\0');
-  try {
-    if (inside && wanted !== '/index.html') {
-      const immutable = wanted.startsWith('/assets/');
-      return new Response(await readFile(file), {
-        headers: {
-          'content-type': mimes[extname(file)]!,
-          'cache-control': immutable ? 'public, max-age=31536000, immutable' : 'no-cache',
-        },
-      });
-    }
-  } catch {
-    return new Response('Not found', { status: 404 });
-  }
-  return new Response(page, {
-    headers: { 'content-type': mimes['.html']!, 'cache-control': 'no-cache' },
-  });
 }

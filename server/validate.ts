@@ -1,7 +1,8 @@
 /** Ajv at the borders: what comes in is checked against the schemas of core, and answered in sentences. */
 import { Ajv, type ErrorObject, type ValidateFunction } from 'ajv';
 import type { Change } from '#core/model/change';
-import { type DessinRecord, recordSchemas } from '#core/model/records';
+import type { DessinRecord } from '#core/model/records';
+import { recordSchemas } from '#core/model/schemas';
 import { cutText, faultOfValues } from '#core/model/text';
 
 const ajv = new Ajv({ allErrors: false, strict: false, strictNumbers: true });

@@ -4,18 +4,28 @@ import { createBrowserRouter, Navigate } from 'react-router';
 import { RouterProvider } from 'react-router/dom';
 import { Toaster } from 'sonner';
 import { SWRConfig } from 'swr';
-import { ShelfPage } from './shelf/ShelfPage';
 import { PageFault } from './shell/Fault';
-import { ShowPage } from './shell/ShowPage';
 import { StartPage } from './shell/StartPage';
 import './styles.css';
 
 const errorElement = <PageFault />;
+/** The first page is the list of shows; the rest is fetched when somebody goes there. Until then nothing stands. */
+const hydrateFallbackElement = <div />;
 const router = createBrowserRouter([
   { path: '/', element: <StartPage />, errorElement },
-  { path: '/shelf', element: <ShelfPage />, errorElement },
+  {
+    path: '/shelf',
+    lazy: async () => ({ Component: (await import('./shelf/ShelfPage')).ShelfPage }),
+    errorElement,
+    hydrateFallbackElement,
+  },
   { path: '/shows/:id', element: <Navigate to="hang" replace />, errorElement },
-  { path: '/shows/:id/:step', element: <ShowPage />, errorElement },
+  {
+    path: '/shows/:id/:step',
+    lazy: async () => ({ Component: (await import('./shell/ShowPage')).ShowPage }),
+    errorElement,
+    hydrateFallbackElement,
+  },
   { path: '*', element: <Navigate to="/" replace />, errorElement },
 ]);
 

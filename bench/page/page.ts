@@ -130,7 +130,7 @@ export async function run(count: number) {
 
   const surface = makeSurface(base, top);
   surface.resize(WIDTH, HEIGHT);
-  surface.setList(list, 50);
+  surface.setList(list, 50, 0);
   surface.setView(near);
   await new Promise((done) => setTimeout(done, 600));
   const pan = await frames(60, (i) => surface.setView({ ...near, tx: near.tx - i * 12, ty: near.ty + i * 3 }));
@@ -185,7 +185,7 @@ export async function runVenue(count: number, segments: number) {
     document.querySelector<HTMLCanvasElement>('#top')!,
   );
   surface.resize(WIDTH, HEIGHT);
-  surface.setList(list, 50);
+  surface.setList(list, 50, 0);
   const near: ViewBox = { k: 0.06, tx: 640, ty: 700 };
   surface.setView(near);
   await new Promise((done) => setTimeout(done, 600));
@@ -269,7 +269,7 @@ export async function runDxf(entities: number) {
   surface.setView({ k: 0.03, tx: 640, ty: 700 });
   from = performance.now();
   const show = apply(rig, adding(...placed.added));
-  surface.setList(planList(show, { ...options, memory: new Map() }), 50);
+  surface.setList(planList(show, { ...options, memory: new Map() }), 50, 0);
   surface.redraw();
   const shown = performance.now() - from;
   return {

@@ -5,7 +5,7 @@
  */
 import { readFileSync, writeFileSync } from 'node:fs';
 import { describe, expect, test } from '@jest/globals';
-import { recordSchemas } from './records.js';
+import { recordSchemas } from './schemas.js';
 
 interface Schema {
   readonly type?: string;

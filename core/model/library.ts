@@ -17,38 +17,7 @@ import {
   Uuid,
   words,
 } from './schema.js';
-
-export const families = [
-  'profile',
-  'fresnel',
-  'plano-convex',
-  'PAR',
-  'flood',
-  'cyc',
-  'strip',
-  'follow spot',
-  'moving spot',
-  'moving wash',
-  'LED wash',
-  'LED batten',
-  'effect',
-] as const;
-export type Family = (typeof families)[number];
-export const lamps = ['Halogen', 'Tungsten', 'Discharge', 'LED'] as const;
-
-export const accessoryForms = [
-  'top hat',
-  'half hat',
-  'barn doors',
-  'iris',
-  'gobo holder',
-  'colour frame',
-  'scroller',
-  'egg crate',
-  'moving mirror',
-  'LED ring',
-] as const;
-export type AccessoryForm = (typeof accessoryForms)[number];
+import { accessoryForms, enclosures, families, lamps, ownTypes, primitives, strokeRoles, tagPlacesOf } from './words.js';
 
 const Dmx = Type.Integer({ minimum: 0, maximum: 0xffffffff });
 const ChannelSchema = object({
@@ -95,7 +64,6 @@ const WheelSchema = object({
   name: Name,
   slots: Type.Array(object({ name: Text, colour: nullable(Cie), media: Text }), { maxItems: 200 }),
 });
-export const primitives = ['box', 'cylinder', 'sphere'] as const;
 /** Body parts as GDTF has them: a tree by index, each with a place against its parent, three rows of four, mm. */
 const GeometrySchema = object({
   name: Name,
@@ -164,8 +132,6 @@ export const FixtureTypeSchema = object({
   shelf: FromShelf,
 });
 
-/** Line weights by role; "solid" is filled with ink. */
-export const strokeRoles = ['outline', 'detail', 'fine', 'solid'] as const;
 const ShapeSchema = Type.Union([
   object({
     form: Type.Literal('line'),
@@ -255,8 +221,6 @@ export const AccessorySchema = object({
   shelf: FromShelf,
 });
 
-export const tagPlacesOf = ['body', 'behind', 'front', 'left', 'right'] as const;
-export const enclosures = ['none', 'circle', 'box', 'hexagon', 'underline'] as const;
 /** Which fields stand where round the symbol, in which enclosure. The lines of one place follow each other outward. */
 export const TagSetSchema = object({
   id: Uuid,
@@ -288,7 +252,6 @@ export const TitleBlockSchema = object({
   shelf: FromShelf,
 });
 
-export const ownTypes = ['text', 'number', 'choice', 'date', 'yes or no'] as const;
 /** A column that a show adds for itself. Choices keep a pick list. */
 export const OwnFieldSchema = object({
   id: Uuid,
@@ -298,7 +261,3 @@ export const OwnFieldSchema = object({
   order: Type.Number(),
   choices: Type.Array(Name, { maxItems: 1000 }),
 });
-
-/** Kinds that the Shelf keeps. */
-export const shelfKinds = ['type', 'symbol', 'filter', 'gobo', 'accessory', 'tagset', 'titleblock'] as const;
-export type ShelfKind = (typeof shelfKinds)[number];

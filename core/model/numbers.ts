@@ -1,6 +1,7 @@
 /** Schemas of what numbering, patch, Ledger and audit keep in a show. Lengths in mm. */
 import { Type } from '@sinclair/typebox';
 import { FieldId, Length, Name, nullable, object, P2, Text, Uuid, words } from './schema.js';
+import { corners, directions, feedKinds, orderings } from './words.js';
 
 const Short = Type.String({ maxLength: 200 });
 const Order = Type.Number();
@@ -16,7 +17,6 @@ export const UniverseSchema = object({
   port: Short,
 });
 
-export const feedKinds = ['dimmer', 'circuit'] as const;
 /** What feeds fixtures: a dimmer, or a circuit without one. Left out, it has the limit of the house and no phase. */
 export const FeedSchema = object({
   id: Uuid,
@@ -41,7 +41,6 @@ export const PowerSchema = object({
   imbalance: Type.Number({ minimum: 0, maximum: 10 }),
 });
 
-export const corners = ['top left', 'top right', 'bottom left', 'bottom right'] as const;
 const TileSchema = object({
   rows: Type.Integer({ minimum: 1, maximum: 256 }),
   columns: Type.Integer({ minimum: 1, maximum: 256 }),
@@ -93,15 +92,6 @@ const RunFieldSchema = object({
   each: Type.Integer({ minimum: 1, maximum: 10000 }),
   last: Short,
 });
-export const directions = [
-  'left to right',
-  'right to left',
-  'downstage to upstage',
-  'upstage to downstage',
-  'top to bottom',
-  'bottom to top',
-] as const;
-export const orderings = ['as selected', ...directions, 'by position', 'round', 'rings'] as const;
 const RunOrderSchema = object({
   by: words(...orderings),
   /** What decides between those that stand alike. */

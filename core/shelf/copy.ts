@@ -2,8 +2,8 @@
 import { adding, apply, type Change, compose, nothing, updating } from '../model/change.js';
 import { sameContent } from '../model/content.js';
 import { equal } from '../model/equal.js';
-import { shelfKinds } from '../model/library.js';
 import type { DessinRecord, FixtureType, Id, ShelfRecord } from '../model/records.js';
+import { shelfKinds } from '../model/records.js';
 import { all, find, type Show } from '../model/show.js';
 import { inMode, withDevices } from '../patch/parts.js';
 

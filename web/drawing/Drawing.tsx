@@ -48,7 +48,7 @@ const toolMakers = {
 
 export function Drawing({ pane, step }: { pane: 'plan' | 'section' | 'elevation'; step: string }) {
   const session = useSession();
-  const { show } = useSessionState();
+  const { show, revision } = useSessionState();
   const desk = useDesk();
   const settings = settingsOf(show);
   const { preview, path } = useRun();
@@ -137,7 +137,7 @@ export function Drawing({ pane, step }: { pane: 'plan' | 'section' | 'elevation'
     const observer = new ResizeObserver(size);
     observer.observe(element);
     size();
-    made.setList(list, settings.scale);
+    made.setList(list, settings.scale, revision);
     showBox(plan ? openingBox(session.get().show, list.box) : list.box);
     (window as unknown as Record<string, unknown>)[plan ? 'dessinSurface' : 'dessinSection'] = made;
     void document.fonts.ready.then(() => made.retheme());
@@ -160,7 +160,8 @@ export function Drawing({ pane, step }: { pane: 'plan' | 'section' | 'elevation'
     const { k: scale, tx, ty } = made.fit(box);
     select(host.current).call(zoomer.current.transform, zoomIdentity.translate(tx, ty).scale(scale));
   };
-  useEffect(() => surface.current?.setList(list, settings.scale), [list, settings.scale]);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: a new revision of the same drawing is no other drawing
+  useEffect(() => surface.current?.setList(list, settings.scale, revision), [list, settings.scale]);
   // biome-ignore lint/correctness/useExhaustiveDependencies: the theme is what it waits for
   useEffect(() => surface.current?.retheme(), [desk.theme]);
   // A picture in a symbol has been decoded: draw again.

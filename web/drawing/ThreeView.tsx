@@ -1,6 +1,6 @@
 /** The rig in space: drawn when something changed, never in a running loop. Instanced bodies and beams. */
 import { OrbitControls } from '@react-three/drei';
-import { Canvas, type ThreeEvent, useThree } from '@react-three/fiber';
+import { Canvas, type ThreeEvent, useFrame, useThree } from '@react-three/fiber';
 import { useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import * as THREE from 'three';
 import type { Beam, Scene3D, Sheet3D, Text3D, Tube } from '#core/draw/scene';
@@ -168,6 +168,7 @@ function Space() {
         <OrbitControls makeDefault enableDamping={false} target={views.house.to as unknown as [number, number, number]} />
         <Camera view={view} />
         <Refresh on={[scene, lit, chosen, look, hover]} />
+        <Standing view={view.name} />
       </Canvas>
       {drag?.say && (
         <output
@@ -208,6 +209,16 @@ function Camera({ view }: { view: { name: ViewName; stamp: number } }) {
     orbit?.update();
     invalidate();
   }, [view.name, view.stamp, camera, controls, invalidate]);
+  return null;
+}
+
+/** Draws each frame, and says then from where: tests wait for it. */
+function Standing({ view }: { view: ViewName }) {
+  useFrame(({ gl, scene, camera }) => {
+    gl.render(scene, camera);
+    const host = gl.domElement.closest<HTMLElement>('[data-testid=three]');
+    if (host) host.dataset.drawn = view;
+  }, 1);
   return null;
 }
 

@@ -26,7 +26,8 @@ const REST = 110;
 
 export interface Surface {
   view: ViewBox;
-  readonly setList: (list: DisplayList, denominator: number) => void;
+  /** @param revision  of the show that is drawn: the canvas says it in data-drawn when nothing is left to be drawn */
+  readonly setList: (list: DisplayList, denominator: number, revision: number) => void;
   readonly setLit: (lit: Lit) => void;
   readonly setView: (view: ViewBox) => void;
   readonly resize: (width: number, height: number) => void;
@@ -61,10 +62,12 @@ export function makeSurface(base: HTMLCanvasElement, top: HTMLCanvasElement): Su
   let stale = true;
   let litStale = true;
   let rest: ReturnType<typeof setTimeout> | undefined;
+  let standing = '';
   const counts = { full: 0, blits: 0, lastMs: 0 };
 
   const penScale = (): number => Math.max(surface.view.k * denominator, 1.1);
   const wake = () => {
+    delete base.dataset.drawn;
     if (!frame) frame = requestAnimationFrame(render);
   };
 
@@ -127,6 +130,7 @@ export function makeSurface(base: HTMLCanvasElement, top: HTMLCanvasElement): Su
     else if (!same || !covered()) {
       clearTimeout(rest);
       rest = setTimeout(() => {
+        rest = undefined;
         stale = true;
         wake();
       }, REST);
@@ -134,6 +138,8 @@ export function makeSurface(base: HTMLCanvasElement, top: HTMLCanvasElement): Su
     blit();
     drawAbove();
     litStale = false;
+    // Tests wait for it: nothing is left to be drawn, and this is what stands there.
+    if (!frame && !rest) base.dataset.drawn = standing;
   };
 
   const drawAbove = () => {
@@ -242,8 +248,9 @@ export function makeSurface(base: HTMLCanvasElement, top: HTMLCanvasElement): Su
 
   const surface: Surface = {
     view: { k: 0.05, tx: 400, ty: 500 },
-    setList(next, scale) {
+    setList(next, scale, revision) {
       list = next;
+      standing = String(revision);
       denominator = scale;
       byId = new Map();
       for (const chunk of next.chunks) {

@@ -1,0 +1,71 @@
+/** The words that records are made of. Without schemas, so that the window need not load what only borders check. */
+
+export const families = [
+  'profile',
+  'fresnel',
+  'plano-convex',
+  'PAR',
+  'flood',
+  'cyc',
+  'strip',
+  'follow spot',
+  'moving spot',
+  'moving wash',
+  'LED wash',
+  'LED batten',
+  'effect',
+] as const;
+export const lamps = ['Halogen', 'Tungsten', 'Discharge', 'LED'] as const;
+export const accessoryForms = [
+  'top hat',
+  'half hat',
+  'barn doors',
+  'iris',
+  'gobo holder',
+  'colour frame',
+  'scroller',
+  'egg crate',
+  'moving mirror',
+  'LED ring',
+] as const;
+export const primitives = ['box', 'cylinder', 'sphere'] as const;
+/** Line weights by role; "solid" is filled with ink. */
+export const strokeRoles = ['outline', 'detail', 'fine', 'solid'] as const;
+export const tagPlacesOf = ['body', 'behind', 'front', 'left', 'right'] as const;
+export const enclosures = ['none', 'circle', 'box', 'hexagon', 'underline'] as const;
+export const ownTypes = ['text', 'number', 'choice', 'date', 'yes or no'] as const;
+/** Kinds that the Shelf keeps. */
+export const shelfKinds = ['type', 'symbol', 'filter', 'gobo', 'accessory', 'tagset', 'titleblock'] as const;
+export const feedKinds = ['dimmer', 'circuit'] as const;
+export const corners = ['top left', 'top right', 'bottom left', 'bottom right'] as const;
+export const directions = [
+  'left to right',
+  'right to left',
+  'downstage to upstage',
+  'upstage to downstage',
+  'top to bottom',
+  'bottom to top',
+] as const;
+export const orderings = ['as selected', ...directions, 'by position', 'round', 'rings'] as const;
+export const layerRoles = ['border', 'house', 'scenery', 'masking', 'positions', 'fixtures', 'focus'] as const;
+export const maskingUses = ['leg', 'border', 'drop', 'cyc'] as const;
+export const positionUses = ['pipe', 'truss', 'bridge', 'boom', 'ladder', 'ring', 'floor'] as const;
+export const trussSections = ['tube', 'box', 'triangle up', 'triangle down'] as const;
+/** Where on a truss a clamp sits. */
+export const chords = ['lower', 'lower downstage', 'lower upstage', 'upper', 'upper downstage', 'upper upstage'] as const;
+export const numberingRules = [
+  'from stage left',
+  'from stage right',
+  'from downstage',
+  'from upstage',
+  'from the top',
+  'from the bottom',
+  'clockwise',
+  'anticlockwise',
+] as const;
+export type Family = (typeof families)[number];
+export type AccessoryForm = (typeof accessoryForms)[number];
+export type ShelfKind = (typeof shelfKinds)[number];
+export type LayerRole = (typeof layerRoles)[number];
+export type Chord = (typeof chords)[number];
+export type Direction = (typeof directions)[number];
