@@ -25,14 +25,14 @@ export const colour: Field = {
   inParts: { as: 'Colour', order: 4 },
 };
 
-export const gobo: Field = plainText('gobo', 'Gobo', {
+const gobo: Field = plainText('gobo', 'Gobo', {
   kind: 'choice',
   column: { width: 70, comes: 'when filled' },
   card: { at: 'apart' },
 });
 export const notes: Field = plainText('notes', 'Notes', { column: { width: 140, comes: 'always' } });
 
-export const rental: Field = plainText('rental', 'Rented from', {
+const rental: Field = plainText('rental', 'Rented from', {
   kind: 'choice',
   card: { at: 'end', as: 'Rented' },
   type: (_, fixture, __, text) => {
@@ -42,3 +42,6 @@ export const rental: Field = plainText('rental', 'Rented from', {
     return { ok: true, fixture: none ? rest : { ...rest, rental: text } };
   },
 });
+
+/** Plain texts of the record that stand one after the other in the list; a new one goes here, and is seen everywhere. */
+export const texts: readonly Field[] = [gobo, rental];
