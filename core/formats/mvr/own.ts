@@ -38,3 +38,13 @@ export const ownOf = (fixture: Fixture): OwnFixture =>
   Object.fromEntries(
     ownFields.flatMap((key) => (fixture[key] === undefined ? [] : [[key, fixture[key]]])),
   ) as unknown as OwnFixture;
+
+/** Optional fields that nothing of the standard speaks of: they are taken as our block has them. */
+const alone: readonly (keyof Fixture)[] = ['tagMoves', 'accessories', 'tags', 'own', 'rental', ...later];
+export const takenAlone = (own: OwnFixture | undefined): Partial<Fixture> =>
+  Object.fromEntries(
+    alone.flatMap((key) => {
+      const value = (own as Partial<Fixture> | undefined)?.[key];
+      return value === undefined ? [] : [[key, value]];
+    }),
+  );

@@ -19,7 +19,7 @@ import { childNamed, childrenNamed, readXml, textOf, type XmlNode } from '../xml
 import { type Archive, type Budget, openZip } from '../zip/read.js';
 import { fittedCurve, hungAt } from './hang.js';
 import { orthonormal } from './matrix.js';
-import { type OwnFixture, PROVIDER } from './own.js';
+import { type OwnFixture, PROVIDER, takenAlone } from './own.js';
 import { readScene, type SceneObject } from './scene.js';
 
 export interface MvrContext {
@@ -306,11 +306,7 @@ function fixtureOf(
     position: position.id,
     ...hung,
     ...way,
-    ...(own?.tagMoves === undefined ? {} : { tagMoves: own.tagMoves }),
-    ...(own?.accessories === undefined ? {} : { accessories: own.accessories }),
-    ...(own?.tags === undefined ? {} : { tags: own.tags }),
-    ...(own?.own === undefined ? {} : { own: own.own }),
-    ...(own?.rental === undefined ? {} : { rental: own.rental }),
+    ...takenAlone(own),
     spin,
     aim: readAim(object, own, focus, records, add(matrix.o, [0, 0, -type.hang]), beam, moving, report),
     unit: own?.unit ?? (textOf(node, 'UnitNumber').replace(/^0$/, '').slice(0, 20) || ''),
