@@ -1,38 +1,33 @@
-import { StrictMode } from 'react';
+import { lazy, StrictMode, Suspense } from 'react';
 import { createRoot } from 'react-dom/client';
-import { createBrowserRouter, Navigate } from 'react-router';
-import { RouterProvider } from 'react-router/dom';
+import { ErrorBoundary } from 'react-error-boundary';
+import { BrowserRouter, Navigate, Route, Routes } from 'react-router';
 import { Toaster } from 'sonner';
 import { SWRConfig } from 'swr';
 import { PageFault } from './shell/Fault';
 import { StartPage } from './shell/StartPage';
 import './styles.css';
 
-const errorElement = <PageFault />;
-/** The first page is the list of shows; the rest is fetched when somebody goes there. Until then nothing stands. */
-const hydrateFallbackElement = <div />;
-const router = createBrowserRouter([
-  { path: '/', element: <StartPage />, errorElement },
-  {
-    path: '/shelf',
-    lazy: async () => ({ Component: (await import('./shelf/ShelfPage')).ShelfPage }),
-    errorElement,
-    hydrateFallbackElement,
-  },
-  { path: '/shows/:id', element: <Navigate to="hang" replace />, errorElement },
-  {
-    path: '/shows/:id/:step',
-    lazy: async () => ({ Component: (await import('./shell/ShowPage')).ShowPage }),
-    errorElement,
-    hydrateFallbackElement,
-  },
-  { path: '*', element: <Navigate to="/" replace />, errorElement },
-]);
+/** The first page is the list of shows; the rest of the house is fetched when somebody goes there. */
+const ShelfPage = lazy(async () => ({ default: (await import('./shelf/ShelfPage')).ShelfPage }));
+const ShowPage = lazy(async () => ({ default: (await import('./shell/ShowPage')).ShowPage }));
 
 createRoot(document.getElementById('root')!).render(
   <StrictMode>
     <SWRConfig value={{ revalidateOnFocus: true, shouldRetryOnError: true, errorRetryInterval: 1500 }}>
-      <RouterProvider router={router} />
+      <BrowserRouter>
+        <ErrorBoundary FallbackComponent={PageFault}>
+          <Suspense>
+            <Routes>
+              <Route path="/" element={<StartPage />} />
+              <Route path="/shelf" element={<ShelfPage />} />
+              <Route path="/shows/:id" element={<Navigate to="hang" replace />} />
+              <Route path="/shows/:id/:step" element={<ShowPage />} />
+              <Route path="*" element={<Navigate to="/" replace />} />
+            </Routes>
+          </Suspense>
+        </ErrorBoundary>
+      </BrowserRouter>
       <Toaster
         position="bottom-left"
         toastOptions={{

@@ -31,7 +31,8 @@ import { detailsOf } from './details.js';
 import { allTags, planList } from './plan.js';
 import { plotPlate } from './plate.js';
 import { sceneOf } from './scene.js';
-import { centreSection, frontElevation, sectionList, sectionOn } from './section.js';
+import { sectionList } from './section.js';
+import { centreSection, frontElevation, sectionOn } from './section-view.js';
 import { familyShapes, measuresOf } from './shapes.js';
 import { symbolOf } from './symbols.js';
 

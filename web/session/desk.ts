@@ -1,7 +1,7 @@
 /** What is on the desk: selection, tool, view. Not part of the show, and not undone. */
 import { create } from 'zustand';
 import type { ColourBy } from '#core/draw/colouring';
-import { centreSection, type SectionView } from '#core/draw/section';
+import { centreSection, type SectionView } from '#core/draw/section-view';
 import type { Fixture, Id, Masking, Outline } from '#core/model/records';
 import type { DraftForm } from '#core/setout/draft';
 

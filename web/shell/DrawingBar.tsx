@@ -16,7 +16,7 @@ import {
 } from 'lucide-react';
 import { useParams } from 'react-router';
 import { colourings } from '#core/draw/colouring';
-import { centreSection } from '#core/draw/section';
+import { centreSection } from '#core/draw/section-view';
 import { tagSetsOf } from '#core/draw/tag-set';
 import { find } from '#core/model/show';
 import { useShow } from '../session/context';

@@ -1,7 +1,6 @@
 /** When something cannot be shown: what happened in a sentence, and ways on. Each pane has its own, and so has the whole. */
 import { type ReactNode, useState } from 'react';
 import { ErrorBoundary, type FallbackProps } from 'react-error-boundary';
-import { useRouteError } from 'react-router';
 import useSWR from 'swr';
 import { call } from '../api';
 import { useDesk } from '../session/desk';
@@ -92,8 +91,7 @@ export function Guarded({ what, reset, children }: { what: string; reset?: reado
 }
 
 /** The whole page. */
-export function PageFault() {
-  const error = useRouteError();
+export function PageFault({ error }: Pick<FallbackProps, 'error'>) {
   return (
     <main className="h-full">
       <FaultText error={error} what="This page" again={null} />

@@ -4,7 +4,7 @@ import { Library, Moon, Redo2, Sun, Undo2 } from 'lucide-react';
 import { lazy, Suspense, useEffect, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { toast } from 'sonner';
-import { centreSection } from '#core/draw/section';
+import { centreSection } from '#core/draw/section-view';
 import { find, settingsOf } from '#core/model/show';
 import { Card } from '../card/Card';
 import { Drawing } from '../drawing/Drawing';

@@ -1,6 +1,7 @@
 /** Selecting and dragging in a section or an elevation: trims go up and down, units go along their positions. */
 import { type Box, type Chunk, circle } from '#core/draw/list';
-import { alongInView, type SectionView, sectionList } from '#core/draw/section';
+import { alongInView, sectionList } from '#core/draw/section';
+import type { SectionView } from '#core/draw/section-view';
 import { formatLength } from '#core/measure/lengths';
 import { apply, type Change, edit, isEmpty } from '#core/model/change';
 import type { Fixture, Masking, Position, Vec2 } from '#core/model/records';

@@ -2,7 +2,7 @@
 import { toast } from 'sonner';
 import { v4 } from 'uuid';
 import { circle, lines, type Prim, path } from '#core/draw/list';
-import { sectionOn } from '#core/draw/section';
+import { sectionOn } from '#core/draw/section-view';
 import { dimensionFigures } from '#core/draw/stage-chunks';
 import { formatLength, parseLength } from '#core/measure/lengths';
 import { adding } from '#core/model/change';
