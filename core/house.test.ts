@@ -135,7 +135,6 @@ describe('lengths', () => {
     'core/draw/plate.ts furniture',
     'core/formats/dxf/read.ts one',
     'core/formats/dxf/read.ts readDxf',
-    'core/formats/mvr/read.ts fixtureOf',
     'core/formats/mvr/read.ts readMvr',
     'core/formats/photometric/ies.ts readIes',
     'core/formats/zip/read.ts openZip',
