@@ -138,7 +138,6 @@ describe('lengths', () => {
     'core/formats/mvr/read.ts readMvr',
     'core/formats/photometric/ies.ts readIes',
     'core/formats/zip/read.ts openZip',
-    'core/ledger/sieve.ts termOf',
     'core/ledger/table.ts compareTable',
     'core/number/run.ts previewRun',
     'core/paper/query.ts parseQuery',

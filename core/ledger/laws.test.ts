@@ -18,8 +18,8 @@ import {
   setAll,
   swapCells,
 } from './edits.js';
+import { choicesOf, exactTerm, readFilter } from './filter.js';
 import { type FixtureRow, rowsOf } from './rows.js';
-import { choicesOf, exactTerm, readSieve } from './sieve.js';
 
 const column = (show: Show, field: string) => columnFor(show, field)!;
 const plain = { sieves: [], sort: null, groups: [] };
@@ -65,7 +65,7 @@ describe('filters', () => {
     fc.assert(
       fc.property(showArb, fc.string({ maxLength: 20 }), (show, text) => {
         for (const item of columnsOf(show)) {
-          const read = readSieve(show, item, text);
+          const read = readFilter(show, item, text);
           if (read.ok)
             for (const fixture of all(show, 'fixture'))
               expect(typeof read.wants(fixture, item.ofParts ? 0 : null)).toBe('boolean');

@@ -20,8 +20,8 @@ import {
   setAll,
   swapCells,
 } from './edits.js';
-import { type FixtureRow, type Row, rowsOf, sieved } from './rows.js';
-import { choicesOf, exactTerm, readSieve, termsOf } from './sieve.js';
+import { choicesOf, exactTerm, readFilter, termsOf } from './filter.js';
+import { type FixtureRow, filtered, type Row, rowsOf } from './rows.js';
 import { compareTable, hasIds, ID_HEADING, MOST_BACK, type OutTable, outTable } from './table.js';
 
 const cyc: FixtureType = {
@@ -75,7 +75,7 @@ const column = (field: string): Column => columnFor(show, field)!;
 const names = (fixtures: readonly Fixture[]) => fixtures.map((fixture) => fixture.unit).join('');
 const shown = (...sieves: (readonly [string, string])[]) =>
   names(
-    sieved(
+    filtered(
       show,
       all(show, 'fixture'),
       sieves.map(([field, text]) => ({ field, text, on: true })),
@@ -153,14 +153,14 @@ describe('filters by what the column is', () => {
     ['height', 'high'],
     ['address', '2.1-1.1'],
   ])('%s %s is answered with a sentence, and filters nothing', (field, text) => {
-    const read = readSieve(show, column(field), text);
+    const read = readFilter(show, column(field), text);
     expect(read).toMatchObject({ ok: false, why: expect.stringMatching(/\.$/) });
-    const { shown: rows, faults } = sieved(show, all(show, 'fixture'), [{ field, text, on: true }]);
+    const { shown: rows, faults } = filtered(show, all(show, 'fixture'), [{ field, text, on: true }]);
     expect([rows.length, Object.keys(faults)]).toEqual([5, [field]]);
   });
   test('filters combine; one that is switched off is not lost and does nothing', () => {
     expect(shown(['purpose', 'warm'], ['channel', '>410'])).toBe('3');
-    expect(sieved(show, all(show, 'fixture'), [{ field: 'purpose', text: 'warm', on: false }]).shown).toHaveLength(5);
+    expect(filtered(show, all(show, 'fixture'), [{ field: 'purpose', text: 'warm', on: false }]).shown).toHaveLength(5);
   });
   test('parts never stand without their head, and a filter of parts must be met by one part', () => {
     const rules = { sieves: [{ field: 'channel', text: '501', on: true }], sort: null, groups: [] };
@@ -181,7 +181,7 @@ describe('filters by what the column is', () => {
           .filter(Boolean),
         (text) => {
           const named = apply(show, edit([all(show, 'fixture')[0]!], { purpose: text }));
-          const read = readSieve(named, column('purpose'), exactTerm(text));
+          const read = readFilter(named, column('purpose'), exactTerm(text));
           expect(read.ok && read.wants(all(named, 'fixture')[0]!, null)).toBe(true);
         },
       ),

@@ -3,7 +3,7 @@ import type { Fixture, Sieve } from '../model/records.js';
 import type { Show } from '../model/show.js';
 import { inScheduleOrder, natural } from '../order/order.js';
 import { type Column, columnsOf, columnText } from './columns.js';
-import { readSieve } from './sieve.js';
+import { readFilter } from './filter.js';
 
 export interface FixtureRow {
   readonly kind: 'fixture';
@@ -34,7 +34,7 @@ export interface Rows {
 }
 
 /** Fixtures that pass filters, and which of their parts do. */
-export function sieved(
+export function filtered(
   show: Show,
   fixtures: readonly Fixture[],
   sieves: readonly Sieve[],
@@ -46,7 +46,7 @@ export function sieved(
   for (const { field, text, on } of sieves) {
     const column = columns.get(field);
     if (!on || !text.trim() || !column) continue;
-    const read = readSieve(show, column, text);
+    const read = readFilter(show, column, text);
     if (!read.ok) {
       faults[field] = read.why;
       continue;
@@ -65,7 +65,7 @@ export function sieved(
 }
 
 export function rowsOf(show: Show, rules: RowRules): Rows {
-  const { shown, parts, faults } = sieved(show, inScheduleOrder(show), rules.sieves);
+  const { shown, parts, faults } = filtered(show, inScheduleOrder(show), rules.sieves);
   const columns = columnsOf(show);
   const known = new Set(columns.map((column) => column.field as string));
   let fixtures = shown;

@@ -3,7 +3,8 @@ import { ChevronDown } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
 import { createPortal } from 'react-dom';
 import type { Column } from '#core/ledger/columns';
-import { choicesOf, exactTerm, sieveHelp, termsOf } from '#core/ledger/sieve';
+import { choicesOf, exactTerm, termsOf } from '#core/ledger/filter';
+import { kinds } from '#core/ledger/kinds/index';
 import type { Sieve } from '#core/model/records';
 import { useShow } from '../session/context';
 import { editColumns, setSieve, switchSieve, useLedger } from './state';
@@ -98,7 +99,7 @@ export function Heading({ column, left, sieve, fault, right }: Props) {
           className="field min-w-0 !py-0"
           aria-label={`Filter ${column.title}`}
           aria-invalid={fault !== undefined}
-          title={fault ?? sieveHelp[column.kind]}
+          title={fault ?? kinds[column.kind].help}
           style={{
             textAlign: right ? 'right' : 'left',
             textDecoration: sieve && !sieve.on ? 'line-through' : undefined,
@@ -152,9 +153,9 @@ function Menu({
   const show = useShow();
   const groups = useLedger((state) => state.groups);
   const host = useRef<HTMLDivElement>(null);
-  const choices = column.kind === 'choice' || column.kind === 'snags' ? choicesOf(show, column).slice(0, 200) : [];
+  const choices = kinds[column.kind].picked ? choicesOf(show, column).slice(0, 200) : [];
   const terms = termsOf(sieve?.text ?? '');
-  const written = (value: string) => (column.kind === 'snags' ? value : exactTerm(value));
+  const written = (value: string) => (kinds[column.kind].whole ? exactTerm(value) : value);
   useEffect(() => {
     host.current?.focus();
     const outside = (event: PointerEvent) => {
@@ -182,7 +183,7 @@ function Menu({
         if (event.key === 'Escape') onClose();
       }}
     >
-      <p className="pencil whitespace-pre-wrap pb-1 text-[11px]">{fault ?? sieveHelp[column.kind]}</p>
+      <p className="pencil whitespace-pre-wrap pb-1 text-[11px]">{fault ?? kinds[column.kind].help}</p>
       {sieve && (
         <p className="flex gap-3 pb-1">
           <button type="button" className="link" onClick={() => switchSieve(column.field)}>

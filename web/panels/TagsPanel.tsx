@@ -3,7 +3,7 @@ import { ArrowDown, ArrowUp, Plus, Trash2 } from 'lucide-react';
 import { toast } from 'sonner';
 import { v4 } from 'uuid';
 import { tagSetOf, tagSetsOf } from '#core/draw/tag-set';
-import { fieldOf, fieldsOf } from '#core/fields/index';
+import { fieldOf, fieldsOf, fieldWord } from '#core/fields/index';
 import { adding, edit } from '#core/model/change';
 import { makeTagSets } from '#core/model/make';
 import { enclosures, type TagLine, type TagSet, tagPlacesOf } from '#core/model/records';
@@ -232,7 +232,7 @@ function Only({ index, line, onChange }: { index: number; line: TagLine; onChang
   return (
     <div className="flex flex-wrap items-center gap-1 py-0.5 text-[11px]">
       <span className="pencil">
-        {line.field}, {named.length ? 'only for' : 'for all'}
+        {fieldWord(show, line.field)}, {named.length ? 'only for' : 'for all'}
       </span>
       {named.map(({ id, what }) => (
         <button
