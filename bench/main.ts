@@ -14,6 +14,7 @@ import { mvrEntries, writeMvr } from '#core/formats/mvr/write';
 import { edit } from '#core/model/change';
 import type { all } from '#core/model/show';
 import { start } from '../server/start.js';
+import { measurePage } from './interface.js';
 import { numbers } from './numbers.js';
 import { makeRig, median } from './rig.js';
 import { gdtf, shelf } from './shelf.js';
@@ -233,7 +234,13 @@ if (process.argv.includes('numbers')) {
   await numbers();
   process.exit(0);
 }
+/** `npm run bench -- page` measures that alone. */
+if (process.argv.includes('page')) {
+  await measurePage();
+  process.exit(0);
+}
 await browser();
+await measurePage();
 tags();
 await roundTrip();
 mvr();
