@@ -7,9 +7,9 @@ import { adding, apply } from '#core/model/change';
 import { all, find } from '#core/model/show';
 import { dragFixtures } from '#core/setout/hang';
 import { setOut } from '#core/setout/rules';
-import { paint, readPalette, type ViewBox } from '../../web/drawing/paint';
-import { makeSurface } from '../../web/drawing/surface';
-import type { DxfAnswer, DxfAsk } from '../../web/panels/dxf.worker.js';
+import { paint, readPalette, type ViewBox } from '../../web/ui/canvas/paint';
+import { makeSurface } from '../../web/ui/canvas/surface';
+import type { DxfAnswer, DxfAsk } from '../../web/features/dxf/dxf.worker.js';
 import { makeRig, median, percentile } from '../rig';
 import { makeDxf, makeVenue } from '../venue.js';
 
@@ -227,7 +227,7 @@ export async function runDxf(entities: number) {
   let from = performance.now();
   text.split('\n');
   const bare = performance.now() - from;
-  const worker = new Worker(new URL('../../web/panels/dxf.worker.ts', import.meta.url), { type: 'module' });
+  const worker = new Worker(new URL('../../web/features/dxf/dxf.worker.ts', import.meta.url), { type: 'module' });
   from = performance.now();
   let ticking = true;
   const gaps: number[] = [];

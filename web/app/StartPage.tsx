@@ -1,0 +1,373 @@
+/** The list of shows, each with its plot drawn small; a new one; an MVR file as a new one. */
+import { Copy, FileUp, Library, Moon, Pencil, Sun, Trash2 } from 'lucide-react';
+import { useRef, useState } from 'react';
+import { Link, useNavigate } from 'react-router';
+import { toast } from 'sonner';
+import useSWR from 'swr';
+import { parseLength, type Units } from '#core/measure/lengths';
+import { call, type ShowRow, send, sendFile } from '../state/api';
+import { useDesk } from '../state/desk';
+import { UpdatedSince } from '../ui/Fault';
+
+interface Lists {
+  readonly shows: readonly ShowRow[];
+  readonly deleted: readonly ShowRow[];
+  /** Days for which a deleted show is kept. */
+  readonly keptDays: number;
+}
+interface Oddity {
+  readonly severity: string;
+  readonly code: string;
+  readonly message: string;
+  readonly where: string;
+}
+interface Imported {
+  readonly id: string;
+  readonly name: string;
+  readonly fixtures: number;
+  readonly report: readonly Oddity[];
+}
+
+export function StartPage() {
+  const { data, error, mutate } = useSWR<Lists>('/api/shows', (path: string) => call<Lists>(path));
+  const { theme, set } = useDesk();
+  const [imported, setImported] = useState<Imported | null>(null);
+  const file = useRef<HTMLInputElement>(null);
+
+  const act = async (work: () => Promise<unknown>) => {
+    try {
+      await work();
+      await mutate();
+    } catch (failure) {
+      toast.error((failure as Error).message);
+    }
+  };
+  const remove = (show: ShowRow) => act(() => send(`/api/shows/${show.id}`, 'DELETE'));
+  const open = async (chosen: File) => {
+    try {
+      setImported(await sendFile<Imported>('/api/imports/mvr', new File([chosen], chosen.name.replace(/\.mvr$/i, ''))));
+      await mutate();
+    } catch (failure) {
+      toast.error((failure as Error).message, { duration: 10000 });
+    }
+  };
+
+  return (
+    <main className="mx-auto flex h-full max-w-[1180px] flex-col overflow-auto px-8 pb-10">
+      <UpdatedSince />
+      <header className="flex items-baseline justify-between pt-7 pb-5">
+        <h1 className="text-[22px] font-bold">Dessin</h1>
+        <div className="flex gap-2">
+          <Link to="/shelf" className="act flex items-center gap-2">
+            <Library size={15} /> Shelf
+          </Link>
+          <button type="button" className="act flex items-center gap-2" onClick={() => file.current?.click()}>
+            <FileUp size={15} /> Open an MVR file
+          </button>
+          <button
+            type="button"
+            className="act"
+            aria-label="Change between Vellum and Blackout"
+            title="Change between Vellum and Blackout"
+            onClick={() => set({ theme: theme === 'vellum' ? 'blackout' : 'vellum' })}
+          >
+            {theme === 'vellum' ? <Moon size={15} /> : <Sun size={15} />}
+          </button>
+          <input
+            ref={file}
+            type="file"
+            accept=".mvr"
+            className="hidden"
+            data-testid="mvr-file"
+            onChange={(event) => {
+              const chosen = event.target.files?.[0];
+              if (chosen) void open(chosen);
+              event.target.value = '';
+            }}
+          />
+        </div>
+      </header>
+      {imported && <ImportReport imported={imported} close={() => setImported(null)} />}
+      <div className="grid grid-cols-[1fr_290px] gap-10">
+        <section aria-label="Shows">
+          <h2 className="rule-b pb-1 font-bold">Shows</h2>
+          {error && (
+            <p className="py-3" style={{ color: 'var(--stop)' }}>
+              The list cannot be loaded: {(error as Error).message} It is tried again.
+            </p>
+          )}
+          {data && !data.shows.length && <p className="pencil py-4">No shows yet. Make one at the right, or open an MVR file.</p>}
+          <ul className="grid grid-cols-2 gap-x-6 gap-y-5 pt-4">
+            {data?.shows.map((show) => (
+              <ShowCard key={show.id} show={show} act={act} remove={remove} keptDays={data.keptDays} />
+            ))}
+          </ul>
+          {data && data.deleted.length > 0 && <Deleted shows={data.deleted} keptDays={data.keptDays} act={act} />}
+        </section>
+        <NewShow />
+      </div>
+    </main>
+  );
+}
+
+function ShowCard({
+  show,
+  act,
+  remove,
+  keptDays,
+}: {
+  show: ShowRow;
+  act: (work: () => Promise<unknown>) => Promise<void>;
+  remove: (show: ShowRow) => Promise<void>;
+  keptDays: number;
+}) {
+  const [asking, setAsking] = useState(false);
+  const [renaming, setRenaming] = useState<string | null>(null);
+  const rename = (name: string) => {
+    setRenaming(null);
+    if (name.trim() && name !== show.name) void act(() => send(`/api/shows/${show.id}`, 'PATCH', { name }));
+  };
+  return (
+    <li className="self-start border" style={{ borderColor: 'var(--hair)', background: 'var(--sheet)' }}>
+      <Link to={`/shows/${show.id}/hang`} aria-label={`Open ${show.name}`} className="block">
+        <img
+          src={`/api/shows/${show.id}/out/thumbnail.svg?r=${show.revision}`}
+          alt={`Plot of ${show.name}`}
+          className="h-[210px] w-full object-contain"
+          style={{ background: '#fff', filter: 'var(--thumb, none)' }}
+        />
+      </Link>
+      <div className="flex items-center gap-2 px-3 py-2" style={{ borderTop: '1px solid var(--hair)' }}>
+        <div className="min-w-0 flex-1">
+          {renaming === null ? (
+            <Link to={`/shows/${show.id}/hang`} className="block truncate font-bold hover:underline">
+              {show.name}
+            </Link>
+          ) : (
+            <input
+              autoFocus
+              className="field"
+              aria-label="Name of the show"
+              value={renaming}
+              onChange={(event) => setRenaming(event.target.value)}
+              onBlur={() => rename(renaming)}
+              onKeyDown={(event) => (event.key === 'Enter' ? rename(renaming) : event.key === 'Escape' && setRenaming(null))}
+            />
+          )}
+          {show.newer && (
+            <div className="text-[11px]" style={{ color: 'var(--doubt)' }}>
+              written by a newer Dessin: update this one to open it
+            </div>
+          )}
+          <div className="pencil text-[11px]">
+            edited {new Intl.DateTimeFormat(undefined, { dateStyle: 'medium', timeStyle: 'short' }).format(new Date(show.edited))}
+          </div>
+        </div>
+        <button
+          type="button"
+          className="p-1"
+          aria-label={`Rename ${show.name}`}
+          title="Rename"
+          onClick={() => setRenaming(show.name)}
+        >
+          <Pencil size={14} />
+        </button>
+        <button
+          type="button"
+          className="p-1"
+          aria-label={`Duplicate ${show.name}`}
+          title="Duplicate"
+          onClick={() => void act(() => send('/api/shows', 'POST', { copyOf: show.id }))}
+        >
+          <Copy size={14} />
+        </button>
+        <button type="button" className="p-1" aria-label={`Delete ${show.name}`} title="Delete" onClick={() => setAsking(true)}>
+          <Trash2 size={14} />
+        </button>
+      </div>
+      {asking && (
+        <div
+          role="alertdialog"
+          aria-label={`Delete ${show.name}?`}
+          className="px-3 py-2 text-[12px]"
+          style={{ borderTop: '1px solid var(--hair)' }}
+          onKeyDown={(event) => event.key === 'Escape' && setAsking(false)}
+        >
+          <p className="pb-2">
+            Delete <b>{show.name}</b>? Windows that have it open can store nothing any more. It can be brought back from this page
+            for {keptDays} days.
+          </p>
+          <div className="flex gap-2">
+            <button
+              type="button"
+              className="act"
+              style={{ color: 'var(--stop)' }}
+              onClick={() => {
+                setAsking(false);
+                void remove(show);
+              }}
+            >
+              Delete it
+            </button>
+            <button type="button" className="act act-main" autoFocus onClick={() => setAsking(false)}>
+              Keep it
+            </button>
+          </div>
+        </div>
+      )}
+    </li>
+  );
+}
+
+const day = (text: string | number): string => new Intl.DateTimeFormat(undefined, { dateStyle: 'medium' }).format(new Date(text));
+
+/** What was deleted and can still be brought back, the last one first. */
+function Deleted({
+  shows,
+  keptDays,
+  act,
+}: {
+  shows: readonly ShowRow[];
+  keptDays: number;
+  act: (work: () => Promise<unknown>) => Promise<void>;
+}) {
+  const until = (at: string) => new Date(at).getTime() + keptDays * 24 * 3600 * 1000;
+  return (
+    <section aria-label="Deleted" className="pt-8">
+      <h2 className="rule-b pb-1 font-bold">Deleted</h2>
+      <ul>
+        {[...shows]
+          .sort((a, b) => (b.deleted ?? '').localeCompare(a.deleted ?? ''))
+          .map((show) => (
+            <li key={show.id} className="flex items-baseline gap-3 py-2" style={{ borderBottom: '1px solid var(--hair-faint)' }}>
+              <span className="min-w-0 flex-1 truncate">{show.name}</span>
+              {show.deleted && (
+                <span className="pencil whitespace-nowrap text-[11px]">
+                  deleted {day(show.deleted)}, kept until {day(until(show.deleted))}
+                </span>
+              )}
+              <button
+                type="button"
+                className="link whitespace-nowrap"
+                aria-label={`Bring back ${show.name}`}
+                onClick={() => void act(() => send(`/api/shows/${show.id}/restore`, 'POST'))}
+              >
+                Bring back
+              </button>
+            </li>
+          ))}
+      </ul>
+    </section>
+  );
+}
+
+function NewShow() {
+  const navigate = useNavigate();
+  const [name, setName] = useState('');
+  const [units, setUnits] = useState<Units>('metric');
+  const [width, setWidth] = useState('12');
+  const [depth, setDepth] = useState('9');
+  const [fault, setFault] = useState('');
+  const change = (next: Units) => {
+    setUnits(next);
+    if (next === 'imperial' && width === '12' && depth === '9') {
+      setWidth("40'");
+      setDepth("30'");
+    } else if (next === 'metric' && width === "40'" && depth === "30'") {
+      setWidth('12');
+      setDepth('9');
+    }
+  };
+  const make = async () => {
+    const [w, d] = [parseLength(width, units), parseLength(depth, units)];
+    if (!name.trim()) return setFault('Give the show a name.');
+    if (!w.ok) return setFault(`Stage width: ${w.why}`);
+    if (!d.ok) return setFault(`Stage depth: ${d.why}`);
+    try {
+      const { id } = await send<{ id: string }>('/api/shows', 'POST', { name, units, stageWidth: w.mm, stageDepth: d.mm });
+      await navigate(`/shows/${id}/positions`);
+    } catch (failure) {
+      setFault((failure as Error).message);
+    }
+  };
+  return (
+    <form
+      aria-label="New show"
+      onSubmit={(event) => {
+        event.preventDefault();
+        void make();
+      }}
+    >
+      <h2 className="rule-b pb-1 font-bold">New show</h2>
+      <label className="block pt-3">
+        <span className="pencil">Name</span>
+        <input className="field" value={name} onChange={(event) => setName(event.target.value)} />
+      </label>
+      <fieldset className="pt-3">
+        <legend className="pencil">Units</legend>
+        {(['metric', 'imperial'] as const).map((item) => (
+          <label key={item} className="mr-4 inline-flex items-center gap-2 py-1">
+            <input type="radio" name="units" className="radio radio-xs" checked={units === item} onChange={() => change(item)} />
+            {item === 'metric' ? 'Metric' : 'Feet and inches'}
+          </label>
+        ))}
+      </fieldset>
+      <div className="flex gap-4 pt-3">
+        <label className="block flex-1">
+          <span className="pencil">Stage width</span>
+          <input className="field" value={width} onChange={(event) => setWidth(event.target.value)} />
+        </label>
+        <label className="block flex-1">
+          <span className="pencil">Stage depth</span>
+          <input className="field" value={depth} onChange={(event) => setDepth(event.target.value)} />
+        </label>
+      </div>
+      {fault && (
+        <p role="alert" className="pt-2" style={{ color: 'var(--stop)' }}>
+          {fault}
+        </p>
+      )}
+      <button type="submit" className="act act-main mt-4 w-full">
+        Make the show
+      </button>
+    </form>
+  );
+}
+
+function ImportReport({ imported, close }: { imported: Imported; close: () => void }) {
+  return (
+    <section
+      aria-label="Report of the import"
+      className="mb-6 border p-4"
+      style={{ borderColor: 'var(--hair)', background: 'var(--sheet)' }}
+    >
+      <div className="flex items-baseline justify-between">
+        <p>
+          <b>{imported.name}</b>: {imported.fixtures} fixtures were read.{' '}
+          {imported.report.length ? `${imported.report.length} things were odd.` : 'Nothing was odd.'}
+        </p>
+        <span className="flex gap-4">
+          <Link className="link" to={`/shows/${imported.id}/hang`}>
+            Open the show
+          </Link>
+          <button type="button" className="link" onClick={close}>
+            Close
+          </button>
+        </span>
+      </div>
+      <ul className="max-h-40 overflow-auto pt-2">
+        {imported.report.map((item, i) => (
+          <li
+            key={i}
+            className="py-0.5"
+            style={{
+              color: item.severity === 'error' ? 'var(--stop)' : item.severity === 'warning' ? 'var(--doubt)' : 'var(--pencil)',
+            }}
+          >
+            {item.message} <span className="pencil">{item.where}</span>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}

@@ -1,0 +1,45 @@
+import { lazy, StrictMode, Suspense } from 'react';
+import { createRoot } from 'react-dom/client';
+import { ErrorBoundary } from 'react-error-boundary';
+import { BrowserRouter, Navigate, Route, Routes } from 'react-router';
+import { Toaster } from 'sonner';
+import { SWRConfig } from 'swr';
+import { PageFault } from '../ui/Fault';
+import { StartPage } from './StartPage';
+import '../styles.css';
+
+/** The first page is the list of shows; the rest of the house is fetched when somebody goes there. */
+const ShelfPage = lazy(async () => ({ default: (await import('../features/shelf/ShelfPage')).ShelfPage }));
+const ShowPage = lazy(async () => ({ default: (await import('./ShowPage')).ShowPage }));
+
+createRoot(document.getElementById('root')!).render(
+  <StrictMode>
+    <SWRConfig value={{ revalidateOnFocus: true, shouldRetryOnError: true, errorRetryInterval: 1500 }}>
+      <BrowserRouter>
+        <ErrorBoundary FallbackComponent={PageFault}>
+          <Suspense>
+            <Routes>
+              <Route path="/" element={<StartPage />} />
+              <Route path="/shelf" element={<ShelfPage />} />
+              <Route path="/shows/:id" element={<Navigate to="hang" replace />} />
+              <Route path="/shows/:id/:step" element={<ShowPage />} />
+              <Route path="*" element={<Navigate to="/" replace />} />
+            </Routes>
+          </Suspense>
+        </ErrorBoundary>
+      </BrowserRouter>
+      <Toaster
+        position="bottom-left"
+        toastOptions={{
+          style: {
+            background: 'var(--sheet)',
+            color: 'var(--ink)',
+            border: '1px solid var(--pencil)',
+            borderRadius: 2,
+            fontFamily: 'inherit',
+          },
+        }}
+      />
+    </SWRConfig>
+  </StrictMode>,
+);

@@ -1,0 +1,212 @@
+/** How the chosen fixtures hang: way, arm, drop, chord, side; their accessories and tag set; painting them onto others. */
+import { useState } from 'react';
+import { toast } from 'sonner';
+import { tagSetsOf } from '#core/draw/tag-set';
+import { formatLength, lengthUnit, parseLength } from '#core/measure/lengths';
+import { updating } from '#core/model/change';
+import { chords, type Fixture } from '#core/model/records';
+import { all, find, get, settingsOf } from '#core/model/show';
+import { withUnits } from '#core/order/units';
+import { withDevices } from '#core/patch/parts';
+import { type Paintable, paintable, paintFixtures } from '#core/setout/hang';
+import { ARM } from '#core/space/hanging';
+import { plural } from '../../ui/canvas/pointing';
+import { useSession, useShow } from '../../state/context';
+import { Line, TextField } from '../../ui/TextField';
+
+const shared = <T,>(values: readonly T[]): T | null =>
+  values.every((value) => value === values[0]) ? (values[0] ?? null) : null;
+
+/** The fixture without an optional field, or with it. */
+function withField<K extends 'arm' | 'chord' | 'tags' | 'accessories'>(
+  fixture: Fixture,
+  field: K,
+  value: Fixture[K] | undefined,
+): Fixture {
+  const { [field]: _, ...rest } = fixture;
+  return (value === undefined ? rest : { ...rest, [field]: value }) as Fixture;
+}
+
+export function Hanging({ fixtures }: { fixtures: readonly Fixture[] }) {
+  const session = useSession();
+  const show = useShow();
+  const { units } = settingsOf(show);
+  const [what, setWhat] = useState<ReadonlySet<Paintable>>(new Set<Paintable>(['colour', 'purpose']));
+  const each = (label: string, change: (fixture: Fixture) => Fixture) =>
+    session.edit(
+      `${label} for ${plural(fixtures.length)}`,
+      withUnits(show, updating(fixtures.map((fixture) => [fixture, change(fixture)] as const))),
+    );
+  const length = (
+    name: string,
+    read: (fixture: Fixture) => number,
+    write: (fixture: Fixture, mm: number) => Fixture,
+    least = Number.NEGATIVE_INFINITY,
+  ) => {
+    const value = shared(fixtures.map(read));
+    return (
+      <Line name={name} unit={lengthUnit(units)}>
+        <TextField
+          label={name}
+          value={value === null ? '' : formatLength(value, units)}
+          placeholder={value === null ? 'several' : ''}
+          onWrite={(text) => {
+            const parsed = parseLength(text, units);
+            if (!parsed.ok) return parsed.why;
+            if (!parsed.relative && parsed.mm < least) return `At least ${formatLength(least, units)}.`;
+            each(`${name} ${text}`, (fixture) => write(fixture, parsed.relative ? read(fixture) + parsed.mm : parsed.mm));
+            return null;
+          }}
+        />
+      </Line>
+    );
+  };
+  const arms = fixtures.some((fixture) => fixture.hang.startsWith('arm'));
+  const trusses = fixtures.every((fixture) => get(show, 'position', fixture.position).use === 'truss');
+  const way = shared(fixtures.map((fixture) => fixture.hang));
+  const stock = all(show, 'accessory');
+  const vertical = fixtures.every((fixture) => get(show, 'position', fixture.position).curve.form === 'vertical');
+  const first = fixtures[0]!;
+  return (
+    <>
+      <Line name="Hangs">
+        <select
+          className="field"
+          aria-label="Hangs"
+          value={way ?? ''}
+          onChange={(event) => {
+            const hang = event.target.value as Fixture['hang'];
+            each(`Hang ${hang}`, (fixture) =>
+              withField({ ...fixture, hang }, 'arm', hang.startsWith('arm') ? (fixture.arm ?? ARM) : undefined),
+            );
+          }}
+        >
+          {way === null && <option value="">several</option>}
+          <option value="under">{vertical ? 'on the boom' : 'under'}</option>
+          {!vertical && <option value="over">over</option>}
+          <option value="arm left">on a side arm, {vertical ? 'stage right' : 'left'}</option>
+          <option value="arm right">on a side arm, {vertical ? 'stage left' : 'right'}</option>
+          <option value="floor">standing on the floor</option>
+        </select>
+      </Line>
+      {arms &&
+        length(
+          'Arm',
+          (fixture) => fixture.arm ?? ARM,
+          (fixture, arm) => ({ ...fixture, arm }),
+          1,
+        )}
+      {trusses && (
+        <Line name="Chord">
+          <select
+            className="field"
+            aria-label="Chord"
+            value={shared(fixtures.map((fixture) => fixture.chord ?? '')) ?? ''}
+            onChange={(event) =>
+              each('Chord', (fixture) => withField(fixture, 'chord', (event.target.value || undefined) as Fixture['chord']))
+            }
+          >
+            <option value="">as the truss has it</option>
+            {chords.map((chord) => (
+              <option key={chord}>{chord}</option>
+            ))}
+          </select>
+        </Line>
+      )}
+      {length(
+        'Drop',
+        (fixture) => fixture.drop,
+        (fixture, drop) => ({ ...fixture, drop }),
+      )}
+      {length(
+        'To the side',
+        (fixture) => fixture.side,
+        (fixture, side) => ({ ...fixture, side }),
+      )}
+      <details className="py-1" open={fixtures.some((fixture) => fixture.accessories?.length)}>
+        <summary className="pencil cursor-pointer">Accessories</summary>
+        {stock.length === 0 && <p className="pencil">The show has none yet: take them in the step Hang.</p>}
+        <div className="flex flex-wrap gap-x-3">
+          {stock.map((item) => {
+            const on = fixtures.filter((fixture) => fixture.accessories?.includes(item.id)).length;
+            return (
+              <label key={item.id} className="flex items-center gap-1">
+                <input
+                  type="checkbox"
+                  className="checkbox checkbox-xs"
+                  checked={on === fixtures.length}
+                  ref={(box) => {
+                    if (box) box.indeterminate = on > 0 && on < fixtures.length;
+                  }}
+                  onChange={() =>
+                    each(`${on === fixtures.length ? 'Take off' : 'Put on'} ${item.name}`, (fixture) => {
+                      const others = (fixture.accessories ?? []).filter((id) => id !== item.id);
+                      const next = on === fixtures.length ? others : [...others, item.id];
+                      return withDevices(show, withField(fixture, 'accessories', next.length ? next : undefined));
+                    })
+                  }
+                />
+                {item.name}
+              </label>
+            );
+          })}
+        </div>
+      </details>
+      <Line name="Tag set">
+        <select
+          className="field"
+          aria-label="Tag set of its own"
+          value={shared(fixtures.map((fixture) => fixture.tags ?? '')) ?? ''}
+          onChange={(event) => each('Tag set', (fixture) => withField(fixture, 'tags', event.target.value || undefined))}
+        >
+          <option value="">as the drawing has it</option>
+          {tagSetsOf(show).map((set) => (
+            <option key={set.id} value={set.id}>
+              {set.name}
+            </option>
+          ))}
+        </select>
+      </Line>
+      {fixtures.length > 1 && (
+        <details className="py-1">
+          <summary className="pencil cursor-pointer">Paint from the first chosen</summary>
+          <p className="pencil">
+            Unit {first.unit || '-'} on {find(show, 'position', first.position)?.name} gives its
+          </p>
+          <div className="flex flex-wrap gap-x-3">
+            {paintable.map((name) => (
+              <label key={name} className="flex items-center gap-1">
+                <input
+                  type="checkbox"
+                  className="checkbox checkbox-xs"
+                  checked={what.has(name)}
+                  onChange={() => {
+                    const next = new Set(what);
+                    if (!next.delete(name)) next.add(name);
+                    setWhat(next);
+                  }}
+                />
+                {name}
+              </label>
+            ))}
+          </div>
+          <button
+            type="button"
+            className="act mt-1"
+            disabled={!what.size}
+            onClick={() => {
+              const others = fixtures.slice(1);
+              session.edit(
+                `Paint ${[...what].join(', ')} onto ${plural(others.length)}`,
+                withUnits(show, paintFixtures(show, first, others, what)),
+              );
+              toast(`${plural(others.length)} took ${[...what].join(', ')} from unit ${first.unit || '-'}.`);
+            }}
+          >
+            Paint {plural(fixtures.length - 1, 'other')}
+          </button>
+        </details>
+      )}
+    </>
+  );
+}

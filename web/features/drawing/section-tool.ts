@@ -1,0 +1,173 @@
+/** Selecting and dragging in a section or an elevation: trims go up and down, units go along their positions. */
+import { type Box, type Chunk, circle } from '#core/draw/list';
+import { alongInView, sectionList } from '#core/draw/section';
+import type { SectionView } from '#core/draw/section-view';
+import { formatLength } from '#core/measure/lengths';
+import { apply, type Change, edit, isEmpty } from '#core/model/change';
+import type { Fixture, Masking, Position, Vec2 } from '#core/model/records';
+import { find, get, settingsOf } from '#core/model/show';
+import { withUnits } from '#core/order/units';
+import { snapAlong, snapTo } from '#core/space/curves';
+import { useDesk } from '../../state/desk';
+import { boxOfCorners } from '../../ui/canvas/pointing';
+import { withGroup } from './select-tool';
+import { type Env, slip, type Tool } from '../../ui/canvas/tool';
+
+/** Snap of trims, mm: half the snap along a position reads well for heights. */
+export const trimStep = (snap: number): number => Math.max(10, snap / 2);
+
+/** A position at another trim; heights above the grid and under the floor are said, not refused. */
+export const trimmed = (position: Position, z: number): Change => edit<Position>([position], { curve: { ...position.curve, z } });
+
+export function sectionTool(env: Env, view: () => SectionView): Tool {
+  let band: { from: Vec2; to: Vec2; add: boolean } | null = null;
+  let drag: {
+    from: Vec2;
+    act: (at: Vec2, free: boolean) => { change: Change; label: string; say: string };
+    moved: boolean;
+    change: Change | null;
+    label: string;
+    say: string;
+    at: Vec2;
+    moving: readonly Chunk[] | null;
+    ids: readonly string[];
+  } | null = null;
+  const desk = () => useDesk.getState();
+  const kinds = (): readonly Chunk['kind'][] =>
+    env.step() === 'stage' ? ['masking', 'outline'] : ['fixture', 'position', 'masking'];
+  return {
+    crosshair: false,
+    down(at, event) {
+      const chunk = env.surface().pick(at[0], at[1], kinds());
+      if (!chunk?.id) {
+        band = { from: at, to: at, add: event.shiftKey };
+        return;
+      }
+      const show = env.show();
+      const { selection, select } = desk();
+      const own = event.altKey ? [chunk.id] : withGroup(show.records, chunk.id);
+      select(
+        event.shiftKey
+          ? selection.includes(chunk.id)
+            ? selection.filter((id) => !own.includes(id))
+            : [...selection, ...own]
+          : selection.includes(chunk.id)
+            ? selection
+            : own,
+      );
+      const record = show.records.get(chunk.id);
+      const { snap, units } = settingsOf(show);
+      const start = (act: NonNullable<typeof drag>['act'], ids: readonly string[]) => {
+        drag = { from: at, act, moved: false, change: null, label: '', say: '', at, moving: null, ids };
+      };
+      const up = (z: number, free: boolean) => (free ? z : snapTo(z, trimStep(snap)));
+      if (record?.kind === 'position') {
+        const chosen = desk()
+          .selection.map((id) => find(show, 'position', id))
+          .filter((item): item is Position => item !== undefined);
+        start(
+          (to, free) => {
+            const z = up(record.curve.z + to[1] - at[1], free);
+            const by = z - record.curve.z;
+            return {
+              change: edit<Position>(chosen, (item) => ({ curve: { ...item.curve, z: item.curve.z + by } })),
+              label: `Trim of ${chosen.length > 1 ? `${chosen.length} positions` : record.name} to ${formatLength(z, units)}`,
+              say: `${record.name}  +${formatLength(z, units)}`,
+            };
+          },
+          chosen.map((item) => item.id),
+        );
+      } else if (record?.kind === 'masking')
+        start(
+          (to, free) => {
+            const z = up(record.z + to[1] - at[1], free);
+            return {
+              change: edit<Masking>([record], { z }),
+              label: `Bottom of ${record.name} to ${formatLength(z, units)}`,
+              say: `${record.name}, bottom +${formatLength(z, units)}`,
+            };
+          },
+          [record.id],
+        );
+      else if (record?.kind === 'fixture') {
+        const position = get(show, 'position', record.position);
+        if (!alongInView(view(), position, at[0], at[1])) return;
+        start(
+          (to, free) => {
+            const found = alongInView(view(), position, to[0], to[1])!;
+            const along = free ? found.along : snapAlong(position.curve, found.along, snap);
+            return {
+              change: edit<Fixture>([record], { along }),
+              label: `Move unit ${record.unit || '-'} on ${position.name}`,
+              say: position.curve.form === 'vertical' ? `${formatLength(position.curve.z + along, units)} high` : position.name,
+            };
+          },
+          [record.id],
+        );
+      }
+    },
+    move(at, event) {
+      if (band) band = { ...band, to: at };
+      else if (drag) {
+        if (!drag.moved && Math.hypot(at[0] - drag.from[0], at[1] - drag.from[1]) * env.surface().view.k < 4) return;
+        const { change, label, say } = drag.act(at, event.altKey);
+        const draft = apply(env.show(), change);
+        // The section of what moves only: positions with their units.
+        const ids = new Set(drag.ids);
+        const riding = [...draft.records.values()].flatMap((record) =>
+          record.kind === 'fixture' && ids.has(record.position) ? [record.id] : [],
+        );
+        const wanted = new Set([...ids, ...riding]);
+        const list = sectionList(draft, view(), { denominator: settingsOf(draft).scale, throws: [], sightLines: false });
+        drag = {
+          ...drag,
+          moved: true,
+          change,
+          label,
+          say,
+          at,
+          moving: list.chunks.filter((chunk) => chunk.id !== null && wanted.has(chunk.id)),
+        };
+      } else {
+        const chunk = env.surface().pick(at[0], at[1], kinds());
+        if ((chunk?.id ?? null) !== desk().hover) useDesk.setState({ hover: chunk?.id ?? null });
+        return;
+      }
+      env.refresh();
+    },
+    up(_, event) {
+      const ended = drag;
+      drag = null;
+      if (ended?.moved && ended.change && !isEmpty(ended.change))
+        env.session.edit(ended.label, withUnits(env.show(), ended.change));
+      if (band) {
+        const box = boxOfCorners(band.from, band.to);
+        const small = (box[2] - box[0]) * env.surface().view.k < 4;
+        const found = small
+          ? []
+          : env
+              .surface()
+              .within(box, ['fixture'])
+              .map((chunk) => chunk.id!);
+        desk().select(band.add || event.shiftKey ? [...new Set([...desk().selection, ...found])] : found);
+        band = null;
+      }
+      env.refresh();
+    },
+    cancel() {
+      if (!drag && !band) return false;
+      [drag, band] = [null, null];
+      env.refresh();
+      return true;
+    },
+    ghosts: () =>
+      drag?.moved
+        ? [
+            circle(drag.at[0], drag.at[1], 3 / env.surface().view.k, 'scenery', 'none', 'lamp'),
+            ...slip(env, drag.at, drag.say, 30),
+          ]
+        : [],
+    moving: () => (drag?.moved ? drag.moving : null),
+    band: (): Box | null => (band ? boxOfCorners(band.from, band.to) : null),
+  };
+}

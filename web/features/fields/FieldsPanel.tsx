@@ -1,0 +1,205 @@
+/** Columns that the show adds for itself, and the pick lists of its choices; near doubles are offered for merging. */
+import { Plus, Trash2 } from 'lucide-react';
+import { useState } from 'react';
+import { toast } from 'sonner';
+import { v4 } from 'uuid';
+import { usualFields } from '#core/fields/index';
+import { adding, edit } from '#core/model/change';
+import {
+  choiceCounts,
+  fieldsInOrder,
+  foldedChoice,
+  nearDoubles,
+  ownValue,
+  renameChoice,
+  renameText,
+  textCounts,
+} from '#core/model/fields';
+import { type OwnField, ownTypes } from '#core/model/records';
+import { all } from '#core/model/show';
+import { sweeping } from '#core/shelf/sweep';
+import { plural } from '../../ui/canvas/pointing';
+import { useSession, useShow } from '../../state/context';
+import { useDesk } from '../../state/desk';
+import { TextField } from '../../ui/TextField';
+import { PanelHead } from '../../ui/PanelHead';
+
+export function FieldsPanel() {
+  const session = useSession();
+  const show = useShow();
+  const set = useDesk((desk) => desk.set);
+  const [name, setName] = useState('');
+  const [type, setType] = useState<OwnField['type']>('text');
+  const [fault, setFault] = useState('');
+  const fields = fieldsInOrder(show);
+  /** Why a name cannot be taken; two columns of a name could not be told apart in a question. */
+  const wrong = (wanted: string, own?: OwnField): string | null => {
+    if (!wanted.trim()) return 'Give the column a name.';
+    if (usualFields.some(({ id, title }) => [id, title].some((word) => foldedChoice(word) === foldedChoice(wanted))))
+      return `Every fixture has a ${foldedChoice(wanted)} already. Choose another name.`;
+    if (fields.some((field) => field !== own && foldedChoice(field.name) === foldedChoice(wanted)))
+      return 'There is a column of this name.';
+    return null;
+  };
+  return (
+    <section aria-label="Own columns">
+      <PanelHead name="Own columns" onClose={() => set({ panel: null })} />
+      {fields.map((field) => (
+        <div key={field.id} className="pb-2">
+          <div className="flex items-baseline gap-2">
+            <TextField
+              label={`Name of the column ${field.name}`}
+              value={field.name}
+              onWrite={(text) => {
+                const why = wrong(text, field);
+                if (why) return why;
+                session.edit(`Rename the column to ${text.trim()}`, edit([field], { name: text.trim().slice(0, 200) }));
+                return null;
+              }}
+            />
+            <span className="pencil">{field.type}</span>
+            <button
+              type="button"
+              aria-label={`Take away the column ${field.name}`}
+              title="Take it away with its values; undo brings it back"
+              onClick={() => {
+                const n = all(show, 'fixture').filter((fixture) => ownValue(fixture, field.id)).length;
+                session.edit(`Take away the column ${field.name}`, sweeping(show, [field]));
+                if (n) toast(`${field.name} is gone, with the values of ${plural(n)}. Undo brings it back.`);
+              }}
+            >
+              <Trash2 size={12} />
+            </button>
+          </div>
+          {field.type === 'choice' && <PickList field={field} />}
+        </div>
+      ))}
+      {!fields.length && (
+        <p className="pencil">
+          Add a column for whatever else the show must know of each fixture: who cables it, its store, a date.
+        </p>
+      )}
+      <form
+        aria-label="New column"
+        className="flex gap-1 pt-1"
+        onSubmit={(event) => {
+          event.preventDefault();
+          const why = wrong(name);
+          setFault(why ?? '');
+          if (why) return;
+          const order = Math.max(0, ...fields.map((field) => field.order)) + 1;
+          session.edit(
+            `New column ${name.trim()}`,
+            adding({ id: v4(), kind: 'field', name: name.trim().slice(0, 200), type, order, choices: [] }),
+          );
+          setName('');
+        }}
+      >
+        <input
+          className="field"
+          aria-label="Name of the new column"
+          placeholder="name"
+          value={name}
+          onChange={(event) => setName(event.target.value)}
+        />
+        <select
+          className="field !w-24"
+          aria-label="Kind of the new column"
+          value={type}
+          onChange={(event) => setType(event.target.value as OwnField['type'])}
+        >
+          {ownTypes.map((item) => (
+            <option key={item} value={item}>
+              {item}
+            </option>
+          ))}
+        </select>
+        <button type="submit" className="act flex items-center gap-1">
+          <Plus size={12} /> Add
+        </button>
+      </form>
+      {fault && (
+        <p role="alert" style={{ color: 'var(--stop)' }}>
+          {fault}
+        </p>
+      )}
+      <TextDoubles />
+    </section>
+  );
+}
+
+function PickList({ field }: { field: OwnField }) {
+  const session = useSession();
+  const show = useShow();
+  const counts = choiceCounts(show, field);
+  const rename = (from: string, to: string) => session.edit(`${from} becomes ${to}`, renameChoice(show, field, from, to));
+  return (
+    <>
+      <ul aria-label={`Pick list of ${field.name}`}>
+        {counts.map(({ choice, count }) => (
+          <li key={choice} className="flex items-baseline gap-2 pl-3">
+            <TextField
+              label={`Choice ${choice}`}
+              value={choice}
+              onWrite={(text) => {
+                if (!text.trim()) return 'A choice has a name.';
+                rename(choice, text);
+                return null;
+              }}
+            />
+            <span className="pencil w-6 text-right">{count}</span>
+            <button
+              type="button"
+              aria-label={`Take ${choice} off the list`}
+              disabled={count > 0}
+              className="disabled:opacity-30"
+              title={count ? 'Still used' : 'Take it off the list'}
+              onClick={() =>
+                session.edit(
+                  `Take ${choice} off the list`,
+                  edit([field], { choices: field.choices.filter((item) => item !== choice) }),
+                )
+              }
+            >
+              <Trash2 size={11} />
+            </button>
+          </li>
+        ))}
+      </ul>
+      <Doubles counts={counts} merge={(merge, keep) => rename(merge, keep)} />
+    </>
+  );
+}
+
+function Doubles({
+  counts,
+  merge,
+}: {
+  counts: readonly { choice: string; count: number }[];
+  merge: (from: string, to: string) => void;
+}) {
+  return nearDoubles(counts).map((double) => (
+    <p key={double.merge} className="pl-3" style={{ color: 'var(--doubt)' }}>
+      "{double.merge}" is nearly "{double.keep}".{' '}
+      <button type="button" className="link" onClick={() => merge(double.merge, double.keep)}>
+        Merge into {double.keep}
+      </button>
+    </p>
+  ));
+}
+
+/** Purposes and gobos are typed freely: near doubles are found there too. */
+function TextDoubles() {
+  const session = useSession();
+  const show = useShow();
+  return (['purpose', 'gobo'] as const).map((field) => {
+    const counts = textCounts(show, field);
+    if (!nearDoubles(counts).length) return null;
+    return (
+      <div key={field} className="pt-2">
+        <h4 className="pencil">{field}</h4>
+        <Doubles counts={counts} merge={(from, to) => session.edit(`${from} becomes ${to}`, renameText(show, field, from, to))} />
+      </div>
+    );
+  });
+}

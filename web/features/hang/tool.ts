@@ -1,0 +1,140 @@
+/** Hanging by pointing: one by a click, a row by pressing and dragging along a position. */
+import { toast } from 'sonner';
+import { v4 } from 'uuid';
+import { LINE, MOVE, type Prim, path, placed } from '#core/draw/list';
+import { alongAt, drawnPoint, type HangPoint, hangAt } from '#core/draw/locate';
+import { symbolIn } from '#core/draw/symbols';
+import { formatLength } from '#core/measure/lengths';
+import type { Fixture, FixtureType, Position, Vec2 } from '#core/model/records';
+import { find, settingsOf } from '#core/model/show';
+import { formsOf } from '#core/patch/accessories';
+import { hangRow, rowAlongs } from '#core/setout/hang';
+import { curveLength, isClosed } from '#core/space/curves';
+import { mod } from '#core/space/vectors';
+import { useDesk } from '../../state/desk';
+import { rowCount, stageDistance } from '../../ui/canvas/pointing';
+import { type Env, slip, type Tool } from '../../ui/canvas/tool';
+
+/** What the desk says about how the next fixtures hang. */
+export function hangingOf(): Partial<Fixture> {
+  const { hangWay, accessories } = useDesk.getState();
+  return { ...(hangWay ? { hang: hangWay } : {}), ...(accessories.length ? { accessories } : {}) };
+}
+
+/** Where a row ends as the pointer goes round a closed position: on from where it was, by the shorter way, at most one whole turn. */
+function followed(position: Position, before: number, along: number): number {
+  if (!isClosed(position.curve)) return along;
+  const length = curveLength(position.curve);
+  let by = mod(along - before, length);
+  if (by > length / 2) by -= length;
+  return before + by;
+}
+
+export function hangTool(env: Env): Tool {
+  let row: { from: HangPoint; to: number; typed: string } | null = null;
+  let pointer: Vec2 | null = null;
+  const desk = () => useDesk.getState();
+  const type = (): FixtureType | undefined => (desk().type ? find(env.show(), 'type', desk().type!) : undefined);
+  const reach = () => 28 / env.surface().view.k;
+  const spotAt = (at: Vec2) => hangAt(env.show(), at[0], at[1], reach());
+  const count = () => (row ? rowCount({ typed: row.typed, from: row.from.along, to: row.to }, desk().rowCount) : 1);
+  const forms = () => formsOf(env.show(), { accessories: desk().accessories } as unknown as Fixture);
+
+  return {
+    crosshair: true,
+    down(at) {
+      if (!type()) return env.say('Choose a fixture type first, in the panel at the right.');
+      const spot = spotAt(at);
+      if (!spot) return env.say('There is no position here. Point at a pipe, a boom in its detail, or the ring.');
+      row = { from: spot, to: spot.along, typed: '' };
+      env.refresh();
+    },
+    move(at, event) {
+      pointer = at;
+      if (row) {
+        const spot = alongAt(env.show(), row.from.position, at[0], at[1], event.altKey ? 0 : settingsOf(env.show()).snap);
+        row = { ...row, to: followed(row.from.position, row.to, spot.along) };
+      }
+      env.refresh();
+    },
+    up() {
+      const wanted = type();
+      if (row && wanted) {
+        const { position, along } = row.from;
+        const n = along === row.to ? 1 : count();
+        try {
+          const change = hangRow(env.show(), wanted, position, along, row.to, n, v4, hangingOf(), desk().layer);
+          env.session.edit(`Hang ${n} ${wanted.name} on ${position.name}`, change);
+          desk().select(change.added.map((record) => record.id));
+        } catch (error) {
+          toast.error((error as Error).message);
+        }
+      }
+      row = null;
+      env.refresh();
+    },
+    key(event) {
+      if (!row || !/^\d$/.test(event.key)) return false;
+      row = { ...row, typed: (row.typed + event.key).slice(-3) };
+      env.refresh();
+      return true;
+    },
+    wheel(event) {
+      if (!row) return false;
+      const { rowCount: now, set } = desk();
+      set({ rowCount: Math.max(2, Math.min(200, now + (event.deltaY < 0 ? 1 : -1))) });
+      row = { ...row, typed: '' };
+      env.refresh();
+      return true;
+    },
+    cancel() {
+      if (!row) return false;
+      row = null;
+      env.refresh();
+      return true;
+    },
+    reads() {
+      const spot = pointer && !row ? spotAt(pointer) : null;
+      return spot ? [spot.at[0], spot.at[1], spot.position.curve.z] : null;
+    },
+    ghosts(): Prim[] {
+      const wanted = type();
+      if (!wanted) return [];
+      const show = env.show();
+      const { units } = settingsOf(show);
+      const { k } = env.surface().view;
+      const out: Prim[] = [];
+      const draw = (at: readonly [number, number], size = 1) => {
+        for (const prim of symbolIn(show, wanted, 0, forms()).prims) {
+          out.push({ ...placed(prim, at[0], at[1], 180, size), ink: 'lamp' });
+        }
+      };
+      if (row) {
+        const { position, detail } = row.from;
+        const n = count();
+        for (const along of rowAlongs(row.from.along, row.to, n, position.curve)) draw(drawnPoint(show, position, along, detail));
+        const end = rowAlongs(row.from.along, row.to, n, position.curve).at(-1)!;
+        const gap = n > 1 ? formatLength(Math.abs(row.to - row.from.along) / (n - 1), units) : '';
+        out.push(...slip(env, drawnPoint(show, position, end, detail), `${n} units${gap ? `, ${gap} apart` : ''}`, 34));
+        return out;
+      }
+      const spot = pointer ? spotAt(pointer) : null;
+      if (!spot) return out;
+      draw(spot.at);
+      const { form, z } = spot.position.curve;
+      const text =
+        form === 'vertical'
+          ? `${formatLength(z + spot.along, units)} high`
+          : form === 'straight'
+            ? stageDistance(spot.fromOrigin, units)
+            : `${formatLength(spot.fromOrigin, units)} round`;
+      out.push(...slip(env, spot.at, `${text}  ${spot.position.name}`, 34));
+      if (form === 'straight' && !spot.detail) {
+        const zero = drawnPoint(show, spot.position, spot.along - spot.fromOrigin, null);
+        const y = spot.at[1] - 20 / k;
+        out.push(path([MOVE, zero[0], y, LINE, spot.at[0], y], 'thin', 'none', 'lamp'));
+      }
+      return out;
+    },
+  };
+}

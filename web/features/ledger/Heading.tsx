@@ -1,0 +1,263 @@
+/** A heading of the Ledger: sorts, widens, is dragged to another place, and has its filter below. */
+import { ChevronDown } from 'lucide-react';
+import { useEffect, useRef, useState } from 'react';
+import { createPortal } from 'react-dom';
+import type { Column } from '#core/ledger/columns';
+import { choicesOf, exactTerm, termsOf } from '#core/ledger/filter';
+import { kinds } from '#core/ledger/kinds/index';
+import type { Sieve } from '#core/model/records';
+import { useShow } from '../../state/context';
+import { editColumns, setSieve, switchSieve, useLedger } from './state';
+
+interface Props {
+  readonly column: Column & { readonly pinned: boolean };
+  readonly left: number | null;
+  readonly sieve: Sieve | undefined;
+  readonly fault: string | undefined;
+  readonly right: boolean;
+}
+
+export function Heading({ column, left, sieve, fault, right }: Props) {
+  const show = useShow();
+  const sort = useLedger((state) => state.sort);
+  const [menu, setMenu] = useState<DOMRect | null>(null);
+  const cell = useRef<HTMLDivElement>(null);
+  const sorted = sort?.field === column.field;
+  const place = (
+    change: (
+      at: number,
+      all: readonly { field: string; width: number; pinned: boolean }[],
+    ) => { field: string; width: number; pinned: boolean }[],
+  ) =>
+    editColumns(show, (all) =>
+      change(
+        all.findIndex((item) => item.field === column.field),
+        all,
+      ),
+    );
+  const widen = (event: React.PointerEvent) => {
+    event.preventDefault();
+    event.stopPropagation();
+    const handle = event.currentTarget as HTMLElement;
+    handle.setPointerCapture(event.pointerId);
+    const [from, width] = [event.clientX, cell.current!.getBoundingClientRect().width];
+    const move = (to: PointerEvent) => {
+      const next = Math.round(Math.max(30, Math.min(1200, width + to.clientX - from)));
+      place((at, all) => all.map((item, i) => (i === at ? { ...item, width: next } : item)));
+    };
+    handle.addEventListener('pointermove', move);
+    handle.addEventListener('pointerup', () => handle.removeEventListener('pointermove', move), { once: true });
+  };
+  return (
+    <div
+      ref={cell}
+      role="columnheader"
+      aria-sort={sorted ? (sort.down ? 'descending' : 'ascending') : 'none'}
+      className="relative px-2 pt-1"
+      style={
+        left === null
+          ? undefined
+          : { position: 'sticky', left, zIndex: 2, background: 'var(--sheet)', borderRight: '1px solid var(--hair)' }
+      }
+      onDragOver={(event) => event.preventDefault()}
+      onDrop={(event) => {
+        const field = event.dataTransfer.getData('text/plain').replace(/^column /, '');
+        if (!field || field === column.field) return;
+        event.preventDefault();
+        place((at, all) => {
+          const moving = all.find((item) => item.field === field);
+          if (!moving) return [...all];
+          const rest = all.filter((item) => item.field !== field);
+          rest.splice(
+            rest.findIndex((item) => item.field === all[at]!.field),
+            0,
+            { ...moving, pinned: all[at]!.pinned },
+          );
+          return rest;
+        });
+      }}
+    >
+      <div className="flex items-baseline">
+        <button
+          type="button"
+          draggable
+          className={`pencil block min-w-0 flex-1 truncate ${right ? 'text-right' : 'text-left'}`}
+          title={`Sort by ${column.title}; drag it to another place`}
+          onDragStart={(event) => event.dataTransfer.setData('text/plain', `column ${column.field}`)}
+          onClick={() =>
+            useLedger.setState({
+              sort: !sorted ? { field: column.field, down: false } : sort.down ? null : { field: column.field, down: true },
+            })
+          }
+        >
+          {column.title}
+          {sorted ? (sort.down ? ' ↓' : ' ↑') : ''}
+        </button>
+      </div>
+      <div className="flex items-center">
+        <input
+          className="field min-w-0 !py-0"
+          aria-label={`Filter ${column.title}`}
+          aria-invalid={fault !== undefined}
+          title={fault ?? kinds[column.kind].help}
+          style={{
+            textAlign: right ? 'right' : 'left',
+            textDecoration: sieve && !sieve.on ? 'line-through' : undefined,
+            background: sieve?.on ? 'var(--halo)' : undefined,
+          }}
+          value={sieve?.text ?? ''}
+          onChange={(event) => setSieve(column.field, event.target.value)}
+        />
+        <button
+          type="button"
+          className="pencil ml-0.5"
+          aria-label={`Column ${column.title}`}
+          aria-expanded={menu !== null}
+          title="Choices, pin, group, leave out"
+          onClick={() => setMenu(menu ? null : cell.current!.getBoundingClientRect())}
+        >
+          <ChevronDown size={11} />
+        </button>
+      </div>
+      <span
+        aria-hidden="true"
+        className="absolute top-0 -right-0.5 h-full w-1.5 cursor-col-resize touch-none"
+        onPointerDown={widen}
+      />
+      {menu && <Menu column={column} at={menu} sieve={sieve} fault={fault} onClose={() => setMenu(null)} place={place} />}
+    </div>
+  );
+}
+
+/** What a heading offers: choices with counts, on and off, pin, group, leave out. */
+function Menu({
+  column,
+  at,
+  sieve,
+  fault,
+  onClose,
+  place,
+}: {
+  column: Props['column'];
+  at: DOMRect;
+  sieve: Sieve | undefined;
+  fault: string | undefined;
+  onClose: () => void;
+  place: (
+    change: (
+      at: number,
+      all: readonly { field: string; width: number; pinned: boolean }[],
+    ) => { field: string; width: number; pinned: boolean }[],
+  ) => void;
+}) {
+  const show = useShow();
+  const groups = useLedger((state) => state.groups);
+  const host = useRef<HTMLDivElement>(null);
+  const choices = kinds[column.kind].picked ? choicesOf(show, column).slice(0, 200) : [];
+  const terms = termsOf(sieve?.text ?? '');
+  const written = (value: string) => (kinds[column.kind].whole ? exactTerm(value) : value);
+  useEffect(() => {
+    host.current?.focus();
+    const outside = (event: PointerEvent) => {
+      if (!host.current?.contains(event.target as Node)) onClose();
+    };
+    window.addEventListener('pointerdown', outside, { capture: true });
+    return () => window.removeEventListener('pointerdown', outside, { capture: true });
+  }, [onClose]);
+  const grouped = groups.includes(column.field);
+  return createPortal(
+    <div
+      ref={host}
+      tabIndex={-1}
+      role="dialog"
+      aria-label={`${column.title}: filter and column`}
+      className="fixed z-30 max-h-80 w-56 overflow-auto border px-3 py-2 text-[12px] outline-none"
+      style={{
+        left: Math.min(at.left, window.innerWidth - 240),
+        bottom: Math.max(8, window.innerHeight - at.top + 4),
+        background: 'var(--sheet)',
+        borderColor: 'var(--ink)',
+      }}
+      onKeyDown={(event) => {
+        event.stopPropagation();
+        if (event.key === 'Escape') onClose();
+      }}
+    >
+      <p className="pencil whitespace-pre-wrap pb-1 text-[11px]">{fault ?? kinds[column.kind].help}</p>
+      {sieve && (
+        <p className="flex gap-3 pb-1">
+          <button type="button" className="link" onClick={() => switchSieve(column.field)}>
+            {sieve.on ? 'Switch off' : 'Switch on'}
+          </button>
+          <button type="button" className="link" onClick={() => setSieve(column.field, '')}>
+            Clear
+          </button>
+        </p>
+      )}
+      {choices.map(({ value, count }) => {
+        const term = written(value);
+        const on = terms.includes(term);
+        return (
+          <label key={value} className="flex items-baseline gap-2">
+            <input
+              type="checkbox"
+              checked={on}
+              onChange={() =>
+                setSieve(column.field, (on ? terms.filter((item) => item !== term) : [...terms, term]).filter(Boolean).join(', '))
+              }
+            />
+            <span className={`min-w-0 flex-1 truncate ${value ? '' : 'pencil'}`}>{value || 'empty'}</span>
+            <span className="pencil">{count}</span>
+          </label>
+        );
+      })}
+      <div className="mt-1 flex flex-wrap gap-x-3 pt-1" style={{ borderTop: '1px solid var(--hair-faint)' }}>
+        <button
+          type="button"
+          className="link"
+          onClick={() =>
+            useLedger.setState({
+              groups: grouped ? groups.filter((field) => field !== column.field) : [...groups, column.field].slice(-3),
+            })
+          }
+        >
+          {grouped ? 'Do not group' : 'Group by it'}
+        </button>
+        <button
+          type="button"
+          className="link"
+          onClick={() => place((i, all) => all.map((item, n) => (n === i ? { ...item, pinned: !item.pinned } : item)))}
+        >
+          {column.pinned ? 'Let it go' : 'Pin it'}
+        </button>
+        <button
+          type="button"
+          className="link"
+          onClick={() => place((i, all) => all.map((item, n) => (n === i - 1 ? all[i]! : n === i && i > 0 ? all[i - 1]! : item)))}
+        >
+          Left
+        </button>
+        <button
+          type="button"
+          className="link"
+          onClick={() =>
+            place((i, all) => all.map((item, n) => (n === i + 1 ? all[i]! : n === i && i + 1 < all.length ? all[i + 1]! : item)))
+          }
+        >
+          Right
+        </button>
+        <button
+          type="button"
+          className="link"
+          onClick={() => {
+            place((i, all) => all.filter((_, n) => n !== i));
+            onClose();
+          }}
+        >
+          Leave out
+        </button>
+      </div>
+    </div>,
+    document.body,
+  );
+}

@@ -1,0 +1,98 @@
+/** How the Ledger is looked at: filters that are switched off are not lost, columns keep their widths, a view brings back what it was kept with. */
+import { beforeEach, describe, expect, test } from '@jest/globals';
+import { adding, apply } from '#core/model/change';
+import { makeFixture } from '#core/model/make';
+import type { LedgerView, OwnField } from '#core/model/records';
+import { all, showOf } from '#core/model/show';
+import { baseRecords, fixtureLayer, idOf, pipe, plainType, SHOW } from '../../state/show.arb';
+import { editColumns, setSieve, shownColumns, switchSieve, takeView, useLedger } from './state';
+
+const [fixture] = [makeFixture(idOf(100), fixtureLayer, plainType, pipe, 1000)];
+const show = showOf(SHOW, [
+  ...baseRecords,
+  plainType,
+  pipe,
+  { ...fixture, parts: fixture.parts.map((part) => ({ ...part, circuit: 'E1', dimmer: '4', multicable: 'M 1' })) },
+]);
+const state = () => useLedger.getState();
+const fields = () => shownColumns(show, state()).map((column) => column.field);
+beforeEach(() => useLedger.setState({ columns: null, sieves: [], groups: [], sort: null }));
+
+describe('filters', () => {
+  test('typed, switched off and on, cleared', () => {
+    setSieve('channel', '1-10');
+    setSieve('purpose', 'warm');
+    setSieve('channel', '1-20');
+    expect(state().sieves).toEqual([
+      { field: 'channel', text: '1-20', on: true },
+      { field: 'purpose', text: 'warm', on: true },
+    ]);
+    switchSieve('channel');
+    expect(state().sieves[0]).toEqual({ field: 'channel', text: '1-20', on: false });
+    // Typing into one that is off means it.
+    setSieve('channel', '5');
+    expect(state().sieves[0]!.on).toBe(true);
+    setSieve('channel', '');
+    expect(state().sieves.map((sieve) => sieve.field)).toEqual(['purpose']);
+  });
+});
+
+describe('columns', () => {
+  test('the usual ones, and those in which something stands', () => {
+    expect(fields()).toEqual(
+      expect.arrayContaining(['position', 'unit', 'channel', 'address', 'circuit', 'dimmer', 'multicable']),
+    );
+    expect(fields()).not.toContain('rental');
+    expect(fields()).not.toContain('height');
+  });
+  test('own columns are among them', () => {
+    const crew: OwnField = {
+      id: '00000000-0000-4000-8000-000000000077',
+      kind: 'field',
+      name: 'Crew',
+      type: 'text',
+      order: 1,
+      choices: [],
+    };
+    expect(shownColumns(apply(show, adding(crew)), state()).at(-1)).toMatchObject({ title: 'Crew' });
+  });
+  test('chosen ones keep order and width; pinned ones stand first; what the show does not have is passed over', () => {
+    editColumns(show, (columns) =>
+      columns
+        .filter((column) => column.field === 'channel' || column.field === 'purpose')
+        .map((column) => ({ ...column, width: 222, pinned: column.field === 'purpose' })),
+    );
+    expect(shownColumns(show, state()).map(({ field, width, pinned }) => ({ field, width, pinned }))).toEqual([
+      { field: 'purpose', width: 222, pinned: true },
+      { field: 'channel', width: 222, pinned: false },
+    ]);
+    useLedger.setState({ columns: [{ field: 'own gone', width: 90, pinned: false }, ...state().columns!] });
+    expect(fields()).toEqual(['purpose', 'channel']);
+  });
+});
+
+describe('views', () => {
+  const view: LedgerView = {
+    id: '00000000-0000-4000-8000-000000000078',
+    kind: 'view',
+    name: 'Patch',
+    order: 0,
+    sieves: [{ field: 'address', text: 'u2', on: true }],
+    columns: [{ field: 'address', width: 120, pinned: true }],
+    groups: ['universe'],
+    sort: { field: 'address', down: true },
+  };
+  test('a view brings columns, groups, order and filters', () => {
+    takeView(view);
+    expect(state()).toMatchObject({ groups: ['universe'], sort: { field: 'address', down: true }, sieves: view.sieves });
+    expect(fields()).toEqual(['address']);
+  });
+  test('filters that were kept alone leave the columns as they are', () => {
+    editColumns(show, (columns) => columns.slice(0, 2));
+    const { columns: _c, groups: _g, sort: _s, ...alone } = view;
+    takeView(alone);
+    expect(fields()).toEqual(['position', 'unit']);
+    expect(state().sieves).toEqual(view.sieves);
+    expect(all(show, 'view')).toEqual([]);
+  });
+});

@@ -1,0 +1,313 @@
+/** The step Number: a run in several fields, seen on Drawing and Ledger before it is applied. */
+import { Route, Zap } from 'lucide-react';
+import { useEffect, useMemo, useState } from 'react';
+import { toast } from 'sonner';
+import { v4 } from 'uuid';
+import { fieldName, fieldText } from '#core/fields/index';
+import { formatLength, lengthUnit, parseLength } from '#core/measure/lengths';
+import { adding, updating } from '#core/model/change';
+import { type Direction, directions, orderings, type Run, type RunField, type RunOrder } from '#core/model/records';
+import { all, find, settingsOf } from '#core/model/show';
+import { legAfter } from '#core/number/legs';
+import { secondOf } from '#core/number/ordering';
+import { previewRun, type RunPreview } from '#core/number/run';
+import { plural } from '../../ui/canvas/pointing';
+import { useSession, useShow } from '../../state/context';
+import { goTo, useDesk } from '../../state/desk';
+import { chosenFixtures } from '../../state/chosen';
+import { tip } from '../../app/commands';
+import { Choose } from '../../ui/Choose';
+import { Line, TextField } from '../../ui/TextField';
+import { RunFields } from './RunFields';
+import { plainSetup, runOrder, useRun } from '../../state/run';
+
+const none: readonly string[] = [];
+
+export function NumberPanel() {
+  const session = useSession();
+  const show = useShow();
+  const { selection, tool, quick, set } = useDesk();
+  const run = useRun();
+  const { order, first, legs, parts, taken } = run;
+  const fixtures = useMemo(() => chosenFixtures(show, selection), [show, selection]);
+  const ordered = useMemo(
+    () => runOrder(show, fixtures, { order, first, legs, parts, taken }),
+    [show, fixtures, order, first, legs, parts, taken],
+  );
+  const several = fixtures.some((fixture) => fixture.parts.length > 1);
+  const { preview, fault } = useMemo((): { preview: RunPreview | null; fault: string } => {
+    if (!ordered.length) return { preview: null, fault: '' };
+    try {
+      return { preview: previewRun(show, ordered, { legs, parts, taken }), fault: '' };
+    } catch (error) {
+      return { preview: null, fault: (error as Error).message };
+    }
+  }, [show, ordered, legs, parts, taken]);
+  useEffect(() => {
+    if (quick) return;
+    useRun.setState({ preview, path: ordered.map((fixture) => fixture.id) });
+    return () => useRun.setState({ preview: null, path: none });
+  }, [preview, ordered, quick]);
+  // A tool of this step does not stay in the hand when the step is left.
+  useEffect(
+    () => () => {
+      if (useDesk.getState().tool === 'thread') useDesk.setState({ tool: 'select' });
+    },
+    [],
+  );
+  const setOrder = (patch: Partial<RunOrder>) => useRun.setState({ order: { ...order, ...patch } });
+  const setLeg = (i: number, leg: RunField[]) => useRun.setState({ legs: legs.map((item, n) => (n === i ? leg : item)) });
+  const rest = preview?.rest ?? [];
+  const lines = preview?.fields.map((field) => rangeOf(field)) ?? [];
+
+  function rangeOf(field: RunPreview['fields'][number]): string {
+    const done = ordered.filter((fixture) => preview!.labels.has(fixture.id));
+    const value = (i: number) => (done.at(i) ? fieldText(show, preview!.draft.get(done.at(i)!.id)!, null, field) : '');
+    const title = field === 'channel' ? 'Channels' : fieldName(show, field);
+    return value(0) === value(-1) ? `${title} ${value(0)}` : `${title} ${value(0)} to ${value(-1)}`;
+  }
+  const goOn = () => {
+    if (preview) useRun.setState({ legs: [...legs, legAfter(show, ordered, preview, legs.at(-1)!)] });
+  };
+  const kept = all(show, 'run');
+  return (
+    <form
+      aria-label="Number"
+      onSubmit={(event) => {
+        event.preventDefault();
+        if (!preview) return;
+        session.edit(
+          `Number ${plural(ordered.length - new Set(rest.map((unit) => unit.fixture)).size)}: ${lines.join('; ')}`,
+          preview.change,
+        );
+        useRun.setState({ legs: legs.slice(0, 1) });
+      }}
+    >
+      <Choose
+        name="Order"
+        value={order.by}
+        options={orderings.map(
+          (by) => [by, { 'by position': 'by position, then unit', rings: 'ring by ring' }[by as string] ?? by] as const,
+        )}
+        onChange={(by) => setOrder({ by: by as RunOrder['by'] })}
+      />
+      {(directions as readonly string[]).includes(order.by) && (
+        <>
+          <Choose
+            name="Rows"
+            value={order.rows}
+            options={[
+              ['rows', 'row by row'],
+              ['serpentine', 'row by row, turning'],
+              ['ties', 'across all; ties decided by'],
+            ]}
+            onChange={(how) => setOrder({ rows: how as RunOrder['rows'] })}
+          />
+          <Choose
+            name={order.rows === 'ties' ? 'Ties' : 'Rows go'}
+            label="Second direction"
+            value={secondOf(order.by as Direction, order.second)}
+            options={directions.filter((item) => secondOf(order.by as Direction, item) === item)}
+            onChange={(second) => setOrder({ second: second as Direction })}
+          />
+        </>
+      )}
+      {(order.by === 'round' || order.by === 'rings') && (
+        <>
+          <Choose
+            name="Way"
+            value={order.way}
+            options={['clockwise', 'anticlockwise']}
+            onChange={(way) => setOrder({ way: way as RunOrder['way'] })}
+          />
+          {order.by === 'rings' && (
+            <Choose
+              name="Rings"
+              value={order.from}
+              options={['outside in', 'inside out']}
+              onChange={(from) => setOrder({ from: from as RunOrder['from'] })}
+            />
+          )}
+          <p className="pencil pt-1">
+            {first && find(show, 'fixture', first) ? `Begins with unit ${find(show, 'fixture', first)!.unit}. ` : ''}Take the
+            thread and click the one to begin with.
+          </p>
+        </>
+      )}
+      {!['as selected', 'by position', 'round'].includes(order.by) && (
+        <Line name="Tolerance" unit={lengthUnit(settingsOf(show).units)}>
+          <TextField
+            label="Tolerance"
+            value={formatLength(order.tolerance, settingsOf(show).units)}
+            onWrite={(text) => {
+              const parsed = parseLength(text, settingsOf(show).units);
+              if (!parsed.ok) return parsed.why;
+              if (parsed.mm < 0 || parsed.mm > 1e5) return 'A tolerance is 0 or more.';
+              setOrder({ tolerance: parsed.mm });
+              return null;
+            }}
+          />
+        </Line>
+      )}
+      <div className="flex gap-1 py-1">
+        <button
+          type="button"
+          className="act act-small flex items-center gap-1"
+          aria-pressed={tool === 'thread'}
+          title={tip('thread')}
+          onClick={() => set({ tool: tool === 'thread' ? 'select' : 'thread', view: 'plan' })}
+        >
+          <Route size={12} /> Thread by hand
+        </button>
+        <button
+          type="button"
+          className="act act-small flex items-center gap-1"
+          title={tip('quick')}
+          onClick={() => set({ quick: true })}
+        >
+          <Zap size={12} /> Type figures
+        </button>
+      </div>
+      {legs.map((leg, i) => (
+        // Legs are added and taken at the end.
+        <section key={i} aria-label={i ? `Leg ${i + 1}` : 'Fields'}>
+          {i > 0 && (
+            <h3 className="flex items-baseline justify-between pt-2">
+              <span className="font-bold">The rest goes on with</span>
+              <button type="button" className="link text-[11px]" onClick={() => useRun.setState({ legs: legs.slice(0, i) })}>
+                take back
+              </button>
+            </h3>
+          )}
+          <RunFields show={show} leg={leg} again={i > 0} onChange={(next) => setLeg(i, next)} />
+        </section>
+      ))}
+      {several && (
+        <Choose
+          name="Cells"
+          value={parts}
+          options={[
+            ['with the head', 'go along with their head'],
+            ['each by itself', 'count each by itself'],
+          ]}
+          onChange={(how) => useRun.setState({ parts: how as Run['parts'] })}
+        />
+      )}
+      <Choose
+        name="Taken"
+        label="Taken values"
+        value={taken}
+        options={[
+          ['mark', 'mark what is taken'],
+          ['skip', 'skip what is taken'],
+          ['push', 'push the others up'],
+        ]}
+        onChange={(how) => useRun.setState({ taken: how as Run['taken'] })}
+      />
+      {!fixtures.length && (
+        <p className="pencil pt-2">Select the fixtures in the order in which they are to count: click them with Shift held.</p>
+      )}
+      {fault && (
+        <p role="alert" className="pt-2" style={{ color: 'var(--stop)' }}>
+          {fault}
+        </p>
+      )}
+      {preview && (
+        <p className="pt-2" data-testid="run-summary">
+          {lines.join('; ')} for {plural(new Set([...preview.labels.keys()]).size)}.
+        </p>
+      )}
+      {rest.length > 0 && (
+        <p className="pt-1" data-testid="run-rest" style={{ color: 'var(--doubt)' }}>
+          The run pauses: {rest.length} {rest.length === 1 ? 'is' : 'are'} left.{' '}
+          <button type="button" className="link" onClick={goOn}>
+            Go on with the rest
+          </button>
+        </p>
+      )}
+      {preview && preview.pushed.length > 0 && <p className="pt-1">{plural(preview.pushed.length)} make room and move up.</p>}
+      {preview && preview.clashes.length > 0 && (
+        <p className="pt-1" style={{ color: 'var(--doubt)' }}>
+          {[...new Set(preview.clashes.map((item) => item.value))].slice(0, 6).join(', ')}{' '}
+          {preview.clashes.length === 1 ? 'is' : 'are'} also on other fixtures.{' '}
+          <button type="button" className="link" onClick={() => goTo(preview.clashes.map((item) => item.by))}>
+            Show them
+          </button>
+        </p>
+      )}
+      <button type="submit" className="act act-main mt-2 w-full" disabled={!preview}>
+        Apply the numbers
+      </button>
+      <KeptRuns
+        runs={kept}
+        onTake={(item) => useRun.setState({ order: item.order, legs: [[...item.fields]], parts: item.parts, taken: item.taken })}
+        onKeep={(name) => {
+          const now = kept.find((item) => item.name.toLowerCase() === name.toLowerCase());
+          const record: Run = { id: now?.id ?? v4(), kind: 'run', name, order, fields: [...legs[0]!], parts, taken };
+          session.edit(`Keep the run ${name}`, now ? updating([[now, record]]) : adding(record));
+          toast(`The run "${name}" is kept in this show.`);
+        }}
+        onDrop={(item) => session.edit(`Drop the run ${item.name}`, { added: [], updated: [], removed: [item] })}
+        onPlain={() => useRun.setState(plainSetup)}
+      />
+    </form>
+  );
+}
+
+function KeptRuns({
+  runs,
+  onTake,
+  onKeep,
+  onDrop,
+  onPlain,
+}: {
+  runs: readonly Run[];
+  onTake: (run: Run) => void;
+  onKeep: (name: string) => void;
+  onDrop: (run: Run) => void;
+  onPlain: () => void;
+}) {
+  const [name, setName] = useState('');
+  const chosen = runs.find((item) => item.name === name);
+  return (
+    <div className="pt-2">
+      <Line name="Kept runs">
+        <input
+          className="field"
+          aria-label="Name of the run"
+          placeholder={runs.length ? 'choose or name one' : 'name it to keep it'}
+          list="kept-runs"
+          value={name}
+          onChange={(event) => {
+            setName(event.target.value);
+            const hit = runs.find((item) => item.name === event.target.value);
+            if (hit) onTake(hit);
+          }}
+          onKeyDown={(event) => {
+            if (event.key !== 'Enter') return;
+            event.preventDefault();
+            if (name.trim()) onKeep(name.trim());
+          }}
+        />
+        <datalist id="kept-runs">
+          {runs.map((item) => (
+            <option key={item.id} value={item.name} />
+          ))}
+        </datalist>
+      </Line>
+      <div className="flex gap-2 pt-1">
+        <button type="button" className="link disabled:opacity-50" disabled={!name.trim()} onClick={() => onKeep(name.trim())}>
+          Keep
+        </button>
+        {chosen && (
+          <button type="button" className="link" onClick={() => onDrop(chosen)}>
+            Drop
+          </button>
+        )}
+        <button type="button" className="link" onClick={onPlain}>
+          Begin anew
+        </button>
+      </div>
+    </div>
+  );
+}

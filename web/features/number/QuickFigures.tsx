@@ -1,0 +1,118 @@
+/** Figures typed over the drawing, without a panel: Enter applies, Tab goes on to the next field, Escape leaves. */
+import { CircleHelp } from 'lucide-react';
+import { useEffect, useMemo, useRef, useState } from 'react';
+import { fieldName } from '#core/fields/index';
+import { previewQuick, quickHelp } from '#core/number/quick';
+import { plural } from '../../ui/canvas/pointing';
+import { useSession, useShow } from '../../state/context';
+import { useDesk } from '../../state/desk';
+import { chosenFixtures } from '../../state/chosen';
+import { runnable } from './RunFields';
+import { useRun } from '../../state/run';
+
+export function QuickFigures() {
+  const session = useSession();
+  const show = useShow();
+  const { selection, set } = useDesk();
+  const fixtures = useMemo(() => chosenFixtures(show, selection), [show, selection]);
+  const [field, setField] = useState('channel');
+  const [texts, setTexts] = useState<ReadonlyMap<string, string>>(new Map());
+  const [help, setHelp] = useState(false);
+  const input = useRef<HTMLInputElement>(null);
+  const { preview, fault, said } = useMemo(() => previewQuick(show, fixtures, texts), [show, fixtures, texts]);
+  useEffect(() => {
+    useRun.setState({ preview, path: fixtures.map((fixture) => fixture.id) });
+    return () => useRun.setState({ preview: null, path: [] });
+  }, [preview, fixtures]);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: another field is another text to type
+  useEffect(() => input.current?.focus(), [field]);
+  const fields = runnable(show);
+  const leave = () => set({ quick: false });
+  const apply = () => {
+    if (!preview) return;
+    session.edit(`Number ${plural(fixtures.length)}: ${said}`, preview.change);
+    leave();
+  };
+  return (
+    <form
+      aria-label="Type figures"
+      className="absolute top-3 left-1/2 z-10 w-[420px] -translate-x-1/2 border px-3 py-2"
+      style={{ background: 'var(--sheet)', borderColor: 'var(--ink)' }}
+      onSubmit={(event) => {
+        event.preventDefault();
+        apply();
+      }}
+    >
+      <div className="flex items-end gap-2">
+        <select
+          className="field !w-32"
+          aria-label="Field to type"
+          value={field}
+          onChange={(event) => setField(event.target.value)}
+        >
+          {fields.map((item) => (
+            <option key={item} value={item}>
+              {fieldName(show, item)}
+              {texts.get(item)?.trim() ? ` (${texts.get(item)})` : ''}
+            </option>
+          ))}
+        </select>
+        <input
+          ref={input}
+          className="field flex-1"
+          aria-label="Figures"
+          aria-describedby="quick-help"
+          placeholder={field === 'address' ? '1.101' : '101   or   101, 111   or   +100'}
+          value={texts.get(field) ?? ''}
+          onChange={(event) => {
+            const { value } = event.target;
+            setTexts((now) => new Map(now).set(field, value));
+          }}
+          onKeyDown={(event) => {
+            if (event.key === 'Escape') {
+              event.stopPropagation();
+              leave();
+            }
+            if (event.key === 'Tab') {
+              event.preventDefault();
+              const at = fields.indexOf(field) + (event.shiftKey ? -1 : 1);
+              setField(fields[(at + fields.length) % fields.length]!);
+            }
+          }}
+        />
+        <button type="button" aria-label="What may be typed" aria-expanded={help} onClick={() => setHelp(!help)}>
+          <CircleHelp size={15} />
+        </button>
+        <button type="submit" className="act act-small" disabled={!preview}>
+          Apply
+        </button>
+      </div>
+      <p
+        className="pt-1"
+        data-testid="quick-said"
+        role={fault ? 'alert' : undefined}
+        style={{ color: fault ? 'var(--stop)' : undefined }}
+      >
+        {!fixtures.length
+          ? 'Select fixtures first, in the order in which they are to count.'
+          : fault ||
+            said || (
+              <span className="pencil">{plural(fixtures.length)}, in the order of selection. Tab: next field. Enter: apply.</span>
+            )}
+      </p>
+      {preview && preview.clashes.length > 0 && (
+        <p style={{ color: 'var(--doubt)' }}>
+          {[...new Set(preview.clashes.map((item) => item.value))].slice(0, 8).join(', ')} also on other fixtures.
+        </p>
+      )}
+      <dl id="quick-help" className={help ? 'grid grid-cols-[110px_1fr] gap-x-3 pt-1' : 'sr-only'}>
+        {quickHelp.map(([text, means]) => (
+          <div key={text} className="contents">
+            <dt className="whitespace-pre font-bold">{text}</dt>
+            <dd className="pencil">{means}</dd>
+          </div>
+        ))}
+      </dl>
+    </form>
+  );
+}

@@ -1,0 +1,41 @@
+/** The plate of the show as it stands, made once for all that look at it. */
+import { useMemo } from 'react';
+import { fittingScale, type PlateOptions, plotPlate, sayMissing } from '#core/draw/plate';
+import { paperNamed, papers } from '#core/measure/scales';
+import { type Show, settingsOf } from '#core/model/show';
+import { useShow } from '../../state/context';
+import { useDesk } from '../../state/desk';
+
+const plates = new WeakMap<Show, Map<string, ReturnType<typeof make>>>();
+function make(show: Show, turn: 'landscape' | 'portrait') {
+  const settings = settingsOf(show);
+  const date = new Intl.DateTimeFormat('en-GB', { dateStyle: 'long' }).format(new Date());
+  const options: PlateOptions = {
+    paper: paperNamed(settings.paper) ?? papers[0]!,
+    landscape: turn === 'landscape',
+    denominator: settings.scale,
+    date,
+  };
+  return { ...plotPlate(show, options), options };
+}
+
+export function usePlate(): ReturnType<typeof make> {
+  const show = useShow();
+  const turn = useDesk((desk) => desk.turn);
+  const made = plates.get(show) ?? new Map<string, ReturnType<typeof make>>();
+  plates.set(show, made);
+  const plate = made.get(turn) ?? make(show, turn);
+  made.set(turn, plate);
+  return plate;
+}
+
+/** What falls off the sheet, in words, and the scale at which nothing does; null when all fits. */
+export function usePlateMissing(): { readonly words: string; readonly fits: number | null } | null {
+  const show = useShow();
+  const { missing, options } = usePlate();
+  return useMemo(() => {
+    if (!missing) return null;
+    const fits = fittingScale(show, options);
+    return { words: sayMissing(missing, options, fits), fits };
+  }, [show, missing, options]);
+}

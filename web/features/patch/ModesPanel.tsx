@@ -1,0 +1,110 @@
+/** A mode for many: what it would bring is read before it is done. */
+import { useMemo, useState } from 'react';
+import { modeEffect, typesOf } from '#core/patch/block';
+import { footprintOf } from '#core/patch/footprint';
+import { plural } from '../../ui/canvas/pointing';
+import { PanelHead } from '../../ui/PanelHead';
+import { useSession, useShow } from '../../state/context';
+import { useDesk } from '../../state/desk';
+import { chosenFixtures } from '../../state/chosen';
+import { Line } from '../../ui/TextField';
+
+export function ModesPanel() {
+  const session = useSession();
+  const show = useShow();
+  const { selection, set, wantedMode } = useDesk();
+  const fixtures = chosenFixtures(show, selection);
+  const types = typesOf(show, fixtures);
+  const [chosen, setChosen] = useState('');
+  const type = (types.find((item) => item.type.id === chosen) ?? types[0])?.type;
+  const own = fixtures.filter((fixture) => fixture.type === type?.id);
+  const present = [...new Set(own.map((fixture) => fixture.mode))];
+  const [typed, setMode] = useState('');
+  const named = (name: string | null) => type?.modes.find((item) => item.name.toLowerCase() === name?.trim().toLowerCase())?.name;
+  const mode = named(typed) ?? named(wantedMode) ?? present[0] ?? '';
+  const effect = useMemo(() => (type && mode ? modeEffect(show, own, type, mode) : null), [show, own, type, mode]);
+  const same = present.length === 1 && present[0] === mode;
+  const apply = (moving: boolean) => {
+    if (!effect || !type) return;
+    session.edit(
+      `Mode ${mode} for ${plural(own.length)}${moving && effect.moves.length ? `, ${effect.moves.length} moved` : ''}`,
+      moving ? effect.moving : effect.plain,
+    );
+    set({ panel: null, wantedMode: null });
+  };
+  const troubles = [...(effect?.shared ?? []), ...(effect?.past ?? [])];
+  return (
+    <section aria-label="Modes of the selection">
+      <PanelHead name="Modes" onClose={() => set({ panel: null, wantedMode: null })} />
+      {!type && <p className="pencil">Select the fixtures whose mode is to change.</p>}
+      {type && (
+        <>
+          <Line name="Type">
+            <select
+              className="field"
+              aria-label="Type of the modes"
+              value={type.id}
+              onChange={(event) => setChosen(event.target.value)}
+            >
+              {types.map((item) => (
+                <option key={item.type.id} value={item.type.id}>
+                  {item.type.name} ({item.count})
+                </option>
+              ))}
+            </select>
+          </Line>
+          <Line name="New mode">
+            <select className="field" aria-label="New mode" value={mode} onChange={(event) => setMode(event.target.value)}>
+              {type.modes.map((item) => (
+                <option key={item.name} value={item.name}>
+                  {item.name.includes(plural(footprintOf(item), 'slot'))
+                    ? item.name
+                    : `${item.name}, ${plural(footprintOf(item), 'slot')}`}
+                </option>
+              ))}
+            </select>
+          </Line>
+          {effect && !same && (
+            <div className="py-1" data-testid="mode-effect">
+              <p>
+                {plural(own.length)}: {effect.slotsBefore} slots become {effect.slotsAfter}
+                {effect.partsAfter === effect.partsBefore ? '' : `, ${effect.partsBefore} parts become ${effect.partsAfter}`}.
+              </p>
+              {troubles.length > 0 && (
+                <>
+                  <p style={{ color: 'var(--stop)' }}>
+                    If addresses stay, {effect.shared.length ? `${plural(effect.shared.length, 'pair')} overlap` : ''}
+                    {effect.shared.length && effect.past.length ? ' and ' : ''}
+                    {effect.past.length ? `${effect.past.length} run past the end` : ''}:
+                  </p>
+                  <ul className="max-h-28 overflow-auto pl-3">
+                    {troubles.slice(0, 60).map((text) => (
+                      <li key={text}>{text}</li>
+                    ))}
+                  </ul>
+                  <p>Moving only what does not fit takes {effect.moves.length} elsewhere:</p>
+                  <ul className="max-h-28 overflow-auto pl-3">
+                    {effect.moves.slice(0, 60).map((text) => (
+                      <li key={text}>{text}</li>
+                    ))}
+                  </ul>
+                </>
+              )}
+              {troubles.length === 0 && <p>Everything fits where it is.</p>}
+            </div>
+          )}
+          <div className="flex flex-wrap gap-1 pt-1">
+            <button type="button" className="act act-small" disabled={!effect || same} onClick={() => apply(false)}>
+              Change, addresses stay
+            </button>
+            {troubles.length > 0 && (
+              <button type="button" className="act act-small act-main" onClick={() => apply(true)}>
+                Change and move {effect!.moves.length}
+              </button>
+            )}
+          </div>
+        </>
+      )}
+    </section>
+  );
+}

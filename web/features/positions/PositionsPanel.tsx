@@ -1,0 +1,101 @@
+/** The step Positions: their forms, and the list of those there are. */
+import { useMemo } from 'react';
+import { formatLength } from '#core/measure/lengths';
+import { all, settingsOf } from '#core/model/show';
+import { positionsInOrder } from '#core/order/order';
+import { type DraftForm, draftForms, stands } from '#core/setout/draft';
+import { beginDraft, useDraft } from '../../state/draft';
+import { useShow } from '../../state/context';
+import { goTo, useDesk } from '../../state/desk';
+import { tip } from '../../app/commands';
+import { leavesKeys } from '../../state/focus';
+import { Line } from '../../ui/TextField';
+
+const says: Readonly<Record<DraftForm, string>> = {
+  pipe: 'Click its two ends',
+  batten: 'Click its two ends',
+  truss: 'Click its two ends',
+  boom: 'Click where it stands, twice to take the figures',
+  ladder: 'Click where it hangs',
+  ring: 'Click its centre, then a point of it',
+  arc: 'Click its centre, then where it begins',
+  'half circle': 'Click its centre, then where it begins',
+  racetrack: 'Click its centre, then a corner',
+  polyline: 'Click its corners; Enter ends',
+  bridge: 'Click its two ends',
+  floor: 'Click both ends of the row',
+};
+
+export function PositionsPanel() {
+  const show = useShow();
+  const { selection, tool, form, set } = useDesk();
+  const { units } = settingsOf(show);
+  const counts = useMemo(() => {
+    const map = new Map<string, number>();
+    for (const fixture of all(show, 'fixture')) map.set(fixture.position, (map.get(fixture.position) ?? 0) + 1);
+    return map;
+  }, [show]);
+  return (
+    <section aria-label="Positions">
+      <Line name="Form">
+        <select
+          className="field"
+          aria-label="Form"
+          value={form}
+          onChange={(event) => set({ form: event.target.value as DraftForm, tool: 'pipe', view: 'plan' })}
+        >
+          {draftForms.map((name) => (
+            <option key={name}>{name}</option>
+          ))}
+        </select>
+      </Line>
+      <div className="flex gap-1 pt-1">
+        <button
+          type="button"
+          className="act act-main flex-1"
+          aria-pressed={tool === 'pipe'}
+          title={tip('pipe')}
+          onClick={() => set({ tool: tool === 'pipe' ? 'select' : 'pipe', view: 'plan' })}
+        >
+          {tool === 'pipe' ? says[form] : `Draw a ${form}`}
+        </button>
+        <button
+          type="button"
+          className="act"
+          title="Type all its figures, without pointing"
+          onClick={() => {
+            set({ tool: 'pipe', view: 'plan' });
+            // After the tool has been changed, which lets go of a draft.
+            setTimeout(() => beginDraft('position', [], stands.has(form) ? '0' : useDraft.getState().lastTrim), 0);
+          }}
+        >
+          Type it
+        </button>
+      </div>
+      <ul className="mt-2 max-h-44 overflow-auto" onClick={leavesKeys}>
+        {positionsInOrder(show).map((position) => (
+          <li key={position.id}>
+            <button
+              type="button"
+              className="flex w-full justify-between px-1 py-0.5 text-left hover:underline"
+              style={{ background: selection.includes(position.id) ? 'var(--halo)' : undefined }}
+              onClick={(event) =>
+                event.shiftKey
+                  ? useDesk.getState().select([...selection.filter((id) => id !== position.id), position.id])
+                  : goTo([position.id])
+              }
+            >
+              <span>{position.name}</span>
+              <span className="pencil">
+                {formatLength(position.curve.z, units)}, {counts.get(position.id) ?? 0}
+              </span>
+            </button>
+          </li>
+        ))}
+      </ul>
+      {!all(show, 'position').length && (
+        <p className="pencil pt-1">No positions yet. Draw the first pipe: its trim height is asked as you draw.</p>
+      )}
+    </section>
+  );
+}

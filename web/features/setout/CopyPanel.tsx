@@ -1,0 +1,118 @@
+/** Copies of positions and of things on the stage: at a typed offset, several in a row, or mirrored; with or without the units. */
+import { useEffect, useMemo, useState } from 'react';
+import { v4 } from 'uuid';
+import { parseLength } from '#core/measure/lengths';
+import { type Change, isEmpty } from '#core/model/change';
+import { all, settingsOf } from '#core/model/show';
+import { copyRecords } from '#core/setout/copy';
+import type { Motion } from '#core/space/transform';
+import { consider } from '../../state/considered';
+import { plural } from '../../ui/canvas/pointing';
+import { useSession, useShow } from '../../state/context';
+import { useDesk } from '../../state/desk';
+import { chosenThings } from '../../state/chosen';
+import { Line } from '../../ui/TextField';
+import { PanelHead } from '../../ui/PanelHead';
+
+export function CopyPanel() {
+  const session = useSession();
+  const show = useShow();
+  const { selection, set, select } = useDesk();
+  const { units } = settingsOf(show);
+  const things = chosenThings(show, selection);
+  const ids = new Set(things.map((thing) => thing.id));
+  const riding = all(show, 'fixture').filter((fixture) => ids.has(fixture.position)).length;
+  const [way, setWay] = useState<'offset' | 'mirror'>('offset');
+  const [across, setAcross] = useState('0');
+  const [up, setUp] = useState('1');
+  const [higher, setHigher] = useState('0');
+  const [times, setTimes] = useState('1');
+  const [withUnits, setWithUnits] = useState(true);
+  const [channels, setChannels] = useState(false);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: things are the selection of the show
+  const { change, fault } = useMemo((): { change: Change | null; fault: string } => {
+    if (!things.length) return { change: null, fault: '' };
+    const options = { units: withUnits, channels };
+    if (way === 'mirror') return { change: copyRecords(show, things, [{ kind: 'mirror' }], options, v4), fault: '' };
+    const [x, y, z] = [parseLength(across, units), parseLength(up, units), parseLength(higher, units)];
+    const n = Number(times);
+    if (!x.ok) return { change: null, fault: `Stage left: ${x.why}` };
+    if (!y.ok) return { change: null, fault: `Upstage: ${y.why}` };
+    if (!z.ok) return { change: null, fault: `Higher: ${z.why}` };
+    if (!Number.isInteger(n) || n < 1 || n > 200) return { change: null, fault: 'From 1 to 200 copies.' };
+    const motions = Array.from(
+      { length: n },
+      (_, i): Motion => ({ kind: 'shift', by: [x.mm * (i + 1), y.mm * (i + 1), z.mm * (i + 1)] }),
+    );
+    return { change: copyRecords(show, things, motions, options, v4), fault: '' };
+  }, [show, selection, way, across, up, higher, times, withUnits, channels, units]);
+  useEffect(() => {
+    consider(change ? { change, ids: change.added.map((record) => record.id) } : null);
+    return () => consider(null);
+  }, [change]);
+  const copies = change?.added.filter((record) => record.kind !== 'fixture').length ?? 0;
+  return (
+    <form
+      aria-label="Copies"
+      onSubmit={(event) => {
+        event.preventDefault();
+        if (!change || isEmpty(change)) return;
+        session.edit(
+          `${way === 'mirror' ? 'Mirror' : 'Copy'} ${plural(things.length, 'thing')}${riding && withUnits ? ' with the units' : ''}`,
+          change,
+        );
+        select(change.added.flatMap((record) => (record.kind === 'fixture' ? [] : [record.id])));
+      }}
+    >
+      <PanelHead name="Copies" onClose={() => set({ panel: null })} />
+      {!things.length && <p className="pencil">Select positions, outlines or cloths to copy them.</p>}
+      <Line name="How">
+        <select className="field" aria-label="How" value={way} onChange={(event) => setWay(event.target.value as typeof way)}>
+          <option value="offset">at an offset</option>
+          <option value="mirror">mirrored about the centre line</option>
+        </select>
+      </Line>
+      {way === 'offset' &&
+        (
+          [
+            ['Stage left', across, setAcross],
+            ['Upstage', up, setUp],
+            ['Higher', higher, setHigher],
+            ['How many', times, setTimes],
+          ] as const
+        ).map(([name, value, write]) => (
+          <Line key={name} name={name}>
+            <input className="field" aria-label={name} value={value} onChange={(event) => write(event.target.value)} />
+          </Line>
+        ))}
+      <label className="flex items-center gap-2 py-1">
+        <input type="checkbox" className="checkbox checkbox-xs" checked={withUnits} onChange={() => setWithUnits(!withUnits)} />
+        with the units{riding ? ` (${riding})` : ''}
+      </label>
+      <label className="flex items-center gap-2 py-1">
+        <input
+          type="checkbox"
+          className="checkbox checkbox-xs"
+          checked={channels}
+          disabled={!withUnits}
+          onChange={() => setChannels(!channels)}
+        />
+        new channels for them
+      </label>
+      {fault && (
+        <p role="alert" style={{ color: 'var(--stop)' }}>
+          {fault}
+        </p>
+      )}
+      {change && (
+        <output className="block pt-1">
+          {copies} {copies === 1 ? 'copy' : 'copies'}
+          {change.added.length > copies ? `, with ${plural(change.added.length - copies, 'unit')}` : ''}.
+        </output>
+      )}
+      <button type="submit" className="act act-main mt-2 w-full" disabled={!change}>
+        {way === 'mirror' ? 'Mirror' : 'Copy'}
+      </button>
+    </form>
+  );
+}

@@ -1,0 +1,82 @@
+/** A position that carries units is to go: what becomes of them is asked. */
+import { useState } from 'react';
+import { all, find } from '#core/model/show';
+import { positionsInOrder } from '#core/order/order';
+import { removePositions, removeRecords } from '#core/setout/remove';
+import { plural } from '../../ui/canvas/pointing';
+import { useSession, useShow } from '../../state/context';
+import { useDesk } from '../../state/desk';
+import { chosenFixtures, chosenPositions, chosenThings } from '../../state/chosen';
+import { Line } from '../../ui/TextField';
+import { PanelHead } from '../../ui/PanelHead';
+
+export function DeletePanel() {
+  const session = useSession();
+  const show = useShow();
+  const { selection, set, select } = useDesk();
+  const positions = chosenPositions(show, selection);
+  const others = chosenThings(show, selection).filter((thing) => thing.kind !== 'position');
+  const ids = new Set(positions.map((position) => position.id));
+  const riding = all(show, 'fixture').filter((fixture) => ids.has(fixture.position));
+  const homes = positionsInOrder(show).filter((position) => !ids.has(position.id));
+  const [to, setTo] = useState('');
+  const names = positions.map((position) => position.name).join(', ');
+  const done = (label: string, change: ReturnType<typeof removeRecords>) => {
+    session.edit(label, change);
+    set({ panel: null });
+    select([]);
+  };
+  if (!positions.length) return <PanelHead name="Delete" onClose={() => set({ panel: null })} />;
+  return (
+    <section aria-label="Delete">
+      <PanelHead
+        name={`Delete ${names.length > 40 ? plural(positions.length, 'position') : names}`}
+        onClose={() => set({ panel: null })}
+      />
+      <p>
+        {plural(riding.length, 'unit')} {riding.length === 1 ? 'hangs' : 'hang'} there. What becomes of{' '}
+        {riding.length === 1 ? 'it' : 'them'}?
+      </p>
+      <button
+        type="button"
+        className="act mt-2 w-full"
+        onClick={() =>
+          done(
+            `Delete ${names} with ${plural(riding.length)}`,
+            removeRecords(show, [...positions, ...others, ...chosenFixtures(show, selection)]),
+          )
+        }
+      >
+        Delete {riding.length === 1 ? 'it' : 'them'} too
+      </button>
+      {homes.length > 0 && (
+        <>
+          <Line name="Move to">
+            <select className="field" aria-label="Move the units to" value={to} onChange={(event) => setTo(event.target.value)}>
+              <option value="">choose a position</option>
+              {homes.map((position) => (
+                <option key={position.id} value={position.id}>
+                  {position.name}
+                </option>
+              ))}
+            </select>
+          </Line>
+          <button
+            type="button"
+            className="act mt-1 w-full"
+            disabled={!to}
+            onClick={() => {
+              const home = find(show, 'position', to);
+              if (home) done(`Delete ${names}, its units to ${home.name}`, removePositions(show, positions, home));
+            }}
+          >
+            Move the units, then delete
+          </button>
+        </>
+      )}
+      <button type="button" className="act mt-1 w-full" onClick={() => set({ panel: null })}>
+        Keep everything
+      </button>
+    </section>
+  );
+}

@@ -1,0 +1,143 @@
+/** Folders of the Shelf: made, renamed, taken away; things are dropped onto them. */
+import { Pencil, Plus, Trash2 } from 'lucide-react';
+import { useMemo, useState } from 'react';
+import type { Id, ShelfKind } from '#core/model/records';
+import { attempt, changeFolder, markItems, type ShelfList } from '../../state/shelf';
+
+interface Props {
+  readonly list: ShelfList;
+  readonly folder: string;
+  readonly kind: ShelfKind | undefined;
+  readonly chosen: readonly Id[];
+  readonly onChoose: (path: string) => void;
+}
+
+export function Folders({ list, folder, kind, onChoose }: Props) {
+  const [naming, setNaming] = useState<{ path: string; add: boolean } | null>(null);
+  const [over, setOver] = useState('');
+  const counts = useMemo(() => {
+    const out = new Map<string, number>();
+    for (const item of list.items) {
+      if (kind && item.kind !== kind) continue;
+      const parts = item.folder.split('/');
+      for (let i = 1; i <= parts.length; i++) {
+        const path = parts.slice(0, i).join('/');
+        out.set(path, (out.get(path) ?? 0) + 1);
+      }
+    }
+    return out;
+  }, [list.items, kind]);
+  const name = (text: string) => {
+    const { path, add } = naming!;
+    setNaming(null);
+    const clean = text.trim();
+    if (!clean) return;
+    const parent = add ? path : path.split('/').slice(0, -1).join('/');
+    const next = [parent, clean].filter(Boolean).join('/');
+    if (next === path) return;
+    void attempt(async () => {
+      await changeFolder(add ? { add: next } : { rename: path, to: next });
+      onChoose(next);
+    });
+  };
+  const drop = (path: string) => (event: React.DragEvent) => {
+    event.preventDefault();
+    setOver('');
+    try {
+      const ids = JSON.parse(event.dataTransfer.getData('application/x-dessin-items')) as Id[];
+      void attempt(() => markItems(ids, { folder: path }));
+    } catch {}
+  };
+  const row = (path: string, text: string, depth: number) => (
+    <li key={path || 'all'}>
+      <div
+        className="group flex items-center"
+        style={{ paddingLeft: depth * 12, background: over === (path || '/') || folder === path ? 'var(--halo)' : undefined }}
+        onDragOver={(event) => {
+          event.preventDefault();
+          setOver(path || '/');
+        }}
+        onDragLeave={() => setOver('')}
+        onDrop={drop(path)}
+      >
+        {naming && !naming.add && naming.path === path ? (
+          <NameField value={text} onDone={name} />
+        ) : (
+          <button
+            type="button"
+            aria-pressed={folder === path}
+            className="min-w-0 flex-1 truncate px-1 py-0.5 text-left"
+            onClick={() => onChoose(path)}
+          >
+            {text}
+          </button>
+        )}
+        <span className={`gap-1 pr-1 ${folder === path ? 'flex' : 'hidden group-focus-within:flex group-hover:flex'}`}>
+          <button
+            type="button"
+            aria-label={`New folder in ${text}`}
+            title="New folder here"
+            onClick={() => setNaming({ path, add: true })}
+          >
+            <Plus size={12} />
+          </button>
+          {path && (
+            <>
+              <button
+                type="button"
+                aria-label={`Rename the folder ${text}`}
+                title="Rename"
+                onClick={() => setNaming({ path, add: false })}
+              >
+                <Pencil size={11} />
+              </button>
+              <button
+                type="button"
+                aria-label={`Take away the folder ${text}`}
+                title="Take the folder away; what lies in it moves up"
+                onClick={() =>
+                  void attempt(async () => {
+                    await changeFolder({ remove: path });
+                    if (folder === path || folder.startsWith(`${path}/`)) onChoose('');
+                  })
+                }
+              >
+                <Trash2 size={11} />
+              </button>
+            </>
+          )}
+        </span>
+        <span className="pencil pl-1 text-[11px]">{(path && counts.get(path)) || ''}</span>
+      </div>
+      {naming?.add && naming.path === path && (
+        <div style={{ paddingLeft: (depth + 1) * 12 }}>
+          <NameField value="" onDone={name} />
+        </div>
+      )}
+    </li>
+  );
+  return (
+    <ul aria-label="Folders">
+      {row('', 'All folders', 0)}
+      {list.folders.map((path) => row(path, path.split('/').at(-1)!, path.split('/').length))}
+    </ul>
+  );
+}
+
+const NameField = ({ value, onDone }: { value: string; onDone: (text: string) => void }) => (
+  <input
+    autoFocus
+    className="field"
+    aria-label="Name of the folder"
+    defaultValue={value}
+    onBlur={(event) => onDone(event.target.value)}
+    onKeyDown={(event) => {
+      if (event.key === 'Enter') event.currentTarget.blur();
+      if (event.key === 'Escape') {
+        event.preventDefault();
+        event.stopPropagation();
+        onDone('');
+      }
+    }}
+  />
+);

@@ -1,0 +1,187 @@
+/** Small things of the Shelf, edited where they are shown: accessories, gobos, tag sets, title blocks. */
+import { Plus, Trash2 } from 'lucide-react';
+import {
+  type Accessory,
+  type AccessoryForm,
+  accessoryForms,
+  type Gobo,
+  type ShelfRecord,
+  type TitleBlock,
+} from '#core/model/records';
+import { Line, TextField } from '../../ui/TextField';
+import { attempt, putItems } from '../../state/shelf';
+
+interface Props<R extends ShelfRecord> {
+  readonly record: R;
+  readonly version: number;
+}
+
+export function Pages({ record, version }: Props<ShelfRecord>) {
+  if (record.kind === 'accessory') return <AccessoryPage record={record} version={version} />;
+  if (record.kind === 'gobo') return <GoboPage record={record} version={version} />;
+  if (record.kind === 'titleblock') return <TitlePage record={record} version={version} />;
+  if (record.kind === 'tagset')
+    return (
+      <div>
+        <ul>
+          {record.lines.map((line) => (
+            <li key={`${line.field} ${line.place}`} className="flex justify-between">
+              <span>{line.field}</span>
+              <span className="pencil">
+                {line.place}
+                {line.enclosure === 'none' ? '' : `, ${line.enclosure}`}, {line.size} mm
+              </span>
+            </li>
+          ))}
+        </ul>
+        <p className="pencil pt-2">Tag sets are changed in a show, where they are seen, and put back from there.</p>
+      </div>
+    );
+  return null;
+}
+
+const store = (record: ShelfRecord, version: number): null => {
+  void attempt(() => putItems([{ record, base: version }]));
+  return null;
+};
+const whole = (text: string, most: number): number | null | undefined => {
+  if (!text.trim()) return null;
+  const value = Number(text);
+  return Number.isInteger(value) && value >= 0 && value <= most ? value : undefined;
+};
+
+function AccessoryPage({ record, version }: Props<Accessory>) {
+  const write = (patch: Partial<Accessory>) => store({ ...record, ...patch }, version);
+  return (
+    <div>
+      <Line name="Name">
+        <TextField
+          label="Accessory name"
+          value={record.name}
+          onWrite={(text) => (text.trim() ? write({ name: text.trim() }) : 'An accessory has a name.')}
+        />
+      </Line>
+      <Line name="Drawn as">
+        <select
+          className="field"
+          aria-label="Drawn as"
+          value={record.form}
+          onChange={(event) => write({ form: event.target.value as AccessoryForm })}
+        >
+          {accessoryForms.map((form) => (
+            <option key={form} value={form}>
+              {form}
+            </option>
+          ))}
+        </select>
+      </Line>
+      <Line name="House owns">
+        <TextField
+          label="The house owns"
+          value={record.stock === null ? '' : String(record.stock)}
+          placeholder="not counted"
+          onWrite={(text) => {
+            const stock = whole(text, 100000);
+            return stock === undefined ? 'A whole number, or nothing.' : write({ stock });
+          }}
+        />
+      </Line>
+      <Line name="Own slots" unit="slots">
+        <TextField
+          label="Own slots"
+          value={record.slots === undefined ? '' : String(record.slots)}
+          placeholder="no device"
+          onWrite={(text) => {
+            const slots = whole(text, 512);
+            if (slots === undefined) return 'A whole number up to 512, or nothing.';
+            const { slots: _, ...rest } = record;
+            return store(slots === null ? rest : { ...rest, slots }, version);
+          }}
+        />
+      </Line>
+      <p className="pencil pt-2">
+        With slots of its own an accessory is a device: where it hangs, it becomes a part with channel and address.
+      </p>
+    </div>
+  );
+}
+
+function GoboPage({ record, version }: Props<Gobo>) {
+  const write = (patch: Partial<Gobo>) => store({ ...record, ...patch }, version);
+  return (
+    <div>
+      {record.picture && (
+        <div className="mb-2 grid place-items-center border bg-black p-2" style={{ borderColor: 'var(--hair)' }}>
+          <img src={`data:image/png;base64,${record.picture}`} alt={`Gobo ${record.code}`} className="h-48 w-48" />
+        </div>
+      )}
+      <Line name="Code">
+        <TextField
+          label="Gobo code"
+          value={record.code}
+          onWrite={(text) => (text.trim() ? write({ code: text.trim() }) : 'A gobo has a code.')}
+        />
+      </Line>
+      <Line name="Name">
+        <TextField label="Gobo name" value={record.name} onWrite={(name) => write({ name })} />
+      </Line>
+      <Line name="Maker">
+        <TextField label="Gobo maker" value={record.maker} onWrite={(maker) => write({ maker })} />
+      </Line>
+    </div>
+  );
+}
+
+function TitlePage({ record, version }: Props<TitleBlock>) {
+  const write = (lines: TitleBlock['lines']) => store({ ...record, lines }, version);
+  return (
+    <div>
+      <Line name="Name">
+        <TextField
+          label="Name of the title block"
+          value={record.name}
+          onWrite={(text) => (text.trim() ? store({ ...record, name: text.trim() }, version) : 'A title block has a name.')}
+        />
+      </Line>
+      {record.lines.map((line, i) => {
+        const put = (patch: Partial<TitleBlock['lines'][number]>) =>
+          write(record.lines.map((other, j) => (i === j ? { ...other, ...patch } : other)));
+        return (
+          <div key={`${i} ${line.label} ${line.text}`} className="flex items-center gap-2 py-0.5">
+            <TextField label={`Label ${i + 1}`} value={line.label} placeholder="label" onWrite={(label) => put({ label })} />
+            <TextField label={`Text ${i + 1}`} value={line.text} placeholder="text" onWrite={(text) => put({ text })} />
+            <span className="w-12">
+              <TextField
+                label={`Size ${i + 1}`}
+                value={String(line.size)}
+                align="right"
+                onWrite={(text) => {
+                  const size = Number(text.replace(',', '.'));
+                  return size >= 1 && size <= 20 ? put({ size }) : '1 to 20 mm.';
+                }}
+              />
+            </span>
+            <button
+              type="button"
+              aria-label={`Take away line ${i + 1}`}
+              onClick={() => write(record.lines.filter((_, j) => j !== i))}
+            >
+              <Trash2 size={12} />
+            </button>
+          </div>
+        );
+      })}
+      <button
+        type="button"
+        className="act mt-1 flex items-center gap-1"
+        disabled={record.lines.length >= 20}
+        onClick={() => write([...record.lines, { label: '', text: 'Text', size: 2.5 }])}
+      >
+        <Plus size={12} /> Line
+      </button>
+      <p className="pencil pt-2">
+        {'{show} {venue} {designer} {scale} {paper} {date} {issue} {units} stand for what they name.'}
+      </p>
+    </div>
+  );
+}

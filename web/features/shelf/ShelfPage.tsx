@@ -1,0 +1,16 @@
+/** The Shelf by itself, from the list of shows. */
+import { lazy, Suspense } from 'react';
+import { useNavigate } from 'react-router';
+import { UpdatedSince } from '../../ui/Fault';
+
+const ShelfRoom = lazy(() => import('./ShelfRoom').then((module) => ({ default: module.ShelfRoom })));
+
+export function ShelfPage() {
+  const navigate = useNavigate();
+  return (
+    <Suspense fallback={<main className="pencil p-10">Opening the Shelf...</main>}>
+      <ShelfRoom close={() => void navigate('/')} />
+      <UpdatedSince />
+    </Suspense>
+  );
+}

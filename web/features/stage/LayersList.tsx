@@ -1,0 +1,201 @@
+/** The stack of layers, topmost first: dragged into order, shown, locked or hidden, and which one new things go to. */
+import { ArrowDown, ArrowUp, Eye, EyeOff, Lock, PencilLine } from 'lucide-react';
+import { useState } from 'react';
+import { toast } from 'sonner';
+import { v4 } from 'uuid';
+import { adding, edit, updating } from '#core/model/change';
+import { layersInOrder } from '#core/model/layers';
+import { type DessinRecord, type Layer, layerRoles } from '#core/model/records';
+import { removeRecords, usersOf } from '#core/setout/remove';
+import { plural } from '../../ui/canvas/pointing';
+import { useSession, useShow } from '../../state/context';
+import { useDesk } from '../../state/desk';
+import { TextField } from '../../ui/TextField';
+
+const next: Readonly<Record<Layer['state'], Layer['state']>> = { shown: 'locked', locked: 'hidden', hidden: 'shown' };
+
+export function LayersList() {
+  const session = useSession();
+  const show = useShow();
+  const { layer: active, selection, set } = useDesk();
+  const [dragged, setDragged] = useState<string | null>(null);
+  const [over, setOver] = useState<string | null>(null);
+  const stack = layersInOrder(show).reverse();
+  const chosen = selection
+    .map((id) => show.records.get(id))
+    .filter((record): record is DessinRecord & { layer: string } => record !== undefined && 'layer' in record);
+  const reorder = (from: string, to: string) => {
+    const ids = stack.map((layer) => layer.id);
+    const [a, b] = [ids.indexOf(from), ids.indexOf(to)];
+    if (a < 0 || b < 0 || a === b) return;
+    ids.splice(b, 0, ids.splice(a, 1)[0]!);
+    const name = stack[a]!.name;
+    session.edit(
+      `Restack the layer ${name}`,
+      edit(stack, (layer) => ({ order: (ids.length - 1 - ids.indexOf(layer.id)) * 10 })),
+    );
+  };
+  return (
+    <section aria-label="Layers">
+      <ul className="max-h-56 overflow-auto">
+        {stack.map((layer, i) => (
+          <li
+            key={layer.id}
+            draggable
+            aria-label={`Layer ${layer.name}, ${layer.state}`}
+            className="flex items-center gap-1 py-0.5"
+            style={{
+              borderTop: over === layer.id && dragged !== layer.id ? '2px solid var(--lamp)' : '1px solid var(--hair-faint)',
+              opacity: layer.state === 'hidden' ? 0.55 : 1,
+              cursor: 'grab',
+            }}
+            onDragStart={(event) => {
+              setDragged(layer.id);
+              event.dataTransfer.effectAllowed = 'move';
+              event.dataTransfer.setData('text/plain', layer.name);
+            }}
+            onDragOver={(event) => {
+              event.preventDefault();
+              setOver(layer.id);
+            }}
+            onDragEnd={() => {
+              setDragged(null);
+              setOver(null);
+            }}
+            onDrop={(event) => {
+              event.preventDefault();
+              if (dragged) reorder(dragged, layer.id);
+              setDragged(null);
+              setOver(null);
+            }}
+          >
+            <button
+              type="button"
+              aria-label={`${layer.name} is ${layer.state}; make it ${next[layer.state]}`}
+              title={`${layer.state}: click for ${next[layer.state]}`}
+              onClick={() =>
+                session.edit(`Layer ${layer.name} ${next[layer.state]}`, edit([layer], { state: next[layer.state] }))
+              }
+            >
+              {layer.state === 'shown' ? <Eye size={13} /> : layer.state === 'locked' ? <Lock size={13} /> : <EyeOff size={13} />}
+            </button>
+            <span className="min-w-0 flex-1">
+              <TextField
+                label={`Name of the layer ${layer.name}`}
+                value={layer.name}
+                onWrite={(text) => {
+                  if (!text.trim()) return 'A layer has a name.';
+                  session.edit(`Rename the layer ${layer.name}`, edit([layer], { name: text.trim().slice(0, 200) }));
+                  return null;
+                }}
+              />
+            </span>
+            <button
+              type="button"
+              aria-pressed={active === layer.id}
+              aria-label={`New ${layer.role} go to ${layer.name}`}
+              title={`New things for ${layer.role} go here`}
+              style={{ color: active === layer.id ? 'var(--lamp)' : 'var(--pencil)' }}
+              onClick={() => set({ layer: active === layer.id ? null : layer.id })}
+            >
+              <PencilLine size={13} />
+            </button>
+            <button
+              type="button"
+              aria-label={`${layer.name} higher`}
+              disabled={i === 0}
+              className="disabled:opacity-25"
+              onClick={() => reorder(layer.id, stack[i - 1]!.id)}
+            >
+              <ArrowUp size={12} />
+            </button>
+            <button
+              type="button"
+              aria-label={`${layer.name} lower`}
+              disabled={i === stack.length - 1}
+              className="disabled:opacity-25"
+              onClick={() => reorder(layer.id, stack[i + 1]!.id)}
+            >
+              <ArrowDown size={12} />
+            </button>
+          </li>
+        ))}
+      </ul>
+      <div className="flex flex-wrap gap-1 pt-1">
+        <select
+          className="field !w-28"
+          aria-label="Add a layer for"
+          value=""
+          onChange={(event) => {
+            const role = event.target.value as Layer['role'];
+            const id = v4();
+            const top = stack[0]?.order ?? 0;
+            session.edit(
+              `Add a layer for ${role}`,
+              adding({
+                id,
+                kind: 'layer',
+                name: `${role[0]!.toUpperCase()}${role.slice(1)} 2`,
+                role,
+                order: top + 10,
+                state: 'shown',
+              }),
+            );
+            set({ layer: id });
+          }}
+        >
+          <option value="">add a layer ...</option>
+          {layerRoles.map((role) => (
+            <option key={role} value={role}>
+              for {role}
+            </option>
+          ))}
+        </select>
+        {chosen.length > 0 && (
+          <select
+            className="field !w-32"
+            aria-label="Move the selection to the layer"
+            value=""
+            onChange={(event) => {
+              const to = stack.find((layer) => layer.id === event.target.value);
+              if (to)
+                session.edit(
+                  `Move ${plural(chosen.length, 'thing')} to the layer ${to.name}`,
+                  updating(chosen.map((record) => [record, { ...record, layer: to.id }] as const)),
+                );
+            }}
+          >
+            <option value="">selection to ...</option>
+            {stack.map((layer) => (
+              <option key={layer.id} value={layer.id}>
+                {layer.name}
+              </option>
+            ))}
+          </select>
+        )}
+        {active && (
+          <button
+            type="button"
+            className="act"
+            onClick={() => {
+              const layer = stack.find((item) => item.id === active);
+              if (!layer) return set({ layer: null });
+              const users = usersOf(show, layer.id);
+              const backdrops = users.filter((record) => record.kind === 'backdrop');
+              if (users.length > backdrops.length)
+                return void toast(
+                  `${layer.name} still holds ${plural(users.length, 'thing')}. Move them to another layer first.`,
+                );
+              if (stack.filter((item) => item.role === layer.role).length < 2)
+                return void toast(`${layer.name} is the only layer for ${layer.role}, and stays.`);
+              session.edit(`Delete the layer ${layer.name}`, removeRecords(show, [...backdrops, layer]));
+              set({ layer: null });
+            }}
+          >
+            Delete the marked layer
+          </button>
+        )}
+      </div>
+    </section>
+  );
+}

@@ -1,0 +1,171 @@
+/** The step Stage: what is drawn, on which layer, and the house read from a file. */
+import { edit } from '#core/model/change';
+import { maskingUses, type Outline } from '#core/model/records';
+import { settingsOf } from '#core/model/show';
+import { useDraft } from '../../state/draft';
+import { LayersList } from './LayersList';
+import { useSession, useShow } from '../../state/context';
+import { useDesk } from '../../state/desk';
+import { tip } from '../../app/commands';
+import { LengthField } from '../../ui/LengthField';
+import { Line } from '../../ui/TextField';
+
+const uses: readonly Outline['use'][] = ['wall', 'stage edge', 'seats', 'scenery', 'leg', 'border', 'cyc'];
+
+export function StagePanel() {
+  const session = useSession();
+  const show = useShow();
+  const { tool, shape, outlineUse, maskingUse, set } = useDesk();
+  const { outline } = useDraft();
+  const settings = settingsOf(show);
+  const { units } = settings;
+  const pick = (name: typeof tool) => set({ tool: tool === name ? 'select' : name, view: 'plan' });
+  return (
+    <section aria-label="Stage">
+      <div className="flex flex-wrap gap-1">
+        {(
+          [
+            ['outline', 'Outline'],
+            ['masking', 'Masking'],
+            ['dimension', 'Dimension'],
+            ['note', 'Note'],
+          ] as const
+        ).map(([name, text]) => (
+          <button
+            key={name}
+            type="button"
+            className="act"
+            aria-pressed={tool === name}
+            title={tip(name)}
+            onClick={() => pick(name)}
+          >
+            {text}
+          </button>
+        ))}
+        <button
+          type="button"
+          className="act"
+          title={tip('dxf')}
+          onClick={() => set({ panel: 'dxf', view: 'plan', beside: null })}
+        >
+          Read a DXF
+        </button>
+      </div>
+      {tool === 'outline' && (
+        <div className="pt-1">
+          <Line name="Shape">
+            <select
+              className="field"
+              aria-label="Shape"
+              value={shape}
+              onChange={(event) => set({ shape: event.target.value as typeof shape })}
+            >
+              <option>polyline</option>
+              <option>rectangle</option>
+              <option>arc</option>
+            </select>
+          </Line>
+          <Line name="It is">
+            <select
+              className="field"
+              aria-label="What the outline is"
+              value={outlineUse}
+              onChange={(event) => set({ outlineUse: event.target.value as Outline['use'] })}
+            >
+              {uses.map((use) => (
+                <option key={use}>{use}</option>
+              ))}
+            </select>
+          </Line>
+          {(
+            [
+              ['from', 'Height from'],
+              ['to', 'Height to'],
+              ['name', 'Name'],
+            ] as const
+          ).map(([field, name]) => (
+            <Line key={field} name={name}>
+              <input
+                className="field"
+                aria-label={field === 'name' ? 'Name of the outline' : name}
+                value={outline[field]}
+                onChange={(event) =>
+                  useDraft.setState((state) => ({ outline: { ...state.outline, [field]: event.target.value } }))
+                }
+              />
+            </Line>
+          ))}
+          <p className="pencil pt-1">
+            {shape === 'polyline'
+              ? 'Click the corners; Enter or a double click ends, the first corner closes.'
+              : shape === 'arc'
+                ? 'Click both ends, then a point that the arc passes.'
+                : 'Click two opposite corners.'}
+          </p>
+        </div>
+      )}
+      {tool === 'masking' && (
+        <div className="pt-1">
+          <Line name="It is">
+            <select
+              className="field"
+              aria-label="What the cloth is"
+              value={maskingUse}
+              onChange={(event) => set({ maskingUse: event.target.value as typeof maskingUse })}
+            >
+              {maskingUses.map((use) => (
+                <option key={use}>{use}</option>
+              ))}
+            </select>
+          </Line>
+          <p className="pencil pt-1">Click both ends; its bottom edge and height are asked then.</p>
+        </div>
+      )}
+      {tool === 'dimension' && (
+        <p className="pencil pt-1">Click what is measured at both ends, then where the figure stands. It stays attached.</p>
+      )}
+      {tool === 'note' && (
+        <p className="pencil pt-1">
+          Click what the note is about, then where it stands. Enter after the first click leaves the leader out.
+        </p>
+      )}
+      <h3 className="pencil pt-2">Layers, topmost first</h3>
+      <LayersList />
+      <h3 className="pencil pt-2">House</h3>
+      <LengthField
+        name="Grid"
+        label="Height of the grid"
+        value={settings.grid ?? null}
+        placeholder="not known"
+        units={units}
+        onLength={(grid, text) => {
+          if (grid <= 0) return 'The grid is above the stage floor.';
+          session.edit(`Grid at ${text}`, edit([settings], { grid }));
+          return null;
+        }}
+      />
+      <LengthField
+        name="Snap"
+        label="Snap increment"
+        value={settings.snap}
+        units={units}
+        onLength={(snap, text) => {
+          if (snap < 1) return 'The snap is at least 1 mm.';
+          session.edit(`Snap ${text}`, edit([settings], { snap }));
+          return null;
+        }}
+      />
+      <LengthField
+        name="Ticks"
+        label="Distance of ticks"
+        value={settings.tick}
+        units={units}
+        onLength={(tick, text) => {
+          if (tick < 50) return 'Ticks stand at least 50 mm apart.';
+          session.edit(`Ticks every ${text}`, edit([settings], { tick }));
+          return null;
+        }}
+      />
+    </section>
+  );
+}

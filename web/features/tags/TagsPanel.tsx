@@ -1,0 +1,297 @@
+/** Tag sets: which fields stand where round the symbol, in which enclosure, how large; several in a show. */
+import { ArrowDown, ArrowUp, Plus, Trash2 } from 'lucide-react';
+import { toast } from 'sonner';
+import { v4 } from 'uuid';
+import { tagSetOf, tagSetsOf } from '#core/draw/tag-set';
+import { fieldOf, fieldsOf, fieldWord } from '#core/fields/index';
+import { adding, edit } from '#core/model/change';
+import { makeTagSets } from '#core/model/make';
+import { enclosures, type TagLine, type TagSet, tagPlacesOf } from '#core/model/records';
+import { all, settingsOf } from '#core/model/show';
+import { removeRecords, usersOf } from '#core/setout/remove';
+import { useSession, useShow } from '../../state/context';
+import { useDesk } from '../../state/desk';
+import { Line, TextField } from '../../ui/TextField';
+import { PanelHead } from '../../ui/PanelHead';
+
+export function TagsPanel() {
+  const session = useSession();
+  const show = useShow();
+  const { tagSet, set } = useDesk();
+  const sets = tagSetsOf(show);
+  const now = tagSet === 'none' ? (sets[0] ?? null) : tagSetOf(show, tagSet);
+  const write = (label: string, patch: Partial<TagSet>) => now && session.edit(label, edit([now], patch));
+  const line = (index: number, patch: Partial<TagLine>) =>
+    now && write(`Tags of ${now.name}`, { lines: now.lines.map((item, i) => (i === index ? { ...item, ...patch } : item)) });
+  const move = (index: number, by: number) => {
+    if (!now) return;
+    const lines = [...now.lines];
+    const [item] = lines.splice(index, 1);
+    lines.splice(index + by, 0, item!);
+    write(`Order of the tags of ${now.name}`, { lines });
+  };
+  return (
+    <section aria-label="Tag sets">
+      <PanelHead name="Tag sets" onClose={() => set({ panel: null })} />
+      {!sets.length && (
+        <button
+          type="button"
+          className="act w-full"
+          onClick={() => session.edit('Take three tag sets', adding(...makeTagSets(() => v4())))}
+        >
+          Take three sets to begin with
+        </button>
+      )}
+      <div className="flex flex-wrap gap-1 pb-1">
+        {sets.map((item) => (
+          <button
+            key={item.id}
+            type="button"
+            className="act"
+            aria-pressed={item.id === now?.id}
+            onClick={() => set({ tagSet: item.id })}
+          >
+            {item.name}
+          </button>
+        ))}
+        <button
+          type="button"
+          className="act"
+          aria-label="Add a tag set"
+          title="Add a tag set: a copy of this one"
+          onClick={() => {
+            const id = v4();
+            const copy: TagSet = {
+              id,
+              kind: 'tagset',
+              name: `${now?.name ?? 'Tags'} 2`,
+              order: sets.length,
+              lines: now?.lines ?? [],
+            };
+            session.edit(`Add the tag set ${copy.name}`, adding(copy));
+            set({ tagSet: id });
+          }}
+        >
+          <Plus size={12} />
+        </button>
+      </div>
+      {now && (
+        <>
+          <Line name="Name">
+            <TextField
+              label="Name of the tag set"
+              value={now.name}
+              onWrite={(text) => {
+                if (!text.trim()) return 'A tag set has a name.';
+                write(`Rename the tag set ${now.name}`, { name: text.trim().slice(0, 200) });
+                return null;
+              }}
+            />
+          </Line>
+          <table className="w-full text-[11px]" aria-label="Lines of the tag set">
+            <thead>
+              <tr className="pencil text-left">
+                <th className="font-normal">field</th>
+                <th className="font-normal">place</th>
+                <th className="font-normal">in</th>
+                <th className="font-normal">mm</th>
+                <th />
+              </tr>
+            </thead>
+            <tbody>
+              {now.lines.map((item, i) => (
+                <tr key={i}>
+                  <td>
+                    <Choice
+                      label={`Field ${i + 1}`}
+                      value={item.field}
+                      list={fieldsOf(show).map((field) => field.id)}
+                      say={(id) => fieldOf(show, id)?.title ?? 'gone'}
+                      onChange={(field) => line(i, { field })}
+                    />
+                  </td>
+                  <td>
+                    <Choice
+                      label={`Place ${i + 1}`}
+                      value={item.place}
+                      list={tagPlacesOf}
+                      onChange={(place) => line(i, { place })}
+                    />
+                  </td>
+                  <td>
+                    <Choice
+                      label={`Enclosure ${i + 1}`}
+                      value={item.enclosure}
+                      list={enclosures}
+                      onChange={(enclosure) => line(i, { enclosure })}
+                    />
+                  </td>
+                  <td className="w-8">
+                    <TextField
+                      label={`Size ${i + 1}`}
+                      value={String(item.size)}
+                      onWrite={(text) => {
+                        const size = Number(text);
+                        if (!(size >= 0.8 && size <= 20)) return 'From 0.8 to 20 mm on paper.';
+                        line(i, { size });
+                        return null;
+                      }}
+                    />
+                  </td>
+                  <td className="whitespace-nowrap">
+                    <button
+                      type="button"
+                      aria-label={`Line ${i + 1} earlier`}
+                      disabled={i === 0}
+                      className="disabled:opacity-30"
+                      onClick={() => move(i, -1)}
+                    >
+                      <ArrowUp size={11} />
+                    </button>
+                    <button
+                      type="button"
+                      aria-label={`Line ${i + 1} later`}
+                      disabled={i === now.lines.length - 1}
+                      className="disabled:opacity-30"
+                      onClick={() => move(i, 1)}
+                    >
+                      <ArrowDown size={11} />
+                    </button>
+                    <button
+                      type="button"
+                      aria-label={`Take line ${i + 1} out`}
+                      onClick={() => write(`Tags of ${now.name}`, { lines: now.lines.filter((_, j) => j !== i) })}
+                    >
+                      <Trash2 size={11} />
+                    </button>
+                  </td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+          {now.lines.map((item, i) => (
+            <Only key={`${item.field} ${item.place}`} index={i} line={item} onChange={(patch) => line(i, patch)} />
+          ))}
+          <div className="flex flex-wrap gap-1 pt-1">
+            <button
+              type="button"
+              className="act"
+              onClick={() =>
+                write(`Tags of ${now.name}`, {
+                  lines: [
+                    ...now.lines,
+                    { field: 'purpose', place: 'front', enclosure: 'none', size: 1.4, types: [], layers: [] },
+                  ],
+                })
+              }
+            >
+              Add a line
+            </button>
+            <button
+              type="button"
+              className="act"
+              aria-pressed={settingsOf(show).plateTags === now.id}
+              onClick={() =>
+                session.edit(`Plates print the tags of ${now.name}`, edit([settingsOf(show)], { plateTags: now.id }))
+              }
+            >
+              {settingsOf(show).plateTags === now.id ? 'Plates print these' : 'Print these on plates'}
+            </button>
+            <button
+              type="button"
+              className="act"
+              disabled={sets.length < 2}
+              onClick={() => {
+                const users = usersOf(show, now.id).length;
+                if (users)
+                  return void toast(`${now.name} is in use: by plates, or by ${users} records. Choose another there first.`);
+                session.edit(`Delete the tag set ${now.name}`, removeRecords(show, [now]));
+                set({ tagSet: null });
+              }}
+            >
+              Delete
+            </button>
+          </div>
+        </>
+      )}
+    </section>
+  );
+}
+
+/** For which types and layers a line is meant; all, unless some are named. */
+function Only({ index, line, onChange }: { index: number; line: TagLine; onChange: (patch: Partial<TagLine>) => void }) {
+  const show = useShow();
+  const named = [
+    ...line.types.map((id) => ({ id, what: 'types' as const })),
+    ...line.layers.map((id) => ({ id, what: 'layers' as const })),
+  ];
+  const nameOf = (id: string) => {
+    const record = show.records.get(id);
+    return record && 'name' in record ? record.name : '';
+  };
+  return (
+    <div className="flex flex-wrap items-center gap-1 py-0.5 text-[11px]">
+      <span className="pencil">
+        {fieldWord(show, line.field)}, {named.length ? 'only for' : 'for all'}
+      </span>
+      {named.map(({ id, what }) => (
+        <button
+          key={id}
+          type="button"
+          className="act !py-0"
+          title="Take it out"
+          onClick={() => onChange({ [what]: line[what].filter((other) => other !== id) })}
+        >
+          {nameOf(id)}
+        </button>
+      ))}
+      <select
+        className="field !w-14"
+        aria-label={`Line ${index + 1} only for`}
+        value=""
+        onChange={(event) => {
+          const record = show.records.get(event.target.value);
+          if (record?.kind === 'type') onChange({ types: [...line.types, record.id] });
+          if (record?.kind === 'layer') onChange({ layers: [...line.layers, record.id] });
+        }}
+      >
+        <option value="">only ...</option>
+        {all(show, 'type').map((type) => (
+          <option key={type.id} value={type.id}>
+            type {type.name}
+          </option>
+        ))}
+        {all(show, 'layer').map((layer) => (
+          <option key={layer.id} value={layer.id}>
+            layer {layer.name}
+          </option>
+        ))}
+      </select>
+    </div>
+  );
+}
+
+function Choice<T extends string>({
+  label,
+  value,
+  list,
+  say,
+  onChange,
+}: {
+  label: string;
+  value: T;
+  list: readonly T[];
+  /** How an item is called; by itself where it is left out. */
+  say?: (item: T) => string;
+  onChange: (value: T) => void;
+}) {
+  return (
+    <select className="field" aria-label={label} value={value} onChange={(event) => onChange(event.target.value as T)}>
+      {list.map((item) => (
+        <option key={item} value={item}>
+          {say?.(item) ?? item}
+        </option>
+      ))}
+    </select>
+  );
+}

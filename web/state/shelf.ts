@@ -1,0 +1,114 @@
+/** The Shelf in the window: its list, kept fresh by its revision; whole items when they are asked for; changes. */
+import { useMemo } from 'react';
+import { toast } from 'sonner';
+import useSWR, { mutate } from 'swr';
+import type { Id, ShelfRecord } from '#core/model/records';
+import type { Show } from '#core/model/show';
+import { folded, type Listed } from '#core/shelf/search';
+import { call, send } from './api';
+
+export interface ShelfList {
+  readonly revision: string;
+  readonly folders: readonly string[];
+  readonly items: readonly Listed[];
+}
+export interface Stored {
+  readonly record: ShelfRecord;
+  readonly version: number;
+  readonly folder: string;
+  readonly favourite: boolean;
+}
+const LIST = '/api/shelf';
+const nothing: ShelfList = { revision: '', folders: [], items: [] };
+
+/** The list; asked for anew only when the revision has moved on, which another window or person may have done. */
+export function useShelf(): { list: ShelfList; loading: boolean; error: Error | undefined } {
+  const { data: stamp } = useSWR<{ revision: string }>('/api/shelf/revision', (path: string) => call(path), {
+    refreshInterval: 4000,
+    refreshWhenHidden: false,
+  });
+  const { data, error } = useSWR<ShelfList, Error>(stamp ? [LIST, stamp.revision] : null, () => call<ShelfList>(LIST), {
+    keepPreviousData: true,
+  });
+  return { list: data ?? nothing, loading: !data && !error, error };
+}
+/** How many copies of a show the Shelf has newer versions of, by their numbers alone. */
+export function useNewer(show: Show): number {
+  const { list } = useShelf();
+  return useMemo(() => {
+    const versions = new Map(list.items.map((item) => [item.id, item.version]));
+    let n = 0;
+    for (const record of show.records.values())
+      if ('shelf' in record && record.shelf && (versions.get(record.shelf.item) ?? 0) > record.shelf.version) n++;
+    return n;
+  }, [list.items, show]);
+}
+/** Looks at the Shelf again at once. */
+export const refresh = (): Promise<unknown> => mutate('/api/shelf/revision');
+
+/** Items with what they need; of many in one request. */
+export const readItems = async (ids: readonly Id[]): Promise<Stored[]> =>
+  ids.length ? (await send<{ items: Stored[] }>('/api/shelf/items/read', 'POST', { ids })).items : [];
+
+/** One item with what it needs, by its version: a new version is another key. */
+export function useItem(item: Listed | undefined): readonly Stored[] | undefined {
+  const { data } = useSWR<readonly Stored[]>(item ? ['shelf-item', item.id, item.version] : null, () => readItems([item!.id]), {
+    keepPreviousData: false,
+  });
+  return data;
+}
+
+export interface Put {
+  readonly record: ShelfRecord;
+  readonly base: number | null;
+  readonly folder?: string;
+}
+/** Stores items; what cannot be stored throws with the server's sentence. */
+export async function putItems(put: readonly Put[]): Promise<ReadonlyMap<Id, number>> {
+  const { stored } = await send<{ stored: { id: Id; version: number }[] }>('/api/shelf/items', 'POST', { put });
+  await refresh();
+  return new Map(stored.map(({ id, version }) => [id, version]));
+}
+export const markItems = async (ids: readonly Id[], patch: { folder?: string; favourite?: boolean }): Promise<void> => {
+  await send('/api/shelf/items', 'PATCH', { ids, ...patch });
+  await refresh();
+};
+/** Takes items off, and offers to bring them back. */
+export async function removeItems(items: readonly Listed[]): Promise<void> {
+  const ids = items.map((item) => item.id);
+  await send('/api/shelf/remove', 'POST', { ids });
+  await refresh();
+  toast(
+    items.length === 1 ? `${items[0]!.summary.name} was taken off the Shelf.` : `${items.length} items were taken off the Shelf.`,
+    {
+      duration: 12000,
+      action: {
+        label: 'Bring back',
+        onClick: () => void send('/api/shelf/restore', 'POST', { ids }).then(refresh),
+      },
+    },
+  );
+}
+export const changeFolder = async (
+  body: { add: string } | { rename: string; to: string } | { remove: string },
+): Promise<void> => {
+  await send('/api/shelf/folders', 'POST', body);
+  await refresh();
+};
+const bare = (code: string): string => folded(code).replace(/ /g, '');
+/** Filters of the Shelf with these codes, whatever their blanks and capitals. */
+export const shelvedFilters = (items: readonly Listed[], codes: readonly string[]): Listed[] =>
+  [...new Set(codes.map(bare))].flatMap(
+    (code) => items.find((item) => item.kind === 'filter' && bare(item.summary.name) === code) ?? [],
+  );
+
+/** Does something and says in a sentence when it fails. */
+export const attempt = async (work: () => Promise<unknown>): Promise<boolean> => {
+  try {
+    await work();
+    return true;
+  } catch (error) {
+    toast.error((error as Error).message, { duration: 8000 });
+    return false;
+  }
+};
