@@ -163,9 +163,7 @@ async function interactive(browser: Browser, url: string): Promise<void> {
 export async function measurePage(): Promise<void> {
   const data = await mkdtemp(join(tmpdir(), 'dessin-bench-'));
   const given = process.env.BENCH_URL;
-  const running = given
-    ? null
-    : await start({ port: 0, host: '127.0.0.1', data, databaseUrl: undefined, demo: false });
+  const running = given ? null : await start({ port: 0, host: '127.0.0.1', data, databaseUrl: undefined, demo: false });
   const browser = await chromium.launch({
     executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
     args: ['--no-sandbox', '--disable-dev-shm-usage', '--disable-gpu', '--disable-background-networking'],

@@ -52,6 +52,60 @@ function circles(root: string): string[] {
 
 describe('rooms', () => {
   test('the folders of core form no circle', () => expect(circles('core')).toEqual([]));
+  test('nor do those of web', () => expect(circles('web')).toEqual([]));
+
+  test('arrows of web go downwards: app, features, ui, state; features do not know each other', () => {
+    const layers = ['state', 'ui', 'features', 'app'];
+    const against: string[] = [];
+    for (const file of sources('web')) {
+      if (isTest(file)) continue;
+      const [, from = '', feature] = file.split('/');
+      for (const target of importsOf(file, readFileSync(file, 'utf8'))) {
+        const [root, to = '', other] = target.split('/');
+        if (root !== 'web') continue;
+        const higher = layers.indexOf(to) > layers.indexOf(from);
+        if (higher || (from === 'features' && to === 'features' && feature !== other)) against.push(`${file} -> ${target}`);
+      }
+    }
+    expect(against).toEqual([]);
+  });
+});
+
+describe('keys and stores', () => {
+  const web = sources('web').filter((file) => !isTest(file));
+  const lines = (pattern: RegExp, ...but: string[]): string[] =>
+    web
+      .filter((file) => !but.includes(file))
+      .flatMap((file) =>
+        readFileSync(file, 'utf8')
+          .split('\n')
+          .filter((line) => pattern.test(line))
+          .map((line) => `${file}: ${line.trim()}`),
+      );
+
+  test('one handler hears keys; text fields and forms have theirs from fieldKeys', () => {
+    expect(lines(/addEventListener\(\s*'key(down|press)'/, 'web/ui/keys.ts')).toEqual([]);
+    expect(lines(/onKey(Down|Up|Press)=(?!\{fieldKeys\()/)).toEqual([]);
+  });
+
+  test('stores are made by makeStore, so that leaving a show resets them; what stays is in preferences', () => {
+    expect(lines(/import \{[^}]*\bcreate\b[^}]*\} from 'zustand'/, 'web/state/store.ts', 'web/state/preferences.ts')).toEqual([]);
+    for (const file of web) {
+      const text = readFileSync(file, 'utf8');
+      for (const [made] of text.matchAll(/(?:\*\/\n|\n)export const use\w+[^=]*= (?:makeStore|create)/g))
+        expect(`${file}: ${text.slice(Math.max(0, text.indexOf(made) - 400), text.indexOf(made) + made.length)}`).toMatch(
+          /Written by/,
+        );
+    }
+  });
+
+  test('stores are read by selector', () => {
+    expect(lines(/\buse(Selection|View|Tool|Panels|Preferences|Ledger|Draft|Run|Considered|Hand)\(\)/)).toEqual([
+      // The ghosts of a tool may show anything of what it makes.
+      'web/features/drawing/Lit.tsx: const inHand = useTool();',
+      'web/features/drawing/Lit.tsx: const draft = useDraft();',
+    ]);
+  });
 });
 
 describe('tests', () => {
@@ -146,32 +200,30 @@ describe('lengths', () => {
     'server/routes/shows.ts showRoutes',
     'server/store/shelf.ts makeShelfStore',
     'server/store/store.ts makeStore',
-    'web/card/Card.tsx FixtureCard',
-    'web/card/PositionCard.tsx PositionCard',
-    'web/drawing/Drawing.tsx Drawing',
-    'web/drawing/paint.ts paintGroups',
-    'web/drawing/surface.ts drawAbove',
-    'web/drawing/surface.ts makeSurface',
-    'web/drawing/tools/hang.ts hangTool',
-    'web/drawing/tools/position.ts positionTool',
-    'web/drawing/tools/section.ts sectionTool',
-    'web/drawing/tools/select.ts down',
-    'web/drawing/tools/select.ts selectTool',
-    'web/drawing/tools/stage.ts outlineTool',
-    'web/drawing/tools/thread.ts threadTool',
-    'web/ledger/Ledger.tsx Ledger',
-    'web/panels/SetOutPanel.tsx SetOutPanel',
-    'web/panels/TagsPanel.tsx TagsPanel',
-    'web/patch/PixelBoard.tsx Board',
-    'web/patch/PixelView.tsx PixelView',
-    'web/patch/UniverseMap.tsx UniverseMap',
-    'web/session/session.ts makeSession',
-    'web/shelf/ModesEditor.tsx ModesEditor',
-    'web/shelf/ShelfRoom.tsx ShelfRoom',
-    'web/shelf/symbol/BoardView.tsx BoardView',
-    'web/shelf/symbol/SymbolEditor.tsx SymbolEditor',
-    'web/steps/NumberPanel.tsx NumberPanel',
-    'web/steps/PatchPanel.tsx PatchPanel',
+    'web/features/card/Card.tsx FixtureCard',
+    'web/features/card/PositionCard.tsx PositionCard',
+    'web/features/drawing/section-tool.ts sectionTool',
+    'web/features/drawing/select-tool.ts down',
+    'web/features/drawing/select-tool.ts selectTool',
+    'web/features/hang/tool.ts hangTool',
+    'web/features/number/NumberPanel.tsx NumberPanel',
+    'web/features/number/thread-tool.ts threadTool',
+    'web/features/patch/PatchPanel.tsx PatchPanel',
+    'web/features/patch/UniverseMap.tsx UniverseMap',
+    'web/features/pixels/PixelBoard.tsx Board',
+    'web/features/pixels/PixelView.tsx PixelView',
+    'web/features/positions/tool.ts positionTool',
+    'web/features/setout/SetOutPanel.tsx SetOutPanel',
+    'web/features/shelf/ModesEditor.tsx ModesEditor',
+    'web/features/shelf/ShelfRoom.tsx ShelfRoom',
+    'web/features/shelf/symbol/BoardView.tsx BoardView',
+    'web/features/shelf/symbol/SymbolEditor.tsx SymbolEditor',
+    'web/features/stage/tools.ts outlineTool',
+    'web/features/tags/TagsPanel.tsx TagsPanel',
+    'web/state/session/session.ts makeSession',
+    'web/ui/canvas/paint.ts paintGroups',
+    'web/ui/canvas/surface.ts drawAbove',
+    'web/ui/canvas/surface.ts makeSurface',
   ];
   test('components have at most 200 lines, functions 80', () => {
     const long = ['core', 'web', 'server'].flatMap((root) =>

@@ -7,9 +7,9 @@ import { adding, apply } from '#core/model/change';
 import { all, find } from '#core/model/show';
 import { dragFixtures } from '#core/setout/hang';
 import { setOut } from '#core/setout/rules';
+import type { DxfAnswer, DxfAsk } from '../../web/features/dxf/dxf.worker.js';
 import { paint, readPalette, type ViewBox } from '../../web/ui/canvas/paint';
 import { makeSurface } from '../../web/ui/canvas/surface';
-import type { DxfAnswer, DxfAsk } from '../../web/features/dxf/dxf.worker.js';
 import { makeRig, median, percentile } from '../rig';
 import { makeDxf, makeVenue } from '../venue.js';
 

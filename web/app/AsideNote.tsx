@@ -2,7 +2,7 @@
 import { useState } from 'react';
 import type { Aside } from '#core/model/aside';
 import { call } from '../state/api';
-import { useSession, useSessionState } from '../state/context';
+import { useSession, useSessionPart } from '../state/context';
 import type { SetAside } from '../state/session/waiting';
 
 const said = (value: unknown): string =>
@@ -96,7 +96,7 @@ function NotStored({ item }: { item: SetAside }) {
 }
 
 function Unsound({ items, close }: { items: readonly Aside[]; close: () => void }) {
-  const show = useSessionState().show.id;
+  const show = useSessionPart((state) => state.show.id);
   return (
     <>
       <p className="font-bold">
@@ -125,7 +125,8 @@ function Unsound({ items, close }: { items: readonly Aside[]; close: () => void 
 }
 
 export function AsideNote() {
-  const { aside, unsound } = useSessionState();
+  const aside = useSessionPart((state) => state.aside);
+  const unsound = useSessionPart((state) => state.unsound);
   const [closed, setClosed] = useState(false);
   const met = aside.filter((item) => item.collisions.length);
   const refused = aside.filter((item) => !item.collisions.length);

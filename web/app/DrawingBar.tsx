@@ -1,96 +1,30 @@
 /** What floats over and beside the drawing: views, tag sets, colours, the section's plane, the tools of the step. */
-import {
-  AlignHorizontalSpaceAround,
-  Blinds,
-  Copy,
-  FlipHorizontal2,
-  KeyRound,
-  Lamp,
-  Maximize,
-  MousePointer2,
-  PenTool,
-  Ruler,
-  Spline,
-  StickyNote,
-  Tags,
-} from 'lucide-react';
+import { type LucideIcon, Tags } from 'lucide-react';
 import { useParams } from 'react-router';
 import { colourings } from '#core/draw/colouring';
-import { centreSection } from '#core/draw/section-view';
 import { tagSetsOf } from '#core/draw/tag-set';
 import { find } from '#core/model/show';
 import { useShow } from '../state/context';
-import { useDesk, type View } from '../state/desk';
-import { type Context, commandById, tip } from './commands';
-import { leavesKeys } from '../state/focus';
-
-/** Where the section is cut, and which way one looks. */
-export function SectionBar() {
-  const { section, sightLines } = useDesk();
-  const look = ((section.look % 360) + 360) % 360;
-  const way =
-    look > 135 && look < 225
-      ? 'to stage right'
-      : look < 45 || look > 315
-        ? 'to stage left'
-        : look <= 135
-          ? 'upstage'
-          : 'downstage';
-  const centre = section.at[0] === 0 && section.at[1] === 0;
-  return (
-    <div className="absolute top-2 left-14 flex flex-wrap items-center gap-1 text-[11px]" onClick={leavesKeys}>
-      <span className="pencil pr-1">
-        {centre ? 'on the centre line' : 'on the drawn line'}, looking {way}
-      </span>
-      <button
-        type="button"
-        className="act act-small"
-        title={tip('look')}
-        onClick={() => commandById('look').run(undefined as never)}
-      >
-        Turn round
-      </button>
-      {!centre && (
-        <button type="button" className="act act-small" onClick={() => useDesk.setState({ section: centreSection(180) })}>
-          Centre line
-        </button>
-      )}
-      <button
-        type="button"
-        className="act act-small"
-        title={tip('section line')}
-        onClick={() => commandById('section line').run(undefined as never)}
-      >
-        Draw a line
-      </button>
-      <button
-        type="button"
-        className="act act-small"
-        aria-pressed={sightLines}
-        title={tip('sight')}
-        onClick={() => commandById('sight').run(undefined as never)}
-      >
-        Sight lines
-      </button>
-    </div>
-  );
-}
+import { usePanels } from '../state/panels';
+import { useTool } from '../state/tool';
+import { useView } from '../state/view';
+import { useRunCommand } from '../ui/context';
+import { leavesKeys } from '../ui/focus';
+import { commandById, registry, tip, viewById } from '../ui/registry';
 
 export function DrawingBar() {
-  const { view, beside, tagSet, colourBy, set, layer } = useDesk();
+  const view = useView((state) => state.view);
+  const beside = useView((state) => state.beside);
+  const tagSet = useView((state) => state.tagSet);
+  const colourBy = useView((state) => state.colourBy);
+  const layer = useTool((state) => state.layer);
   const { step } = useParams();
   const show = useShow();
   const sets = tagSetsOf(show);
-  const views: readonly (readonly [View, string])[] = [
-    ['plan', 'Plan'],
-    ['section', 'Section'],
-    ['elevation', 'Elevation'],
-    ['3d', '3D'],
-    ...(step === 'patch' || view === 'universes' ? ([['universes', 'Universes']] as const) : []),
-    ...(step === 'patch' || view === 'pixels' ? ([['pixels', 'Pixels']] as const) : []),
-    ...(step === 'paper' ? ([['plate', 'Plate']] as const) : []),
-  ];
-  const drawn = view !== 'universes' && view !== 'pixels';
+  const views = registry().views.filter((item) => !item.steps || item.id === view || item.steps.includes(step ?? ''));
+  const entry = viewById(view);
+  // The plate is drawn, and 3D has its colours too.
+  const drawn = !entry || entry.keys === 'rig' || entry.alone;
   // With many views the words before the choices go; the choices say for themselves what they are.
   const tight = views.length > 5;
   const active = layer ? find(show, 'layer', layer) : undefined;
@@ -101,35 +35,35 @@ export function DrawingBar() {
       style={{ background: 'var(--sheet)', borderBottom: '1px solid var(--hair-faint)' }}
     >
       <div role="tablist" aria-label="View" className="flex gap-4">
-        {views.map(([name, text]) => (
+        {views.map(({ id, name, alone }) => (
           <button
-            key={name}
+            key={id}
             type="button"
             role="tab"
-            aria-selected={view === name}
+            aria-selected={view === id}
             className="tab"
-            title={tip(name)}
-            onClick={() => set({ view: name, ...(beside === name || name === 'plate' ? { beside: null } : {}) })}
+            title={tip(id)}
+            onClick={() => useView.setState({ view: id, ...(beside === id || alone ? { beside: null } : {}) })}
           >
-            {text}
+            {name}
           </button>
         ))}
       </div>
-      {view !== 'plate' && (
+      {!entry?.alone && (
         <label className="flex items-center gap-1 whitespace-nowrap">
           <span className={tight ? 'sr-only' : 'pencil'}>beside it</span>
           <select
             className="field !w-20"
             aria-label="Beside it"
             value={beside ?? ''}
-            onChange={(event) => set({ beside: (event.target.value || null) as typeof beside })}
+            onChange={(event) => useView.setState({ beside: event.target.value || null })}
           >
             <option value="">{tight ? 'alone' : 'nothing'}</option>
-            {(['plan', 'section', 'elevation', '3d', 'universes'] as const)
-              .filter((name) => name !== view)
-              .map((name) => (
-                <option key={name} value={name}>
-                  {name === '3d' ? '3D' : name}
+            {registry()
+              .views.filter((item) => item.beside && item.id !== view)
+              .map((item) => (
+                <option key={item.id} value={item.id}>
+                  {item.beside}
                 </option>
               ))}
           </select>
@@ -149,7 +83,7 @@ export function DrawingBar() {
               className="field !w-24"
               aria-label="Colour by"
               value={colourBy}
-              onChange={(event) => set({ colourBy: event.target.value as typeof colourBy })}
+              onChange={(event) => useView.setState({ colourBy: event.target.value as typeof colourBy })}
             >
               {colourings.map((by) => (
                 <option key={by} value={by}>
@@ -168,7 +102,7 @@ export function DrawingBar() {
                 className="act act-small whitespace-nowrap"
                 aria-pressed={tagSet === item.id || (tagSet === null && i === 0)}
                 title={`${tip('tag set')}: ${item.name}`}
-                onClick={() => set({ tagSet: item.id })}
+                onClick={() => useView.setState({ tagSet: item.id })}
               >
                 {item.name}
               </button>
@@ -178,7 +112,7 @@ export function DrawingBar() {
               className="act act-small"
               aria-pressed={tagSet === 'none'}
               title={tip('no tags')}
-              onClick={() => set({ tagSet: tagSet === 'none' ? null : 'none' })}
+              onClick={() => useView.setState({ tagSet: tagSet === 'none' ? null : 'none' })}
             >
               none
             </button>
@@ -187,7 +121,7 @@ export function DrawingBar() {
               className="tool !h-6 !w-6"
               aria-label={commandById('tag sets').name}
               title={tip('tag sets')}
-              onClick={() => set({ panel: 'tags' })}
+              onClick={() => usePanels.setState({ panel: 'tags' })}
             >
               <Tags size={13} />
             </button>
@@ -198,60 +132,45 @@ export function DrawingBar() {
   );
 }
 
-const toolIcons = {
-  select: MousePointer2,
-  pipe: Spline,
-  hang: Lamp,
-  outline: PenTool,
-  masking: Blinds,
-  dimension: Ruler,
-  note: StickyNote,
-} as const;
-
-/** The tools of the step float at the left edge of the drawing. */
-export function Tools({ context, step }: { context: Context; step: string }) {
-  const { tool, panel } = useDesk();
-  const tools =
-    step === 'stage' ? (['select', 'outline', 'masking', 'dimension', 'note'] as const) : (['select', 'pipe', 'hang'] as const);
-  const actions = [
-    ['set out', AlignHorizontalSpaceAround, panel === 'set out'],
-    ['copies', Copy, panel === 'copy'],
-    ['mirror', FlipHorizontal2, false],
-    ['key', KeyRound, panel === 'key'],
-    ['fit', Maximize, false],
-  ] as const;
+/** The tools of the step float at the left edge of the drawing, and below them what they are used with. */
+export function Tools({ step }: { step: string }) {
+  const tool = useTool((state) => state.tool);
+  const panel = usePanels((state) => state.panel);
+  const run = useRunCommand();
+  const { tools, commands } = registry();
+  const here = step === 'stage' ? 'stage' : 'rig';
+  const inHand = [...tools.values()]
+    .filter(({ bar }) => bar && (bar.on === 'both' || bar.on === here))
+    .sort((a, b) => a.bar!.order - b.bar!.order);
+  const actions = [...commands.values()].filter(({ bar }) => bar).sort((a, b) => a.bar!.order - b.bar!.order);
   return (
     <div role="toolbar" aria-label="Tools" className="absolute top-3 left-3 flex flex-col gap-1" onClick={leavesKeys}>
-      {tools.map((id) => {
-        const Icon = toolIcons[id];
-        return (
-          <button
-            key={id}
-            type="button"
-            className="tool"
-            aria-pressed={tool === id}
-            aria-label={commandById(id).name}
-            title={tip(id)}
-            onClick={() => commandById(id).run(context)}
-          >
-            <Icon size={16} />
-          </button>
-        );
-      })}
+      {inHand.map(({ id, bar }) => (
+        <ToolButton key={id} id={id} icon={bar!.icon} pressed={tool === id} run={run} />
+      ))}
       <span className="h-1" />
-      {actions.map(([id, Icon, pressed]) => (
-        <button
-          key={id}
-          type="button"
-          className="tool"
-          aria-pressed={pressed}
-          aria-label={commandById(id).name}
-          title={tip(id)}
-          onClick={() => commandById(id).run(context)}
-        >
-          <Icon size={16} />
-        </button>
+      {actions.map(({ id, bar }) => (
+        <ToolButton key={id} id={id} icon={bar!.icon} pressed={bar!.panel !== undefined && panel === bar!.panel} run={run} />
       ))}
     </div>
   );
 }
+
+interface ButtonProps {
+  readonly id: string;
+  readonly icon: LucideIcon;
+  readonly pressed: boolean;
+  readonly run: (id: string) => void;
+}
+const ToolButton = ({ id, icon: Icon, pressed, run }: ButtonProps) => (
+  <button
+    type="button"
+    className="tool"
+    aria-pressed={pressed}
+    aria-label={commandById(id).name}
+    title={tip(id)}
+    onClick={() => run(id)}
+  >
+    <Icon size={16} />
+  </button>
+);

@@ -1,23 +1,24 @@
 /** Everything by name, and fixtures by their fields: Ctrl K. */
+
 import { Command as Cmdk } from 'cmdk';
 import { useMemo, useState } from 'react';
 import { all } from '#core/model/show';
 import { looksLikeQuery, queried, queryFields } from '#core/paper/query';
-import { plural } from '../ui/canvas/pointing';
-import { goTo, useDesk } from '../state/desk';
-import { type Context, commands, keyText } from './commands';
+import { usePanels } from '../state/panels';
+import { goTo, useSelection } from '../state/selection';
+import { type Context, keyText, registry } from '../ui/registry';
+import { plural } from '../ui/words';
 
 const line = 'cursor-pointer px-2 py-1.5 data-[selected=true]:bg-[var(--halo)]';
 
 export function Palette({ context }: { context: Context }) {
-  const open = useDesk((desk) => desk.palette);
+  const open = usePanels((state) => state.palette);
   return open ? <OpenPalette context={context} /> : null;
 }
 
 function OpenPalette({ context }: { context: Context }) {
-  const set = useDesk((desk) => desk.set);
   const [text, setText] = useState('');
-  const close = () => set({ palette: false });
+  const close = () => usePanels.setState({ palette: false });
   const { show } = context;
   // A text with a sign in it is a question about fixtures rather than the name of a command.
   const question = looksLikeQuery(text);
@@ -66,7 +67,7 @@ function OpenPalette({ context }: { context: Context }) {
                 className={line}
                 onSelect={() => {
                   close();
-                  const now = useDesk.getState().selection;
+                  const now = useSelection.getState().selection;
                   goTo([...now, ...answer.fixtures.map((fixture) => fixture.id).filter((id) => !now.includes(id))]);
                 }}
               >
@@ -81,20 +82,22 @@ function OpenPalette({ context }: { context: Context }) {
             </p>
           )}
           {!question &&
-            commands.map((command) => (
-              <Cmdk.Item
-                key={command.id}
-                value={command.name}
-                onSelect={() => {
-                  close();
-                  command.run(context);
-                }}
-                className={`flex justify-between ${line}`}
-              >
-                <span>{command.name}</span>
-                {command.key && <kbd className="pencil">{keyText(command.key)}</kbd>}
-              </Cmdk.Item>
-            ))}
+            [...registry().commands.values()]
+              .filter((command) => !command.quiet)
+              .map((command) => (
+                <Cmdk.Item
+                  key={command.id}
+                  value={command.name}
+                  onSelect={() => {
+                    close();
+                    command.run(context);
+                  }}
+                  className={`flex justify-between ${line}`}
+                >
+                  <span>{command.name}</span>
+                  {command.key && <kbd className="pencil">{keyText(command.key)}</kbd>}
+                </Cmdk.Item>
+              ))}
           {!question &&
             all(show, 'position').map((position) => (
               <Cmdk.Item

@@ -1,4 +1,5 @@
 /** The list of shows, each with its plot drawn small; a new one; an MVR file as a new one. */
+
 import { Copy, FileUp, Library, Moon, Pencil, Sun, Trash2 } from 'lucide-react';
 import { useRef, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
@@ -6,8 +7,9 @@ import { toast } from 'sonner';
 import useSWR from 'swr';
 import { parseLength, type Units } from '#core/measure/lengths';
 import { call, type ShowRow, send, sendFile } from '../state/api';
-import { useDesk } from '../state/desk';
+import { setTheme, usePreferences } from '../state/preferences';
 import { UpdatedSince } from '../ui/Fault';
+import { fieldKeys } from '../ui/field-keys';
 
 interface Lists {
   readonly shows: readonly ShowRow[];
@@ -30,7 +32,7 @@ interface Imported {
 
 export function StartPage() {
   const { data, error, mutate } = useSWR<Lists>('/api/shows', (path: string) => call<Lists>(path));
-  const { theme, set } = useDesk();
+  const theme = usePreferences((state) => state.theme);
   const [imported, setImported] = useState<Imported | null>(null);
   const file = useRef<HTMLInputElement>(null);
 
@@ -69,7 +71,7 @@ export function StartPage() {
             className="act"
             aria-label="Change between Vellum and Blackout"
             title="Change between Vellum and Blackout"
-            onClick={() => set({ theme: theme === 'vellum' ? 'blackout' : 'vellum' })}
+            onClick={() => setTheme(theme === 'vellum' ? 'blackout' : 'vellum')}
           >
             {theme === 'vellum' ? <Moon size={15} /> : <Sun size={15} />}
           </button>
@@ -151,7 +153,7 @@ function ShowCard({
               value={renaming}
               onChange={(event) => setRenaming(event.target.value)}
               onBlur={() => rename(renaming)}
-              onKeyDown={(event) => (event.key === 'Enter' ? rename(renaming) : event.key === 'Escape' && setRenaming(null))}
+              onKeyDown={fieldKeys({ enter: () => rename(renaming), escape: () => setRenaming(null) })}
             />
           )}
           {show.newer && (
@@ -191,7 +193,7 @@ function ShowCard({
           aria-label={`Delete ${show.name}?`}
           className="px-3 py-2 text-[12px]"
           style={{ borderTop: '1px solid var(--hair)' }}
-          onKeyDown={(event) => event.key === 'Escape' && setAsking(false)}
+          onKeyDown={fieldKeys({ escape: () => setAsking(false) })}
         >
           <p className="pb-2">
             Delete <b>{show.name}</b>? Windows that have it open can store nothing any more. It can be brought back from this page

@@ -9,7 +9,7 @@ import { StartPage } from './StartPage';
 import '../styles.css';
 
 /** The first page is the list of shows; the rest of the house is fetched when somebody goes there. */
-const ShelfPage = lazy(async () => ({ default: (await import('../features/shelf/ShelfPage')).ShelfPage }));
+const ShelfPage = lazy(async () => ({ default: (await import('./ShelfPage')).ShelfPage }));
 const ShowPage = lazy(async () => ({ default: (await import('./ShowPage')).ShowPage }));
 
 createRoot(document.getElementById('root')!).render(

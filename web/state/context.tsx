@@ -13,4 +13,14 @@ export function useSessionState(): SessionState {
   const session = useSession();
   return useSyncExternalStore(session.subscribe, session.get);
 }
-export const useShow = (): Show => useSessionState().show;
+/** The show alone: what is said of storing it makes nobody draw anew. */
+export function useShow(): Show {
+  const session = useSession();
+  return useSyncExternalStore(session.subscribe, () => session.get().show);
+}
+
+/** One part of the session's state. */
+export function useSessionPart<T>(part: (state: SessionState) => T): T {
+  const session = useSession();
+  return useSyncExternalStore(session.subscribe, () => part(session.get()));
+}

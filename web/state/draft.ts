@@ -1,7 +1,8 @@
 /** What is being drawn and is not yet part of the show: its points and the figures typed for it. Tools, ghosts and the form beside them share it. */
-import { create } from 'zustand';
+
 import type { Vec2 } from '#core/model/records';
 import { type DraftFields, emptyFields } from '#core/setout/draft';
+import { makeStore } from './store';
 
 export interface Draft {
   readonly kind: 'position' | 'masking' | 'note';
@@ -20,7 +21,8 @@ interface DraftState {
   /** Trim that was typed last. */
   readonly lastTrim: string;
 }
-export const useDraft = create<DraftState>(() => ({
+/** Written by the tools that draft, by the forms beside them, and by the Drawing when another tool is taken. */
+export const useDraft = makeStore<DraftState>({
   draft: null,
   fields: emptyFields,
   fault: null,
@@ -28,7 +30,7 @@ export const useDraft = create<DraftState>(() => ({
   outline: { from: '0', to: '', name: '' },
   note: { text: '', size: '2.5' },
   lastTrim: '',
-}));
+});
 export const endDraft = (): void => useDraft.setState({ draft: null, fault: null });
 /** Opens a draft; the trim typed last is offered. */
 export const beginDraft = (kind: Draft['kind'], points: readonly Vec2[], trim = useDraft.getState().lastTrim): void =>

@@ -4,8 +4,8 @@ import { makeFixture } from '#core/model/make';
 import type { Position } from '#core/model/records';
 import { all, showOf } from '#core/model/show';
 import { inScheduleOrder } from '#core/order/order';
-import { baseRecords, fixtureLayer, idOf, pipe, plainType, SHOW } from './show.arb';
 import { plainSetup, runOrder } from './run';
+import { baseRecords, fixtureLayer, idOf, pipe, plainType, SHOW } from './show.arb';
 
 const ringTruss: Position = {
   ...pipe,

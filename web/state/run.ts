@@ -1,9 +1,10 @@
 /** The run that the step Number makes ready; Drawing and Ledger show it before it is applied. */
-import { create } from 'zustand';
+
 import type { Fixture, Id, Run, RunField, RunOrder } from '#core/model/records';
 import type { Show } from '#core/model/show';
 import { orderedBy, plainOrder } from '#core/number/ordering';
 import { plainField, type RunPreview } from '#core/number/run';
+import { makeStore } from './store';
 
 export interface RunSetup {
   readonly order: RunOrder;
@@ -26,7 +27,8 @@ export const plainSetup: RunSetup = {
   parts: 'with the head',
   taken: 'mark',
 };
-export const useRun = create<RunState>(() => ({ ...plainSetup, preview: null, path: [] }));
+/** Written by the step Number, by the thread tool and by figures typed over the drawing. */
+export const useRun = makeStore<RunState>({ ...plainSetup, preview: null, path: [] });
 export const useRunPreview = (): RunPreview | null => useRun((state) => state.preview);
 
 /** The chosen fixtures as the run counts them. */

@@ -4,8 +4,10 @@ import { toast } from 'sonner';
 import useSWR, { mutate } from 'swr';
 import type { Id, ShelfRecord } from '#core/model/records';
 import type { Show } from '#core/model/show';
+import { taking } from '#core/shelf/copy';
 import { folded, type Listed } from '#core/shelf/search';
 import { call, send } from './api';
+import type { Session } from './session/session';
 
 export interface ShelfList {
   readonly revision: string;
@@ -112,3 +114,13 @@ export const attempt = async (work: () => Promise<unknown>): Promise<boolean> =>
     return false;
   }
 };
+
+/** Takes items into the show, as one step. @returns how many were new there */
+export async function takeIntoShow(session: Session, ids: readonly Id[]): Promise<number> {
+  const items = await readItems(ids);
+  const change = taking(session.get().show, items);
+  const names = change.added.filter((record) => ids.includes(record.id));
+  const only = names.length === 1 && names[0] && 'name' in names[0] ? names[0].name : `${names.length} items`;
+  session.edit(`Take ${only} from the Shelf`, change);
+  return change.added.length;
+}

@@ -1,6 +1,9 @@
 /** The edge between Drawing and Ledger; by pointer or arrow keys. */
+import { useKeys } from './keys';
+
 export function Divider({ height, onHeight }: { height: number; onHeight: (height: number) => void }) {
   const clamp = (value: number) => Math.max(90, Math.min(window.innerHeight - 220, value));
+  useKeys('separator', { height: (event) => onHeight(clamp(height + (event.key === 'ArrowUp' ? 24 : -24))) });
   return (
     <div
       role="separator"
@@ -12,13 +15,7 @@ export function Divider({ height, onHeight }: { height: number; onHeight: (heigh
       style={{ background: 'var(--hair)' }}
       onPointerDown={(event) => event.currentTarget.setPointerCapture(event.pointerId)}
       onPointerMove={(event) => event.buttons === 1 && onHeight(clamp(window.innerHeight - event.clientY))}
-      onKeyDown={(event) => {
-        if (event.key === 'ArrowUp' || event.key === 'ArrowDown') {
-          event.preventDefault();
-          event.stopPropagation();
-          onHeight(clamp(height + (event.key === 'ArrowUp' ? 24 : -24)));
-        }
-      }}
+      data-scope="separator"
     />
   );
 }

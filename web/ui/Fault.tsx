@@ -3,7 +3,7 @@ import { type ReactNode, useState } from 'react';
 import { ErrorBoundary, type FallbackProps } from 'react-error-boundary';
 import useSWR from 'swr';
 import { call } from '../state/api';
-import { useDesk } from '../state/desk';
+import { useView } from '../state/view';
 
 /** A part of the interface that is not on the server any more, since a newer one lies there (Vite and the browsers say it in these words). */
 const isOutdated = (error: unknown): boolean =>
@@ -29,7 +29,8 @@ function words(error: unknown, what: string): string {
 const showOfAddress = (): string | null => /\/shows\/([0-9a-f-]{36})/.exec(window.location.pathname)?.[1] ?? null;
 
 function FaultText({ error, what, again }: { error: unknown; what: string; again: (() => void) | null }) {
-  const { view, beside } = useDesk();
+  const view = useView((state) => state.view);
+  const beside = useView((state) => state.beside);
   const show = showOfAddress();
   const without3d = view === '3d' || beside === '3d';
   return (
@@ -50,7 +51,7 @@ function FaultText({ error, what, again }: { error: unknown; what: string; again
             type="button"
             className="act"
             onClick={() => {
-              useDesk.setState({ view: view === '3d' ? 'plan' : view, beside: beside === '3d' ? null : beside });
+              useView.setState({ view: view === '3d' ? 'plan' : view, beside: beside === '3d' ? null : beside });
               again?.();
             }}
           >
@@ -76,11 +77,19 @@ function FaultText({ error, what, again }: { error: unknown; what: string; again
   );
 }
 
-/** One part of the screen: when it fails, the others go on. @param reset  what makes a new try worthwhile when it changes */
-export function Guarded({ what, reset, children }: { what: string; reset?: readonly unknown[]; children: ReactNode }) {
+interface GuardedProps {
+  readonly what: string;
+  /** What makes a new try worthwhile when it changes. */
+  readonly reset?: unknown;
+  readonly also?: unknown;
+  readonly children: ReactNode;
+}
+
+/** One part of the screen: when it fails, the others go on. */
+export function Guarded({ what, reset, also, children }: GuardedProps) {
   return (
     <ErrorBoundary
-      {...(reset ? { resetKeys: [...reset] } : {})}
+      resetKeys={[reset, also]}
       fallbackRender={({ error, resetErrorBoundary }: FallbackProps) => (
         <FaultText error={error} what={what} again={resetErrorBoundary} />
       )}

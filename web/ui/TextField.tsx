@@ -1,5 +1,7 @@
 /** A field that writes when it is left or Enter is pressed, and puts back what stood when Escape is pressed. */
+
 import { useEffect, useRef, useState } from 'react';
+import { fieldKeys } from './field-keys';
 
 interface Props {
   readonly label: string;
@@ -49,15 +51,20 @@ export function TextField({ label, value, placeholder, onWrite, list, align = 'l
           setText(event.target.value);
         }}
         onBlur={write}
-        onKeyDown={(event) => {
-          if (event.key === 'Enter') write();
-          if (event.key === 'Escape') {
+        onKeyDown={fieldKeys({
+          // A form that it stands in may go on.
+          enter: () => {
+            write();
+            return false;
+          },
+          escape: (event) => {
             setText(value);
             setFault(null);
             editing.current = false;
             event.currentTarget.blur();
-          }
-        }}
+            return false;
+          },
+        })}
       />
       {list && (
         <datalist id={id}>

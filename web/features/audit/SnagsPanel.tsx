@@ -1,28 +1,21 @@
 /** The list of snags: by step and severity, with what to do, a repair where one is safe, and a way to accept one. */
+
 import { useState } from 'react';
-import { v4 } from 'uuid';
-import { accepting, repairOf } from '#core/audit/repairs';
 import { restingSnags, type Snag, type SnagStep, snagsOf, type Weight } from '#core/audit/snags';
 import { removing } from '#core/model/change';
-import { plural } from '../../ui/canvas/pointing';
 import { useSession, useShow } from '../../state/context';
-import { goTo, useDesk } from '../../state/desk';
-import { leavesKeys } from '../../state/focus';
+import { usePanels } from '../../state/panels';
 import { PanelHead } from '../../ui/PanelHead';
+import { SnagItem, weightColours, weightWords } from '../../ui/SnagItem';
+import { plural } from '../../ui/words';
 
-export const weightWords: Readonly<Record<Weight, string>> = { stop: 'Stops the show', doubt: 'Doubtful', open: 'Still open' };
-export const weightColours: Readonly<Record<Weight, string>> = {
-  stop: 'var(--stop)',
-  doubt: 'var(--doubt)',
-  open: 'var(--pencil)',
-};
 const stepNames: Readonly<Record<SnagStep, string>> = { hang: 'Hang', number: 'Number', patch: 'Patch' };
 const MOST = 60;
 
 export function SnagsPanel() {
   const show = useShow();
   const session = useSession();
-  const { set } = useDesk();
+
   const [step, setStep] = useState<SnagStep | ''>('');
   const [weight, setWeight] = useState<Weight | ''>('');
   const every = snagsOf(show);
@@ -31,7 +24,7 @@ export function SnagsPanel() {
   const count = (test: (snag: Snag) => boolean) => every.filter(test).length;
   return (
     <section aria-label="Snags">
-      <PanelHead name="Snags" onClose={() => set({ panel: null })} />
+      <PanelHead name="Snags" onClose={() => usePanels.setState({ panel: null })} />
       <div className="flex gap-2 pb-1">
         <select
           className="field"
@@ -94,67 +87,5 @@ export function SnagsPanel() {
         </details>
       )}
     </section>
-  );
-}
-
-/** One snag: click goes there; below it what to do, the repair, and accepting it. */
-export function SnagItem({ snag, brief = false }: { snag: Snag; brief?: boolean }) {
-  const session = useSession();
-  const show = useShow();
-  const [reason, setReason] = useState<string | null>(null);
-  // Reckoned when it is looked at: a repair may pack the whole patch.
-  const [open, setOpen] = useState(brief);
-  const repair = open ? repairOf(show, snag, v4) : null;
-  return (
-    <div className="my-1 py-0.5 pl-3" style={{ borderLeft: `3px solid ${weightColours[snag.weight]}` }}>
-      <button
-        type="button"
-        className="text-left hover:underline"
-        onClick={(event) => {
-          setOpen(true);
-          if (snag.fixtures.length) goTo(snag.fixtures);
-          leavesKeys(event);
-        }}
-      >
-        {snag.text}
-      </button>
-      {(open || brief) && (
-        <div className="text-[11px]">
-          <p className="pencil">{snag.todo}</p>
-          <p className="flex flex-wrap gap-x-3">
-            {repair && (
-              <button type="button" className="link" onClick={() => session.edit(repair.text, repair.change)}>
-                {repair.text}
-              </button>
-            )}
-            {reason === null && (
-              <button type="button" className="link" onClick={() => setReason('')}>
-                Accept it
-              </button>
-            )}
-          </p>
-          {reason !== null && (
-            <form
-              className="flex gap-1"
-              onSubmit={(event) => {
-                event.preventDefault();
-                if (reason.trim()) session.edit(`Accept: ${snag.text}`.slice(0, 80), accepting(show, snag, reason, v4));
-              }}
-            >
-              <input
-                className="field"
-                aria-label="Why it is accepted"
-                placeholder="why"
-                value={reason}
-                onChange={(event) => setReason(event.target.value)}
-              />
-              <button type="submit" className="act act-small" disabled={!reason.trim()}>
-                Accept
-              </button>
-            </form>
-          )}
-        </div>
-      )}
-    </div>
   );
 }

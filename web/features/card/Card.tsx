@@ -1,4 +1,5 @@
 /** What is selected: shown, and edited for all of it. Differing values read "several". */
+
 import { Pencil, RotateCcw, RotateCw, Trash2 } from 'lucide-react';
 import { Fragment } from 'react';
 import { toast } from 'sonner';
@@ -18,15 +19,15 @@ import { copyIn } from '#core/shelf/copy';
 import { alongOf, fromOrigin } from '#core/space/curves';
 import { place } from '#core/space/hanging';
 import type { Movable } from '#core/space/transform';
-import { plural } from '../../ui/canvas/pointing';
-import { SnagItem } from '../audit/SnagsPanel';
-import { useSession, useShow } from '../../state/context';
-import { useDesk } from '../../state/desk';
-import { takeIntoShow } from '../shelf/Preview';
-import { attempt, useShelf } from '../../state/shelf';
 import { chosenFixtures, chosenPositions, chosenThings } from '../../state/chosen';
-import { commandById, tip } from '../../app/commands';
+import { useSession, useShow } from '../../state/context';
+import { usePanels } from '../../state/panels';
+import { useSelection } from '../../state/selection';
+import { attempt, takeIntoShow, useShelf } from '../../state/shelf';
+import { commandById, tip } from '../../ui/registry';
+import { SnagItem } from '../../ui/SnagItem';
 import { Line, TextField } from '../../ui/TextField';
+import { plural } from '../../ui/words';
 import { ColourField } from './ColourField';
 import { Hanging } from './Hanging';
 import { Parts } from './Parts';
@@ -39,7 +40,7 @@ const shared = <T,>(values: readonly T[]): T | null =>
 
 export function Card() {
   const show = useShow();
-  const selection = useDesk((desk) => desk.selection);
+  const selection = useSelection((state) => state.selection);
   const fixtures = chosenFixtures(show, selection);
   const positions = chosenPositions(show, selection);
   const things = chosenThings(show, selection);
@@ -123,7 +124,7 @@ function FixtureCard({ fixtures }: { fixtures: readonly Fixture[] }) {
     (snag) => snag.weight !== 'open',
   );
   const one = fixtures.length === 1;
-  const panel = useDesk((desk) => desk.panel);
+  const panel = usePanels((state) => state.panel);
 
   const line = (name: string, field: string, list?: readonly string[], elsewhere?: (text: string) => boolean) => {
     const value = shared(fixtures.map((fixture) => fieldText(show, fixture, null, field)));
@@ -214,7 +215,7 @@ function FixtureCard({ fixtures }: { fixtures: readonly Fixture[] }) {
             type="button"
             aria-label={`Open the form of ${type.name}`}
             title="Edit this type in this show"
-            onClick={() => useDesk.setState({ shelf: { tab: 'show', edit: type.id } })}
+            onClick={() => usePanels.setState({ shelf: { tab: 'show', edit: type.id } })}
           >
             <Pencil size={12} />
           </button>
@@ -227,7 +228,7 @@ function FixtureCard({ fixtures }: { fixtures: readonly Fixture[] }) {
             <SnagItem key={snag.key} snag={snag} brief />
           ))}
           {snags.length > 8 && (
-            <button type="button" className="link" onClick={() => useDesk.setState({ panel: 'snags' })}>
+            <button type="button" className="link" onClick={() => usePanels.setState({ panel: 'snags' })}>
               And {snags.length - 8} more
             </button>
           )}
@@ -294,7 +295,7 @@ function FixtureCard({ fixtures }: { fixtures: readonly Fixture[] }) {
           if (!type || !mode) return false;
           const effect = modeEffect(show, fixtures, type, mode.name);
           if (!effect.shared.length && !effect.past.length) return false;
-          useDesk.setState({ panel: 'modes', wantedMode: mode.name });
+          usePanels.setState({ panel: 'modes', wantedMode: mode.name });
           return true;
         },
       )}
@@ -352,35 +353,6 @@ function FixtureCard({ fixtures }: { fixtures: readonly Fixture[] }) {
       {lines('end')}
       {one && first.parts.length > 1 && <Parts fixture={first} />}
       <Hanging fixtures={fixtures} />
-    </div>
-  );
-}
-
-export function SnagLine({
-  text,
-  stop,
-  repair,
-  onGo,
-}: {
-  text: string;
-  stop: boolean;
-  repair: { text: string; run: () => void } | null;
-  onGo?: () => void;
-}) {
-  return (
-    <div className="my-1 py-1 pl-3" style={{ borderLeft: `3px solid ${stop ? 'var(--stop)' : 'var(--doubt)'}` }}>
-      {onGo ? (
-        <button type="button" className="text-left hover:underline" onClick={onGo}>
-          {text}
-        </button>
-      ) : (
-        <p>{text}</p>
-      )}
-      {repair && (
-        <button type="button" className="link" onClick={repair.run}>
-          {repair.text}
-        </button>
-      )}
     </div>
   );
 }

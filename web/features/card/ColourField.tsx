@@ -1,4 +1,5 @@
 /** The colour of the chosen fixtures: codes, stacked with "+", or a colour of its own for LED. A code that only the Shelf knows comes along with its filter. */
+
 import { useState } from 'react';
 import { toast } from 'sonner';
 import { colourIn, HEX, labOfHex, lookOf, nearest, writtenColour } from '#core/light/filter';
@@ -6,10 +7,10 @@ import { apply, type Change, compose, updating } from '#core/model/change';
 import type { Filter, Fixture } from '#core/model/records';
 import { all, get, type Show } from '#core/model/show';
 import { taking } from '#core/shelf/copy';
-import { plural } from '../../ui/canvas/pointing';
 import { useSession, useShow } from '../../state/context';
 import { attempt, readItems, shelvedFilters, useShelf } from '../../state/shelf';
 import { Line, TextField } from '../../ui/TextField';
+import { plural } from '../../ui/words';
 
 export function ColourField({ fixtures }: { fixtures: readonly Fixture[] }) {
   const session = useSession();

@@ -1,4 +1,5 @@
 /** How the chosen fixtures hang: way, arm, drop, chord, side; their accessories and tag set; painting them onto others. */
+
 import { useState } from 'react';
 import { toast } from 'sonner';
 import { tagSetsOf } from '#core/draw/tag-set';
@@ -10,9 +11,9 @@ import { withUnits } from '#core/order/units';
 import { withDevices } from '#core/patch/parts';
 import { type Paintable, paintable, paintFixtures } from '#core/setout/hang';
 import { ARM } from '#core/space/hanging';
-import { plural } from '../../ui/canvas/pointing';
 import { useSession, useShow } from '../../state/context';
 import { Line, TextField } from '../../ui/TextField';
+import { plural } from '../../ui/words';
 
 const shared = <T,>(values: readonly T[]): T | null =>
   values.every((value) => value === values[0]) ? (values[0] ?? null) : null;

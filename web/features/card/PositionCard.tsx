@@ -10,12 +10,12 @@ import { reshapePosition } from '#core/setout/hang';
 import { parsePoint } from '#core/setout/snap';
 import { centreAlong, curveLength, isClosed, trimOf } from '#core/space/curves';
 import { movedCurve } from '#core/space/transform';
-import { plural } from '../../ui/canvas/pointing';
 import { useSession, useShow } from '../../state/context';
-import { useDesk } from '../../state/desk';
-import { commandById, tip } from '../../app/commands';
+import { select } from '../../state/selection';
 import { LengthField } from '../../ui/LengthField';
+import { commandById, tip } from '../../ui/registry';
 import { Line, TextField } from '../../ui/TextField';
+import { plural } from '../../ui/words';
 
 export function PositionCard({ position }: { position: Position }) {
   const session = useSession();
@@ -322,7 +322,7 @@ export function PositionCard({ position }: { position: Position }) {
         </p>
       )}
       <div className="flex flex-wrap gap-1 pt-3">
-        <button type="button" className="act" onClick={() => useDesk.getState().select(riding.map((fixture) => fixture.id))}>
+        <button type="button" className="act" onClick={() => select(riding.map((fixture) => fixture.id))}>
           Select its units
         </button>
         {(['copies', 'mirror', 'group'] as const).map((id) => (

@@ -6,8 +6,8 @@ import type { Dimension, Masking, Note, Outline } from '#core/model/records';
 import { find, settingsOf } from '#core/model/show';
 import { parsePoint } from '#core/setout/snap';
 import { useSession, useShow } from '../../state/context';
-import { commandById, tip } from '../../app/commands';
 import { LengthField } from '../../ui/LengthField';
+import { commandById, tip } from '../../ui/registry';
 import { Line, TextField } from '../../ui/TextField';
 
 type Thing = Outline | Masking | Dimension | Note;

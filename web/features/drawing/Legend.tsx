@@ -1,11 +1,12 @@
 /** What the colours of the drawing mean. A line selects what it stands for. */
 import { colouring } from '#core/draw/colouring';
 import { useShow } from '../../state/context';
-import { useDesk } from '../../state/desk';
+import { select } from '../../state/selection';
+import { useView } from '../../state/view';
 
 export function Legend() {
   const show = useShow();
-  const { colourBy, select } = useDesk();
+  const colourBy = useView((state) => state.colourBy);
   const { legend, names } = colouring(show, colourBy);
   return (
     <section

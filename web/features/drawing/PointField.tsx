@@ -1,24 +1,17 @@
 /** A point typed instead of pointed at; a figure typed on the drawing goes here. */
-import { useEffect, useRef, useState } from 'react';
-import { keysAt } from '../../state/focus';
+import { useRef, useState } from 'react';
 import type { Tool } from '../../ui/canvas/tool';
+import { fieldKeys } from '../../ui/field-keys';
+import { useFigures } from '../../ui/keys';
 
 export function PointField({ tool }: { tool: Tool }) {
   const [text, setText] = useState('');
   const [fault, setFault] = useState('');
   const field = useRef<HTMLInputElement>(null);
-  useEffect(() => {
-    const key = (event: KeyboardEvent) => {
-      if (keysAt(event.target) !== 'rig' || event.ctrlKey || event.metaKey || event.altKey) return;
-      if (!/^[\d@.+-]$/.test(event.key)) return;
-      event.preventDefault();
-      event.stopImmediatePropagation();
-      setText((now) => now + event.key);
-      field.current?.focus();
-    };
-    window.addEventListener('keydown', key, { capture: true });
-    return () => window.removeEventListener('keydown', key, { capture: true });
-  }, []);
+  useFigures((figure) => {
+    setText((now) => now + figure);
+    field.current?.focus();
+  });
   return (
     <div
       className="absolute bottom-1.5 left-1/2 -translate-x-1/2 border px-2 py-1 text-[12px]"
@@ -37,24 +30,23 @@ export function PointField({ tool }: { tool: Tool }) {
             setText(event.target.value);
             setFault('');
           }}
-          onKeyDown={(event) => {
-            if (event.key === 'Escape') {
+          onKeyDown={fieldKeys({
+            escape: (event) => {
               setText('');
               setFault('');
               event.currentTarget.blur();
-            }
-            if (event.key !== 'Enter') return;
-            event.preventDefault();
-            // Enter on an empty field ends the line, as it does on the drawing.
-            if (!text.trim()) return void tool.key?.(event.nativeEvent);
-            const why = tool.typed!(text);
-            if (why) setFault(why);
-            else {
+            },
+            enter: (event) => {
+              event.preventDefault();
+              // Enter on an empty field ends the line, as it does on the drawing.
+              if (!text.trim()) return void tool.key?.(event.nativeEvent);
+              const why = tool.typed!(text);
+              if (why) return setFault(why);
               setText('');
               // Keys belong to the drawing again; the next figure comes back here by itself.
               event.currentTarget.blur();
-            }
-          }}
+            },
+          })}
         />
       </label>
       {fault && (

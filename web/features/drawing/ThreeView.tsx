@@ -10,7 +10,8 @@ import { apply, isEmpty } from '#core/model/change';
 import { settingsOf } from '#core/model/show';
 import { withUnits } from '#core/order/units';
 import { useSession, useShow } from '../../state/context';
-import { useDesk } from '../../state/desk';
+import { usePreferences } from '../../state/preferences';
+import { select, useSelection } from '../../state/selection';
 import { NoWebGl } from '../../ui/Fault';
 import { type Drag, Dragging, dir, v } from './dragging3d';
 import { meshOf, onMesh } from './meshes';
@@ -55,7 +56,9 @@ export default function ThreeView() {
 
 function Space() {
   const show = useShow();
-  const { theme, selection, select, hover } = useDesk();
+  const theme = usePreferences((state) => state.theme);
+  const selection = useSelection((state) => state.selection);
+  const hover = useSelection((state) => state.hover);
   const session = useSession();
   const [drag, setDrag] = useState<Drag | null>(null);
   const standing = useMemo(() => sceneOf(show), [show]);
@@ -69,7 +72,7 @@ function Space() {
     }
   }, [standing, show, drag]);
   const take = (id: string, addTo: boolean) => {
-    const now = useDesk.getState().selection;
+    const now = useSelection.getState().selection;
     select(addTo ? [...now.filter((other) => other !== id), id] : now.includes(id) ? now : [id]);
   };
   const done = () => {
@@ -302,7 +305,7 @@ function Instances({
   const over = (event: ThreeEvent<PointerEvent>) => {
     event.stopPropagation();
     const id = event.instanceId === undefined ? null : (mine[event.instanceId]?.id ?? null);
-    if (id !== useDesk.getState().hover) useDesk.setState({ hover: id });
+    if (id !== useSelection.getState().hover) useSelection.setState({ hover: id });
   };
   return (
     <instancedMesh
@@ -312,7 +315,7 @@ function Instances({
       onPointerDown={press}
       onClick={(event) => event.stopPropagation()}
       onPointerMove={over}
-      onPointerOut={() => useDesk.setState({ hover: null })}
+      onPointerOut={() => useSelection.setState({ hover: null })}
     >
       <meshStandardMaterial roughness={0.75} metalness={0.1} />
     </instancedMesh>

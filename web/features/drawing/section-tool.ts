@@ -8,10 +8,10 @@ import type { Fixture, Masking, Position, Vec2 } from '#core/model/records';
 import { find, get, settingsOf } from '#core/model/show';
 import { withUnits } from '#core/order/units';
 import { snapAlong, snapTo } from '#core/space/curves';
-import { useDesk } from '../../state/desk';
+import { select, useSelection } from '../../state/selection';
 import { boxOfCorners } from '../../ui/canvas/pointing';
-import { withGroup } from './select-tool';
 import { type Env, slip, type Tool } from '../../ui/canvas/tool';
+import { withGroup } from './select-tool';
 
 /** Snap of trims, mm: half the snap along a position reads well for heights. */
 export const trimStep = (snap: number): number => Math.max(10, snap / 2);
@@ -32,7 +32,6 @@ export function sectionTool(env: Env, view: () => SectionView): Tool {
     moving: readonly Chunk[] | null;
     ids: readonly string[];
   } | null = null;
-  const desk = () => useDesk.getState();
   const kinds = (): readonly Chunk['kind'][] =>
     env.step() === 'stage' ? ['masking', 'outline'] : ['fixture', 'position', 'masking'];
   return {
@@ -44,7 +43,7 @@ export function sectionTool(env: Env, view: () => SectionView): Tool {
         return;
       }
       const show = env.show();
-      const { selection, select } = desk();
+      const { selection } = useSelection.getState();
       const own = event.altKey ? [chunk.id] : withGroup(show.records, chunk.id);
       select(
         event.shiftKey
@@ -62,7 +61,8 @@ export function sectionTool(env: Env, view: () => SectionView): Tool {
       };
       const up = (z: number, free: boolean) => (free ? z : snapTo(z, trimStep(snap)));
       if (record?.kind === 'position') {
-        const chosen = desk()
+        const chosen = useSelection
+          .getState()
           .selection.map((id) => find(show, 'position', id))
           .filter((item): item is Position => item !== undefined);
         start(
@@ -130,7 +130,7 @@ export function sectionTool(env: Env, view: () => SectionView): Tool {
         };
       } else {
         const chunk = env.surface().pick(at[0], at[1], kinds());
-        if ((chunk?.id ?? null) !== desk().hover) useDesk.setState({ hover: chunk?.id ?? null });
+        if ((chunk?.id ?? null) !== useSelection.getState().hover) useSelection.setState({ hover: chunk?.id ?? null });
         return;
       }
       env.refresh();
@@ -149,7 +149,7 @@ export function sectionTool(env: Env, view: () => SectionView): Tool {
               .surface()
               .within(box, ['fixture'])
               .map((chunk) => chunk.id!);
-        desk().select(band.add || event.shiftKey ? [...new Set([...desk().selection, ...found])] : found);
+        select(band.add || event.shiftKey ? [...new Set([...useSelection.getState().selection, ...found])] : found);
         band = null;
       }
       env.refresh();

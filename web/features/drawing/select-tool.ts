@@ -13,9 +13,10 @@ import { dragFixtures } from '#core/setout/hang';
 import type { Snap } from '#core/setout/snap';
 import { snapTo } from '#core/space/curves';
 import { isMovable, movedRecord } from '#core/space/transform';
-import { useDesk } from '../../state/desk';
-import { boxOfCorners, plural, stageDistance } from '../../ui/canvas/pointing';
+import { select, useSelection } from '../../state/selection';
+import { boxOfCorners, stageDistance } from '../../ui/canvas/pointing';
 import { type Env, slip, snapAt, snapMark, type Tool } from '../../ui/canvas/tool';
+import { plural } from '../../ui/words';
 
 type Gesture =
   | { readonly kind: 'band'; readonly from: Vec2; readonly to: Vec2; readonly add: boolean }
@@ -49,7 +50,6 @@ export function withGroup(records: ReadonlyMap<Id, DessinRecord>, id: Id): Id[] 
 
 export function selectTool(env: Env): Tool {
   let gesture: Gesture | null = null;
-  const desk = () => useDesk.getState();
 
   const drag = (
     from: Vec2,
@@ -92,7 +92,7 @@ export function selectTool(env: Env): Tool {
           at: spot.at,
         };
       },
-      () => desk().select([fixture.id]),
+      () => select([fixture.id]),
     );
   };
 
@@ -148,7 +148,7 @@ export function selectTool(env: Env): Tool {
   };
 
   const cornerAt = (at: Vec2): { outline: Outline; corner: number } | null => {
-    const { selection } = desk();
+    const { selection } = useSelection.getState();
     const outline = selection.length === 1 ? find(env.show(), 'outline', selection[0]) : undefined;
     if (!outline || env.step() !== 'stage') return null;
     const tolerance = 7 / env.surface().view.k;
@@ -161,7 +161,7 @@ export function selectTool(env: Env): Tool {
     down(at, event) {
       const surface = env.surface();
       const show = env.show();
-      const { selection, select } = desk();
+      const { selection } = useSelection.getState();
       const handle = cornerAt(at);
       if (handle) return dragCorner(handle.outline, handle.corner, at);
       const kinds = kindsOf(env.step());
@@ -244,7 +244,7 @@ export function selectTool(env: Env): Tool {
       if (!gesture) {
         const chunk = env.surface().pick(at[0], at[1], kindsOf(env.step()));
         const id = chunk?.id ?? null;
-        if (id !== desk().hover) useDesk.setState({ hover: id });
+        if (id !== useSelection.getState().hover) useSelection.setState({ hover: id });
         return;
       }
       if (gesture.kind === 'band') gesture = { ...gesture, to: at };
@@ -279,7 +279,7 @@ export function selectTool(env: Env): Tool {
         // A box is read from left to right.
         const left = (chunk: Chunk) => (chunk.hit?.shape === 'box' ? chunk.hit.at : [chunk.box[0], chunk.box[3]]);
         const ids = [...found].sort((a, b) => left(a)[0]! - left(b)[0]! || left(b)[1]! - left(a)[1]!).map((chunk) => chunk.id!);
-        desk().select([...new Set(ended.add ? [...desk().selection, ...ids] : ids)]);
+        select([...new Set(ended.add ? [...useSelection.getState().selection, ...ids] : ids)]);
       } else if (ended.moved && ended.change) {
         if (!isEmpty(ended.change)) {
           const fixtures = ended.change.updated.some(([from]) => from.kind === 'fixture');
@@ -301,7 +301,7 @@ export function selectTool(env: Env): Tool {
         if (gesture.say) out.push(...slip(env, gesture.at, gesture.say, 34));
         if (gesture.snap) out.push(...snapMark(env, gesture.snap));
       }
-      const { selection } = desk();
+      const { selection } = useSelection.getState();
       const outline = selection.length === 1 && env.step() === 'stage' ? find(env.show(), 'outline', selection[0]) : undefined;
       if (outline && outline.points.length <= 200)
         for (const [x, y] of outline.points) out.push(circle(x, y, 4 / k, 'scenery', 'paper', 'lamp'));

@@ -1,4 +1,5 @@
 /** A venue read from DXF: layers, unit, origin and rotation are chosen on a preview; then it lies on locked layers. */
+
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { toast } from 'sonner';
 import { guessUnit } from '#core/formats/dxf/drawing';
@@ -10,12 +11,13 @@ import { layersInOrder } from '#core/model/layers';
 import type { Backdrop, Layer, Vec2 } from '#core/model/records';
 import { all, settingsOf } from '#core/model/show';
 import { outlinePoints } from '#core/space/transform';
-import { plural } from '../../ui/canvas/pointing';
 import { useSession, useShow } from '../../state/context';
-import { useDesk } from '../../state/desk';
-import { Line } from '../../ui/TextField';
-import type { DxfAnswer, DxfAsk } from './dxf.worker';
+import { usePanels } from '../../state/panels';
+import { usePreferences } from '../../state/preferences';
 import { PanelHead } from '../../ui/PanelHead';
+import { Line } from '../../ui/TextField';
+import { plural } from '../../ui/words';
+import type { DxfAnswer, DxfAsk } from './dxf.worker';
 
 const unitNames: readonly (readonly [string, number])[] = [
   ['millimetres', 1],
@@ -28,7 +30,7 @@ const unitNames: readonly (readonly [string, number])[] = [
 export function DxfPanel() {
   const session = useSession();
   const show = useShow();
-  const { set } = useDesk();
+
   const { units } = settingsOf(show);
   const [progress, setProgress] = useState<{ share: number; doing: string } | null>(null);
   const [fault, setFault] = useState('');
@@ -86,7 +88,7 @@ export function DxfPanel() {
     toast(
       `${name} lies on ${plural(added.filter((record) => record.kind === 'layer').length, 'locked layer')}.${far ? ` ${far} lines more than 10 km away were left out.` : ''}`,
     );
-    set({ panel: null });
+    usePanels.setState({ panel: null });
   };
   return (
     <section
@@ -95,7 +97,7 @@ export function DxfPanel() {
       style={{ background: 'var(--sheet)', borderColor: 'var(--pencil)' }}
     >
       <div className="w-64 shrink-0 overflow-auto p-3" style={{ borderRight: '1px solid var(--hair)' }}>
-        <PanelHead name="Read a venue from DXF" onClose={() => set({ panel: null })} />
+        <PanelHead name="Read a venue from DXF" onClose={() => usePanels.setState({ panel: null })} />
         <label className="act block cursor-pointer text-center">
           {read ? 'Choose another file' : 'Choose a DXF file'}
           <input
@@ -222,7 +224,7 @@ export function DxfPanel() {
 /** The file as it would lie, with the show's own stage over it. */
 function Preview({ drawing, placing, onOrigin }: { drawing: PackedDrawing; placing: Placing; onOrigin: (at: Vec2) => void }) {
   const show = useShow();
-  const theme = useDesk((desk) => desk.theme);
+  const theme = usePreferences((state) => state.theme);
   const canvas = useRef<HTMLCanvasElement>(null);
   const frame = useMemo(() => {
     const [x0, y0, x1, y1] = drawing.box;

@@ -1,4 +1,5 @@
 /** Columns that the show adds for itself, and the pick lists of its choices; near doubles are offered for merging. */
+
 import { Plus, Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import { toast } from 'sonner';
@@ -18,16 +19,15 @@ import {
 import { type OwnField, ownTypes } from '#core/model/records';
 import { all } from '#core/model/show';
 import { sweeping } from '#core/shelf/sweep';
-import { plural } from '../../ui/canvas/pointing';
 import { useSession, useShow } from '../../state/context';
-import { useDesk } from '../../state/desk';
-import { TextField } from '../../ui/TextField';
+import { usePanels } from '../../state/panels';
 import { PanelHead } from '../../ui/PanelHead';
+import { TextField } from '../../ui/TextField';
+import { plural } from '../../ui/words';
 
 export function FieldsPanel() {
   const session = useSession();
   const show = useShow();
-  const set = useDesk((desk) => desk.set);
   const [name, setName] = useState('');
   const [type, setType] = useState<OwnField['type']>('text');
   const [fault, setFault] = useState('');
@@ -43,7 +43,7 @@ export function FieldsPanel() {
   };
   return (
     <section aria-label="Own columns">
-      <PanelHead name="Own columns" onClose={() => set({ panel: null })} />
+      <PanelHead name="Own columns" onClose={() => usePanels.setState({ panel: null })} />
       {fields.map((field) => (
         <div key={field.id} className="pb-2">
           <div className="flex items-baseline gap-2">

@@ -1,13 +1,14 @@
 /** The step Hand-over: the package for the console programmer. */
+
 import { snagsOf } from '#core/audit/snags';
 import { keyRows } from '#core/draw/key';
 import { all } from '#core/model/show';
 import { inScheduleOrder } from '#core/order/order';
 import { footprintOf } from '#core/patch/footprint';
-import { SnagLine } from '../card/Card';
-import { plural } from '../../ui/canvas/pointing';
 import { useShow } from '../../state/context';
-import { goTo } from '../../state/desk';
+import { goTo } from '../../state/selection';
+import { SnagLine } from '../../ui/SnagItem';
+import { plural } from '../../ui/words';
 
 export function HandOverPanel() {
   const show = useShow();

@@ -1,4 +1,5 @@
 /** The step Hang: the types of the show, and how many hang in a row. */
+
 import { Search } from 'lucide-react';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { v4 } from 'uuid';
@@ -13,19 +14,25 @@ import { hangRow } from '#core/setout/hang';
 import { copyIn } from '#core/shelf/copy';
 import { searchShelf } from '#core/shelf/search';
 import { alongOf, curveLength, fromOrigin } from '#core/space/curves';
-import { hangingOf } from './tool';
 import { useSession, useShow } from '../../state/context';
-import { useDesk } from '../../state/desk';
-import { degreesOf } from '../shelf/ItemList';
-import { takeIntoShow } from '../shelf/Preview';
-import { attempt, useShelf } from '../../state/shelf';
-import { focusDrawing, leavesKeys } from '../../state/focus';
+import { arrange } from '../../state/desk';
+import { usePanels } from '../../state/panels';
+import { select } from '../../state/selection';
+import { attempt, takeIntoShow, useShelf } from '../../state/shelf';
+import { useTool } from '../../state/tool';
+import { fieldKeys } from '../../ui/field-keys';
+import { focusDrawing, leavesKeys } from '../../ui/focus';
 import { Line } from '../../ui/TextField';
+import { degreesOf } from '../../ui/words';
+import { hangingOf } from './tool';
 
 export function HangPanel() {
   const session = useSession();
   const show = useShow();
-  const { type, tool, rowCount, typing, set } = useDesk();
+  const type = useTool((state) => state.type);
+  const tool = useTool((state) => state.tool);
+  const rowCount = useTool((state) => state.rowCount);
+  const typing = useTool((state) => state.typing);
   const [search, setSearch] = useState('');
   const field = useRef<HTMLInputElement>(null);
   useEffect(() => {
@@ -34,10 +41,10 @@ export function HangPanel() {
     const timer = setTimeout(() => {
       field.current?.focus();
       field.current?.select();
-      set({ typing: null });
+      useTool.setState({ typing: null });
     }, 30);
     return () => clearTimeout(timer);
-  }, [typing, set]);
+  }, [typing]);
   const counts = useMemo(() => new Map(keyRows(show).map((row) => [row.type.id, row.count])), [show]);
   const words = search.toLowerCase().split(/\s+/).filter(Boolean);
   const types = all(show, 'type')
@@ -64,7 +71,7 @@ export function HangPanel() {
     attempt(async () => {
       await takeIntoShow(session, [id]);
       const copy = copyIn(session.get().show, id, 'type');
-      if (copy) set({ type: copy.id, tool: 'hang', view: 'plan' });
+      if (copy) arrange({ type: copy.id, tool: 'hang', view: 'plan' });
     });
   return (
     <section aria-label="Hang">
@@ -77,15 +84,16 @@ export function HangPanel() {
           placeholder="Type to search, for example fresnel"
           value={search}
           onChange={(event) => setSearch(event.target.value)}
-          onKeyDown={(event) => {
-            if (event.key !== 'Enter') return;
-            // What is meant word by word goes before what only has it somewhere in it, be it in the show or on the Shelf.
-            const shelfFirst = shelved[0] && (!types[0] || partly(shelved[0].summary.name) < partly(types[0].name));
-            if (shelfFirst) void takeAndHang(shelved[0]!.id);
-            else if (types[0]) set({ type: types[0].id, tool: 'hang', view: 'plan' });
-            else return;
-            focusDrawing();
-          }}
+          onKeyDown={fieldKeys({
+            enter: () => {
+              // What is meant word by word goes before what only has it somewhere in it, be it in the show or on the Shelf.
+              const shelfFirst = shelved[0] && (!types[0] || partly(shelved[0].summary.name) < partly(types[0].name));
+              if (shelfFirst) void takeAndHang(shelved[0]!.id);
+              else if (types[0]) arrange({ type: types[0].id, tool: 'hang', view: 'plan' });
+              else return;
+              focusDrawing();
+            },
+          })}
         />
       </label>
       <ul className="mt-1 max-h-40 overflow-auto" aria-label="Types" onClick={leavesKeys}>
@@ -96,7 +104,7 @@ export function HangPanel() {
               aria-pressed={type === item.id && tool === 'hang'}
               className="flex w-full justify-between gap-2 px-1 py-0.5 text-left"
               style={{ background: type === item.id && tool === 'hang' ? 'var(--halo)' : undefined }}
-              onClick={() => set({ type: item.id, tool: 'hang', view: 'plan' })}
+              onClick={() => arrange({ type: item.id, tool: 'hang', view: 'plan' })}
             >
               <span className="truncate">
                 {item.name} <span className="pencil">{item.family}</span>
@@ -129,10 +137,10 @@ export function HangPanel() {
         )}
       </ul>
       <div className="flex justify-between pt-1">
-        <button type="button" className="link" onClick={() => set({ shelf: { tab: 'shelf' } })}>
+        <button type="button" className="link" onClick={() => usePanels.setState({ shelf: { tab: 'shelf' } })}>
           Open the Shelf
         </button>
-        <button type="button" className="link" onClick={() => set({ shelf: { tab: 'show' } })}>
+        <button type="button" className="link" onClick={() => usePanels.setState({ shelf: { tab: 'show' } })}>
           Types of this show
         </button>
       </div>
@@ -146,7 +154,7 @@ export function HangPanel() {
           value={rowCount}
           onChange={(event) => {
             const n = Number(event.target.value.replace(/\D/g, ''));
-            if (n >= 1 && n <= 200) set({ rowCount: n });
+            if (n >= 1 && n <= 200) useTool.setState({ rowCount: n });
           }}
         />
         ; type a figure or turn the wheel as you drag.
@@ -169,7 +177,8 @@ const ways: readonly (readonly [Fixture['hang'], string])[] = [
 function HangingWay() {
   const session = useSession();
   const show = useShow();
-  const { hangWay, accessories, set } = useDesk();
+  const hangWay = useTool((state) => state.hangWay);
+  const accessories = useTool((state) => state.accessories);
   const stock = all(show, 'accessory');
   return (
     <div className="pt-1">
@@ -178,7 +187,7 @@ function HangingWay() {
           className="field"
           aria-label="How the next ones hang"
           value={hangWay ?? ''}
-          onChange={(event) => set({ hangWay: (event.target.value || null) as Fixture['hang'] | null })}
+          onChange={(event) => useTool.setState({ hangWay: (event.target.value || null) as Fixture['hang'] | null })}
         >
           <option value="">as the position has it</option>
           {ways.map(([way, text]) => (
@@ -219,7 +228,7 @@ function HangingWay() {
                   className="checkbox checkbox-xs"
                   checked={accessories.includes(item.id)}
                   onChange={() =>
-                    set({
+                    useTool.setState({
                       accessories: accessories.includes(item.id)
                         ? accessories.filter((id) => id !== item.id)
                         : [...accessories, item.id],
@@ -248,7 +257,9 @@ function HangingWay() {
 function RowForm() {
   const session = useSession();
   const show = useShow();
-  const { type, rowCount, set, select, layer } = useDesk();
+  const type = useTool((state) => state.type);
+  const rowCount = useTool((state) => state.rowCount);
+  const layer = useTool((state) => state.layer);
   const { units } = settingsOf(show);
   const positions = positionsInOrder(show);
   const [on, setOn] = useState('');
@@ -283,7 +294,7 @@ function RowForm() {
           const change = hangRow(show, wanted, position, p, q, n, v4, hangingOf(), layer);
           session.edit(`Hang ${n} ${wanted.name} on ${position.name}`, change);
           select(change.added.map((record) => record.id));
-          set({ tool: 'select' });
+          useTool.setState({ tool: 'select' });
         } catch (error) {
           setFault((error as Error).message);
         }

@@ -11,13 +11,15 @@ import { formsOf } from '#core/patch/accessories';
 import { hangRow, rowAlongs } from '#core/setout/hang';
 import { curveLength, isClosed } from '#core/space/curves';
 import { mod } from '#core/space/vectors';
-import { useDesk } from '../../state/desk';
+import { select } from '../../state/selection';
+import { useTool } from '../../state/tool';
 import { rowCount, stageDistance } from '../../ui/canvas/pointing';
 import { type Env, slip, type Tool } from '../../ui/canvas/tool';
 
 /** What the desk says about how the next fixtures hang. */
 export function hangingOf(): Partial<Fixture> {
-  const { hangWay, accessories } = useDesk.getState();
+  const { hangWay } = useTool.getState();
+  const { accessories } = useTool.getState();
   return { ...(hangWay ? { hang: hangWay } : {}), ...(accessories.length ? { accessories } : {}) };
 }
 
@@ -33,12 +35,12 @@ function followed(position: Position, before: number, along: number): number {
 export function hangTool(env: Env): Tool {
   let row: { from: HangPoint; to: number; typed: string } | null = null;
   let pointer: Vec2 | null = null;
-  const desk = () => useDesk.getState();
-  const type = (): FixtureType | undefined => (desk().type ? find(env.show(), 'type', desk().type!) : undefined);
+  const type = (): FixtureType | undefined =>
+    useTool.getState().type ? find(env.show(), 'type', useTool.getState().type!) : undefined;
   const reach = () => 28 / env.surface().view.k;
   const spotAt = (at: Vec2) => hangAt(env.show(), at[0], at[1], reach());
-  const count = () => (row ? rowCount({ typed: row.typed, from: row.from.along, to: row.to }, desk().rowCount) : 1);
-  const forms = () => formsOf(env.show(), { accessories: desk().accessories } as unknown as Fixture);
+  const count = () => (row ? rowCount({ typed: row.typed, from: row.from.along, to: row.to }, useTool.getState().rowCount) : 1);
+  const forms = () => formsOf(env.show(), { accessories: useTool.getState().accessories } as unknown as Fixture);
 
   return {
     crosshair: true,
@@ -63,9 +65,9 @@ export function hangTool(env: Env): Tool {
         const { position, along } = row.from;
         const n = along === row.to ? 1 : count();
         try {
-          const change = hangRow(env.show(), wanted, position, along, row.to, n, v4, hangingOf(), desk().layer);
+          const change = hangRow(env.show(), wanted, position, along, row.to, n, v4, hangingOf(), useTool.getState().layer);
           env.session.edit(`Hang ${n} ${wanted.name} on ${position.name}`, change);
-          desk().select(change.added.map((record) => record.id));
+          select(change.added.map((record) => record.id));
         } catch (error) {
           toast.error((error as Error).message);
         }
@@ -81,8 +83,8 @@ export function hangTool(env: Env): Tool {
     },
     wheel(event) {
       if (!row) return false;
-      const { rowCount: now, set } = desk();
-      set({ rowCount: Math.max(2, Math.min(200, now + (event.deltaY < 0 ? 1 : -1))) });
+      const { rowCount: now } = useTool.getState();
+      useTool.setState({ rowCount: Math.max(2, Math.min(200, now + (event.deltaY < 0 ? 1 : -1))) });
       row = { ...row, typed: '' };
       env.refresh();
       return true;

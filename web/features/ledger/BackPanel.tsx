@@ -1,21 +1,23 @@
 /** A table that came back: what changed in it, field by field, taken or not. And a paste that does not fit everywhere. */
+
 import { useMemo, useState } from 'react';
 import { toast } from 'sonner';
 import { editCells } from '#core/ledger/edits';
 import { type Compared, compareTable, hasIds, type MatchBy, matchable } from '#core/ledger/table';
 import { fieldsInOrder } from '#core/model/fields';
-import { plural } from '../../ui/canvas/pointing';
-import { PanelHead } from '../../ui/PanelHead';
 import { useSession, useShow } from '../../state/context';
-import { goTo } from '../../state/desk';
+import { goTo } from '../../state/selection';
+import { PanelHead } from '../../ui/PanelHead';
 import { Line } from '../../ui/TextField';
+import { plural } from '../../ui/words';
 import { useLedger } from './state';
 
 const close = () => useLedger.setState({ back: null, pasted: null });
 const MOST = 300;
 
 export function BackPanel() {
-  const { back, pasted } = useLedger();
+  const back = useLedger((state) => state.back);
+  const pasted = useLedger((state) => state.pasted);
   return back ? <Coming name={back.name} table={back.table} /> : pasted ? <Pasted /> : null;
 }
 

@@ -1,5 +1,6 @@
 /** The field of a cell that is being edited. */
 import { useRef } from 'react';
+import { fieldKeys } from '../../ui/field-keys';
 
 export function EditBox({
   label,
@@ -22,6 +23,10 @@ export function EditBox({
     done.current = true;
     onDone(move);
   };
+  const go = (down: number, right: number) => (event: React.KeyboardEvent) => {
+    event.preventDefault();
+    finish([down, right]);
+  };
   return (
     <input
       autoFocus
@@ -32,20 +37,18 @@ export function EditBox({
       onChange={(event) => onChange(event.target.value)}
       onBlur={() => finish([0, 0])}
       onClick={(event) => event.stopPropagation()}
-      onKeyDown={(event) => {
-        event.stopPropagation();
-        if (event.key === 'Enter') finish([event.shiftKey ? -1 : 1, 0]);
-        else if (event.key === 'Tab') {
-          event.preventDefault();
-          finish([0, event.shiftKey ? -1 : 1]);
-        } else if (event.key === 'ArrowDown' || event.key === 'ArrowUp') {
-          event.preventDefault();
-          finish([event.key === 'ArrowDown' ? 1 : -1, 0]);
-        } else if (event.key === 'Escape') {
+      onKeyDown={fieldKeys({
+        enter: () => finish([1, 0]),
+        'shift+enter': () => finish([-1, 0]),
+        tab: go(0, 1),
+        'shift+tab': go(0, -1),
+        arrowdown: go(1, 0),
+        arrowup: go(-1, 0),
+        escape: () => {
           done.current = true;
           onLeave();
-        }
-      }}
+        },
+      })}
     />
   );
 }

@@ -1,4 +1,5 @@
 /** A heading of the Ledger: sorts, widens, is dragged to another place, and has its filter below. */
+
 import { ChevronDown } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
 import { createPortal } from 'react-dom';
@@ -7,6 +8,7 @@ import { choicesOf, exactTerm, termsOf } from '#core/ledger/filter';
 import { kinds } from '#core/ledger/kinds/index';
 import type { Sieve } from '#core/model/records';
 import { useShow } from '../../state/context';
+import { fieldKeys } from '../../ui/field-keys';
 import { editColumns, setSieve, switchSieve, useLedger } from './state';
 
 interface Props {
@@ -178,10 +180,7 @@ function Menu({
         background: 'var(--sheet)',
         borderColor: 'var(--ink)',
       }}
-      onKeyDown={(event) => {
-        event.stopPropagation();
-        if (event.key === 'Escape') onClose();
-      }}
+      onKeyDown={fieldKeys({ escape: onClose })}
     >
       <p className="pencil whitespace-pre-wrap pb-1 text-[11px]">{fault ?? kinds[column.kind].help}</p>
       {sieve && (

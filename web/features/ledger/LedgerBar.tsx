@@ -1,4 +1,5 @@
 /** Above the Ledger: what is shown, views, find and replace, one value for all, and files out and back. */
+
 import { useEffect, useRef, useState } from 'react';
 import { toast } from 'sonner';
 import { v4 } from 'uuid';
@@ -11,10 +12,12 @@ import { adding, removing, updating } from '#core/model/change';
 import type { LedgerView } from '#core/model/records';
 import { all, settingsOf } from '#core/model/show';
 import { fetchFile, sendFile } from '../../state/api';
-import { plural } from '../../ui/canvas/pointing';
 import { useSession, useShow } from '../../state/context';
-import { useDesk } from '../../state/desk';
+import { usePanels } from '../../state/panels';
+import { select } from '../../state/selection';
+import { fieldKeys } from '../../ui/field-keys';
 import { saveFile } from '../../ui/save';
+import { plural } from '../../ui/words';
 import { editColumns, shownColumns, takeView, useLedger } from './state';
 
 interface Props {
@@ -26,7 +29,10 @@ interface Props {
 export function LedgerBar({ rows, columns, write }: Props) {
   const session = useSession();
   const show = useShow();
-  const { sieves, groups, dim, tool } = useLedger();
+  const sieves = useLedger((state) => state.sieves);
+  const groups = useLedger((state) => state.groups);
+  const dim = useLedger((state) => state.dim);
+  const tool = useLedger((state) => state.tool);
   const set = useLedger.setState;
   const file = useRef<HTMLInputElement>(null);
   const on = sieves.filter((sieve) => sieve.on && sieve.text.trim()).length;
@@ -289,9 +295,7 @@ function FindBar({ rows, columns, write }: { rows: readonly Row[] } & Pick<Props
         event.preventDefault();
         if (hits.length) write(hits, `Replace ${find} by ${replace || 'nothing'} in ${plural(hits.length, 'cell')}`);
       }}
-      onKeyDown={(event) => {
-        if (event.key === 'Escape') useLedger.setState({ tool: null });
-      }}
+      onKeyDown={fieldKeys({ escape: () => useLedger.setState({ tool: null }) })}
     >
       <input
         ref={input}
@@ -318,12 +322,7 @@ function FindBar({ rows, columns, write }: { rows: readonly Row[] } & Pick<Props
         capitals count
       </label>
       <span className="pencil">{find ? `${plural(hits.length, 'cell')}` : 'in the rows that are shown'}</span>
-      <button
-        type="button"
-        className="link disabled:opacity-50"
-        disabled={!hits.length}
-        onClick={() => useDesk.setState({ selection: fixtures })}
-      >
+      <button type="button" className="link disabled:opacity-50" disabled={!hits.length} onClick={() => select(fixtures)}>
         Select
       </button>
       <button type="submit" className="link disabled:opacity-50" disabled={!hits.length}>
@@ -354,7 +353,8 @@ function SetBar({ rows, columns, write }: { rows: readonly Row[] } & Pick<Props,
         event.preventDefault();
         // What a mode for many would overlap is read before it is done.
         if (column?.field === 'mode' && text) {
-          useDesk.setState({ selection: [...new Set(edits.map((edit) => edit.fixture))], panel: 'modes', wantedMode: text });
+          select([...new Set(edits.map((edit) => edit.fixture))]);
+          usePanels.setState({ panel: 'modes', wantedMode: text });
           return;
         }
         write(edits, `${column?.title} ${text || 'cleared'} for ${plural(new Set(edits.map((edit) => edit.fixture)).size)}`);

@@ -1,10 +1,11 @@
 /** How the Ledger is looked at: columns, filters, groups. A view that is kept by name lies in the show. */
-import { create } from 'zustand';
+
 import { type Column, columnFor, columnsOf, columnText } from '#core/ledger/columns';
 import type { CellEdit, Misfit } from '#core/ledger/edits';
 import type { BackTable } from '#core/ledger/table';
 import type { LedgerView, Sieve } from '#core/model/records';
 import { all, type Show } from '#core/model/show';
+import { makeStore } from '../../state/store';
 
 export interface ShownColumn {
   readonly field: string;
@@ -24,7 +25,8 @@ export interface LedgerState {
   readonly pasted: { readonly edits: readonly CellEdit[]; readonly misfits: readonly Misfit[]; readonly outside: number } | null;
   readonly tool: 'find' | 'set' | 'columns' | null;
 }
-export const useLedger = create<LedgerState>(() => ({
+/** Written by the Ledger, its bar and headings, and by the panel of what came back. */
+export const useLedger = makeStore<LedgerState>({
   columns: null,
   sieves: [],
   groups: [],
@@ -33,7 +35,7 @@ export const useLedger = create<LedgerState>(() => ({
   back: null,
   pasted: null,
   tool: null,
-}));
+});
 
 /** The columns that are shown, with their widths; pinned ones first. */
 export function shownColumns(show: Show, state: Pick<LedgerState, 'columns'>): (Column & { readonly pinned: boolean })[] {

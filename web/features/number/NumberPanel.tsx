@@ -1,4 +1,5 @@
 /** The step Number: a run in several fields, seen on Drawing and Ledger before it is applied. */
+
 import { Route, Zap } from 'lucide-react';
 import { useEffect, useMemo, useState } from 'react';
 import { toast } from 'sonner';
@@ -11,24 +12,32 @@ import { all, find, settingsOf } from '#core/model/show';
 import { legAfter } from '#core/number/legs';
 import { secondOf } from '#core/number/ordering';
 import { previewRun, type RunPreview } from '#core/number/run';
-import { plural } from '../../ui/canvas/pointing';
-import { useSession, useShow } from '../../state/context';
-import { goTo, useDesk } from '../../state/desk';
 import { chosenFixtures } from '../../state/chosen';
-import { tip } from '../../app/commands';
-import { Choose } from '../../ui/Choose';
-import { Line, TextField } from '../../ui/TextField';
-import { RunFields } from './RunFields';
+import { useSession, useShow } from '../../state/context';
+import { arrange } from '../../state/desk';
 import { plainSetup, runOrder, useRun } from '../../state/run';
+import { goTo, useSelection } from '../../state/selection';
+import { useTool } from '../../state/tool';
+import { Choose } from '../../ui/Choose';
+import { fieldKeys } from '../../ui/field-keys';
+import { tip } from '../../ui/registry';
+import { Line, TextField } from '../../ui/TextField';
+import { plural } from '../../ui/words';
+import { RunFields } from './RunFields';
 
 const none: readonly string[] = [];
 
 export function NumberPanel() {
   const session = useSession();
   const show = useShow();
-  const { selection, tool, quick, set } = useDesk();
-  const run = useRun();
-  const { order, first, legs, parts, taken } = run;
+  const selection = useSelection((state) => state.selection);
+  const tool = useTool((state) => state.tool);
+  const quick = useTool((state) => state.quick);
+  const order = useRun((state) => state.order);
+  const first = useRun((state) => state.first);
+  const legs = useRun((state) => state.legs);
+  const parts = useRun((state) => state.parts);
+  const taken = useRun((state) => state.taken);
   const fixtures = useMemo(() => chosenFixtures(show, selection), [show, selection]);
   const ordered = useMemo(
     () => runOrder(show, fixtures, { order, first, legs, parts, taken }),
@@ -51,7 +60,7 @@ export function NumberPanel() {
   // A tool of this step does not stay in the hand when the step is left.
   useEffect(
     () => () => {
-      if (useDesk.getState().tool === 'thread') useDesk.setState({ tool: 'select' });
+      if (useTool.getState().tool === 'thread') useTool.setState({ tool: 'select' });
     },
     [],
   );
@@ -155,7 +164,7 @@ export function NumberPanel() {
           className="act act-small flex items-center gap-1"
           aria-pressed={tool === 'thread'}
           title={tip('thread')}
-          onClick={() => set({ tool: tool === 'thread' ? 'select' : 'thread', view: 'plan' })}
+          onClick={() => arrange({ tool: tool === 'thread' ? 'select' : 'thread', view: 'plan' })}
         >
           <Route size={12} /> Thread by hand
         </button>
@@ -163,7 +172,7 @@ export function NumberPanel() {
           type="button"
           className="act act-small flex items-center gap-1"
           title={tip('quick')}
-          onClick={() => set({ quick: true })}
+          onClick={() => useTool.setState({ quick: true })}
         >
           <Zap size={12} /> Type figures
         </button>
@@ -283,11 +292,12 @@ function KeptRuns({
             const hit = runs.find((item) => item.name === event.target.value);
             if (hit) onTake(hit);
           }}
-          onKeyDown={(event) => {
-            if (event.key !== 'Enter') return;
-            event.preventDefault();
-            if (name.trim()) onKeep(name.trim());
-          }}
+          onKeyDown={fieldKeys({
+            enter: (event) => {
+              event.preventDefault();
+              if (name.trim()) onKeep(name.trim());
+            },
+          })}
         />
         <datalist id="kept-runs">
           {runs.map((item) => (

@@ -1,19 +1,22 @@
 /** Figures typed over the drawing, without a panel: Enter applies, Tab goes on to the next field, Escape leaves. */
+
 import { CircleHelp } from 'lucide-react';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { fieldName } from '#core/fields/index';
 import { previewQuick, quickHelp } from '#core/number/quick';
-import { plural } from '../../ui/canvas/pointing';
-import { useSession, useShow } from '../../state/context';
-import { useDesk } from '../../state/desk';
 import { chosenFixtures } from '../../state/chosen';
-import { runnable } from './RunFields';
+import { useSession, useShow } from '../../state/context';
 import { useRun } from '../../state/run';
+import { useSelection } from '../../state/selection';
+import { useTool } from '../../state/tool';
+import { fieldKeys } from '../../ui/field-keys';
+import { plural } from '../../ui/words';
+import { runnable } from './RunFields';
 
 export function QuickFigures() {
   const session = useSession();
   const show = useShow();
-  const { selection, set } = useDesk();
+  const selection = useSelection((state) => state.selection);
   const fixtures = useMemo(() => chosenFixtures(show, selection), [show, selection]);
   const [field, setField] = useState('channel');
   const [texts, setTexts] = useState<ReadonlyMap<string, string>>(new Map());
@@ -27,11 +30,15 @@ export function QuickFigures() {
   // biome-ignore lint/correctness/useExhaustiveDependencies: another field is another text to type
   useEffect(() => input.current?.focus(), [field]);
   const fields = runnable(show);
-  const leave = () => set({ quick: false });
+  const leave = () => useTool.setState({ quick: false });
   const apply = () => {
     if (!preview) return;
     session.edit(`Number ${plural(fixtures.length)}: ${said}`, preview.change);
     leave();
+  };
+  const goTo = (by: number) => (event: React.KeyboardEvent) => {
+    event.preventDefault();
+    setField(fields[(fields.indexOf(field) + by + fields.length) % fields.length]!);
   };
   return (
     <form
@@ -68,17 +75,7 @@ export function QuickFigures() {
             const { value } = event.target;
             setTexts((now) => new Map(now).set(field, value));
           }}
-          onKeyDown={(event) => {
-            if (event.key === 'Escape') {
-              event.stopPropagation();
-              leave();
-            }
-            if (event.key === 'Tab') {
-              event.preventDefault();
-              const at = fields.indexOf(field) + (event.shiftKey ? -1 : 1);
-              setField(fields[(at + fields.length) % fields.length]!);
-            }
-          }}
+          onKeyDown={fieldKeys({ escape: leave, tab: goTo(1), 'shift+tab': goTo(-1) })}
         />
         <button type="button" aria-label="What may be typed" aria-expanded={help} onClick={() => setHelp(!help)}>
           <CircleHelp size={15} />

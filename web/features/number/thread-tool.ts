@@ -2,8 +2,8 @@
 import { type Chunk, LINE, MOVE, type Prim, path } from '#core/draw/list';
 import type { Id, Vec2 } from '#core/model/records';
 import { alongLine, movedTo } from '#core/number/ordering';
-import { useDesk } from '../../state/desk';
 import { useRun } from '../../state/run';
+import { select, useSelection } from '../../state/selection';
 import { type Env, slip, type Tool } from '../../ui/canvas/tool';
 
 /** How near the thread must pass: 16 px, but no farther than a body is long when the whole house is in view; and never less than 6 px. */
@@ -19,7 +19,7 @@ export function threadTool(env: Env): Tool {
   const pick = (point: Vec2): Chunk | null => env.surface().pick(point[0], point[1], ['fixture']);
   const asSelected = (ids: readonly Id[]) => {
     useRun.setState((run) => ({ order: { ...run.order, by: 'as selected' } }));
-    useDesk.getState().select(ids);
+    select(ids);
   };
   return {
     crosshair: true,
@@ -61,11 +61,11 @@ export function threadTool(env: Env): Tool {
           ended.points,
           reachAt(env.surface().view.k),
         );
-        if (ids.length) asSelected([...new Set(ended.add ? [...useDesk.getState().selection, ...ids] : ids)]);
+        if (ids.length) asSelected([...new Set(ended.add ? [...useSelection.getState().selection, ...ids] : ids)]);
         else env.say('The thread passed no fixture. Draw it through their symbols.');
       } else {
         const id = pick(point)?.id;
-        const { selection } = useDesk.getState();
+        const { selection } = useSelection.getState();
         if (id && ended.add) asSelected(selection.includes(id) ? selection.filter((other) => other !== id) : [...selection, id]);
         else if (id) asSelected([id]);
       }

@@ -7,17 +7,18 @@ import { edit, updating } from '#core/model/change';
 import type { SymbolSet } from '#core/model/records';
 import { all, settingsOf } from '#core/model/show';
 import { schedules } from '#core/paper/schedules/index';
-import { usePlateMissing } from './plate';
 import { useSession, useShow } from '../../state/context';
-import { useDesk } from '../../state/desk';
-import { switchSymbols } from '../../app/commands';
+import { useView } from '../../state/view';
 import { Line, TextField } from '../../ui/TextField';
+import { usePlateMissing } from './plate';
+import { switchSymbols } from './symbols';
 
 export function PaperPanel() {
   const session = useSession();
   const show = useShow();
   const settings = settingsOf(show);
-  const { set, view, turn } = useDesk();
+  const view = useView((state) => state.view);
+  const turn = useView((state) => state.turn);
   const [issue, setIssue] = useState('A');
   const off = usePlateMissing();
   const base = `/api/shows/${show.id}/out`;
@@ -60,7 +61,7 @@ export function PaperPanel() {
           className="field"
           aria-label="Turn"
           value={turn}
-          onChange={(event) => set({ turn: event.target.value as typeof turn })}
+          onChange={(event) => useView.setState({ turn: event.target.value as typeof turn })}
         >
           <option>landscape</option>
           <option>portrait</option>
@@ -147,7 +148,7 @@ export function PaperPanel() {
         </p>
       )}
       {view !== 'plate' && (
-        <button type="button" className="act mt-2 w-full" onClick={() => set({ view: 'plate' })}>
+        <button type="button" className="act mt-2 w-full" onClick={() => useView.setState({ view: 'plate' })}>
           Show the plate
         </button>
       )}

@@ -4,7 +4,7 @@ import { fittingScale, type PlateOptions, plotPlate, sayMissing } from '#core/dr
 import { paperNamed, papers } from '#core/measure/scales';
 import { type Show, settingsOf } from '#core/model/show';
 import { useShow } from '../../state/context';
-import { useDesk } from '../../state/desk';
+import { useView } from '../../state/view';
 
 const plates = new WeakMap<Show, Map<string, ReturnType<typeof make>>>();
 function make(show: Show, turn: 'landscape' | 'portrait') {
@@ -21,7 +21,7 @@ function make(show: Show, turn: 'landscape' | 'portrait') {
 
 export function usePlate(): ReturnType<typeof make> {
   const show = useShow();
-  const turn = useDesk((desk) => desk.turn);
+  const turn = useView((state) => state.turn);
   const made = plates.get(show) ?? new Map<string, ReturnType<typeof make>>();
   plates.set(show, made);
   const plate = made.get(turn) ?? make(show, turn);

@@ -1,18 +1,21 @@
 /** A mode for many: what it would bring is read before it is done. */
+
 import { useMemo, useState } from 'react';
 import { modeEffect, typesOf } from '#core/patch/block';
 import { footprintOf } from '#core/patch/footprint';
-import { plural } from '../../ui/canvas/pointing';
-import { PanelHead } from '../../ui/PanelHead';
-import { useSession, useShow } from '../../state/context';
-import { useDesk } from '../../state/desk';
 import { chosenFixtures } from '../../state/chosen';
+import { useSession, useShow } from '../../state/context';
+import { usePanels } from '../../state/panels';
+import { useSelection } from '../../state/selection';
+import { PanelHead } from '../../ui/PanelHead';
 import { Line } from '../../ui/TextField';
+import { plural } from '../../ui/words';
 
 export function ModesPanel() {
   const session = useSession();
   const show = useShow();
-  const { selection, set, wantedMode } = useDesk();
+  const selection = useSelection((state) => state.selection);
+  const wantedMode = usePanels((state) => state.wantedMode);
   const fixtures = chosenFixtures(show, selection);
   const types = typesOf(show, fixtures);
   const [chosen, setChosen] = useState('');
@@ -30,12 +33,12 @@ export function ModesPanel() {
       `Mode ${mode} for ${plural(own.length)}${moving && effect.moves.length ? `, ${effect.moves.length} moved` : ''}`,
       moving ? effect.moving : effect.plain,
     );
-    set({ panel: null, wantedMode: null });
+    usePanels.setState({ panel: null, wantedMode: null });
   };
   const troubles = [...(effect?.shared ?? []), ...(effect?.past ?? [])];
   return (
     <section aria-label="Modes of the selection">
-      <PanelHead name="Modes" onClose={() => set({ panel: null, wantedMode: null })} />
+      <PanelHead name="Modes" onClose={() => usePanels.setState({ panel: null, wantedMode: null })} />
       {!type && <p className="pencil">Select the fixtures whose mode is to change.</p>}
       {type && (
         <>

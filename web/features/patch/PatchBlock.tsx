@@ -1,18 +1,19 @@
 /** What is done to the addresses of the selection as a block: moved, swapped, cleared, in another mode. */
+
 import { useMemo, useState } from 'react';
 import { toast } from 'sonner';
 import type { Fixture } from '#core/model/records';
 import { formatAddress } from '#core/patch/address';
 import { cleared, firstOf, movedBlock, swapped } from '#core/patch/block';
-import { plural } from '../../ui/canvas/pointing';
 import { useSession, useShow } from '../../state/context';
-import { useDesk } from '../../state/desk';
+import { usePanels } from '../../state/panels';
 import { Line } from '../../ui/TextField';
+import { plural } from '../../ui/words';
 
 export function PatchBlock({ fixtures }: { fixtures: readonly Fixture[] }) {
   const session = useSession();
   const show = useShow();
-  const { set } = useDesk();
+
   const [to, setTo] = useState('');
   const first = firstOf(fixtures);
   const considered = useMemo(() => {
@@ -62,7 +63,7 @@ export function PatchBlock({ fixtures }: { fixtures: readonly Fixture[] }) {
         </p>
       )}
       <div className="flex flex-wrap gap-1 pt-1">
-        <button type="button" className="act act-small" onClick={() => set({ panel: 'modes' })}>
+        <button type="button" className="act act-small" onClick={() => usePanels.setState({ panel: 'modes' })}>
           Modes
         </button>
         <button

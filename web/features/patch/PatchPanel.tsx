@@ -1,16 +1,18 @@
 /** The step Patch: plans of addresses that are compared, and what is done to a block. */
+
 import { useMemo, useState } from 'react';
 import type { Fixture } from '#core/model/records';
 import { all, type Show } from '#core/model/show';
 import { formatAddress, parseAddress } from '#core/patch/address';
 import { fits, type PatchPlan, type PlanRules, patchOrders, planAddresses, readSlots } from '#core/patch/plan';
-import { plural } from '../../ui/canvas/pointing';
-import { useSession, useShow } from '../../state/context';
-import { useDesk } from '../../state/desk';
 import { chosenFixtures } from '../../state/chosen';
-import { commandById, tip } from '../../app/commands';
+import { useSession, useShow } from '../../state/context';
+import { useSelection } from '../../state/selection';
+import { useView } from '../../state/view';
 import { Choose, type Option, Pick } from '../../ui/Choose';
+import { commandById, tip } from '../../ui/registry';
 import { Line } from '../../ui/TextField';
+import { plural } from '../../ui/words';
 import { PatchBlock } from './PatchBlock';
 import { useUniverse } from './scope';
 
@@ -83,7 +85,7 @@ const ranges = (numbers: readonly number[]): string =>
 export function PatchPanel() {
   const session = useSession();
   const show = useShow();
-  const { selection, set } = useDesk();
+  const selection = useSelection((state) => state.selection);
   const [setup, setSetup] = useState(plain);
   const [other, setOther] = useState<{ plan: PatchPlan; text: string } | null>(null);
   const put = (patch: Partial<Setup>) => setSetup((now) => ({ ...now, ...patch }));
@@ -280,7 +282,9 @@ export function PatchPanel() {
             className="act act-small"
             title={tip(id)}
             onClick={() =>
-              id === 'universes' || id === 'pixels' ? set({ view: id, beside: null }) : commandById(id).run(undefined as never)
+              id === 'universes' || id === 'pixels'
+                ? useView.setState({ view: id, beside: null })
+                : commandById(id).run(undefined as never)
             }
           >
             {{ universes: 'Universes', pixels: 'Pixels', power: 'Circuits and power', snags: 'Snags' }[id]}

@@ -1,4 +1,5 @@
 /** Circuits, dimmers, phases and positions with what they carry. */
+
 import { useState } from 'react';
 import { toast } from 'sonner';
 import { v4 } from 'uuid';
@@ -7,11 +8,12 @@ import type { Feed, Power } from '#core/model/records';
 import { type Show, settingsOf } from '#core/model/show';
 import { neutral } from '#core/power/electrics';
 import { balanced, type Load, loadsOf, powerOf, withFeed } from '#core/power/loads';
-import { plural } from '../../ui/canvas/pointing';
-import { PanelHead } from '../../ui/PanelHead';
 import { useSession, useShow } from '../../state/context';
-import { goTo, useDesk } from '../../state/desk';
+import { usePanels } from '../../state/panels';
+import { goTo } from '../../state/selection';
+import { PanelHead } from '../../ui/PanelHead';
 import { Line, TextField } from '../../ui/TextField';
+import { plural } from '../../ui/words';
 
 type Tab = 'dimmers' | 'circuits' | 'multicables' | 'positions';
 const tabs: readonly Tab[] = ['dimmers', 'circuits', 'multicables', 'positions'];
@@ -19,7 +21,7 @@ const tabs: readonly Tab[] = ['dimmers', 'circuits', 'multicables', 'positions']
 export function PowerPanel() {
   const session = useSession();
   const show = useShow();
-  const { set } = useDesk();
+
   const power = powerOf(show);
   const loads = loadsOf(show);
   const [chosen, setTab] = useState<Tab | null>(null);
@@ -36,7 +38,7 @@ export function PowerPanel() {
     };
   return (
     <section aria-label="Circuits and power">
-      <PanelHead name="Circuits and power" onClose={() => set({ panel: null })} />
+      <PanelHead name="Circuits and power" onClose={() => usePanels.setState({ panel: null })} />
       {(
         [
           ['volts', 'Voltage', 'V', 'Voltage of the house', 'The voltage', 50, 1000, 1],

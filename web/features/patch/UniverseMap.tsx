@@ -1,4 +1,5 @@
 /** The map of universes: what sits in every slot, what is free, and blocks that are dragged to another place. */
+
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { toast } from 'sonner';
@@ -8,11 +9,13 @@ import { all, find } from '#core/model/show';
 import { formatAddress, SLOTS, toAbsolute, UNIVERSES, universeOf } from '#core/patch/address';
 import { shiftedBlock } from '#core/patch/block';
 import { fixtureSpans, occupied, overlaps, spansText, type UniverseUse, universesOf, withUniverse } from '#core/patch/spans';
-import { plural } from '../../ui/canvas/pointing';
-import { useSession, useShow } from '../../state/context';
-import { useDesk } from '../../state/desk';
 import { chosenFixtures } from '../../state/chosen';
+import { useSession, useShow } from '../../state/context';
+import { select, useSelection } from '../../state/selection';
+import { useView } from '../../state/view';
+import { useKeys } from '../../ui/keys';
 import { TextField } from '../../ui/TextField';
+import { plural } from '../../ui/words';
 import { CELL, COLUMNS, Grid, pieces, ROWS, Sitting, Strip } from './UniverseGrid';
 
 const ROW = 40;
@@ -31,7 +34,8 @@ interface Drag {
 export function UniverseMap() {
   const session = useSession();
   const show = useShow();
-  const { selection, select, universe, set } = useDesk();
+  const selection = useSelection((state) => state.selection);
+  const universe = useView((state) => state.universe);
   const map = universesOf(show);
   const known = useMemo(() => {
     const last = Math.max(1, universe, ...map.slice(-1).map((item) => item.number));
@@ -64,7 +68,7 @@ export function UniverseMap() {
     const fixture = find(show, 'fixture', last);
     const address = fixture?.parts.find((part) => part.address !== null)?.address;
     const numbers = fixture?.parts.flatMap((part) => (part.address === null ? [] : [universeOf(part.address)])) ?? [];
-    if (address && !numbers.includes(useDesk.getState().universe)) set({ universe: universeOf(address) });
+    if (address && !numbers.includes(useView.getState().universe)) useView.setState({ universe: universeOf(address) });
   }, [last]);
 
   const fixturesOf = (ids: readonly Id[]): Fixture[] => chosenFixtures(show, ids);
@@ -89,7 +93,7 @@ export function UniverseMap() {
       toast(`${considered.notes[0]}${considered.notes.length > 1 ? ` And ${considered.notes.length - 1} more.` : ''}`, {
         duration: 8000,
       });
-    if (universeOf(first) !== shown.number) set({ universe: universeOf(first) });
+    if (universeOf(first) !== shown.number) useView.setState({ universe: universeOf(first) });
   };
 
   // Where the block would come to, and what it would meet there.
@@ -127,6 +131,15 @@ export function UniverseMap() {
       />
     </div>
   );
+  useKeys('list', {
+    universe: (event) => {
+      const to = known[known.indexOf(shown) + (event.key === 'ArrowDown' ? 1 : -1)];
+      if (!to) return false;
+      useView.setState({ universe: to.number });
+      virtual.scrollToIndex(known.indexOf(to));
+      return true;
+    },
+  });
   return (
     <section
       aria-label="Universes"
@@ -139,15 +152,7 @@ export function UniverseMap() {
         ref={list}
         role="listbox"
         aria-label="List of universes"
-        onKeyDown={(event) => {
-          const by = { ArrowDown: 1, ArrowUp: -1 }[event.key];
-          const to = by ? known[known.indexOf(shown) + by] : undefined;
-          if (!to) return;
-          event.preventDefault();
-          event.stopPropagation();
-          set({ universe: to.number });
-          virtual.scrollToIndex(known.indexOf(to));
-        }}
+        data-scope="list"
         tabIndex={0}
         className="w-[92px] shrink-0 overflow-auto @xl:w-[210px]"
         style={{ borderRight: '1px solid var(--hair)' }}
@@ -173,7 +178,7 @@ export function UniverseMap() {
                   borderLeft: `3px solid ${item.number === shown.number ? 'var(--lamp)' : 'transparent'}`,
                 }}
                 title={item.used ? `Free: ${spansText(item.free) || 'nothing'}` : 'Nothing sits here'}
-                onClick={() => set({ universe: item.number })}
+                onClick={() => useView.setState({ universe: item.number })}
               >
                 <span className="flex items-baseline gap-2">
                   <b>{item.number}</b>

@@ -3,10 +3,10 @@ import { useMemo } from 'react';
 import type { Fixture } from '#core/model/records';
 import { all, type Show } from '#core/model/show';
 import { universeOf } from '#core/patch/address';
-import { useDesk } from '../../state/desk';
+import { useView } from '../../state/view';
 
 export function useUniverse(show: Show): { number: number; inside: readonly Fixture[] } {
-  const number = useDesk((desk) => desk.universe);
+  const number = useView((state) => state.universe);
   const inside = useMemo(
     () =>
       all(show, 'fixture').filter((fixture) =>

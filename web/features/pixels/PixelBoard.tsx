@@ -1,10 +1,12 @@
 /** The work area of a pixel wall seen from the front. Pixels are painted, so that many thousand of them stay quick; what is pointed at is reckoned. */
+
 import { useEffect, useMemo, useRef, useState } from 'react';
 import type { Tile, Vec2, Wall } from '#core/model/records';
 import { formatAddress } from '#core/patch/address';
 import { type Pixel, wired } from '#core/patch/pixels';
 import { snapTo } from '#core/space/curves';
-import { useDesk } from '../../state/desk';
+import { usePreferences } from '../../state/preferences';
+import { useKeys } from '../../ui/keys';
 
 /** Width and height of a tile as it stands, mm. */
 const sizeOf = (tile: Tile): Vec2 => (tile.turn % 2 ? [tile.height, tile.width] : [tile.width, tile.height]);
@@ -20,7 +22,9 @@ type Gesture =
   | { kind: 'wire'; path: number[]; to: Vec2 };
 
 interface BoardProps {
-  readonly onKey: (event: React.KeyboardEvent) => void;
+  /** Arrow keys: steps of the grid of the wall. */
+  readonly onArrow: (way: Vec2) => void;
+  readonly onDrop: () => void;
   readonly wall: Wall;
   readonly pixels: readonly Pixel[];
   readonly mode: BoardMode;
@@ -31,13 +35,19 @@ interface BoardProps {
   readonly onWire: (path: readonly number[]) => void;
 }
 
-export function Board({ onKey, wall, pixels, mode, marked, onMark, onPlace, onMove, onWire }: BoardProps) {
+const ways: Readonly<Record<string, Vec2>> = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, 1], ArrowDown: [0, -1] };
+
+export function Board({ onArrow, onDrop, wall, pixels, mode, marked, onMark, onPlace, onMove, onWire }: BoardProps) {
+  useKeys('pixels', {
+    'move tiles': (event) => (marked.size ? onArrow(ways[event.key]!) : false),
+    'drop tiles': () => (marked.size ? onDrop() : false),
+  });
   const host = useRef<HTMLDivElement>(null);
   const canvas = useRef<HTMLCanvasElement>(null);
   const [size, setSize] = useState<Vec2>([800, 400]);
   const [gesture, setGesture] = useState<Gesture | null>(null);
   const [at, setAt] = useState<Vec2 | null>(null);
-  const theme = useDesk((desk) => desk.theme);
+  const theme = usePreferences((state) => state.theme);
   useEffect(() => {
     const observer = new ResizeObserver(([entry]) => entry && setSize([entry.contentRect.width, entry.contentRect.height]));
     observer.observe(host.current!);
@@ -193,7 +203,7 @@ export function Board({ onKey, wall, pixels, mode, marked, onMark, onPlace, onMo
       role="application"
       aria-label="Work area. Arrow keys move the chosen tiles, Delete takes them away."
       tabIndex={0}
-      onKeyDown={onKey}
+      data-scope="pixels"
       data-scale={k}
       data-origin={`${ox} ${oy}`}
       className="relative min-h-0 flex-1 touch-none select-none overflow-hidden"

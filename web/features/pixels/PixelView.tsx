@@ -1,4 +1,5 @@
 /** Pixel walls: tiles on a work area, the wiring drawn from tile to tile, the address of every pixel. */
+
 import { FlipHorizontal2, Plus, RotateCcw, Trash2 } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import { toast } from 'sonner';
@@ -12,19 +13,19 @@ import { all, settingsOf } from '#core/model/show';
 import { formatAddress, parseAddress, universeOf } from '#core/patch/address';
 import { pixelHeading, pixelRow, pixelsOf, rewired, tileMatrix, turnedTiles, wired, withoutTiles } from '#core/patch/pixels';
 import { snapTo } from '#core/space/curves';
-import { plural } from '../../ui/canvas/pointing';
 import { useSession, useShow } from '../../state/context';
-import { useDesk } from '../../state/desk';
+import { useView } from '../../state/view';
 import { Choose } from '../../ui/Choose';
 import { saveFile } from '../../ui/save';
 import { Line, TextField } from '../../ui/TextField';
+import { plural } from '../../ui/words';
 import { Board, type BoardMode } from './PixelBoard';
 import { PixelTable } from './PixelTable';
 
 export function PixelView() {
   const session = useSession();
   const show = useShow();
-  const { wall: id, set } = useDesk();
+  const id = useView((state) => state.wall);
   const { units } = settingsOf(show);
   const walls = all(show, 'wall');
   const wall = walls.find((item) => item.id === id) ?? walls[0];
@@ -39,7 +40,7 @@ export function PixelView() {
   const add = () => {
     const made = makeWall(v4(), `Wall ${walls.length + 1}`);
     session.edit(`New ${made.name}`, adding(made));
-    set({ wall: made.id });
+    useView.setState({ wall: made.id });
   };
   if (!wall)
     return (
@@ -117,7 +118,12 @@ export function PixelView() {
     <section aria-label="Pixels" className="absolute inset-0 flex text-[12px]" style={{ background: 'var(--sheet)' }}>
       <div className="w-[220px] shrink-0 overflow-auto p-3" style={{ borderRight: '1px solid var(--hair)' }}>
         <div className="flex items-center gap-2 pb-1">
-          <select className="field" aria-label="Wall" value={wall.id} onChange={(event) => set({ wall: event.target.value })}>
+          <select
+            className="field"
+            aria-label="Wall"
+            value={wall.id}
+            onChange={(event) => useView.setState({ wall: event.target.value })}
+          >
             {walls.map((item) => (
               <option key={item.id} value={item.id}>
                 {item.name}
@@ -134,7 +140,7 @@ export function PixelView() {
             title={`Delete ${wall.name}`}
             onClick={() => {
               session.edit(`Delete ${wall.name}`, removing(wall));
-              set({ wall: null });
+              useView.setState({ wall: null });
             }}
           >
             <Trash2 size={13} />
@@ -361,14 +367,8 @@ export function PixelView() {
           </span>
         </div>
         <Board
-          onKey={(event) => {
-            const way = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, 1], ArrowDown: [0, -1] }[event.key];
-            if (!marked.size || (!way && event.key !== 'Delete')) return;
-            event.preventDefault();
-            event.stopPropagation();
-            if (way) moveTiles([way[0]! * wall.grid, way[1]! * wall.grid]);
-            else dropTiles();
-          }}
+          onArrow={(way) => moveTiles([way[0] * wall.grid, way[1] * wall.grid])}
+          onDrop={dropTiles}
           wall={wall}
           pixels={pixels}
           mode={mode}

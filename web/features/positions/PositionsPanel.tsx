@@ -4,11 +4,13 @@ import { formatLength } from '#core/measure/lengths';
 import { all, settingsOf } from '#core/model/show';
 import { positionsInOrder } from '#core/order/order';
 import { type DraftForm, draftForms, stands } from '#core/setout/draft';
-import { beginDraft, useDraft } from '../../state/draft';
 import { useShow } from '../../state/context';
-import { goTo, useDesk } from '../../state/desk';
-import { tip } from '../../app/commands';
-import { leavesKeys } from '../../state/focus';
+import { arrange } from '../../state/desk';
+import { beginDraft, useDraft } from '../../state/draft';
+import { goTo, select, useSelection } from '../../state/selection';
+import { useTool } from '../../state/tool';
+import { leavesKeys } from '../../ui/focus';
+import { tip } from '../../ui/registry';
 import { Line } from '../../ui/TextField';
 
 const says: Readonly<Record<DraftForm, string>> = {
@@ -28,7 +30,9 @@ const says: Readonly<Record<DraftForm, string>> = {
 
 export function PositionsPanel() {
   const show = useShow();
-  const { selection, tool, form, set } = useDesk();
+  const selection = useSelection((state) => state.selection);
+  const tool = useTool((state) => state.tool);
+  const form = useTool((state) => state.form);
   const { units } = settingsOf(show);
   const counts = useMemo(() => {
     const map = new Map<string, number>();
@@ -42,7 +46,7 @@ export function PositionsPanel() {
           className="field"
           aria-label="Form"
           value={form}
-          onChange={(event) => set({ form: event.target.value as DraftForm, tool: 'pipe', view: 'plan' })}
+          onChange={(event) => arrange({ form: event.target.value as DraftForm, tool: 'pipe', view: 'plan' })}
         >
           {draftForms.map((name) => (
             <option key={name}>{name}</option>
@@ -55,7 +59,7 @@ export function PositionsPanel() {
           className="act act-main flex-1"
           aria-pressed={tool === 'pipe'}
           title={tip('pipe')}
-          onClick={() => set({ tool: tool === 'pipe' ? 'select' : 'pipe', view: 'plan' })}
+          onClick={() => arrange({ tool: tool === 'pipe' ? 'select' : 'pipe', view: 'plan' })}
         >
           {tool === 'pipe' ? says[form] : `Draw a ${form}`}
         </button>
@@ -64,7 +68,7 @@ export function PositionsPanel() {
           className="act"
           title="Type all its figures, without pointing"
           onClick={() => {
-            set({ tool: 'pipe', view: 'plan' });
+            arrange({ tool: 'pipe', view: 'plan' });
             // After the tool has been changed, which lets go of a draft.
             setTimeout(() => beginDraft('position', [], stands.has(form) ? '0' : useDraft.getState().lastTrim), 0);
           }}
@@ -80,9 +84,7 @@ export function PositionsPanel() {
               className="flex w-full justify-between px-1 py-0.5 text-left hover:underline"
               style={{ background: selection.includes(position.id) ? 'var(--halo)' : undefined }}
               onClick={(event) =>
-                event.shiftKey
-                  ? useDesk.getState().select([...selection.filter((id) => id !== position.id), position.id])
-                  : goTo([position.id])
+                event.shiftKey ? select([...selection.filter((id) => id !== position.id), position.id]) : goTo([position.id])
               }
             >
               <span>{position.name}</span>

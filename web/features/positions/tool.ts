@@ -8,18 +8,20 @@ import { settingsOf } from '#core/model/show';
 import { draftCurve, draftPosition, pointsOf, stands } from '#core/setout/draft';
 import { parsePoint, type Snap } from '#core/setout/snap';
 import { curveLength, curvePoints } from '#core/space/curves';
-import { useDesk } from '../../state/desk';
-import type { Session } from '../../state/session/session';
 import { beginDraft, endDraft, useDraft } from '../../state/draft';
+import { select } from '../../state/selection';
+import type { Session } from '../../state/session/session';
+import { useTool } from '../../state/tool';
 import { squared, withLength } from '../../ui/canvas/pointing';
 import { type Env, slip, snapAt, snapMark, type Tool } from '../../ui/canvas/tool';
 
 /** Makes the position of the draft; false when a figure is missing, which the form then says. */
-export function finishPosition(session: Session, pointed?: readonly Vec2[]): boolean {
+function finishPosition(session: Session, pointed?: readonly Vec2[]): boolean {
   const { draft, fields } = useDraft.getState();
   const { show } = session.get();
   if (!draft) return false;
-  const { form, layer, set, select } = useDesk.getState();
+  const { form } = useTool.getState();
+  const { layer } = useTool.getState();
   const { units } = settingsOf(show);
   const points = pointed ?? draft.points;
   const drafted = draftCurve(form, fields, points, units);
@@ -32,7 +34,7 @@ export function finishPosition(session: Session, pointed?: readonly Vec2[]): boo
     session.edit(`Draw ${position.name}`, adding(position));
     useDraft.setState({ lastTrim: stands.has(form) ? useDraft.getState().lastTrim : fields.trim });
     endDraft();
-    set({ tool: 'select' });
+    useTool.setState({ tool: 'select' });
     select([position.id]);
     return true;
   } catch (error) {
@@ -43,7 +45,7 @@ export function finishPosition(session: Session, pointed?: readonly Vec2[]): boo
 
 export function positionTool(env: Env): Tool {
   let snap: Snap | null = null;
-  const form = () => useDesk.getState().form;
+  const form = () => useTool.getState().form;
   const draft = () => useDraft.getState().draft;
 
   /** The next point: straight across or up and down where it is nearly so; as far as the length that was typed. */
@@ -79,6 +81,15 @@ export function positionTool(env: Env): Tool {
     else finishPosition(env.session, [now.points[0]!, point]);
   };
 
+  const finish = () => {
+    const now = draft();
+    if (!now) return;
+    finishPosition(
+      env.session,
+      pointsOf[form()] === 2 && now.next && now.points.length === 1 ? [...now.points, now.next] : now.points,
+    );
+  };
+
   return {
     crosshair: true,
     down(at, event) {
@@ -97,16 +108,11 @@ export function positionTool(env: Env): Tool {
     },
     up: () => undefined,
     key(event) {
-      if (event.key === 'Enter' && draft()) {
-        const now = draft()!;
-        finishPosition(
-          env.session,
-          pointsOf[form()] === 2 && now.next && now.points.length === 1 ? [...now.points, now.next] : now.points,
-        );
-        return true;
-      }
-      return false;
+      if (event.key !== 'Enter' || !draft()) return false;
+      finish();
+      return true;
     },
+    finish,
     cancel() {
       if (!draft()) return false;
       endDraft();

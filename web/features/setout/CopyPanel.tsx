@@ -1,4 +1,5 @@
 /** Copies of positions and of things on the stage: at a typed offset, several in a row, or mirrored; with or without the units. */
+
 import { useEffect, useMemo, useState } from 'react';
 import { v4 } from 'uuid';
 import { parseLength } from '#core/measure/lengths';
@@ -6,18 +7,19 @@ import { type Change, isEmpty } from '#core/model/change';
 import { all, settingsOf } from '#core/model/show';
 import { copyRecords } from '#core/setout/copy';
 import type { Motion } from '#core/space/transform';
-import { consider } from '../../state/considered';
-import { plural } from '../../ui/canvas/pointing';
-import { useSession, useShow } from '../../state/context';
-import { useDesk } from '../../state/desk';
 import { chosenThings } from '../../state/chosen';
-import { Line } from '../../ui/TextField';
+import { consider } from '../../state/considered';
+import { useSession, useShow } from '../../state/context';
+import { usePanels } from '../../state/panels';
+import { select, useSelection } from '../../state/selection';
 import { PanelHead } from '../../ui/PanelHead';
+import { Line } from '../../ui/TextField';
+import { plural } from '../../ui/words';
 
 export function CopyPanel() {
   const session = useSession();
   const show = useShow();
-  const { selection, set, select } = useDesk();
+  const selection = useSelection((state) => state.selection);
   const { units } = settingsOf(show);
   const things = chosenThings(show, selection);
   const ids = new Set(things.map((thing) => thing.id));
@@ -64,7 +66,7 @@ export function CopyPanel() {
         select(change.added.flatMap((record) => (record.kind === 'fixture' ? [] : [record.id])));
       }}
     >
-      <PanelHead name="Copies" onClose={() => set({ panel: null })} />
+      <PanelHead name="Copies" onClose={() => usePanels.setState({ panel: null })} />
       {!things.length && <p className="pencil">Select positions, outlines or cloths to copy them.</p>}
       <Line name="How">
         <select className="field" aria-label="How" value={way} onChange={(event) => setWay(event.target.value as typeof way)}>

@@ -1,19 +1,21 @@
 /** A position that carries units is to go: what becomes of them is asked. */
+
 import { useState } from 'react';
 import { all, find } from '#core/model/show';
 import { positionsInOrder } from '#core/order/order';
 import { removePositions, removeRecords } from '#core/setout/remove';
-import { plural } from '../../ui/canvas/pointing';
-import { useSession, useShow } from '../../state/context';
-import { useDesk } from '../../state/desk';
 import { chosenFixtures, chosenPositions, chosenThings } from '../../state/chosen';
-import { Line } from '../../ui/TextField';
+import { useSession, useShow } from '../../state/context';
+import { usePanels } from '../../state/panels';
+import { select, useSelection } from '../../state/selection';
 import { PanelHead } from '../../ui/PanelHead';
+import { Line } from '../../ui/TextField';
+import { plural } from '../../ui/words';
 
 export function DeletePanel() {
   const session = useSession();
   const show = useShow();
-  const { selection, set, select } = useDesk();
+  const selection = useSelection((state) => state.selection);
   const positions = chosenPositions(show, selection);
   const others = chosenThings(show, selection).filter((thing) => thing.kind !== 'position');
   const ids = new Set(positions.map((position) => position.id));
@@ -23,15 +25,15 @@ export function DeletePanel() {
   const names = positions.map((position) => position.name).join(', ');
   const done = (label: string, change: ReturnType<typeof removeRecords>) => {
     session.edit(label, change);
-    set({ panel: null });
+    usePanels.setState({ panel: null });
     select([]);
   };
-  if (!positions.length) return <PanelHead name="Delete" onClose={() => set({ panel: null })} />;
+  if (!positions.length) return <PanelHead name="Delete" onClose={() => usePanels.setState({ panel: null })} />;
   return (
     <section aria-label="Delete">
       <PanelHead
         name={`Delete ${names.length > 40 ? plural(positions.length, 'position') : names}`}
-        onClose={() => set({ panel: null })}
+        onClose={() => usePanels.setState({ panel: null })}
       />
       <p>
         {plural(riding.length, 'unit')} {riding.length === 1 ? 'hangs' : 'hang'} there. What becomes of{' '}
@@ -74,7 +76,7 @@ export function DeletePanel() {
           </button>
         </>
       )}
-      <button type="button" className="act mt-1 w-full" onClick={() => set({ panel: null })}>
+      <button type="button" className="act mt-1 w-full" onClick={() => usePanels.setState({ panel: null })}>
         Keep everything
       </button>
     </section>

@@ -1,4 +1,5 @@
 /** Set out: the selection placed by rule, seen as ghosts before it is done, with its spacing and overlaps in figures. */
+
 import { useEffect, useMemo, useState } from 'react';
 import { v4 } from 'uuid';
 import { formatLength, parseLength } from '#core/measure/lengths';
@@ -7,13 +8,14 @@ import { get, settingsOf } from '#core/model/show';
 import { copyRecords, mirrorFixtures } from '#core/setout/copy';
 import { type Axis, applySetOut, fixtureAxes, positionAxes, type Rule, type SetOut, setOut } from '#core/setout/rules';
 import { fromOrigin } from '#core/space/curves';
-import { consider } from '../../state/considered';
-import { plural } from '../../ui/canvas/pointing';
-import { useSession, useShow } from '../../state/context';
-import { useDesk } from '../../state/desk';
 import { chosenFixtures, chosenPositions } from '../../state/chosen';
-import { Line } from '../../ui/TextField';
+import { consider } from '../../state/considered';
+import { useSession, useShow } from '../../state/context';
+import { usePanels } from '../../state/panels';
+import { select, useSelection } from '../../state/selection';
 import { PanelHead } from '../../ui/PanelHead';
+import { Line } from '../../ui/TextField';
+import { plural } from '../../ui/words';
 
 const kinds = [
   'evenly',
@@ -79,7 +81,7 @@ const axisWords: Readonly<Record<Axis, string>> = {
 export function SetOutPanel() {
   const session = useSession();
   const show = useShow();
-  const { selection, set } = useDesk();
+  const selection = useSelection((state) => state.selection);
   const { units } = settingsOf(show);
   const fixtures = chosenFixtures(show, selection);
   const positions = chosenPositions(show, selection);
@@ -194,17 +196,15 @@ export function SetOutPanel() {
           );
         else if (mirrored && !isEmpty(mirrored)) {
           session.edit(`Mirror ${plural(records.length, fixtures.length ? 'fixture' : 'position')}`, mirrored);
-          useDesk
-            .getState()
-            .select(
-              mirrored.added
-                .filter((record) => record.kind === (fixtures.length ? 'fixture' : 'position'))
-                .map((record) => record.id),
-            );
+          select(
+            mirrored.added
+              .filter((record) => record.kind === (fixtures.length ? 'fixture' : 'position'))
+              .map((record) => record.id),
+          );
         }
       }}
     >
-      <PanelHead name="Set out" onClose={() => set({ panel: null })} />
+      <PanelHead name="Set out" onClose={() => usePanels.setState({ panel: null })} />
       <p className="pencil">
         {records.length
           ? plural(records.length, fixtures.length ? 'fixture' : 'position')

@@ -1,13 +1,15 @@
 /** Copy, paste, mirror: what goes from one place of the rig to another, or to another show. */
+
 import { toast } from 'sonner';
 import { v4 } from 'uuid';
 import { isEmpty } from '#core/model/change';
 import { all } from '#core/model/show';
 import { type Clip, clipOf, copyRecords, mirrorFixtures, pasteClip } from '#core/setout/copy';
-import { plural } from '../../ui/canvas/pointing';
-import { useDesk } from '../../state/desk';
 import { chosenFixtures, chosenPositions, chosenThings } from '../../state/chosen';
-import type { Context } from '../../app/commands';
+import { usePanels } from '../../state/panels';
+import { select, useSelection } from '../../state/selection';
+import type { Context } from '../../ui/registry';
+import { plural } from '../../ui/words';
 
 const CLIP = 'dessin-clip';
 /** Fixtures that were copied: also kept in the browser, so that they can be pasted into another show. */
@@ -20,9 +22,9 @@ export const keptClip = (): Clip | null => {
   }
 };
 export const copyChosen = ({ show }: Context): void => {
-  const fixtures = chosenFixtures(show, useDesk.getState().selection);
+  const fixtures = chosenFixtures(show, useSelection.getState().selection);
   if (!fixtures.length) {
-    if (chosenThings(show, useDesk.getState().selection).length) useDesk.setState({ panel: 'copy' });
+    if (chosenThings(show, useSelection.getState().selection).length) usePanels.setState({ panel: 'copy' });
     return;
   }
   try {
@@ -36,15 +38,15 @@ export const pasteChosen = ({ show, session }: Context): void => {
   const clip = keptClip();
   if (!clip) return void toast('Nothing has been copied yet. Choose fixtures and copy them.');
   const position =
-    chosenPositions(show, useDesk.getState().selection)[0] ??
-    chosenFixtures(show, useDesk.getState().selection).map((fixture) =>
+    chosenPositions(show, useSelection.getState().selection)[0] ??
+    chosenFixtures(show, useSelection.getState().selection).map((fixture) =>
       all(show, 'position').find((item) => item.id === fixture.position),
     )[0];
   if (!position) return void toast('Choose the position that they are to hang on, then paste.');
   try {
     const change = pasteClip(show, clip, position, 0, v4);
     session.edit(`Paste ${plural(clip.fixtures.length)} on ${position.name}`, change);
-    useDesk.getState().select(change.added.flatMap((record) => (record.kind === 'fixture' ? [record.id] : [])));
+    select(change.added.flatMap((record) => (record.kind === 'fixture' ? [record.id] : [])));
   } catch (error) {
     toast.error(`What was copied cannot be pasted here: ${(error as Error).message}`);
   }
@@ -52,7 +54,7 @@ export const pasteChosen = ({ show, session }: Context): void => {
 
 /** Mirrors what is chosen about the centre line: fixtures on their positions, positions with their units. */
 export const mirrorChosen = ({ show, session }: Context): void => {
-  const { selection, select } = useDesk.getState();
+  const { selection } = useSelection.getState();
   const fixtures = chosenFixtures(show, selection);
   const things = chosenThings(show, selection);
   const options = { units: true, channels: false };

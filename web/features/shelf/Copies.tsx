@@ -1,4 +1,5 @@
 /** What the show has of the Shelf: newer versions with their differences, what was changed here, what is no longer used. */
+
 import { ArrowDownToLine, ArrowUpFromLine, Brush, Pencil } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { toast } from 'sonner';
@@ -10,9 +11,9 @@ import type { Show } from '#core/model/show';
 import { differences, isShelfRecord, type ShelfItem, type Standing, standing, updatingFrom } from '#core/shelf/copy';
 import { type Listed, summaryOf } from '#core/shelf/search';
 import { gathered, gathering, sweeping, unused } from '#core/shelf/sweep';
-import { plural } from '../../ui/canvas/pointing';
 import type { Session } from '../../state/session/session';
 import { attempt, putItems, readItems, type Stored } from '../../state/shelf';
+import { plural } from '../../ui/words';
 
 interface Props {
   readonly session: Session;

@@ -5,9 +5,9 @@ import { curveOf, lookOf, nearest } from '#core/light/filter';
 import { type SourceName, sample, sources, WAVELENGTHS } from '#core/light/spectrum';
 import type { Filter } from '#core/model/records';
 import type { Listed } from '#core/shelf/search';
+import { attempt, putItems, readItems } from '../../state/shelf';
 import { Line, TextField } from '../../ui/TextField';
 import { Curve } from './Light';
-import { attempt, putItems, readItems } from '../../state/shelf';
 
 const three = (value: number): string => value.toFixed(3);
 const signed = (value: number): string => `${value > 0 ? '+' : ''}${Math.round(value)}`;

@@ -1,8 +1,10 @@
 /** Folders of the Shelf: made, renamed, taken away; things are dropped onto them. */
+
 import { Pencil, Plus, Trash2 } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import type { Id, ShelfKind } from '#core/model/records';
 import { attempt, changeFolder, markItems, type ShelfList } from '../../state/shelf';
+import { fieldKeys } from '../../ui/field-keys';
 
 interface Props {
   readonly list: ShelfList;
@@ -131,13 +133,12 @@ const NameField = ({ value, onDone }: { value: string; onDone: (text: string) =>
     aria-label="Name of the folder"
     defaultValue={value}
     onBlur={(event) => onDone(event.target.value)}
-    onKeyDown={(event) => {
-      if (event.key === 'Enter') event.currentTarget.blur();
-      if (event.key === 'Escape') {
+    onKeyDown={fieldKeys({
+      enter: (event) => event.currentTarget.blur(),
+      escape: (event) => {
         event.preventDefault();
-        event.stopPropagation();
         onDone('');
-      }
-    }}
+      },
+    })}
   />
 );

@@ -1,4 +1,5 @@
 /** A file coming in: a GDTF, a Shelf, a list of types or filters. What will come is shown before it is taken. */
+
 import { useEffect, useMemo, useState } from 'react';
 import { toast } from 'sonner';
 import { v4 } from 'uuid';
@@ -18,10 +19,10 @@ import {
 } from '#core/shelf/lists';
 import { type Listed, summaryOf } from '#core/shelf/search';
 import { sendFile } from '../../state/api';
-import { plural } from '../../ui/canvas/pointing';
-import { SymbolMark } from '../../ui/SymbolMark';
-import { ModeList } from './Preview';
 import { attempt, putItems, readItems, refresh } from '../../state/shelf';
+import { SymbolMark } from '../../ui/SymbolMark';
+import { plural } from '../../ui/words';
+import { ModeList } from './Preview';
 
 interface Props {
   readonly file: File;

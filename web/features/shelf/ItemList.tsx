@@ -1,9 +1,12 @@
 /** What was found, one line each; only the lines that are seen are drawn. */
+
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { Star } from 'lucide-react';
 import { useRef } from 'react';
 import type { Id } from '#core/model/records';
 import type { Listed } from '#core/shelf/search';
+import { useKeys } from '../../ui/keys';
+import { degreesOf } from '../../ui/words';
 
 const ROW = 30;
 
@@ -14,9 +17,6 @@ interface Props {
   readonly onOpen: (id: Id) => void;
   readonly onFavourite: (item: Listed) => void;
 }
-/** Angles as they are spoken of: one, or the ends of a zoom. */
-export const degreesOf = (field: readonly [number, number] | undefined): string =>
-  field && field[1] > 0 ? (field[0] === field[1] ? `${field[0]}°` : `${field[0]}°-${field[1]}°`) : '';
 
 export function ItemList({ items, chosen, onChoose, onOpen, onFavourite }: Props) {
   const scroll = useRef<HTMLDivElement>(null);
@@ -37,6 +37,16 @@ export function ItemList({ items, chosen, onChoose, onOpen, onFavourite }: Props
       onChoose(chosen.includes(item.id) ? chosen.filter((id) => id !== item.id) : [...chosen, item.id]);
     else onChoose([item.id]);
   };
+  useKeys('items', {
+    item: (event) => {
+      const step = { ArrowDown: 1, ArrowUp: -1, PageDown: 12, PageUp: -12 }[event.key]!;
+      const next = Math.max(0, Math.min(items.length - 1, (at < 0 ? -1 : at) + step));
+      choose(next, { shiftKey: false, ctrlKey: false, metaKey: false });
+      rows.scrollToIndex(next);
+    },
+    'open item': () => (items[at] ? onOpen(items[at].id) : false),
+    'all items': () => onChoose(items.map((item) => item.id)),
+  });
   return (
     <div
       ref={scroll}
@@ -47,19 +57,7 @@ export function ItemList({ items, chosen, onChoose, onOpen, onFavourite }: Props
       tabIndex={0}
       className="min-h-0 flex-1 overflow-auto"
       style={{ background: 'var(--sheet)' }}
-      onKeyDown={(event) => {
-        const step = { ArrowDown: 1, ArrowUp: -1, PageDown: 12, PageUp: -12 }[event.key];
-        if (step) {
-          event.preventDefault();
-          const next = Math.max(0, Math.min(items.length - 1, (at < 0 ? -1 : at) + step));
-          choose(next, { shiftKey: false, ctrlKey: false, metaKey: false });
-          rows.scrollToIndex(next);
-        } else if (event.key === 'Enter' && items[at]) onOpen(items[at].id);
-        else if (event.key === 'a' && (event.ctrlKey || event.metaKey)) {
-          event.preventDefault();
-          onChoose(items.map((item) => item.id));
-        }
-      }}
+      data-scope="items"
     >
       <div style={{ height: rows.getTotalSize(), position: 'relative' }}>
         {rows.getVirtualItems().map(({ index, start }) => {

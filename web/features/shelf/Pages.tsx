@@ -8,8 +8,8 @@ import {
   type ShelfRecord,
   type TitleBlock,
 } from '#core/model/records';
-import { Line, TextField } from '../../ui/TextField';
 import { attempt, putItems } from '../../state/shelf';
+import { Line, TextField } from '../../ui/TextField';
 
 interface Props<R extends ShelfRecord> {
   readonly record: R;

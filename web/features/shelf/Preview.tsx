@@ -8,14 +8,14 @@ import type { Units } from '#core/measure/lengths';
 import type { FixtureType, Id, Mode, SymbolDef } from '#core/model/records';
 import type { Show } from '#core/model/show';
 import { footprintOf, footprints } from '#core/patch/footprint';
-import { copyIn, taking } from '#core/shelf/copy';
+import { copyIn } from '#core/shelf/copy';
 import type { Listed } from '#core/shelf/search';
-import { useDesk } from '../../state/desk';
+import { arrange } from '../../state/desk';
 import type { Session } from '../../state/session/session';
+import { attempt, markItems, removeItems, type Stored, takeIntoShow } from '../../state/shelf';
 import { SymbolMark } from '../../ui/SymbolMark';
 import type { Editing } from './making';
 import { Pages } from './Pages';
-import { attempt, markItems, readItems, removeItems, type Stored } from '../../state/shelf';
 
 const Light = lazy(() => import('./Light').then((module) => ({ default: module.Light })));
 const FilterPage = lazy(() => import('./FilterPage').then((module) => ({ default: module.FilterPage })));
@@ -30,16 +30,6 @@ interface Props {
   readonly onCopy: (copy: Editing) => void;
   readonly session?: Session;
   readonly show?: Show;
-}
-
-/** Takes items into the show, as one step. @returns how many were new there */
-export async function takeIntoShow(session: Session, ids: readonly Id[]): Promise<number> {
-  const items = await readItems(ids);
-  const change = taking(session.get().show, items);
-  const names = change.added.filter((record) => ids.includes(record.id));
-  const only = names.length === 1 && names[0] && 'name' in names[0] ? names[0].name : `${names.length} items`;
-  session.edit(`Take ${only} from the Shelf`, change);
-  return change.added.length;
 }
 
 export function Preview({ chosen, stored, items, folders, units, onOpen, onCopy, session, show }: Props) {
@@ -87,7 +77,7 @@ export function Preview({ chosen, stored, items, folders, units, onOpen, onCopy,
               void attempt(async () => {
                 await takeIntoShow(session, ids);
                 const copy = copyIn(session.get().show, item!.id, 'type');
-                useDesk.setState({ type: copy?.id ?? null, tool: 'hang', view: 'plan', shelf: null });
+                arrange({ type: copy?.id ?? null, tool: 'hang', view: 'plan', shelf: null });
               })
             }
           >

@@ -1,7 +1,5 @@
 /** What lies over everything while one is on the Shelf: a name, and the way out. */
 import { X } from 'lucide-react';
-import { useEffect } from 'react';
-import { useDesk } from '../../state/desk';
 
 /** A sheet over everything, with its way out; null where only its own buttons lead out. */
 export function Sheet({
@@ -15,18 +13,10 @@ export function Sheet({
   close: (() => void) | null;
   children: React.ReactNode;
 }) {
-  useEffect(() => {
-    // In a field Escape puts back what stood there; an open form is left by its own buttons alone.
-    const handle = (event: KeyboardEvent) => {
-      const typing = event.target instanceof Element && event.target.matches('input, select, textarea');
-      if (event.key === 'Escape' && !event.defaultPrevented && !typing && !useDesk.getState().palette) close?.();
-    };
-    window.addEventListener('keydown', handle);
-    return () => window.removeEventListener('keydown', handle);
-  }, [close]);
   return (
     <div
       role="dialog"
+      data-scope="shelf"
       aria-label={name}
       className="fixed inset-0 z-30 flex flex-col text-[13px]"
       style={{ background: 'var(--desk)' }}

@@ -1,6 +1,7 @@
 /** The Shelf: folders and kinds at the left, what is found in the middle, what is chosen at the right. It lies over a show, or stands by itself. */
+
 import { Download, FileUp, Search, Star } from 'lucide-react';
-import { lazy, Suspense, useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
+import { lazy, Suspense, useDeferredValue, useMemo, useRef, useState } from 'react';
 import { v4 } from 'uuid';
 import { symbolFrom } from '#core/draw/shapes';
 import {
@@ -16,6 +17,9 @@ import { type Show, settingsOf } from '#core/model/show';
 import { newType } from '#core/shelf/new-type';
 import { type Listed, searchShelf } from '#core/shelf/search';
 import type { Session } from '../../state/session/session';
+import { attempt, markItems, putItems, readItems, type Stored, useItem, useShelf } from '../../state/shelf';
+import { fieldKeys } from '../../ui/field-keys';
+import { useKeys } from '../../ui/keys';
 import { Choice } from './Choice';
 import { Copies } from './Copies';
 import { Folders } from './Folders';
@@ -24,7 +28,6 @@ import { ItemList } from './ItemList';
 import { type Editing, newNames, newSmall } from './making';
 import { Preview } from './Preview';
 import { Sheet } from './Sheet';
-import { attempt, markItems, putItems, readItems, type Stored, useItem, useShelf } from '../../state/shelf';
 
 const TypeEditor = lazy(() => import('./TypeEditor').then((module) => ({ default: module.TypeEditor })));
 const SymbolEditor = lazy(() => import('./symbol/SymbolEditor').then((module) => ({ default: module.SymbolEditor })));
@@ -112,19 +115,10 @@ export function ShelfRoom({ session, show, close, edit, tab = 'shelf' }: RoomPro
 
   // What is taken and swept here is undone here; an open form keeps the keys for itself.
   const forms = editing !== null;
-  useEffect(() => {
-    if (!session || forms) return;
-    const handle = (event: KeyboardEvent) => {
-      const typing = event.target instanceof Element && event.target.matches('input, select, textarea');
-      const key = event.key.toLowerCase();
-      if (!(event.ctrlKey || event.metaKey) || typing || (key !== 'z' && key !== 'y')) return;
-      event.preventDefault();
-      if (key === 'y' || event.shiftKey) session.redo();
-      else session.undo();
-    };
-    window.addEventListener('keydown', handle);
-    return () => window.removeEventListener('keydown', handle);
-  }, [session, forms]);
+  useKeys('shelf', {
+    ...(session && !forms ? { undo: () => session.undo(), redo: () => session.redo() } : {}),
+    ...(forms ? {} : { close }),
+  });
 
   const open = (items: readonly Stored[], id: Id) => {
     const main = items.find(({ record }) => record.id === id);
@@ -306,13 +300,10 @@ export function ShelfRoom({ session, show, close, edit, tab = 'shelf' }: RoomPro
                     placeholder="Any word: name, maker, family, 750 W, 26 deg"
                     value={text}
                     onChange={(event) => setText(event.target.value)}
-                    onKeyDown={(event) => {
-                      if (event.key === 'Enter' && found[0]) setChosen([found[0].id]);
-                      if (event.key === 'Escape' && text) {
-                        setText('');
-                        event.stopPropagation();
-                      }
-                    }}
+                    onKeyDown={fieldKeys({
+                      enter: () => found[0] && setChosen([found[0].id]),
+                      escape: () => (text ? setText('') : false),
+                    })}
                   />
                 </label>
                 <button

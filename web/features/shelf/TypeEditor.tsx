@@ -23,13 +23,13 @@ import { changingType } from '#core/shelf/copy';
 import { groups, type TypeField, typedField, typeFaults, typeFields, typeText } from '#core/shelf/type-form';
 import { sendFile } from '../../state/api';
 import type { Session } from '../../state/session/session';
+import { attempt, putItems } from '../../state/shelf';
 import { SymbolMark } from '../../ui/SymbolMark';
 import { Line, TextField } from '../../ui/TextField';
 import { ReportList } from './ImportFile';
 import { Light } from './Light';
 import { ModesEditor } from './ModesEditor';
 import type { Editing } from './making';
-import { attempt, putItems } from '../../state/shelf';
 
 const SymbolEditor = lazy(() => import('./symbol/SymbolEditor').then((module) => ({ default: module.SymbolEditor })));
 

@@ -1,4 +1,5 @@
 /** The stack of layers, topmost first: dragged into order, shown, locked or hidden, and which one new things go to. */
+
 import { ArrowDown, ArrowUp, Eye, EyeOff, Lock, PencilLine } from 'lucide-react';
 import { useState } from 'react';
 import { toast } from 'sonner';
@@ -7,17 +8,19 @@ import { adding, edit, updating } from '#core/model/change';
 import { layersInOrder } from '#core/model/layers';
 import { type DessinRecord, type Layer, layerRoles } from '#core/model/records';
 import { removeRecords, usersOf } from '#core/setout/remove';
-import { plural } from '../../ui/canvas/pointing';
 import { useSession, useShow } from '../../state/context';
-import { useDesk } from '../../state/desk';
+import { useSelection } from '../../state/selection';
+import { useTool } from '../../state/tool';
 import { TextField } from '../../ui/TextField';
+import { plural } from '../../ui/words';
 
 const next: Readonly<Record<Layer['state'], Layer['state']>> = { shown: 'locked', locked: 'hidden', hidden: 'shown' };
 
 export function LayersList() {
   const session = useSession();
   const show = useShow();
-  const { layer: active, selection, set } = useDesk();
+  const active = useTool((state) => state.layer);
+  const selection = useSelection((state) => state.selection);
   const [dragged, setDragged] = useState<string | null>(null);
   const [over, setOver] = useState<string | null>(null);
   const stack = layersInOrder(show).reverse();
@@ -96,7 +99,7 @@ export function LayersList() {
               aria-label={`New ${layer.role} go to ${layer.name}`}
               title={`New things for ${layer.role} go here`}
               style={{ color: active === layer.id ? 'var(--lamp)' : 'var(--pencil)' }}
-              onClick={() => set({ layer: active === layer.id ? null : layer.id })}
+              onClick={() => useTool.setState({ layer: active === layer.id ? null : layer.id })}
             >
               <PencilLine size={13} />
             </button>
@@ -141,7 +144,7 @@ export function LayersList() {
                 state: 'shown',
               }),
             );
-            set({ layer: id });
+            useTool.setState({ layer: id });
           }}
         >
           <option value="">add a layer ...</option>
@@ -179,7 +182,7 @@ export function LayersList() {
             className="act"
             onClick={() => {
               const layer = stack.find((item) => item.id === active);
-              if (!layer) return set({ layer: null });
+              if (!layer) return useTool.setState({ layer: null });
               const users = usersOf(show, layer.id);
               const backdrops = users.filter((record) => record.kind === 'backdrop');
               if (users.length > backdrops.length)
@@ -189,7 +192,7 @@ export function LayersList() {
               if (stack.filter((item) => item.role === layer.role).length < 2)
                 return void toast(`${layer.name} is the only layer for ${layer.role}, and stays.`);
               session.edit(`Delete the layer ${layer.name}`, removeRecords(show, [...backdrops, layer]));
-              set({ layer: null });
+              useTool.setState({ layer: null });
             }}
           >
             Delete the marked layer

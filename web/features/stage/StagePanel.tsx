@@ -2,24 +2,28 @@
 import { edit } from '#core/model/change';
 import { maskingUses, type Outline } from '#core/model/records';
 import { settingsOf } from '#core/model/show';
-import { useDraft } from '../../state/draft';
-import { LayersList } from './LayersList';
 import { useSession, useShow } from '../../state/context';
-import { useDesk } from '../../state/desk';
-import { tip } from '../../app/commands';
+import { arrange } from '../../state/desk';
+import { useDraft } from '../../state/draft';
+import { useTool } from '../../state/tool';
 import { LengthField } from '../../ui/LengthField';
+import { tip } from '../../ui/registry';
 import { Line } from '../../ui/TextField';
+import { LayersList } from './LayersList';
 
 const uses: readonly Outline['use'][] = ['wall', 'stage edge', 'seats', 'scenery', 'leg', 'border', 'cyc'];
 
 export function StagePanel() {
   const session = useSession();
   const show = useShow();
-  const { tool, shape, outlineUse, maskingUse, set } = useDesk();
-  const { outline } = useDraft();
+  const tool = useTool((state) => state.tool);
+  const shape = useTool((state) => state.shape);
+  const outlineUse = useTool((state) => state.outlineUse);
+  const maskingUse = useTool((state) => state.maskingUse);
+  const outline = useDraft((state) => state.outline);
   const settings = settingsOf(show);
   const { units } = settings;
-  const pick = (name: typeof tool) => set({ tool: tool === name ? 'select' : name, view: 'plan' });
+  const pick = (name: typeof tool) => arrange({ tool: tool === name ? 'select' : name, view: 'plan' });
   return (
     <section aria-label="Stage">
       <div className="flex flex-wrap gap-1">
@@ -46,7 +50,7 @@ export function StagePanel() {
           type="button"
           className="act"
           title={tip('dxf')}
-          onClick={() => set({ panel: 'dxf', view: 'plan', beside: null })}
+          onClick={() => arrange({ panel: 'dxf', view: 'plan', beside: null })}
         >
           Read a DXF
         </button>
@@ -58,7 +62,7 @@ export function StagePanel() {
               className="field"
               aria-label="Shape"
               value={shape}
-              onChange={(event) => set({ shape: event.target.value as typeof shape })}
+              onChange={(event) => useTool.setState({ shape: event.target.value as typeof shape })}
             >
               <option>polyline</option>
               <option>rectangle</option>
@@ -70,7 +74,7 @@ export function StagePanel() {
               className="field"
               aria-label="What the outline is"
               value={outlineUse}
-              onChange={(event) => set({ outlineUse: event.target.value as Outline['use'] })}
+              onChange={(event) => useTool.setState({ outlineUse: event.target.value as Outline['use'] })}
             >
               {uses.map((use) => (
                 <option key={use}>{use}</option>
@@ -111,7 +115,7 @@ export function StagePanel() {
               className="field"
               aria-label="What the cloth is"
               value={maskingUse}
-              onChange={(event) => set({ maskingUse: event.target.value as typeof maskingUse })}
+              onChange={(event) => useTool.setState({ maskingUse: event.target.value as typeof maskingUse })}
             >
               {maskingUses.map((use) => (
                 <option key={use}>{use}</option>

@@ -11,9 +11,11 @@ import type { Anchor, Dimension, LayerRole, Masking, Outline, Vec2 } from '#core
 import { all, settingsOf } from '#core/model/show';
 import { parsePoint, type Snap } from '#core/setout/snap';
 import { bulgePoints, bulgeThrough } from '#core/space/transform';
-import { useDesk } from '../../state/desk';
-import type { Session } from '../../state/session/session';
+import { arrange } from '../../state/desk';
 import { beginDraft, endDraft, useDraft } from '../../state/draft';
+import { select } from '../../state/selection';
+import type { Session } from '../../state/session/session';
+import { useTool } from '../../state/tool';
 import { squared } from '../../ui/canvas/pointing';
 import { type Env, slip, snapAt, snapMark, type Tool } from '../../ui/canvas/tool';
 
@@ -121,7 +123,8 @@ function heights(session: Session, from: string, to: string): readonly [number, 
 export function outlineTool(env: Env): Tool {
   const make = (points: readonly Vec2[], closed: boolean, bulges?: readonly number[]): boolean => {
     const { outline } = useDraft.getState();
-    const { outlineUse, layer, select } = useDesk.getState();
+    const { outlineUse } = useTool.getState();
+    const { layer } = useTool.getState();
     const z = heights(env.session, outline.from, outline.to);
     if (!z) return false;
     try {
@@ -148,7 +151,7 @@ export function outlineTool(env: Env): Tool {
   return pointing(
     env,
     (points, done) => {
-      const { shape } = useDesk.getState();
+      const { shape } = useTool.getState();
       const at = points.map((point) => point.at);
       if (shape === 'rectangle') {
         if (at.length < 2) return done;
@@ -176,7 +179,7 @@ export function outlineTool(env: Env): Tool {
       return at.length < 2 ? true : make(at, false);
     },
     (points, next) => {
-      const { shape } = useDesk.getState();
+      const { shape } = useTool.getState();
       const { units } = settingsOf(env.show());
       const at = points.map((point) => point.at);
       const from = at.at(-1)!;
@@ -212,11 +215,12 @@ export function outlineTool(env: Env): Tool {
 }
 
 /** Makes a cloth between two points, or says what is missing. */
-export function finishMasking(session: Session): boolean {
+function finishMasking(session: Session): boolean {
   const { draft, cloth } = useDraft.getState();
   const { show } = session.get();
   const { units } = settingsOf(show);
-  const { maskingUse, layer, select, set } = useDesk.getState();
+  const { maskingUse } = useTool.getState();
+  const { layer } = useTool.getState();
   if (!draft || draft.points.length < 2) return false;
   const [a, b] = [draft.points[0]!, draft.points[1]!];
   const fault = (field: string, why: string) => {
@@ -246,7 +250,7 @@ export function finishMasking(session: Session): boolean {
     session.edit(`Hang ${made.name}`, adding(made));
     useDraft.setState({ cloth: { ...cloth, name: '' } });
     endDraft();
-    set({ tool: 'select' });
+    useTool.setState({ tool: 'select' });
     select([made.id]);
     return true;
   } catch (error) {
@@ -255,6 +259,7 @@ export function finishMasking(session: Session): boolean {
 }
 
 export const maskingTool = (env: Env): Tool => ({
+  finish: () => void finishMasking(env.session),
   ...pointing(
     env,
     (points) => {
@@ -304,13 +309,13 @@ export function dimensionTool(env: Env): Tool {
       if (points.length < 3)
         return points.length === 2 && Math.hypot(points[0]!.at[0] - points[1]!.at[0], points[0]!.at[1] - points[1]!.at[1]) < 1;
       try {
-        const layer = layerForNew(env.show(), 'scenery', useDesk.getState().layer);
+        const layer = layerForNew(env.show(), 'scenery', useTool.getState().layer);
         const record = { ...made(points, points[2]!.at), layer };
         env.session.edit(
           `Measure ${formatLength(dimensionFigures(env.show(), record).length, settingsOf(env.show()).units)}`,
           adding(record),
         );
-        useDesk.getState().select([record.id]);
+        select([record.id]);
       } catch (error) {
         toast.error((error as Error).message);
       }
@@ -328,7 +333,7 @@ export function dimensionTool(env: Env): Tool {
 }
 
 /** Makes a note at the points of the draft: its place, and what it points at. */
-export function finishNote(session: Session, anchor: Anchor | null): boolean {
+function finishNote(session: Session, anchor: Anchor | null): boolean {
   const { draft, note } = useDraft.getState();
   const { show } = session.get();
   if (!draft) return false;
@@ -343,7 +348,7 @@ export function finishNote(session: Session, anchor: Anchor | null): boolean {
   }
   try {
     const id = v4();
-    const { layer, select, set } = useDesk.getState();
+    const { layer } = useTool.getState();
     session.edit(
       'Write a note',
       adding({
@@ -358,7 +363,7 @@ export function finishNote(session: Session, anchor: Anchor | null): boolean {
     );
     useDraft.setState({ note: { ...note, text: '' } });
     endDraft();
-    set({ tool: 'select' });
+    useTool.setState({ tool: 'select' });
     select([id]);
     return true;
   } catch (error) {
@@ -367,23 +372,27 @@ export function finishNote(session: Session, anchor: Anchor | null): boolean {
   }
 }
 
-/** What the open note points at; kept here, since a draft has points only. */
-export let noteLeader: Anchor | null = null;
 /** First a click on what it is about (Enter on the second point leaves the leader out), then where it stands. */
-export const noteTool = (env: Env): Tool =>
-  pointing(
-    env,
-    (points, done) => {
-      if (points.length < 2 && !done) return false;
-      noteLeader = points.length > 1 ? points[0]!.anchor : null;
-      beginDraft('note', [points.at(-1)!.at]);
-      return true;
-    },
-    (points, next) => [
-      path(lines([points[0]!.at, next.at]), 'thin', 'none', 'lamp'),
-      ...slip(env, next.at, 'the note stands here'),
-    ],
-  );
+export const noteTool = (env: Env): Tool => {
+  // What the open note points at; kept here, since a draft has points only.
+  let leader: Anchor | null = null;
+  return {
+    ...pointing(
+      env,
+      (points, done) => {
+        if (points.length < 2 && !done) return false;
+        leader = points.length > 1 ? points[0]!.anchor : null;
+        beginDraft('note', [points.at(-1)!.at]);
+        return true;
+      },
+      (points, next) => [
+        path(lines([points[0]!.at, next.at]), 'thin', 'none', 'lamp'),
+        ...slip(env, next.at, 'the note stands here'),
+      ],
+    ),
+    finish: () => void finishNote(env.session, leader),
+  };
+};
 
 /** Two points: the plane of the section, looking to the left of the way from one to the other (Shift: to the right). */
 export const sectionLineTool = (env: Env): Tool =>
@@ -393,7 +402,7 @@ export const sectionLineTool = (env: Env): Tool =>
       if (points.length < 2) return false;
       const [a, b] = [points[0]!.at, points[1]!.at];
       if (Math.hypot(b[0] - a[0], b[1] - a[1]) < 100) return true;
-      useDesk.setState({ section: sectionOn(a, b, 'left'), tool: 'select', view: 'plan', beside: 'section' });
+      arrange({ section: sectionOn(a, b, 'left'), tool: 'select', view: 'plan', beside: 'section' });
       return true;
     },
     (points, next) => [

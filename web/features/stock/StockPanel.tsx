@@ -4,14 +4,15 @@ import type { DessinRecord } from '#core/model/records';
 import { all } from '#core/model/show';
 import { inventory, rentalSentence, type StockRow } from '#core/paper/inventory';
 import { useSession, useShow } from '../../state/context';
-import { useDesk } from '../../state/desk';
-import { TextField } from '../../ui/TextField';
+import { usePanels } from '../../state/panels';
+import { select } from '../../state/selection';
 import { PanelHead } from '../../ui/PanelHead';
+import { TextField } from '../../ui/TextField';
 
 export function StockPanel() {
   const session = useSession();
   const show = useShow();
-  const { set, select } = useDesk();
+
   const rows = inventory(show);
   const write = (row: StockRow) => (text: string) => {
     const owned = text.trim() ? Number(text) : null;
@@ -33,7 +34,7 @@ export function StockPanel() {
       .map((fixture) => fixture.id);
   return (
     <section aria-label="Stock">
-      <PanelHead name="Stock of the house" onClose={() => set({ panel: null })} />
+      <PanelHead name="Stock of the house" onClose={() => usePanels.setState({ panel: null })} />
       <p className="pb-1">{rentalSentence(rows)}</p>
       <table className="w-full text-[11px]">
         <thead className="pencil text-right">

@@ -4,15 +4,16 @@ import { edit } from '#core/model/change';
 import type { Accessory, FixtureType } from '#core/model/records';
 import { all } from '#core/model/show';
 import { useSession, useShow } from '../../state/context';
-import { goTo, useDesk } from '../../state/desk';
+import { usePanels } from '../../state/panels';
+import { goTo } from '../../state/selection';
+import { PanelHead } from '../../ui/PanelHead';
 import { SymbolMark } from '../../ui/SymbolMark';
 import { TextField } from '../../ui/TextField';
-import { PanelHead } from '../../ui/PanelHead';
 
 export function KeyPanel() {
   const session = useSession();
   const show = useShow();
-  const { set } = useDesk();
+
   const rows = keyRows(show);
   const accessories = accessoryRows(show);
   const spares = all(show, 'fixture').filter((fixture) => fixture.spare).length;
@@ -26,7 +27,7 @@ export function KeyPanel() {
   };
   return (
     <section aria-label="Key">
-      <PanelHead name="Key" onClose={() => set({ panel: null })} />
+      <PanelHead name="Key" onClose={() => usePanels.setState({ panel: null })} />
       <ul>
         {rows.map(({ type, count, variant }) => (
           <li key={type.id} className="flex items-center gap-2 py-0.5" style={{ borderBottom: '1px solid var(--hair-faint)' }}>

@@ -10,14 +10,15 @@ import { enclosures, type TagLine, type TagSet, tagPlacesOf } from '#core/model/
 import { all, settingsOf } from '#core/model/show';
 import { removeRecords, usersOf } from '#core/setout/remove';
 import { useSession, useShow } from '../../state/context';
-import { useDesk } from '../../state/desk';
-import { Line, TextField } from '../../ui/TextField';
+import { usePanels } from '../../state/panels';
+import { useView } from '../../state/view';
 import { PanelHead } from '../../ui/PanelHead';
+import { Line, TextField } from '../../ui/TextField';
 
 export function TagsPanel() {
   const session = useSession();
   const show = useShow();
-  const { tagSet, set } = useDesk();
+  const tagSet = useView((state) => state.tagSet);
   const sets = tagSetsOf(show);
   const now = tagSet === 'none' ? (sets[0] ?? null) : tagSetOf(show, tagSet);
   const write = (label: string, patch: Partial<TagSet>) => now && session.edit(label, edit([now], patch));
@@ -32,7 +33,7 @@ export function TagsPanel() {
   };
   return (
     <section aria-label="Tag sets">
-      <PanelHead name="Tag sets" onClose={() => set({ panel: null })} />
+      <PanelHead name="Tag sets" onClose={() => usePanels.setState({ panel: null })} />
       {!sets.length && (
         <button
           type="button"
@@ -49,7 +50,7 @@ export function TagsPanel() {
             type="button"
             className="act"
             aria-pressed={item.id === now?.id}
-            onClick={() => set({ tagSet: item.id })}
+            onClick={() => useView.setState({ tagSet: item.id })}
           >
             {item.name}
           </button>
@@ -69,7 +70,7 @@ export function TagsPanel() {
               lines: now?.lines ?? [],
             };
             session.edit(`Add the tag set ${copy.name}`, adding(copy));
-            set({ tagSet: id });
+            useView.setState({ tagSet: id });
           }}
         >
           <Plus size={12} />
@@ -206,7 +207,7 @@ export function TagsPanel() {
                 if (users)
                   return void toast(`${now.name} is in use: by plates, or by ${users} records. Choose another there first.`);
                 session.edit(`Delete the tag set ${now.name}`, removeRecords(show, [now]));
-                set({ tagSet: null });
+                useView.setState({ tagSet: null });
               }}
             >
               Delete

@@ -6,7 +6,6 @@ import { snapTo } from '#core/space/curves';
 
 export const rowCount = (row: { typed: string; from: number; to: number }, standing: number): number =>
   row.from === row.to ? 1 : row.typed && Number(row.typed) >= 1 ? Math.min(200, Number(row.typed)) : standing;
-export const plural = (n: number, what = 'fixture'): string => `${n} ${what}${n === 1 ? '' : 's'}`;
 export const stageDistance = (u: number, units: 'metric' | 'imperial'): string =>
   Math.abs(u) < 0.5 ? 'on centre' : `${formatLength(Math.abs(u), units)} ${u > 0 ? 'SL' : 'SR'}`;
 export const boxOfCorners = (a: readonly [number, number], b: readonly [number, number]): Box => [

@@ -36,6 +36,8 @@ export interface Tool {
   readonly reads?: () => readonly [number, number, number?] | null;
   /** A point that was typed instead of pointed at; a sentence when it does not fit. */
   readonly typed?: (text: string) => string | null;
+  /** Makes what is drafted, with the figures as they are typed. */
+  readonly finish?: () => void;
   readonly crosshair: boolean;
 }
 

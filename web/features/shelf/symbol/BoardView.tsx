@@ -1,8 +1,10 @@
 /** The drawing board: the symbol at a large scale over a grid, with handles. Pointer and wheel; the arrow keys nudge. */
+
 import { type Dispatch, useRef, useState } from 'react';
 import { boxOf } from '#core/draw/list';
 import { shapePrim } from '#core/draw/shapes';
 import type { AccessoryForm, Shape, Vec2 } from '#core/model/records';
+import { useKeys } from '../../../ui/keys';
 import { PrimMarks } from '../../../ui/SymbolMark';
 import { type Act, type Board, type BoardTool, moved, onShapes, shapesIn, snapTo, tidy, withAnchor, withShapes } from './board';
 
@@ -182,16 +184,22 @@ export function BoardView({ board, act, tool, setTool, anchorForm }: Props) {
     }
     act({ do: 'close' });
   };
-  const key = (event: React.KeyboardEvent) => {
-    const by = (event.shiftKey ? 10 : event.altKey ? 0.1 : 1) * step;
-    const arrow = (
-      { ArrowLeft: [-by, 0], ArrowRight: [by, 0], ArrowUp: [0, by], ArrowDown: [0, -by] } as Record<
-        string,
-        readonly [number, number]
-      >
-    )[event.key];
-    if (arrow && chosen.length) act({ do: 'change', to: onShapes(scope, chosen, (shape) => moved(shape, arrow[0], arrow[1])) });
-    else if ((event.key === 'Delete' || event.key === 'Backspace') && chosen.length)
+  useKeys('board', {
+    move: (event) => {
+      if (!chosen.length) return false;
+      const by = (event.shiftKey ? 10 : event.altKey ? 0.1 : 1) * step;
+      const ways: Readonly<Record<string, readonly [number, number]>> = {
+        ArrowLeft: [-by, 0],
+        ArrowRight: [by, 0],
+        ArrowUp: [0, by],
+        ArrowDown: [0, -by],
+      };
+      const [dx, dy] = ways[event.key]!;
+      act({ do: 'change', to: onShapes(scope, chosen, (shape) => moved(shape, dx, dy)) });
+      return true;
+    },
+    delete: () => {
+      if (!chosen.length) return false;
       act({
         do: 'change',
         to: (now) =>
@@ -201,14 +209,16 @@ export function BoardView({ board, act, tool, setTool, anchorForm }: Props) {
             shapesIn(now, scope).filter((_, i) => !chosen.includes(i)),
           ),
       });
-    else if (event.key === 'Enter' && draft.length) finish(draft, false);
-    else if (event.key === 'Escape' && (draft.length || tool !== 'select')) {
+      return true;
+    },
+    finish: () => (draft.length ? finish(draft, false) : false),
+    leave: () => {
+      if (!draft.length && tool === 'select') return false;
       setDraft([]);
       setTool('select');
-    } else return;
-    event.preventDefault();
-    event.stopPropagation();
-  };
+      return true;
+    },
+  });
   const lines: number[] = [];
   for (let x = Math.ceil((view.x - view.w / 2) / grid) * grid; x <= view.x + view.w / 2; x += grid) lines.push(x);
   const rows: number[] = [];
@@ -231,7 +241,7 @@ export function BoardView({ board, act, tool, setTool, anchorForm }: Props) {
         onPointerUp={up}
         onPointerLeave={() => setPointer(null)}
         onDoubleClick={() => tool === 'line' && finish(draft.slice(0, -1), false)}
-        onKeyDown={key}
+        data-scope="board"
         onWheel={(event) => {
           const k = Math.exp(event.deltaY * 0.0012);
           const w = Math.max(60, Math.min(8000, view.w * k));

@@ -1,4 +1,5 @@
 /** Draws a symbol: from a family's outline by its measures, refined by hand, or from a picture. Seen at its true scales beside it. */
+
 import { Anchor, Circle, Crosshair, Hash, ImageUp, MousePointer2, PenLine, Redo2, Type, Undo2 } from 'lucide-react';
 import { useReducer, useRef, useState } from 'react';
 import { boxOf } from '#core/draw/list';
@@ -6,6 +7,7 @@ import { familyShapes, type Measures, measuresOf, mirroredShape } from '#core/dr
 import { symbolOf } from '#core/draw/symbols';
 import { parseLength, type Units } from '#core/measure/lengths';
 import { type AccessoryForm, accessoryForms, type Family, type FixtureType, families, type SymbolDef } from '#core/model/records';
+import { useKeys } from '../../../ui/keys';
 import { Line, TextField } from '../../../ui/TextField';
 import { BoardView } from './BoardView';
 import {
@@ -97,19 +99,10 @@ export function SymbolEditor({ symbol: given, type, units, onDone }: Props) {
     });
   const box = boxOf(symbolOf(body, 0, [], { own: symbol }).prims);
 
+  useKeys('symbol', { undo: () => act({ do: 'undo' }), redo: () => act({ do: 'redo' }) });
+
   return (
-    <div
-      className="flex min-h-0 flex-1 flex-col"
-      onKeyDown={(event) => {
-        if (!(event.ctrlKey || event.metaKey) || event.target instanceof HTMLInputElement) return;
-        const letter = event.key.toLowerCase();
-        if (letter === 'z') act({ do: event.shiftKey ? 'redo' : 'undo' });
-        else if (letter === 'y') act({ do: 'redo' });
-        else return;
-        event.preventDefault();
-        event.stopPropagation();
-      }}
-    >
+    <div className="flex min-h-0 flex-1 flex-col" data-scope="symbol">
       <div className="grid min-h-0 flex-1 grid-cols-[250px_1fr_300px]">
         <div className="min-h-0 overflow-auto px-3 py-2" style={{ borderRight: '1px solid var(--hair)' }}>
           <Line name="Name">

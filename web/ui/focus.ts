@@ -1,8 +1,9 @@
 /** Who has the keys. Single keys act with the focus on the drawing alone; where nothing has the focus, the drawing has it. */
-import { useDesk } from './desk';
+import { useView } from '../state/view';
+import { viewById } from './registry';
 
 /** Whatever a key may mean something to before it is the drawing's. */
-const controls =
+export const controls =
   'button, input, select, textarea, a[href], summary, [contenteditable], [role="listbox"], [role="grid"], [role="tab"], [role="separator"], [role="slider"]';
 
 /**
@@ -11,10 +12,7 @@ const controls =
  */
 export function keysAt(target: EventTarget | null): 'rig' | 'view' | null {
   if (!(target instanceof Element)) return null;
-  if (target === document.body || target === document.documentElement) {
-    const { view } = useDesk.getState();
-    return view === 'universes' || view === 'pixels' || view === 'plate' ? 'view' : 'rig';
-  }
+  if (target === document.body || target === document.documentElement) return viewById(useView.getState().view)?.keys ?? 'rig';
   const nearest = target.closest(`[data-keys], ${controls}`);
   return (nearest?.getAttribute('data-keys') as 'rig' | 'view' | null) ?? null;
 }

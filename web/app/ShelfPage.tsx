@@ -1,12 +1,15 @@
 /** The Shelf by itself, from the list of shows. */
 import { lazy, Suspense } from 'react';
 import { useNavigate } from 'react-router';
-import { UpdatedSince } from '../../ui/Fault';
+import { UpdatedSince } from '../ui/Fault';
+import { useScopeKeys } from '../ui/keys';
+import './registry';
 
-const ShelfRoom = lazy(() => import('./ShelfRoom').then((module) => ({ default: module.ShelfRoom })));
+const ShelfRoom = lazy(() => import('../features/shelf/ShelfRoom').then((module) => ({ default: module.ShelfRoom })));
 
 export function ShelfPage() {
   const navigate = useNavigate();
+  useScopeKeys();
   return (
     <Suspense fallback={<main className="pencil p-10">Opening the Shelf...</main>}>
       <ShelfRoom close={() => void navigate('/')} />

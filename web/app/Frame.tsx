@@ -1,0 +1,100 @@
+/** The frame: steps at the left, the panes in the middle, the Ledger below, the Card at the right. */
+import { Suspense, useEffect } from 'react';
+import { useParams } from 'react-router';
+import { Card } from '../features/card/Card';
+import { Ledger } from '../features/ledger/Ledger';
+import { useLedger } from '../features/ledger/state';
+import { ShelfOver } from '../features/shelf/ShelfOver';
+import { useSessionPart } from '../state/context';
+import { arrange } from '../state/desk';
+import { usePanels } from '../state/panels';
+import { usePreferences } from '../state/preferences';
+import { useView } from '../state/view';
+import { useCommandContext } from '../ui/context';
+import { Divider } from '../ui/Divider';
+import { Guarded, Updated } from '../ui/Fault';
+import { useCommandKeys } from '../ui/keys';
+import { fetchAll, registry } from '../ui/registry';
+import { AsideNote } from './AsideNote';
+import { DrawingBar } from './DrawingBar';
+import { Palette } from './Palette';
+import { Panes } from './Panes';
+import { Steps } from './Steps';
+import { TopBar } from './TopBar';
+
+export function Frame() {
+  const context = useCommandContext();
+  const { step = 'hang' } = useParams();
+  useCommandKeys(context);
+  // In a quiet moment the panels are fetched, so that a step is there at once when somebody goes to it.
+  useEffect(() => {
+    const timer = setTimeout(() => void fetchAll(), 1500);
+    return () => clearTimeout(timer);
+  }, []);
+  // A view that belongs to one step is seen with it, and with no other.
+  useEffect(() => {
+    const view = registry().steps.find((item) => item.path === step)?.view;
+    if (view) arrange({ view, beside: null, tool: 'select' });
+    else if (registry().steps.some((item) => item.view === useView.getState().view)) useView.setState({ view: 'plan' });
+  }, [step]);
+  return (
+    <div className="grid h-full grid-cols-[104px_1fr_264px] grid-rows-[40px_1fr]">
+      <TopBar context={context} />
+      <Steps />
+      <div className="flex min-h-0 min-w-0 flex-col">
+        <DrawingBar />
+        <Panes step={step} />
+        <LedgerBelow />
+      </div>
+      <Aside step={step} />
+      <Palette context={context} />
+      <AsideNote />
+      <NewBuild />
+      <ShelfOver />
+    </div>
+  );
+}
+
+const NewBuild = () => <Updated build={useSessionPart((state) => state.build)} />;
+
+function LedgerBelow() {
+  const height = usePreferences((state) => state.ledgerHeight);
+  const show = useSessionPart((state) => state.show);
+  return (
+    <>
+      <Divider height={height} onHeight={(ledgerHeight) => usePreferences.setState({ ledgerHeight })} />
+      <div style={{ height }} className="shrink-0">
+        <Guarded what="The Ledger" reset={show}>
+          <Ledger />
+        </Guarded>
+      </div>
+    </>
+  );
+}
+
+/** The panel that was opened, or the step's own; below it the Card. */
+function Aside({ step }: { step: string }) {
+  const open = usePanels((state) => state.panel);
+  const coming = useLedger((state) => state.back !== null || state.pasted !== null);
+  const show = useSessionPart((state) => state.show);
+  const over = registry().panels.get(coming ? 'back' : (open ?? ''));
+  const Panel = over && !over.wide ? over.Panel : registry().steps.find((item) => item.path === step)?.Panel;
+  return (
+    <aside
+      className="min-h-0 overflow-auto px-3 py-2 text-[12px]"
+      style={{ borderLeft: '1px solid var(--hair)' }}
+      aria-label="Card"
+    >
+      <Guarded what="This panel" reset={show} also={`${open} ${step}`}>
+        {Panel && (
+          <div className="mb-3 pb-3" style={{ borderBottom: '1px solid var(--hair)' }}>
+            <Suspense fallback={<p className="pencil">Opening...</p>}>
+              <Panel />
+            </Suspense>
+          </div>
+        )}
+        <Card />
+      </Guarded>
+    </aside>
+  );
+}

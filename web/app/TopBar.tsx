@@ -1,0 +1,99 @@
+/** Where one is, what can be undone, and whether it is stored. */
+import { Library, Moon, Redo2, Sun, Undo2 } from 'lucide-react';
+import { Link } from 'react-router';
+import { settingsOf } from '#core/model/show';
+import { useSessionState } from '../state/context';
+import { otherTheme, usePreferences } from '../state/preferences';
+import { useNewer } from '../state/shelf';
+import { focusDrawing, leavesKeys } from '../ui/focus';
+import { type Context, commandById, keyText, tip } from '../ui/registry';
+
+export function TopBar({ context }: { context: Context }) {
+  const { session } = context;
+  const { undo, redo, waiting, link, show, aside } = useSessionState();
+  const theme = usePreferences((state) => state.theme);
+  const settings = settingsOf(show);
+  const newer = useNewer(show);
+  const next = undo.at(-1);
+  const again = redo.at(-1);
+  return (
+    <header className="rule-b col-span-3 flex items-center gap-4 px-4">
+      <Link to="/" className="font-bold" title="The list of shows">
+        Dessin
+      </Link>
+      <span className="pencil">/</span>
+      <h1 className="truncate">{settings.name}</h1>
+      <span className="pencil truncate">{settings.venue}</span>
+      <span className="flex-1" />
+      <button
+        type="button"
+        className="flex items-center gap-1"
+        title={tip('shelf')}
+        onClick={() => commandById('shelf').run(context)}
+      >
+        <Library size={15} /> Shelf
+      </button>
+      {newer > 0 && (
+        <button type="button" className="link" title="See the differences" onClick={() => commandById('show types').run(context)}>
+          {newer} newer
+        </button>
+      )}
+      <button
+        type="button"
+        className="flex h-7 w-52 items-center justify-between border px-3"
+        style={{ background: 'var(--sheet)', borderColor: 'var(--hair)' }}
+        onClick={() => {
+          // What it gives the focus back to when it is closed.
+          focusDrawing();
+          commandById('palette').run(context);
+        }}
+      >
+        <span className="pencil">Do anything by name</span>
+        <kbd className="pencil">{keyText('mod+K')}</kbd>
+      </button>
+      <button
+        type="button"
+        className="flex max-w-56 items-center gap-1 truncate disabled:opacity-40"
+        disabled={!next}
+        title={tip('undo')}
+        onClick={(event) => {
+          session.undo();
+          leavesKeys(event);
+        }}
+      >
+        <Undo2 size={15} className="shrink-0" /> <span className="truncate">{next ? `Undo: ${next.label}` : 'Undo'}</span>
+      </button>
+      <button
+        type="button"
+        className="disabled:opacity-40"
+        disabled={!again}
+        aria-label={again ? `Redo: ${again.label}` : 'Redo'}
+        title={again ? `Redo: ${again.label} (${keyText('mod+shift+Z')})` : tip('redo')}
+        onClick={(event) => {
+          session.redo();
+          leavesKeys(event);
+        }}
+      >
+        <Redo2 size={15} />
+      </button>
+      <output
+        className="w-32 text-right"
+        data-testid="stored"
+        style={{ color: link === 'open' && !aside.length ? 'var(--lamp)' : 'var(--stop)' }}
+      >
+        {link === 'gone'
+          ? `show was deleted${waiting ? `, ${waiting} wait` : ''}`
+          : link === 'lost'
+            ? `waiting for the server${waiting ? `, ${waiting}` : ''}`
+            : waiting
+              ? 'storing'
+              : aside.length
+                ? `${aside.length} not stored`
+                : 'stored'}
+      </output>
+      <button type="button" aria-label={commandById('theme').name} title={commandById('theme').name} onClick={otherTheme}>
+        {theme === 'vellum' ? <Moon size={15} /> : <Sun size={15} />}
+      </button>
+    </header>
+  );
+}

@@ -1,0 +1,79 @@
+/** What lies over the plot and moves with the pointer: selection, hover, ghosts. Draws on the canvas and puts nothing into the page, so that a hover costs no more than itself. */
+import { type RefObject, useEffect, useMemo } from 'react';
+import { useStore } from 'zustand';
+import type { Prim } from '#core/draw/list';
+import { recordChunks } from '#core/draw/plan';
+import { sectionList } from '#core/draw/section';
+import { apply } from '#core/model/change';
+import { settingsOf } from '#core/model/show';
+import { useConsidered } from '../../state/considered';
+import { useShow } from '../../state/context';
+import { useDraft } from '../../state/draft';
+import { useRun } from '../../state/run';
+import { useSelection } from '../../state/selection';
+import { useTool } from '../../state/tool';
+import type { Surface } from '../../ui/canvas/surface';
+import type { Tool } from '../../ui/canvas/tool';
+import type { Drawn } from './list';
+import type { Pane } from './pane';
+import { runGhosts } from './run-ghosts';
+
+/** What is considered elsewhere (set out, copies), seen here before it is done. */
+function useShades(plan: boolean, { options, plane }: Drawn): readonly Prim[] {
+  const show = useShow();
+  const considered = useConsidered((state) => state.considered);
+  const { scale } = settingsOf(show);
+  return useMemo((): readonly Prim[] => {
+    if (!considered) return [];
+    try {
+      const draft = apply(show, considered.change);
+      const ids = new Set(considered.ids);
+      const chunks = plan
+        ? recordChunks(draft, considered.ids, { ...options, tags: null, marks: null, memory: undefined })
+        : sectionList(draft, plane, { denominator: scale, throws: [], sightLines: false }).chunks.filter(
+            (chunk) => chunk.id !== null && ids.has(chunk.id),
+          );
+      return chunks.flatMap((chunk) => chunk.body.map((prim): Prim => ({ ...prim, ink: 'lamp' })));
+    } catch {
+      // The show moved on in between: the panel calculates anew.
+      return [];
+    }
+  }, [considered, show, options, plan, plane, scale]);
+}
+
+interface Props {
+  readonly plan: boolean;
+  readonly pane: Pane;
+  readonly drawn: Drawn;
+  readonly tool: Tool;
+  readonly surface: RefObject<Surface | null>;
+}
+
+export function Lit({ plan, pane, drawn, tool, surface }: Props) {
+  const selection = useSelection((state) => state.selection);
+  const hover = useSelection((state) => state.hover);
+  const considered = useConsidered((state) => state.considered);
+  const path = useRun((state) => state.path);
+  const preview = useRun((state) => state.preview);
+  const inHand = useTool();
+  const draft = useDraft();
+  const { stamp, k } = useStore(pane);
+  const shades = useShades(plan, drawn);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: drawn anew with all that its ghosts may show
+  useEffect(() => {
+    const made = surface.current;
+    if (!made) return;
+    const moving = considered ? new Set(considered.ids) : null;
+    made.setLit({
+      // What would move is seen as ghosts alone, or both would lie on each other.
+      selection: moving ? selection.filter((id) => !moving.has(id)) : path.length ? path : selection,
+      // In a section units of a pipe lie over each other: their figures would too.
+      figures: plan && selection.length > 1 && !considered,
+      hover: inHand.tool === 'select' ? hover : null,
+      moving: tool.moving?.() ?? null,
+      ghosts: [...shades, ...(plan ? runGhosts(made, path, preview) : []), ...tool.ghosts()],
+      band: tool.band?.() ?? null,
+    });
+  }, [selection, hover, path, preview, drawn.list, considered, inHand, draft, tool, stamp, shades, k]);
+  return null;
+}

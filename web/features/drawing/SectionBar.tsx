@@ -1,0 +1,43 @@
+import { centreSection } from '#core/draw/section-view';
+import { useView } from '../../state/view';
+import { useRunCommand } from '../../ui/context';
+import { leavesKeys } from '../../ui/focus';
+import { tip } from '../../ui/registry';
+
+/** Where the section is cut, and which way one looks. */
+export function SectionBar() {
+  const run = useRunCommand();
+  const section = useView((state) => state.section);
+  const sightLines = useView((state) => state.sightLines);
+  const look = ((section.look % 360) + 360) % 360;
+  const way =
+    look > 135 && look < 225
+      ? 'to stage right'
+      : look < 45 || look > 315
+        ? 'to stage left'
+        : look <= 135
+          ? 'upstage'
+          : 'downstage';
+  const centre = section.at[0] === 0 && section.at[1] === 0;
+  return (
+    <div className="absolute top-2 left-14 flex flex-wrap items-center gap-1 text-[11px]" onClick={leavesKeys}>
+      <span className="pencil pr-1">
+        {centre ? 'on the centre line' : 'on the drawn line'}, looking {way}
+      </span>
+      <button type="button" className="act act-small" title={tip('look')} onClick={() => run('look')}>
+        Turn round
+      </button>
+      {!centre && (
+        <button type="button" className="act act-small" onClick={() => useView.setState({ section: centreSection(180) })}>
+          Centre line
+        </button>
+      )}
+      <button type="button" className="act act-small" title={tip('section line')} onClick={() => run('section line')}>
+        Draw a line
+      </button>
+      <button type="button" className="act act-small" aria-pressed={sightLines} title={tip('sight')} onClick={() => run('sight')}>
+        Sight lines
+      </button>
+    </div>
+  );
+}

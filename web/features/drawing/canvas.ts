@@ -1,0 +1,137 @@
+/** The canvas of a pane: made once for its life; d3-zoom gives wheel, drag and touch. */
+import { select } from 'd3-selection';
+import { type D3ZoomEvent, type ZoomBehavior, zoom, zoomIdentity } from 'd3-zoom';
+import { type RefObject, useEffect, useRef } from 'react';
+import type { Box, DisplayList } from '#core/draw/list';
+import { settingsOf } from '#core/model/show';
+import { useSession } from '../../state/context';
+import { usePreferences } from '../../state/preferences';
+import { useView } from '../../state/view';
+import { useHand } from '../../ui/canvas/hand';
+import { openingBox } from '../../ui/canvas/pointing';
+import { makeSurface, type Surface } from '../../ui/canvas/surface';
+import type { Tool } from '../../ui/canvas/tool';
+import type { Drawn } from './list';
+import type { Pane } from './pane';
+
+export interface Canvas {
+  readonly host: RefObject<HTMLDivElement | null>;
+  readonly surface: RefObject<Surface | null>;
+  /** Brings a box into view; without one, all. */
+  readonly showBox: (box?: Box) => void;
+}
+
+const together = (boxes: readonly Box[]): Box =>
+  boxes.reduce((a, b) => [Math.min(a[0], b[0]), Math.min(a[1], b[1]), Math.max(a[2], b[2]), Math.max(a[3], b[3])] as const);
+
+const boxOfIds = (list: DisplayList, ids: readonly string[]): Box | null => {
+  const wanted = new Set(ids);
+  const boxes = list.chunks.filter((chunk) => chunk.id !== null && wanted.has(chunk.id)).map((chunk) => chunk.box);
+  return boxes.length ? together(boxes) : null;
+};
+
+interface Opened {
+  readonly surface: Surface;
+  readonly zoomer: ZoomBehavior<HTMLDivElement, unknown>;
+  readonly close: () => void;
+}
+
+/** Two canvases in an element, with wheel, drag and touch. */
+function openCanvas(element: HTMLDivElement, pane: Pane, active: RefObject<Tool | null>): Opened {
+  const [base, top] = element.querySelectorAll('canvas');
+  const surface = makeSurface(base!, top!);
+  const zoomer = zoom<HTMLDivElement, unknown>()
+    .scaleExtent([0.004, 1.5])
+    .filter((event: MouseEvent | WheelEvent) => event.type === 'wheel' || event.button === 1 || useHand.getState().panning)
+    .wheelDelta(
+      (event) => -event.deltaY * (event.deltaMode === 1 ? 0.05 : event.deltaMode ? 1 : 0.0016) * (event.ctrlKey ? 4 : 1),
+    )
+    .on('zoom', (event: D3ZoomEvent<HTMLDivElement, unknown>) => {
+      const { k, x, y } = event.transform;
+      surface.setView({ k, tx: x, ty: y });
+      pane.setState({ k });
+    });
+  select(element).call(zoomer).on('dblclick.zoom', null);
+  const size = () => surface.resize(element.clientWidth, element.clientHeight);
+  const observer = new ResizeObserver(size);
+  observer.observe(element);
+  size();
+  void document.fonts.ready.then(() => surface.retheme());
+  // A wheel that sets a count must not zoom; passive listeners could not stop it.
+  const wheel = (event: WheelEvent) => {
+    if (!active.current?.wheel?.(event)) return;
+    event.preventDefault();
+    event.stopPropagation();
+  };
+  const up = (event: KeyboardEvent) => event.code === 'Space' && useHand.setState({ panning: false });
+  // A picture in a symbol has been decoded: draw again.
+  const again = () => surface.redraw();
+  element.addEventListener('wheel', wheel, { passive: false, capture: true });
+  window.addEventListener('keyup', up);
+  window.addEventListener('dessin-redraw', again);
+  const close = () => {
+    observer.disconnect();
+    element.removeEventListener('wheel', wheel, { capture: true });
+    window.removeEventListener('keyup', up);
+    window.removeEventListener('dessin-redraw', again);
+  };
+  return { surface, zoomer, close };
+}
+
+export function useCanvas(view: string, pane: Pane, { list, plane }: Drawn, active: RefObject<Tool | null>): Canvas {
+  const session = useSession();
+  const host = useRef<HTMLDivElement>(null);
+  const surface = useRef<Surface | null>(null);
+  const zoomer = useRef<Opened['zoomer'] | null>(null);
+  const opened = useRef(Date.now());
+  const theme = usePreferences((state) => state.theme);
+  const wanted = useView((state) => state.goTo);
+  const plan = view === 'plan';
+  const { scale: denominator } = settingsOf(session.get().show);
+
+  const moveTo = (k: number, tx: number, ty: number) =>
+    host.current &&
+    zoomer.current &&
+    select(host.current).call(zoomer.current.transform, zoomIdentity.translate(tx, ty).scale(k));
+  const showBox = (box: Box = list.box) => {
+    if (!surface.current || !Number.isFinite(box[0])) return;
+    const { k, tx, ty } = surface.current.fit(box);
+    moveTo(k, tx, ty);
+  };
+
+  // biome-ignore lint/correctness/useExhaustiveDependencies: once for the life of the pane
+  useEffect(() => {
+    const made = openCanvas(host.current!, pane, active);
+    surface.current = made.surface;
+    zoomer.current = made.zoomer;
+    made.surface.setList(list, denominator, session.get().revision);
+    showBox(plan ? openingBox(session.get().show, list.box) : list.box);
+    Object.assign(window, { [plan ? 'dessinSurface' : 'dessinSection']: made.surface });
+    return made.close;
+  }, []);
+
+  // biome-ignore lint/correctness/useExhaustiveDependencies: a new revision of the same drawing is no other drawing
+  useEffect(() => surface.current?.setList(list, denominator, session.get().revision), [list, denominator]);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: the theme is what it waits for
+  useEffect(() => surface.current?.retheme(), [theme]);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: another plane is another drawing
+  useEffect(() => {
+    if (!plan) showBox();
+  }, [plane]);
+
+  // biome-ignore lint/correctness/useExhaustiveDependencies: goes once for each request
+  useEffect(() => {
+    const made = surface.current;
+    // A pane that is opened shows the whole; what was asked for before it was there was meant for others.
+    if (!wanted || !made || !host.current || wanted.stamp < opened.current) return;
+    if (!wanted.ids.length) return showBox();
+    const box = boxOfIds(list, wanted.ids);
+    if (!box) return;
+    // No nearer than it is, unless what is wanted would be too small to read; never so near that it does not fit.
+    const k = Math.min(made.fit(box).k * 0.9, Math.max(made.view.k, 0.05));
+    const [w, h] = [host.current.clientWidth, host.current.clientHeight];
+    moveTo(k, w / 2 - ((box[0] + box[2]) / 2) * k, h / 2 + ((box[1] + box[3]) / 2) * k);
+  }, [wanted]);
+
+  return { host, surface, showBox };
+}

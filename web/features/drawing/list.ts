@@ -1,0 +1,65 @@
+/** The display list of a pane, made anew when something changes that is drawn in it. */
+import { useMemo, useRef } from 'react';
+import { useStore } from 'zustand';
+import { snagMarks } from '#core/audit/marks';
+import { colouring } from '#core/draw/colouring';
+import type { DisplayList } from '#core/draw/list';
+import type { TagMemory } from '#core/draw/place-tags';
+import { allTags, type PlanOptions, planList } from '#core/draw/plan';
+import { sectionList } from '#core/draw/section';
+import { frontElevation, type SectionView } from '#core/draw/section-view';
+import { tagSetOf } from '#core/draw/tag-set';
+import type { Id } from '#core/model/records';
+import { settingsOf } from '#core/model/show';
+import { useShow } from '../../state/context';
+import { useRun } from '../../state/run';
+import { useSelection } from '../../state/selection';
+import { useView } from '../../state/view';
+import { type Pane, swellAt } from './pane';
+
+export interface Drawn {
+  readonly list: DisplayList;
+  readonly options: PlanOptions;
+  /** Plane of a section; the plan has none. */
+  readonly plane: SectionView;
+}
+
+const none: readonly Id[] = [];
+
+export function useDrawn(view: string, pane: Pane): Drawn {
+  const show = useShow();
+  const plan = view === 'plan';
+  const settings = settingsOf(show);
+  const memory = useRef<TagMemory>(new Map());
+  const swell = useStore(pane, (state) => swellAt(state.k, settings.scale));
+  const tagSet = useView((state) => state.tagSet);
+  const colourBy = useView((state) => state.colourBy);
+  const dimmed = useView((state) => state.dimmed);
+  const sightLines = useView((state) => !plan && state.sightLines);
+  const section = useView((state) => state.section);
+  const preview = useRun((state) => (plan ? state.preview : null));
+  // Throws are drawn in sections, of what is chosen.
+  const throws = useSelection((state) => (plan ? none : state.selection));
+  const set = tagSet === 'none' ? null : (tagSetOf(show, tagSet) ?? allTags);
+  const colours = colourBy === 'nothing' ? undefined : colouring(show, colourBy).colours;
+  const plane = view === 'elevation' ? frontElevation : section;
+  const options = useMemo(
+    (): PlanOptions => ({
+      denominator: settings.scale * swell,
+      tags: set,
+      fewer: swell === 1 ? 0 : swell === 2 ? 2 : 1,
+      marks: snagMarks,
+      preview: preview?.fields.includes('channel') ? preview.labels : undefined,
+      dimmed: dimmed ?? undefined,
+      colours,
+      memory: memory.current,
+    }),
+    [settings.scale, swell, set, preview, colours, dimmed],
+  );
+  const list = useMemo(
+    (): DisplayList =>
+      plan ? planList(show, options) : sectionList(show, plane, { denominator: settings.scale * swell, throws, sightLines }),
+    [show, options, plan, plane, settings.scale, swell, throws, sightLines],
+  );
+  return { list, options, plane };
+}

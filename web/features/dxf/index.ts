@@ -1,0 +1,19 @@
+/** A venue read from DXF. */
+import { arrange } from '../../state/desk';
+import { type Feature, lazily } from '../../ui/registry';
+
+const feature: Feature = {
+  id: 'dxf',
+  panels: [{ id: 'dxf', wide: true, Panel: lazily(async () => (await import('./DxfPanel')).DxfPanel) }],
+  commands: [
+    {
+      id: 'dxf',
+      name: 'Read a venue from DXF',
+      run: ({ go }) => {
+        go('stage');
+        arrange({ panel: 'dxf', view: 'plan', beside: null });
+      },
+    },
+  ],
+};
+export default feature;

@@ -1,0 +1,39 @@
+/** The step Number: runs, a run threaded by hand, figures typed over the drawing. */
+import { Hash } from 'lucide-react';
+import { all } from '#core/model/show';
+import { arrange } from '../../state/desk';
+import { type Feature, lazily } from '../../ui/registry';
+import { threadTool } from './thread-tool';
+
+const feature: Feature = {
+  id: 'number',
+  steps: [
+    {
+      path: 'number',
+      name: 'Number',
+      icon: Hash,
+      order: 4,
+      note: (show) => {
+        const fixtures = all(show, 'fixture').filter((fixture) => !fixture.spare);
+        const without = fixtures.filter((fixture) => fixture.parts.every((part) => !part.channel)).length;
+        return without ? `${without} without` : fixtures.length ? 'all numbered' : '';
+      },
+      snags: 'number',
+      Panel: lazily(async () => (await import('./NumberPanel')).NumberPanel),
+    },
+  ],
+  tools: [{ id: 'thread', make: threadTool }],
+  commands: [
+    { id: 'quick', name: 'Type figures for the selection', key: 'Q', run: () => arrange({ quick: true, view: 'plan' }) },
+    {
+      id: 'thread',
+      name: 'Thread a run by hand',
+      key: 'X',
+      run: ({ go }) => {
+        go('number');
+        arrange({ tool: 'thread', view: 'plan' });
+      },
+    },
+  ],
+};
+export default feature;

@@ -1,0 +1,58 @@
+/** The step Patch: addresses, universes, modes, loads. */
+import { Waypoints } from 'lucide-react';
+import { snagsOf, wrongSnags } from '#core/audit/snags';
+import { all } from '#core/model/show';
+import { togglePanel } from '../../state/acting';
+import { usePanels } from '../../state/panels';
+import { useView } from '../../state/view';
+import { type Feature, lazily } from '../../ui/registry';
+
+const feature: Feature = {
+  id: 'patch',
+  steps: [
+    {
+      path: 'patch',
+      name: 'Patch',
+      icon: Waypoints,
+      order: 5,
+      note: (show) => {
+        const unpatched = snagsOf(show)
+          .filter((snag) => snag.code === 'no address')
+          .reduce((sum, snag) => sum + snag.fixtures.length, 0);
+        if (unpatched) return `${unpatched} without`;
+        const some = all(show, 'fixture').some((fixture) => !fixture.spare);
+        return some && !wrongSnags(show).some((snag) => snag.step === 'patch') ? 'no snags' : '';
+      },
+      snags: 'patch',
+      Panel: lazily(async () => (await import('./PatchPanel')).PatchPanel),
+    },
+  ],
+  panels: [
+    { id: 'power', Panel: lazily(async () => (await import('./PowerPanel')).PowerPanel) },
+    { id: 'modes', Panel: lazily(async () => (await import('./ModesPanel')).ModesPanel) },
+  ],
+  views: [
+    {
+      id: 'universes',
+      name: 'Universes',
+      what: 'The map of universes',
+      order: 5,
+      steps: ['patch'],
+      keys: 'view',
+      beside: 'universes',
+      Pane: lazily(async () => (await import('./UniverseMap')).UniverseMap),
+    },
+  ],
+  keys: [{ id: 'universe', scope: 'list', keys: ['ArrowUp', 'ArrowDown'], name: 'The next universe, or the one before' }],
+  commands: [
+    {
+      id: 'universes',
+      name: 'Show the map of universes',
+      key: '8',
+      run: () => useView.setState({ view: 'universes', beside: null }),
+    },
+    { id: 'power', name: 'Circuits, dimmers, phases: what they carry', run: togglePanel('power') },
+    { id: 'modes', name: 'Change the mode of the selection', run: () => usePanels.setState({ panel: 'modes' }) },
+  ],
+};
+export default feature;

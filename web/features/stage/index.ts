@@ -1,0 +1,68 @@
+/** The step Stage: outlines, masking, dimensions, notes, layers, the line of a section. */
+import { Blinds, PenTool, Ruler, StickyNote, Theater } from 'lucide-react';
+import { all } from '#core/model/show';
+import { arrange } from '../../state/desk';
+import { type Command, type Feature, lazily } from '../../ui/registry';
+import { plural } from '../../ui/words';
+import { ClothFields, NoteFields } from './DraftFields';
+import { dimensionTool, maskingTool, noteTool, outlineTool, sectionLineTool } from './tools';
+
+const take = (id: string, name: string, key?: string): Command => ({
+  id,
+  name,
+  ...(key ? { key } : {}),
+  run: ({ go }) => {
+    go('stage');
+    arrange({ tool: id, view: 'plan' });
+  },
+});
+
+const feature: Feature = {
+  id: 'stage',
+  steps: [
+    {
+      path: 'stage',
+      name: 'Stage',
+      icon: Theater,
+      order: 1,
+      note: (show) => plural(all(show, 'outline').length + all(show, 'masking').length + all(show, 'backdrop').length, 'outline'),
+      Panel: lazily(async () => (await import('./StagePanel')).StagePanel),
+    },
+  ],
+  tools: [
+    { id: 'outline', make: outlineTool, bar: { icon: PenTool, order: 2, on: 'stage' } },
+    {
+      id: 'masking',
+      make: maskingTool,
+      bar: { icon: Blinds, order: 3, on: 'stage' },
+      drafts: {
+        name: 'The new cloth',
+        button: 'Hang the cloth',
+        hint: 'Enter takes it, Escape leaves it.',
+        height: 170,
+        Fields: ClothFields,
+      },
+    },
+    { id: 'dimension', make: dimensionTool, bar: { icon: Ruler, order: 4, on: 'stage' } },
+    {
+      id: 'note',
+      make: noteTool,
+      bar: { icon: StickyNote, order: 5, on: 'stage' },
+      drafts: {
+        name: 'The new note',
+        button: 'Write the note',
+        hint: 'Enter takes it, Escape leaves it.',
+        height: 170,
+        Fields: NoteFields,
+      },
+    },
+    { id: 'section', make: sectionLineTool },
+  ],
+  commands: [
+    take('outline', 'Draw an outline', 'O'),
+    take('masking', 'Hang masking'),
+    take('dimension', 'Measure: a dimension that stays attached', 'L'),
+    take('note', 'Write a note'),
+  ],
+};
+export default feature;

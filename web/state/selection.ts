@@ -1,0 +1,23 @@
+/** What is chosen, and what lies under the pointer. */
+import type { Id } from '#core/model/records';
+import { makeStore } from './store';
+import { useView } from './view';
+
+export interface Selection {
+  /** In the order of selection. */
+  readonly selection: readonly Id[];
+  /** Hovered thing, shared by all panes. */
+  readonly hover: Id | null;
+}
+/** Written by tools, panes, lists, the Ledger and commands, through the functions below. */
+export const useSelection = makeStore<Selection>({ selection: [], hover: null });
+
+export const select = (ids: readonly Id[]): void => useSelection.setState({ selection: ids });
+export const hoverOver = (id: Id | null): void => {
+  if (id !== useSelection.getState().hover) useSelection.setState({ hover: id });
+};
+/** Goes to things on the drawing and selects them. */
+export function goTo(ids: readonly Id[]): void {
+  select(ids);
+  useView.setState({ goTo: { ids, stamp: Date.now() } });
+}

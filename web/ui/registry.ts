@@ -1,0 +1,219 @@
+/**
+ * What the features of the window contribute, and the one list of it: steps, panels, tools, commands, views and keys. A feature is a folder of `features` with an
+ * `index.ts`; it knows state, ui and core, and no other feature.
+ */
+import type { LucideIcon } from 'lucide-react';
+import { type ComponentType, lazy } from 'react';
+import type { SnagStep } from '#core/audit/snags';
+import type { Show } from '#core/model/show';
+import type { Session } from '../state/session/session';
+import type { Env, Tool } from './canvas/tool';
+
+export interface Context {
+  readonly session: Session;
+  readonly show: Show;
+  readonly go: (path: string) => void;
+}
+
+export interface Command {
+  readonly id: string;
+  readonly name: string;
+  /** As in "mod+shift+Z", with "mod" for Ctrl or Cmd; letters in capitals. */
+  readonly key?: string;
+  /** Changes what is drawn: its key acts only where the rig is seen. */
+  readonly edits?: true;
+  /** Done by key alone: neither in the palette nor on a button. */
+  readonly quiet?: true;
+  /** Stands in the bar of tools; pressed while `panel` is open. */
+  readonly bar?: { readonly icon: LucideIcon; readonly order: number; readonly panel?: string };
+  readonly run: (context: Context) => void;
+}
+
+/** Where keys act: in the drawing (and where nothing has the focus), or in an element with this scope. */
+export type Scope = 'drawing' | 'ledger' | 'shelf' | 'symbol' | 'board' | 'items' | 'list' | 'pixels' | 'separator';
+
+/** A key that a part of the screen takes while it has the focus. The part binds it (`useKeys`), the list says that it exists. */
+export interface KeyEntry {
+  readonly id: string;
+  readonly scope: Exclude<Scope, 'drawing'>;
+  readonly keys: readonly string[];
+  readonly name: string;
+}
+
+export interface StepEntry {
+  /** Last part of the address. */
+  readonly path: string;
+  readonly name: string;
+  readonly icon: LucideIcon;
+  readonly order: number;
+  /** How far it has come, in a word or two. */
+  readonly note: (show: Show) => string;
+  /** The snags that are told under it. */
+  readonly snags?: SnagStep;
+  /** The view that belongs to it, and to no other step. */
+  readonly view?: string;
+  readonly Panel: ComponentType;
+}
+
+/** A panel over the step's own. */
+export interface PanelEntry {
+  readonly id: string;
+  /** Over the panes instead of at the side. */
+  readonly wide?: true;
+  readonly Panel: ComponentType;
+}
+
+/** The form beside what a tool is drafting. */
+export interface Drafts {
+  readonly name: string;
+  readonly button: string;
+  readonly hint: string;
+  /** About how high it stands, pixels. */
+  readonly height: number;
+  readonly Fields: ComponentType;
+}
+
+export interface ToolEntry {
+  readonly id: string;
+  readonly make: (env: Env) => Tool;
+  readonly drafts?: Drafts;
+  /** In the bar of tools, in those steps; its command has the same id. */
+  readonly bar?: { readonly icon: LucideIcon; readonly order: number; readonly on: 'stage' | 'rig' | 'both' };
+}
+
+export interface ViewEntry {
+  readonly id: string;
+  /** On its tab. */
+  readonly name: string;
+  /** As a sentence begins with it. */
+  readonly what: string;
+  readonly order: number;
+  /** Steps in whose bar it stands; without any, all. Where it is looked at its tab stands everywhere. */
+  readonly steps?: readonly string[];
+  /** It is drawn on paper, and takes the tools. */
+  readonly drawn?: true;
+  /** Keys act on the rig, or may only look at other things. */
+  readonly keys: 'rig' | 'view';
+  /** Its name among what can stand beside another view. */
+  readonly beside?: string;
+  /** Stands alone: nothing can be put beside it. */
+  readonly alone?: true;
+  readonly Pane: ComponentType<{ readonly view: string; readonly step: string }>;
+}
+
+export interface Feature {
+  readonly id: string;
+  readonly steps?: readonly StepEntry[];
+  readonly panels?: readonly PanelEntry[];
+  readonly tools?: readonly ToolEntry[];
+  readonly commands?: readonly Command[];
+  readonly views?: readonly ViewEntry[];
+  readonly keys?: readonly KeyEntry[];
+}
+
+export interface Registry {
+  readonly steps: readonly StepEntry[];
+  readonly panels: ReadonlyMap<string, PanelEntry>;
+  readonly tools: ReadonlyMap<string, ToolEntry>;
+  readonly commands: ReadonlyMap<string, Command>;
+  readonly views: readonly ViewEntry[];
+  readonly keys: readonly KeyEntry[];
+}
+
+/** The same items by id. @throws Error when one id stands twice */
+function byId<T>(what: string, items: readonly T[], id: (item: T) => string): Map<string, T> {
+  const out = new Map<string, T>();
+  for (const item of items) {
+    if (out.has(id(item))) throw new Error(`Two ${what} are called ${id(item)}.`);
+    out.set(id(item), item);
+  }
+  return out;
+}
+
+/** @throws Error when ids, or keys of one scope, stand twice, or something names what is not there */
+export function makeRegistry(features: readonly Feature[]): Registry {
+  byId('features', features, (item) => item.id);
+  const steps = features.flatMap((feature) => feature.steps ?? []).sort((a, b) => a.order - b.order);
+  const views = features.flatMap((feature) => feature.views ?? []).sort((a, b) => a.order - b.order);
+  const keys = features.flatMap((feature) => feature.keys ?? []);
+  const commands = byId(
+    'commands',
+    [
+      ...features.flatMap((feature) => feature.commands ?? []),
+      ...steps.map(
+        ({ path, name }): Command => ({ id: `step ${path}`, name: `Go to the step ${name}`, run: ({ go }) => go(path) }),
+      ),
+    ],
+    (item) => item.id,
+  );
+  const tools = byId(
+    'tools',
+    features.flatMap((feature) => feature.tools ?? []),
+    (item) => item.id,
+  );
+  byId('steps', steps, (item) => item.path);
+  byId('views', views, (item) => item.id);
+  byId('keys', keys, (item) => `${item.scope} ${item.id}`);
+  byId(
+    'keys',
+    [
+      ...[...commands.values()].flatMap(({ key }) => (key ? [`drawing ${key}`] : [])),
+      ...keys.flatMap((item) => item.keys.map((key) => `${item.scope} ${key}`)),
+    ],
+    (item) => item,
+  );
+  const panels = byId(
+    'panels',
+    features.flatMap((feature) => feature.panels ?? []),
+    (item) => item.id,
+  );
+  for (const tool of tools.values())
+    if (tool.bar && !commands.has(tool.id)) throw new Error(`The tool ${tool.id} stands in the bar and has no command.`);
+  for (const { id, bar } of commands.values())
+    if (bar?.panel && !panels.has(bar.panel)) throw new Error(`The command ${id} opens a panel that is not there: ${bar.panel}.`);
+  for (const { path, view } of steps)
+    if (view && !views.some((item) => item.id === view))
+      throw new Error(`The step ${path} has a view that is not there: ${view}.`);
+  return { steps, panels, tools, commands, views, keys };
+}
+
+let filled: Registry | null = null;
+/** Said once, before anything is shown. */
+export const fillRegistry = (features: readonly Feature[]): void => {
+  filled = makeRegistry(features);
+};
+export function registry(): Registry {
+  if (!filled) throw new Error('The registry was asked before it was filled.');
+  return filled;
+}
+
+/** Fetched when it is first shown, or in a quiet moment after the page stands (`fetchAll`). */
+const waiting: (() => Promise<unknown>)[] = [];
+// biome-ignore lint/suspicious/noExplicitAny: a component without properties stands wherever one is wanted
+export function lazily(load: () => Promise<ComponentType<any>>): ComponentType<any> {
+  waiting.push(load);
+  return lazy(async () => ({ default: await load() }));
+}
+/** So that a step is there at once when somebody goes to it, also while the server is away. */
+export async function fetchAll(): Promise<void> {
+  for (const load of waiting.splice(0)) await load().catch(() => undefined);
+}
+
+/** "Ctrl Z" for people, from "mod+Z". */
+export const keyText = (key: string): string =>
+  key
+    .replace('mod', /Mac/.test(navigator.platform) ? 'Cmd' : 'Ctrl')
+    .replace('shift', 'Shift')
+    .replaceAll('+', ' ');
+
+export function commandById(id: string): Command {
+  const command = registry().commands.get(id);
+  if (!command) throw new Error(`No command is called ${id}.`);
+  return command;
+}
+/** The tool tip of a command: its name and its key. */
+export const tip = (id: string): string => {
+  const { name, key } = commandById(id);
+  return key ? `${name} (${keyText(key)})` : name;
+};
+export const viewById = (id: string): ViewEntry | undefined => registry().views.find((view) => view.id === id);

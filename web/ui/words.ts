@@ -1,0 +1,6 @@
+/** Small words of the screen. */
+export const plural = (n: number, what = 'fixture'): string => `${n} ${what}${n === 1 ? '' : 's'}`;
+
+/** Angles as they are spoken of: one, or the ends of a zoom. */
+export const degreesOf = (field: readonly [number, number] | undefined): string =>
+  field && field[1] > 0 ? (field[0] === field[1] ? `${field[0]}°` : `${field[0]}°-${field[1]}°`) : '';
