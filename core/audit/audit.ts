@@ -2,6 +2,8 @@
  * The audit that runs all the time: it keeps which fixtures stand in which group (position, universe, channel, circuit, dimmer), and after a change looks
  * again at the groups that the changed records are or were in. What it finds is what a full audit finds.
  */
+
+import { differing } from '../model/lineage.js';
 import type { DessinRecord, Feed, Fixture, Id, Wall } from '../model/records.js';
 import { all, find, type Show } from '../model/show.js';
 import { universeOf } from '../patch/address.js';
@@ -28,6 +30,8 @@ export function makeAudit(): Audit {
   let found = new Map<Group, readonly Snag[]>();
   let amps = new Map<Group, number>();
   let list: readonly Snag[] = [];
+  let gone = new Set<Snag>();
+  let fresh: Snag[] = [];
   let count = 0;
 
   const reset = () => {
@@ -35,7 +39,32 @@ export function makeAudit(): Audit {
     groupsOf = new Map();
     found = new Map();
     amps = new Map();
+    list = [];
   };
+
+  /** What was found in a group takes the place of what was found there before. */
+  function put(group: Group, snags: readonly Snag[]): void {
+    const before = found.get(group);
+    if (before) for (const snag of before) gone.add(snag);
+    fresh.push(...snags);
+    if (snags.length) found.set(group, snags);
+    else if (before) found.delete(group);
+  }
+  /** All snags in their order: those that stand keep theirs, so that only what is new is sorted. */
+  function relisted(): readonly Snag[] {
+    const stay = gone.size ? list.filter((snag) => !gone.has(snag)) : list;
+    const come = fresh.sort(bySeverity);
+    [gone, fresh] = [new Set(), []];
+    if (!come.length) return stay;
+    const out: Snag[] = [];
+    let i = 0;
+    for (const snag of come) {
+      while (i < stay.length && bySeverity(stay[i]!, snag) <= 0) out.push(stay[i++]!);
+      out.push(snag);
+    }
+    while (i < stay.length) out.push(stay[i++]!);
+    return out;
+  }
 
   function place(show: Show, id: Id, record: Fixture | Wall | undefined, dirty: Set<Group>): void {
     for (const group of groupsOf.get(id) ?? []) {
@@ -82,13 +111,12 @@ export function makeAudit(): Audit {
           } else if (record.kind === 'type' || record.kind === 'area' || record.kind === 'accessory' || record.kind === 'symbol')
             through.add(record.id);
         };
-        for (const record of show.records.values()) {
-          const was = before.records.get(record.id);
-          if (was === record) continue;
-          if (was && was.kind !== record.kind) change(was);
-          change(record);
+        for (const id of differing(before, show)) {
+          const [was, is] = [before.records.get(id), show.records.get(id)];
+          if (was === is) continue;
+          if (was && was.kind !== is?.kind) change(was);
+          if (is) change(is);
         }
-        for (const record of before.records.values()) if (!show.records.has(record.id)) change(record);
         // Types carry symbols; fixtures carry types, aims and accessories.
         if (through.size) {
           for (const type of all(show, 'type')) if (type.symbol && through.has(type.symbol)) through.add(type.id);
@@ -111,7 +139,7 @@ export function makeAudit(): Audit {
         const ids = members.get(group);
         // One alone on a channel agrees with itself: most channels are so.
         if (group[0] === 'c' && (ids?.size ?? 0) < 2) {
-          found.delete(group);
+          put(group, []);
           continue;
         }
         const inside = [...(ids ?? [])].map((id) => show.records.get(id)!);
@@ -143,17 +171,12 @@ export function makeAudit(): Audit {
             phases = true;
           }
         }
-        if (snags.length) found.set(group, snags);
-        else found.delete(group);
+        put(group, snags);
       }
-      if (phases) {
-        const snags = phasesOf(show, feeds);
-        if (snags.length) found.set('phases', snags);
-        else found.delete('phases');
-      }
+      if (phases) put('phases', phasesOf(show, feeds));
       count = dirty.size;
       last = show;
-      list = [...found.values()].flat().sort(bySeverity);
+      list = relisted();
       return list;
     },
   };

@@ -49,14 +49,16 @@ export const keyIn = (snag: Snag): string => snag.key.slice(snag.code.length + 1
 export const snagsIn = <K extends GroupKind>(kind: K, group: Groups[K]): Snag[] =>
   checks.flatMap((check) => (check.find[kind]?.(group) ?? []).map((found) => snagOf(check, found)));
 
+/** Stops first. */
+const heavy = Object.fromEntries(weights.map((weight, i) => [weight, i])) as Readonly<Record<Weight, number>>;
 const rank = new Map(checks.map(({ code }, i) => [code, i]));
 export const checkOf = (code: string): Check | undefined => checks[rank.get(code) ?? -1];
 
 /** Orders snags: stops first, then by their checks, then by key, which does not change while others come and go. */
 export function bySeverity(a: Snag, b: Snag): number {
   return (
-    weights.indexOf(a.weight) - weights.indexOf(b.weight) ||
-    (rank.get(a.code) ?? 0) - (rank.get(b.code) ?? 0) ||
+    heavy[a.weight] - heavy[b.weight] ||
+    (a.code === b.code ? 0 : (rank.get(a.code) ?? 0) - (rank.get(b.code) ?? 0)) ||
     (a.key < b.key ? -1 : a.key > b.key ? 1 : 0)
   );
 }

@@ -1,5 +1,6 @@
 /** Fixtures on one position that stand closer than their bodies or clamps allow, and by how much. */
 import { symbolIn } from '../draw/symbols.js';
+import { changedBetween } from '../model/lineage.js';
 import type { Fixture, Id, Position } from '../model/records.js';
 import { all, get, type Show } from '../model/show.js';
 import { type Place, place } from '../space/hanging.js';
@@ -109,33 +110,60 @@ export function collisionsOn(show: Show, position: Position, fixtures: readonly 
 
 const keptOn = new WeakMap<Position, { places: readonly (Place | Fixture)[]; found: readonly Collision[] }>();
 const kept = new WeakMap<Show, readonly Collision[]>();
+/** The rig that was looked at last, position by position. */
+let last: { readonly show: Show; readonly on: ReadonlyMap<Id, readonly Collision[]> } | null = null;
 
-/** Collisions of the whole rig, position by position; a position whose fixtures stand as they stood is not looked at again. */
-export function collisionsOf(show: Show): readonly Collision[] {
-  let found = kept.get(show);
-  if (!found) {
-    const riding = new Map<Id, Fixture[]>();
-    for (const fixture of all(show, 'fixture')) {
-      const list = riding.get(fixture.position);
-      if (list) list.push(fixture);
-      else riding.set(fixture.position, [fixture]);
-    }
-    const out: Collision[] = [];
-    for (const position of all(show, 'position')) {
-      const fixtures = riding.get(position.id);
-      if (!fixtures || fixtures.length < 2) continue;
-      const places = fixtures.map((fixture) => place(show, fixture));
-      const known = keptOn.get(position);
-      if (known && known.places.length === places.length && places.every((at, i) => known.places[i] === at)) {
-        out.push(...known.found);
-        continue;
-      }
-      const fresh = collisionsOn(show, position, fixtures);
-      keptOn.set(position, { places, found: fresh });
-      out.push(...fresh);
-    }
-    found = out;
-    kept.set(show, found);
+/** Fixtures by the position that they hang on, in the order of the show. */
+function ridingOn(show: Show, positions: ReadonlySet<Id> | null): Map<Id, Fixture[]> {
+  const riding = new Map<Id, Fixture[]>();
+  for (const fixture of all(show, 'fixture')) {
+    if (positions && !positions.has(fixture.position)) continue;
+    const list = riding.get(fixture.position);
+    if (list) list.push(fixture);
+    else riding.set(fixture.position, [fixture]);
   }
+  return riding;
+}
+
+/** What is found on a position; where its fixtures stand as they stood it is not looked at again. */
+function on(show: Show, position: Position, fixtures: readonly Fixture[] | undefined): readonly Collision[] {
+  if (!fixtures || fixtures.length < 2) return [];
+  const places = fixtures.map((fixture) => place(show, fixture));
+  const known = keptOn.get(position);
+  if (known && known.places.length === places.length && places.every((at, i) => known.places[i] === at)) return known.found;
+  const found = collisionsOn(show, position, fixtures);
+  keptOn.set(position, { places, found });
   return found;
+}
+
+/** Positions whose fixtures an edit touched; null where it touched what others stand by too. */
+function touchedPositions(before: Show, show: Show): ReadonlySet<Id> | null {
+  const changed = changedBetween(before, show);
+  if (!changed) return null;
+  const positions = new Set<Id>();
+  for (const id of changed.ids)
+    for (const record of [before.records.get(id), show.records.get(id)]) {
+      if (record?.kind === 'fixture') positions.add(record.position);
+      else if (record?.kind === 'position') positions.add(record.id);
+      // Types, areas and settings say where others stand; notes, runs and the like do not, but are rarely changed alone.
+      else if (record) return null;
+    }
+  return positions;
+}
+
+/** Collisions of the whole rig, position by position. An edit looks again at the positions that it touched. */
+export function collisionsOf(show: Show): readonly Collision[] {
+  const known = kept.get(show);
+  if (known) return known;
+  const touched = last && touchedPositions(last.show, show);
+  const riding = ridingOn(show, touched);
+  const found = new Map<Id, readonly Collision[]>();
+  for (const position of all(show, 'position')) {
+    const here = touched && !touched.has(position.id) ? last?.on.get(position.id) : on(show, position, riding.get(position.id));
+    if (here?.length) found.set(position.id, here);
+  }
+  last = { show, on: found };
+  const out = [...found.values()].flat();
+  kept.set(show, out);
+  return out;
 }

@@ -5,6 +5,7 @@
  *   apply(apply(show, change), invert(change)) // equals show
  */
 import { equal } from './equal.js';
+import { descend } from './lineage.js';
 import type { DessinRecord, Id } from './records.js';
 import type { Show } from './show.js';
 
@@ -61,7 +62,13 @@ export function apply(show: Show, change: Change): Show {
       throw new ChangeError(`Cannot add the ${record.kind} ${record.id}: the show has a record with this id.`);
     records.set(record.id, record);
   }
-  return { id: show.id, records };
+  const after: Show = { id: show.id, records };
+  const touched = [...change.removed, ...change.added, ...change.updated.map(([, to]) => to)];
+  descend(after, show, {
+    ids: new Set(touched.map(({ id }) => id)),
+    inPlace: !change.added.length && !change.removed.length,
+  });
+  return after;
 }
 
 /** The change that undoes a change. */

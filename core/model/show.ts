@@ -1,4 +1,5 @@
 /** A show is an immutable map of records. Unchanged records keep their identity, so that derived values can be remembered by record. */
+import { changedBetween } from './lineage.js';
 import type { DessinRecord, Id, Kind, RecordOf, Settings } from './records.js';
 
 export interface Show {
@@ -13,22 +14,49 @@ export function showOf(id: Id, records: Iterable<DessinRecord>): Show {
   return { id, records: map };
 }
 
-const byKind = new WeakMap<Show, Map<Kind, readonly DessinRecord[]>>();
+type Lists = ReadonlyMap<Kind, readonly DessinRecord[]>;
+const byKind = new WeakMap<Show, Lists>();
+/** The lists that were made last: a show that came from that one by small changes keeps those of the kinds that were not touched. */
+let last: { readonly show: Show; readonly lists: Lists } | null = null;
 
-/** All records of a kind, in the order in which they entered the show. Remembered per show. */
-export function all<K extends Kind>(show: Show, kind: K): readonly RecordOf<K>[] {
-  let sorted = byKind.get(show);
-  if (!sorted) {
-    const lists = new Map<Kind, DessinRecord[]>();
-    for (const record of show.records.values()) {
-      const list = lists.get(record.kind);
-      if (list) list.push(record);
-      else lists.set(record.kind, [record]);
-    }
-    sorted = lists;
-    byKind.set(show, lists);
+function sorted(show: Show): Lists {
+  const lists = new Map<Kind, DessinRecord[]>();
+  for (const record of show.records.values()) {
+    const list = lists.get(record.kind);
+    if (list) list.push(record);
+    else lists.set(record.kind, [record]);
   }
-  return (sorted.get(kind) ?? []) as readonly RecordOf<K>[];
+  return lists;
+}
+
+/** Lists after an edit that changed records and neither added nor removed any; null where it did more. */
+function patched(show: Show, before: { readonly show: Show; readonly lists: Lists }): Lists | null {
+  const changed = changedBetween(before.show, show);
+  if (!changed?.inPlace) return null;
+  const { ids } = changed;
+  const kinds = new Set<Kind>();
+  for (const id of ids) {
+    const is = show.records.get(id);
+    if (is && is !== before.show.records.get(id)) kinds.add(is.kind);
+  }
+  const lists = new Map(before.lists);
+  for (const kind of kinds)
+    lists.set(
+      kind,
+      (before.lists.get(kind) ?? []).map((record) => (ids.has(record.id) ? show.records.get(record.id)! : record)),
+    );
+  return lists;
+}
+
+/** All records of a kind, in the order in which they entered the show. Remembered per show; the same list as before where no record of the kind changed. */
+export function all<K extends Kind>(show: Show, kind: K): readonly RecordOf<K>[] {
+  let lists = byKind.get(show);
+  if (!lists) {
+    lists = (last && patched(show, last)) ?? sorted(show);
+    byKind.set(show, lists);
+    last = { show, lists };
+  }
+  return (lists.get(kind) ?? []) as readonly RecordOf<K>[];
 }
 
 /** The record with this id and kind, or undefined. */

@@ -56,8 +56,17 @@ export const feedOf = (part: Fixture['parts'][number]): { of: Feed['of']; name: 
 /** Limit of a feed, A: its own, or the house's; with the share that hours allow. */
 export const feedLimit = (feeds: ReadonlyMap<string, Feed>, power: Power, of: Feed['of'], name: string): number =>
   usable(feeds.get(`${of} ${name}`)?.limit ?? power[of], power.share);
-export const feedsByName = (show: Show): Map<string, Feed> =>
-  new Map(all(show, 'feed').map((feed) => [`${feed.of} ${feed.name}`, feed]));
+const named = new WeakMap<readonly Feed[], ReadonlyMap<string, Feed>>();
+/** Feeds by what they are of and their name: "dimmer 12". Remembered by the list of feeds, which most edits leave alone. */
+export function feedsByName(show: Show): ReadonlyMap<string, Feed> {
+  const feeds = all(show, 'feed');
+  let map = named.get(feeds);
+  if (!map) {
+    map = new Map(feeds.map((feed) => [`${feed.of} ${feed.name}`, feed]));
+    named.set(feeds, map);
+  }
+  return map;
+}
 
 const kept = new WeakMap<Show, Loads>();
 /** All loads. Spares count for nothing. Remembered per show. */

@@ -51,6 +51,8 @@ function inScopes(event: KeyboardEvent): boolean {
   const target = event.target instanceof Element ? event.target : null;
   const single = !event.ctrlKey && !event.metaKey;
   let at = target?.closest('[data-scope]') ?? null;
+  // Where nothing has the focus, what lies over everything has the keys.
+  if (!at && target === document.body) at = [...document.querySelectorAll('[role="dialog"][data-scope]')].at(-1) ?? null;
   while (at) {
     // On a control that stands in it, single keys are the control's.
     const control = target?.closest(controls);

@@ -187,13 +187,18 @@ export function registry(): Registry {
   return filled;
 }
 
-/** Fetched when it is first shown, or in a quiet moment after the page stands (`fetchAll`). */
 const waiting: (() => Promise<unknown>)[] = [];
-// biome-ignore lint/suspicious/noExplicitAny: a component without properties stands wherever one is wanted
-export function lazily(load: () => Promise<ComponentType<any>>): ComponentType<any> {
+// A component without properties stands wherever one is wanted.
+// biome-ignore lint/suspicious/noExplicitAny: what it takes is known where it is shown
+type Any = ComponentType<any>;
+
+/** Fetched when it is first shown, or in a quiet moment after the page stands (`fetchAll`). */
+export function lazily(load: () => Promise<Any>): Any {
   waiting.push(load);
-  return lazy(async () => ({ default: await load() }));
+  return onDemand(load);
 }
+/** Fetched when it is first shown, and not before: what is large, or seldom looked at. */
+export const onDemand = (load: () => Promise<Any>): Any => lazy(async () => ({ default: await load() }));
 /** So that a step is there at once when somebody goes to it, also while the server is away. */
 export async function fetchAll(): Promise<void> {
   for (const load of waiting.splice(0)) await load().catch(() => undefined);

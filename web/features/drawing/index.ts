@@ -11,11 +11,11 @@ import { useTool } from '../../state/tool';
 import { useView } from '../../state/view';
 import { useHand } from '../../ui/canvas/hand';
 import { focusDrawing } from '../../ui/focus';
-import { type Command, type Feature, lazily } from '../../ui/registry';
+import { type Command, type Feature, onDemand } from '../../ui/registry';
 import { Drawing } from './Drawing';
 import { selectTool } from './select-tool';
 
-const ThreeView = lazily(async () => (await import('./ThreeView')).default);
+const ThreeView = onDemand(async () => (await import('./ThreeView')).default);
 
 /** Escape: leaves a gesture, then a draft, the tool, the panel, the selection. Of two panes the left one leads. */
 function leave(): void {

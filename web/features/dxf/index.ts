@@ -1,10 +1,10 @@
 /** A venue read from DXF. */
 import { arrange } from '../../state/desk';
-import { type Feature, lazily } from '../../ui/registry';
+import { type Feature, onDemand } from '../../ui/registry';
 
 const feature: Feature = {
   id: 'dxf',
-  panels: [{ id: 'dxf', wide: true, Panel: lazily(async () => (await import('./DxfPanel')).DxfPanel) }],
+  panels: [{ id: 'dxf', wide: true, Panel: onDemand(async () => (await import('./DxfPanel')).DxfPanel) }],
   commands: [
     {
       id: 'dxf',

@@ -5,7 +5,7 @@ import { all } from '#core/model/show';
 import { togglePanel } from '../../state/acting';
 import { usePanels } from '../../state/panels';
 import { useView } from '../../state/view';
-import { type Feature, lazily } from '../../ui/registry';
+import { type Feature, lazily, onDemand } from '../../ui/registry';
 
 const feature: Feature = {
   id: 'patch',
@@ -40,7 +40,7 @@ const feature: Feature = {
       steps: ['patch'],
       keys: 'view',
       beside: 'universes',
-      Pane: lazily(async () => (await import('./UniverseMap')).UniverseMap),
+      Pane: onDemand(async () => (await import('./UniverseMap')).UniverseMap),
     },
   ],
   keys: [{ id: 'universe', scope: 'list', keys: ['ArrowUp', 'ArrowDown'], name: 'The next universe, or the one before' }],

@@ -1,6 +1,6 @@
 /** Pixel walls and their wiring. */
 import { useView } from '../../state/view';
-import { type Feature, lazily } from '../../ui/registry';
+import { type Feature, onDemand } from '../../ui/registry';
 
 const feature: Feature = {
   id: 'pixels',
@@ -12,7 +12,7 @@ const feature: Feature = {
       order: 6,
       steps: ['patch'],
       keys: 'view',
-      Pane: lazily(async () => (await import('./PixelView')).PixelView),
+      Pane: onDemand(async () => (await import('./PixelView')).PixelView),
     },
   ],
   keys: [
