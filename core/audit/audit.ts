@@ -66,25 +66,27 @@ export function makeAudit(): Audit {
     return out;
   }
 
-  function place(show: Show, id: Id, record: Fixture | Wall | undefined, dirty: Set<Group>): void {
-    for (const group of groupsOf.get(id) ?? []) {
+  /** Puts a record into its groups, and says which were touched. @returns whether a feed has others in it than before */
+  function place(show: Show, id: Id, record: Fixture | Wall | undefined, dirty: Set<Group>): boolean {
+    const before = groupsOf.get(id) ?? [];
+    const after = !record ? [] : record.kind === 'fixture' ? fixtureGroups(show, record) : wallGroups(record);
+    for (const group of before) {
       dirty.add(group);
+      if (after.includes(group)) continue;
       const set = members.get(group);
       set?.delete(id);
       if (set?.size === 0) members.delete(group);
     }
-    if (!record) {
-      groupsOf.delete(id);
-      return;
-    }
-    const groups = record.kind === 'fixture' ? fixtureGroups(show, record) : wallGroups(record);
-    groupsOf.set(id, groups);
-    for (const group of groups) {
+    for (const group of after) {
       dirty.add(group);
       const set = members.get(group);
       if (set) set.add(id);
       else members.set(group, new Set([id]));
     }
+    if (record) groupsOf.set(id, after);
+    else groupsOf.delete(id);
+    const feeds = (groups: readonly Group[]) => groups.filter((group) => group[0] === 'd' || group[0] === 'e').join('|');
+    return feeds(before) !== feeds(after);
   }
 
   return {
@@ -130,7 +132,8 @@ export function makeAudit(): Audit {
         }
         for (const id of touched) {
           const record = show.records.get(id);
-          place(show, id, record?.kind === 'fixture' || record?.kind === 'wall' ? record : undefined, dirty);
+          const standing = record?.kind === 'fixture' || record?.kind === 'wall' ? record : undefined;
+          if (place(show, id, standing, dirty)) phases = true;
         }
       }
       const feeds = feedsByName(show);
@@ -166,9 +169,10 @@ export function makeAudit(): Audit {
             const of: Feed['of'] = group[0] === 'd' ? 'dimmer' : 'circuit';
             const feed = feedGroup(show, of, name, fixtures, feeds, power);
             snags = snagsIn('feed', feed);
+            // Phases are summed again where a feed carries more or less, or feeds others, than before.
+            if ((amps.get(group) ?? 0) !== (fixtures.length ? feed.own : 0)) phases = true;
             if (fixtures.length) amps.set(group, feed.own);
             else amps.delete(group);
-            phases = true;
           }
         }
         put(group, snags);

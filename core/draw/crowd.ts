@@ -52,6 +52,10 @@ const STRIDE = 10;
 const UPRIGHT = 0;
 const TURNED = 1;
 const LINE = 2;
+/** An upright box that can be taken away by itself: a tag that is placed, and may be placed anew. */
+const TAG = 3;
+/** Was taken away; its cells still name it. */
+const GONE = 4;
 
 /**
  * Everything in plain numbers, and used again after `clear`: made anew for each edit it was mostly work for the garbage collector
@@ -64,6 +68,9 @@ export class Crowd {
   private owners = new Int32Array(4096);
   private kinds = new Uint8Array(4096);
   private count = 0;
+  private gone = 0;
+  /** What belongs to an owner, so that it can be taken away. */
+  private readonly ofOwner = new Map<number, number[]>();
   /** @param cell side of a cell, mm: about the size of what is asked for */
   constructor(private cell: number) {}
 
@@ -74,6 +81,28 @@ export class Crowd {
     if (cell !== this.cell || this.cells.size > 200_000) this.cells.clear();
     this.cell = cell;
     this.count = 0;
+    this.gone = 0;
+    this.ofOwner.clear();
+  }
+  /** More was taken away than is left: filling it anew is cheaper. */
+  get worn(): boolean {
+    return this.gone > this.count / 2;
+  }
+  /** Takes away what an owner has, or its tags alone. */
+  remove(owner: number, tagsOnly: boolean): void {
+    const list = this.ofOwner.get(owner);
+    if (!list) return;
+    const stay: number[] = [];
+    for (const index of list) {
+      if (tagsOnly && this.kinds[index] !== TAG) {
+        stay.push(index);
+        continue;
+      }
+      this.kinds[index] = GONE;
+      this.gone++;
+    }
+    if (stay.length) this.ofOwner.set(owner, stay);
+    else this.ofOwner.delete(owner);
   }
 
   private put(kind: number, owner: number, x0: number, y0: number, x1: number, y1: number): number {
@@ -94,6 +123,11 @@ export class Crowd {
     this.numbers[at + 3] = y1;
     this.owners[index] = owner;
     this.kinds[index] = kind;
+    if (owner >= 0) {
+      const mine = this.ofOwner.get(owner);
+      if (mine) mine.push(index);
+      else this.ofOwner.set(owner, [index]);
+    }
     const { cell } = this;
     const [cx1, cy1] = [Math.floor(x1 / cell), Math.floor(y1 / cell)];
     for (let x = Math.floor(x0 / cell); x <= cx1; x++)
@@ -112,6 +146,29 @@ export class Crowd {
   /** An upright box: a tag or a label. */
   addBox(box: Box, owner: number): void {
     this.put(UPRIGHT, owner, box[0], box[1], box[2], box[3]);
+  }
+  addTag(box: Box, owner: number): void {
+    this.put(TAG, owner, box[0], box[1], box[2], box[3]);
+  }
+  /** Owners of the tags that lie under what an owner has besides tags: its symbol, and what was moved by hand. */
+  tagsUnder(owner: number): Set<number> {
+    const { cell, numbers, kinds, owners } = this;
+    const out = new Set<number>();
+    for (const mine of this.ofOwner.get(owner) ?? []) {
+      if (kinds[mine] === TAG) continue;
+      const m = mine * STRIDE;
+      const box: Box = [numbers[m]!, numbers[m + 1]!, numbers[m + 2]!, numbers[m + 3]!];
+      for (let x = Math.floor(box[0] / cell); x <= Math.floor(box[2] / cell); x++)
+        for (let y = Math.floor(box[1] / cell); y <= Math.floor(box[3] / cell); y++)
+          for (const index of this.cells.get(x * 100_003 + y) ?? []) {
+            if (kinds[index] !== TAG || owners[index] === owner) continue;
+            const at = index * STRIDE;
+            const other: Box = [numbers[at]!, numbers[at + 1]!, numbers[at + 2]!, numbers[at + 3]!];
+            if (other[0] >= box[2] || other[2] <= box[0] || other[1] >= box[3] || other[3] <= box[1]) continue;
+            out.add(owners[index]!);
+          }
+    }
+    return out;
   }
   /** A box in a frame of its own: a symbol. */
   addTurned(x: number, y: number, turn: number, box: Box, owner: number): void {
@@ -156,6 +213,7 @@ export class Crowd {
         for (const index of list) {
           const at = index * STRIDE;
           const kind = kinds[index];
+          if (kind === GONE) continue;
           if (
             kind !== LINE &&
             (box[0] >= numbers[at + 2]! || box[2] <= numbers[at]! || box[1] >= numbers[at + 3]! || box[3] <= numbers[at + 1]!)

@@ -66,7 +66,7 @@ export interface Drawn {
 export const drawnAt = (at: Place, detail: Detail | undefined, along = 0): Drawn =>
   detail ? drawnInDetail(at, along, detail) : { x: at.clamp[0], y: at.clamp[1], turn: at.bearing - 90 };
 
-interface Drawing {
+export interface Drawing {
   readonly fixture: Fixture;
   readonly layout: TagLayout;
   readonly ink: Ink;

@@ -31,73 +31,138 @@ export function tagsAt(layout: TagLayout, chain: number, candidate: number): rea
   return tags;
 }
 
-const shared = new Crowd(500);
 const HARD = 100;
 const PIPE = 3;
 
-/**
- * Chooses a place for every chain of every layout.
- * @param memory  from the last time, or null; it is brought up to date
- */
-export function placeTags(layouts: readonly TagLayout[], obstacles: Obstacles, memory: TagMemory | null): Choice[] {
-  const size = layouts[0]?.chains[0]?.items[0]?.size ?? 100;
-  // One crowd for all placings, emptied each time.
-  const crowd = shared;
-  crowd.clear(Math.max(150, size * 5));
-  layouts.forEach(({ x, y, turn, box }, owner) => {
-    crowd.addTurned(x, y, turn, box, owner);
-  });
-  for (const box of obstacles.boxes) crowd.addBox(box, -2);
-  for (const [a, b] of obstacles.lines) crowd.addLine(a, b);
-  layouts.forEach(({ hand }, owner) => {
-    for (const { item, x, y } of hand) crowd.addBox([x - item.w / 2, y - item.h / 2, x + item.w / 2, y + item.h / 2], owner);
-  });
-  const out: Choice[] = new Array(layouts.length);
-  const costOf = (owner: number, chain: number, index: number, limit: number): number => {
+/** What was placed last, with the crowd that it stands in: an edit places anew what it touched, and what that now lies on. */
+interface Standing {
+  readonly crowd: Crowd;
+  readonly obstacles: Obstacles;
+  readonly cell: number;
+  layouts: readonly TagLayout[];
+  choices: Choice[];
+  /** Owners whose tags found no free place: they try again when something near them moves. */
+  readonly crowded: Set<number>;
+}
+const standings = new WeakMap<TagMemory, Standing>();
+
+/** One crowd for all placings without a memory, emptied each time. */
+const shared = new Crowd(500);
+
+function settle(standing: Standing, owner: number, known: Choice | null): void {
+  const { crowd, layouts, choices, crowded } = standing;
+  const layout = layouts[owner]!;
+  const costOf = (chain: number, index: number, limit: number): number => {
     let cost = candidates[index]!.cost;
-    for (const tag of tagsAt(layouts[owner]!, chain, index)) {
+    for (const tag of tagsAt(layout, chain, index)) {
       const { hard, soft } = crowd.hits(boxOfTag(tag), owner, Math.ceil((limit - cost) / HARD));
       cost += hard * HARD + soft * PIPE;
       if (cost >= limit) return cost;
     }
     return cost;
   };
-  const take = (owner: number, chain: number, index: number) => {
-    for (const tag of tagsAt(layouts[owner]!, chain, index)) crowd.addBox(boxOfTag(tag), owner);
-  };
-  const settle = (owner: number, known: Choice | null) => {
-    const layout = layouts[owner]!;
-    const choice: number[] = [];
-    layout.chains.forEach((_, chain) => {
-      let best = known?.[chain] ?? 0;
-      let least = known ? costOf(owner, chain, best, Number.POSITIVE_INFINITY) : Number.POSITIVE_INFINITY;
-      // A place that stands free is kept, though a cheaper one may have come free.
-      if (least >= HARD || !known)
-        for (let index = 0; index < candidates.length && candidates[index]!.cost < least; index++) {
-          const cost = costOf(owner, chain, index, least);
-          if (cost < least) [best, least] = [index, cost];
-        }
-      choice.push(best);
-      take(owner, chain, best);
-    });
-    // The same choice keeps its identity, and with it what was drawn for it.
-    out[owner] = known?.every((value, chain) => value === choice[chain]) ? known : choice;
-  };
+  const choice: number[] = [];
+  let worst = 0;
+  layout.chains.forEach((_, chain) => {
+    let best = known?.[chain] ?? 0;
+    let least = known ? costOf(chain, best, Number.POSITIVE_INFINITY) : Number.POSITIVE_INFINITY;
+    // A place that stands free is kept, though a cheaper one may have come free.
+    if (least >= HARD || !known)
+      for (let index = 0; index < candidates.length && candidates[index]!.cost < least; index++) {
+        const cost = costOf(chain, index, least);
+        if (cost < least) [best, least] = [index, cost];
+      }
+    choice.push(best);
+    worst = Math.max(worst, least);
+    for (const tag of tagsAt(layout, chain, best)) crowd.addTag(boxOfTag(tag), owner);
+  });
+  if (worst >= HARD) crowded.add(owner);
+  else crowded.delete(owner);
+  // The same choice keeps its identity, and with it what was drawn for it.
+  choices[owner] = known?.every((value, chain) => value === choice[chain]) ? known : choice;
+}
+
+/** The symbol of a layout, and the tags that were moved by hand. */
+function stand(crowd: Crowd, { x, y, turn, box, hand }: TagLayout, owner: number): void {
+  crowd.addTurned(x, y, turn, box, owner);
+  for (const tag of hand)
+    crowd.addBox([tag.x - tag.item.w / 2, tag.y - tag.item.h / 2, tag.x + tag.item.w / 2, tag.y + tag.item.h / 2], owner);
+}
+
+/** Where a tag of one could come to lie on a tag of the other: twice as far as chains are pushed, and as they are long. */
+const REACH = 40;
+const near = (a: TagLayout, b: TagLayout): boolean => {
+  const reach = REACH * Math.max(a.chains[0]?.items[0]?.size ?? 0, b.chains[0]?.items[0]?.size ?? 0);
+  return Math.abs(a.x - b.x) < reach && Math.abs(a.y - b.y) < reach;
+};
+
+/** Places what changed since the last time; null where more than that has changed. */
+function placeAgain(standing: Standing, layouts: readonly TagLayout[]): readonly number[] | null {
+  const { crowd, layouts: before } = standing;
+  if (crowd.worn || before.length !== layouts.length) return null;
+  const changed: number[] = [];
+  for (let owner = 0; owner < layouts.length; owner++) if (layouts[owner] !== before[owner]) changed.push(owner);
+  if (changed.length > 40 + layouts.length / 8) return null;
+  standing.layouts = layouts;
+  const again = new Set(
+    [...standing.crowded].filter((owner) =>
+      changed.some((other) => near(layouts[owner]!, before[other]!) || near(layouts[owner]!, layouts[other]!)),
+    ),
+  );
+  for (const owner of changed) {
+    crowd.remove(owner, false);
+    stand(crowd, layouts[owner]!, owner);
+  }
+  for (const owner of changed) for (const other of crowd.tagsUnder(owner)) again.add(other);
+  for (const owner of changed) again.delete(owner);
+  const stayed = [...again].sort((a, b) => a - b);
+  for (const owner of stayed) crowd.remove(owner, true);
+  for (const owner of stayed) settle(standing, owner, standing.choices[owner]!);
+  for (const owner of changed) settle(standing, owner, null);
+  return [...stayed, ...changed];
+}
+
+function placeAll(layouts: readonly TagLayout[], obstacles: Obstacles, cell: number, memory: TagMemory | null): Standing {
+  const crowd = memory ? (standings.get(memory)?.crowd ?? new Crowd(cell)) : shared;
+  crowd.clear(cell);
+  const standing: Standing = { crowd, obstacles, cell, layouts, choices: new Array(layouts.length), crowded: new Set() };
+  layouts.forEach((layout, owner) => {
+    stand(crowd, layout, owner);
+  });
+  for (const box of obstacles.boxes) crowd.addBox(box, -2);
+  for (const [a, b] of obstacles.lines) crowd.addLine(a, b);
   const later: number[] = [];
   layouts.forEach((layout, owner) => {
     const known = memory?.get(layout.key);
-    if (known && known.layout === layout) settle(owner, known.choice);
+    if (known && known.layout === layout) settle(standing, owner, known.choice);
     else later.push(owner);
   });
-  for (const owner of later) settle(owner, null);
-  if (memory) {
-    if (memory.size > layouts.length * 3 + 100) memory.clear();
-    layouts.forEach((layout, owner) => {
-      const known = memory.get(layout.key);
-      if (known?.layout !== layout || known.choice !== out[owner]) memory.set(layout.key, { layout, choice: out[owner]! });
-    });
-  }
-  return out;
+  for (const owner of later) settle(standing, owner, null);
+  return standing;
+}
+
+/**
+ * Chooses a place for every chain of every layout.
+ * @param memory  from the last time, or null; it is brought up to date
+ */
+export function placeTags(layouts: readonly TagLayout[], obstacles: Obstacles, memory: TagMemory | null): Choice[] {
+  const cell = Math.max(150, (layouts[0]?.chains[0]?.items[0]?.size ?? 100) * 5);
+  if (!memory) return placeAll(layouts, obstacles, cell, null).choices;
+  const before = standings.get(memory);
+  const same = before && before.obstacles === obstacles && before.cell === cell;
+  const again = same ? placeAgain(before, layouts) : null;
+  const standing = again ? before! : placeAll(layouts, obstacles, cell, memory);
+  standings.set(memory, standing);
+  if (memory.size > layouts.length * 3 + 100) memory.clear();
+  const remember = (owner: number) => {
+    const layout = layouts[owner]!;
+    const choice = standing.choices[owner]!;
+    const known = memory.get(layout.key);
+    if (known?.layout !== layout || known.choice !== choice) memory.set(layout.key, { layout, choice });
+  };
+  if (again && memory.size) for (const owner of again) remember(owner);
+  else for (let owner = 0; owner < layouts.length; owner++) remember(owner);
+  return standing.choices.slice();
 }
 
 /** Tags that lie on another tag, or on a symbol: what is left to be desired. */

@@ -1,10 +1,11 @@
 /** A show in plan, as a display list. Fixtures and positions are remembered by their records: an edit rebuilds only what it touched. */
 
 import { shownLayers } from '../model/layers.js';
-import type { Id, Layer, TagSet } from '../model/records.js';
+import { changedBetween } from '../model/lineage.js';
+import type { Fixture, Id, Layer, TagSet } from '../model/records.js';
 import { all, find, type Show } from '../model/show.js';
-import { chunkOf, drawingsOf, type PlanOptions } from './fixture-drawing.js';
-import { type Box, boxOf, type Chunk, type DisplayList, emptyBox, union } from './list.js';
+import { chunkOf, type Drawing, drawingsOf, type PlanOptions } from './fixture-drawing.js';
+import { type Box, boxOf, type Chunk, type DisplayList, emptyBox } from './list.js';
 import { type Choice, placeTags } from './place-tags.js';
 import { positionChunks } from './position-chunk.js';
 import { backdropChunk, dimensionChunk, maskingChunk, noteChunk, outlineChunk, stageChunk } from './stage-chunks.js';
@@ -69,6 +70,62 @@ function obstaclesOf(chunks: readonly Chunk[]) {
   return made;
 }
 
+interface DrawnLast {
+  readonly show: Show;
+  readonly options: PlanOptions;
+  readonly fixtures: readonly Fixture[];
+  readonly wrong: readonly string[];
+  readonly drawings: readonly (readonly Drawing[])[];
+}
+/** What was drawn last with a memory: an edit of fixtures alone leaves the others as they are, and does not ask what they are drawn from. */
+const drawnLast = new WeakMap<object, DrawnLast>();
+
+/** Where nothing but fixtures changed, those that did not are drawn from what they were drawn from. */
+function onlyFixtures(before: Show, after: Show): boolean {
+  const changed = changedBetween(before, after);
+  if (!changed?.inPlace) return false;
+  for (const id of changed.ids) if (after.records.get(id)?.kind !== 'fixture') return false;
+  return true;
+}
+
+function fixtureDrawings(show: Show, layers: ReadonlyMap<Id, Layer>, options: PlanOptions): Drawing[] {
+  const fixtures = all(show, 'fixture');
+  const { memory, marks } = options;
+  const before = memory && drawnLast.get(memory);
+  const known = before && before.options === options && onlyFixtures(before.show, show) ? before : null;
+  const wrong: string[] = [];
+  const drawings: (readonly Drawing[])[] = [];
+  const out: Drawing[] = [];
+  for (let i = 0; i < fixtures.length; i++) {
+    const fixture = fixtures[i]!;
+    const now = marks?.wrongWith(show, fixture.id) ?? '';
+    const layer = layers.get(fixture.layer);
+    const list =
+      known && known.fixtures[i] === fixture && known.wrong[i] === now
+        ? known.drawings[i]!
+        : layer
+          ? drawingsOf(show, fixture, layer, options)
+          : [];
+    wrong.push(now);
+    drawings.push(list);
+    for (const drawing of list) out.push(drawing);
+  }
+  if (memory) drawnLast.set(memory, { show, options, fixtures, wrong, drawings });
+  return out;
+}
+
+/** Without an object a chunk: there are ten thousand of them. */
+function boxAround(chunks: readonly Chunk[]): Box {
+  let [x0, y0, x1, y1] = emptyBox;
+  for (const { box } of chunks) {
+    if (box[0] < x0) x0 = box[0];
+    if (box[1] < y0) y0 = box[1];
+    if (box[2] > x1) x1 = box[2];
+    if (box[3] > y1) y1 = box[3];
+  }
+  return [x0, y0, x1, y1];
+}
+
 /** The whole plan. Source of its conventions: HANDBOOK 4; line weights by ISO 128. */
 export function planList(show: Show, options: PlanOptions): DisplayList {
   const layers = shownLayers(show);
@@ -91,21 +148,16 @@ export function planList(show: Show, options: PlanOptions): DisplayList {
     if (layer) positions.push(...positionChunks(show, position, layer, denominator));
   }
   chunks.push(...positions);
-  const drawings = all(show, 'fixture').flatMap((fixture) => {
-    const layer = layers.get(fixture.layer);
-    return layer ? drawingsOf(show, fixture, layer, options) : [];
-  });
+  const drawings = fixtureDrawings(show, layers, options);
   const choices = placeTags(
     drawings.map((drawing) => drawing.layout),
     obstaclesOf(positions),
     options.memory ?? null,
   );
-  drawings.forEach((drawing, i) => {
-    chunks.push(chunkOf(drawing, choices[i]!));
-  });
+  for (let i = 0; i < drawings.length; i++) chunks.push(chunkOf(drawings[i]!, choices[i]!));
   if (options.marks) chunks.push(...options.marks.chunks(show, layers, denominator));
   chunks.sort((a, b) => a.order - b.order);
-  return { chunks, box: chunks.reduce((box, chunk) => union(box, chunk.box), emptyBox) };
+  return { chunks, box: boxAround(chunks) };
 }
 
 /** Layouts of all tags of a plan and the places that were found for them: for tests and the bench. */

@@ -5,6 +5,7 @@
  *   apply(apply(show, change), invert(change)) // equals show
  */
 import { equal } from './equal.js';
+import { Layered } from './layered.js';
 import { descend } from './lineage.js';
 import type { DessinRecord, Id } from './records.js';
 import type { Show } from './show.js';
@@ -42,27 +43,36 @@ export class ChangeError extends Error {
  */
 export function apply(show: Show, change: Change): Show {
   if (isEmpty(change)) return show;
-  const records = new Map(show.records);
+  const { records } = show;
+  // As it stands after the parts of the change that came before.
+  const now = new Map<Id, DessinRecord | undefined>();
+  const standing = (id: Id) => (now.has(id) ? now.get(id) : records.get(id));
   const expect = (record: DessinRecord, verb: string) => {
-    const now = records.get(record.id);
-    if (!now) throw new ChangeError(`Cannot ${verb} the ${record.kind} ${record.id}: it is not in the show.`);
-    if (!equal(now, record)) throw new ChangeError(`Cannot ${verb} the ${record.kind} ${record.id}: it was changed in between.`);
+    const there = standing(record.id);
+    if (!there) throw new ChangeError(`Cannot ${verb} the ${record.kind} ${record.id}: it is not in the show.`);
+    if (!equal(there, record))
+      throw new ChangeError(`Cannot ${verb} the ${record.kind} ${record.id}: it was changed in between.`);
+  };
+  const next: (readonly [Id, DessinRecord | undefined])[] = [];
+  const put = (id: Id, record: DessinRecord | undefined) => {
+    now.set(id, record);
+    next.push([id, record]);
   };
   for (const record of change.removed) {
     expect(record, 'remove');
-    records.delete(record.id);
+    put(record.id, undefined);
   }
   for (const [from, to] of change.updated) {
     if (from.id !== to.id || from.kind !== to.kind) throw new ChangeError(`An update must keep the id and kind of ${from.id}.`);
     expect(from, 'update');
-    records.set(to.id, to);
+    put(to.id, to);
   }
   for (const record of change.added) {
-    if (records.has(record.id))
+    if (standing(record.id))
       throw new ChangeError(`Cannot add the ${record.kind} ${record.id}: the show has a record with this id.`);
-    records.set(record.id, record);
+    put(record.id, record);
   }
-  const after: Show = { id: show.id, records };
+  const after: Show = { id: show.id, records: Layered.with(records, next) };
   const touched = [...change.removed, ...change.added, ...change.updated.map(([, to]) => to)];
   descend(after, show, {
     ids: new Set(touched.map(({ id }) => id)),
