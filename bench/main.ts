@@ -19,7 +19,7 @@ import { numbers } from './numbers.js';
 import { makeRig, median } from './rig.js';
 import { gdtf, shelf } from './shelf.js';
 
-const counts = [300, 1000, 3000];
+const counts = [300, 1000, 3000, 10_000];
 const ms = (value: number): string => value.toFixed(value < 10 ? 2 : 0);
 const line = (name: string, text: string): void => console.log(`  ${name.padEnd(34)} ${text}`);
 const pairText = ([middle, late]: readonly number[]): string => `median ${ms(middle ?? 0)} ms, 95 % ${ms(late ?? 0)} ms`;
@@ -237,6 +237,11 @@ if (process.argv.includes('numbers')) {
 /** `npm run bench -- page` measures that alone. */
 if (process.argv.includes('page')) {
   await measurePage();
+  process.exit(0);
+}
+/** `npm run bench -- drawing` measures that alone. */
+if (process.argv.includes('drawing')) {
+  await browser();
   process.exit(0);
 }
 await browser();

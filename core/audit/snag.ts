@@ -45,9 +45,16 @@ const snagOf = ({ code, weight, step, field }: Check, found: Found): Snag => ({
 /** The key that the check gave. */
 export const keyIn = (snag: Snag): string => snag.key.slice(snag.code.length + 1);
 
+/** Checks that look at a kind of group: thousands of groups are asked, and most checks look at one kind. */
+const checksOf: Partial<Record<GroupKind, readonly Check[]>> = {};
+const looking = (kind: GroupKind): readonly Check[] => (checksOf[kind] ??= checks.filter((check) => check.find[kind]));
+
 /** Everything that is wrong in a group, by all checks that look at such. */
-export const snagsIn = <K extends GroupKind>(kind: K, group: Groups[K]): Snag[] =>
-  checks.flatMap((check) => (check.find[kind]?.(group) ?? []).map((found) => snagOf(check, found)));
+export function snagsIn<K extends GroupKind>(kind: K, group: Groups[K]): Snag[] {
+  const out: Snag[] = [];
+  for (const check of looking(kind)) for (const found of check.find[kind]!(group)) out.push(snagOf(check, found));
+  return out;
+}
 
 /** Stops first. */
 const heavy = Object.fromEntries(weights.map((weight, i) => [weight, i])) as Readonly<Record<Weight, number>>;

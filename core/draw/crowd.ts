@@ -12,12 +12,26 @@ export interface Hits {
 
 /** Does an upright box meet a turned one? By the separating axes. */
 export function meetsTurned(box: Box, [cx, cy, hw, hh, c, s]: Turned): boolean {
-  return meetsTurnedBox(box, cx, cy, hw, hh, c, s);
+  return meetsTurnedBox(box[0], box[1], box[2], box[3], cx, cy, hw, hh, c, s);
 }
-function meetsTurnedBox(box: Box, cx: number, cy: number, hw: number, hh: number, c: number, s: number): boolean {
-  const [bw, bh] = [(box[2] - box[0]) / 2, (box[3] - box[1]) / 2];
-  const [dx, dy] = [cx - (box[0] + box[2]) / 2, cy - (box[1] + box[3]) / 2];
-  const [ac, as] = [Math.abs(c), Math.abs(s)];
+function meetsTurnedBox(
+  left: number,
+  bottom: number,
+  right: number,
+  top: number,
+  cx: number,
+  cy: number,
+  hw: number,
+  hh: number,
+  c: number,
+  s: number,
+): boolean {
+  const bw = (right - left) / 2;
+  const bh = (top - bottom) / 2;
+  const dx = cx - (left + right) / 2;
+  const dy = cy - (bottom + top) / 2;
+  const ac = Math.abs(c);
+  const as = Math.abs(s);
   if (Math.abs(dx) >= bw + hw * ac + hh * as) return false;
   if (Math.abs(dy) >= bh + hw * as + hh * ac) return false;
   if (Math.abs(dx * c + dy * s) >= hw + bw * ac + bh * as) return false;
@@ -26,24 +40,34 @@ function meetsTurnedBox(box: Box, cx: number, cy: number, hw: number, hh: number
 
 /** Does a line pass through a box? */
 export function meetsLine(box: Box, [x0, y0, x1, y1]: readonly [number, number, number, number]): boolean {
-  return meetsSegment(box, x0, y0, x1, y1);
+  return meetsSegment(box[0], box[1], box[2], box[3], x0, y0, x1, y1);
 }
-function meetsSegment(box: Box, x0: number, y0: number, x1: number, y1: number): boolean {
-  const [dx, dy] = [x1 - x0, y1 - y0];
+function meetsSegment(
+  left: number,
+  bottom: number,
+  right: number,
+  top: number,
+  x0: number,
+  y0: number,
+  x1: number,
+  y1: number,
+): boolean {
+  const dx = x1 - x0;
+  const dy = y1 - y0;
   let low = 0;
   let high = 1;
   if (Math.abs(dx) < 1e-9) {
-    if (x0 <= box[0] || x0 >= box[2]) return false;
+    if (x0 <= left || x0 >= right) return false;
   } else {
-    const a = (box[0] - x0) / dx;
-    const b = (box[2] - x0) / dx;
+    const a = (left - x0) / dx;
+    const b = (right - x0) / dx;
     low = Math.max(low, Math.min(a, b));
     high = Math.min(high, Math.max(a, b));
     if (low >= high) return false;
   }
-  if (Math.abs(dy) < 1e-9) return y0 > box[1] && y0 < box[3];
-  const a = (box[1] - y0) / dy;
-  const b = (box[3] - y0) / dy;
+  if (Math.abs(dy) < 1e-9) return y0 > bottom && y0 < top;
+  const a = (bottom - y0) / dy;
+  const b = (top - y0) / dy;
   return Math.max(low, Math.min(a, b)) < Math.min(high, Math.max(a, b));
 }
 
@@ -67,7 +91,7 @@ export class Crowd {
   private numbers = new Float64Array(STRIDE * 4096);
   private owners = new Int32Array(4096);
   private kinds = new Uint8Array(4096);
-  private count = 0;
+  private filled = 0;
   private gone = 0;
   /** What belongs to an owner, so that it can be taken away. */
   private readonly ofOwner = new Map<number, number[]>();
@@ -80,13 +104,13 @@ export class Crowd {
     this.used = [];
     if (cell !== this.cell || this.cells.size > 200_000) this.cells.clear();
     this.cell = cell;
-    this.count = 0;
+    this.filled = 0;
     this.gone = 0;
     this.ofOwner.clear();
   }
   /** More was taken away than is left: filling it anew is cheaper. */
   get worn(): boolean {
-    return this.gone > this.count / 2;
+    return this.gone > this.filled / 2;
   }
   /** Takes away what an owner has, or its tags alone. */
   remove(owner: number, tagsOnly: boolean): void {
@@ -106,7 +130,7 @@ export class Crowd {
   }
 
   private put(kind: number, owner: number, x0: number, y0: number, x1: number, y1: number): number {
-    const index = this.count++;
+    const index = this.filled++;
     if (index >= this.owners.length) {
       const grow = <A extends Float64Array | Int32Array | Uint8Array>(from: A, to: A): A => {
         to.set(from);
@@ -203,41 +227,54 @@ export class Crowd {
    * @param least stops counting hard hits at this many
    */
   hits(box: Box, owner: number, least = Number.POSITIVE_INFINITY): Hits {
+    const found = this.count(box[0], box[1], box[2], box[3], owner, least);
+    return { hard: found >> 1, soft: found & 1 };
+  }
+  /** As `hits`, in one number: twice the hard ones, and one more where a line passes. */
+  count(left: number, bottom: number, right: number, top: number, owner: number, least: number): number {
     const { cell, numbers, owners, kinds } = this;
-    let [hard, soft] = [0, 0];
-    const [cx1, cy1] = [Math.floor(box[2] / cell), Math.floor(box[3] / cell)];
-    for (let x = Math.floor(box[0] / cell); x <= cx1; x++)
-      for (let y = Math.floor(box[1] / cell); y <= cy1; y++) {
+    let hard = 0;
+    let soft = 0;
+    const cx1 = Math.floor(right / cell);
+    const cy0 = Math.floor(bottom / cell);
+    const cy1 = Math.floor(top / cell);
+    for (let x = Math.floor(left / cell); x <= cx1; x++)
+      for (let y = cy0; y <= cy1; y++) {
         const list = this.cells.get(x * 100_003 + y);
         if (!list) continue;
-        for (const index of list) {
-          const at = index * STRIDE;
+        for (let i = 0; i < list.length; i++) {
+          const index = list[i]!;
           const kind = kinds[index];
           if (kind === GONE) continue;
-          if (
-            kind !== LINE &&
-            (box[0] >= numbers[at + 2]! || box[2] <= numbers[at]! || box[1] >= numbers[at + 3]! || box[3] <= numbers[at + 1]!)
-          )
-            continue;
+          const at = index * STRIDE;
           if (kind === LINE) {
-            if (soft === 0 && meetsSegment(box, numbers[at + 4]!, numbers[at + 5]!, numbers[at + 6]!, numbers[at + 7]!)) soft = 1;
-          } else if (kind === TURNED) {
             if (
-              meetsTurnedBox(
-                box,
-                numbers[at + 4]!,
-                numbers[at + 5]!,
-                numbers[at + 6]!,
-                numbers[at + 7]!,
-                numbers[at + 8]!,
-                numbers[at + 9]!,
-              ) &&
-              ++hard >= least
+              soft === 0 &&
+              meetsSegment(left, bottom, right, top, numbers[at + 4]!, numbers[at + 5]!, numbers[at + 6]!, numbers[at + 7]!)
             )
-              return { hard, soft };
-          } else if (owners[index] !== owner && ++hard >= least) return { hard, soft };
+              soft = 1;
+            continue;
+          }
+          if (left >= numbers[at + 2]! || right <= numbers[at]! || bottom >= numbers[at + 3]! || top <= numbers[at + 1]!)
+            continue;
+          const met =
+            kind === TURNED
+              ? meetsTurnedBox(
+                  left,
+                  bottom,
+                  right,
+                  top,
+                  numbers[at + 4]!,
+                  numbers[at + 5]!,
+                  numbers[at + 6]!,
+                  numbers[at + 7]!,
+                  numbers[at + 8]!,
+                  numbers[at + 9]!,
+                )
+              : owners[index] !== owner;
+          if (met && ++hard >= least) return hard * 2 + soft;
         }
       }
-    return { hard, soft };
+    return hard * 2 + soft;
   }
 }

@@ -235,7 +235,6 @@ export function drawingsOf(show: Show, fixture: Fixture, layer: Layer, options: 
         box,
         chains: [...chains].map(([side, items]) => ({ side, items })),
         hand,
-        tried: [],
       },
       ink,
       body,

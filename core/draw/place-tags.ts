@@ -4,7 +4,7 @@
  */
 import { Crowd } from './crowd.js';
 import type { Box } from './list.js';
-import { boxOfTag, type Candidate, candidates, chainTags, type PlacedTag, type TagLayout } from './tags.js';
+import { boxOfTag, type Candidate, candidates, chainBoxes, chainTags, type PlacedTag, type TagLayout } from './tags.js';
 
 /** What tags keep clear of besides the symbols. */
 export interface Obstacles {
@@ -18,17 +18,10 @@ export type Choice = readonly number[];
 /** Where the tags of a layout stood: kept by the view between edits. */
 export type TagMemory = Map<string, { layout: TagLayout; choice: Choice }>;
 
-/** The tags of a chain at a candidate; remembered by the layout. */
+/** The tags of a chain at a candidate. */
 export function tagsAt(layout: TagLayout, chain: number, candidate: number): readonly PlacedTag[] {
   const { side, items } = layout.chains[chain]!;
-  if (!layout.tried) return chainTags(layout, side, items, candidates[candidate]!);
-  const key = chain * candidates.length + candidate;
-  let tags = layout.tried[key];
-  if (!tags) {
-    tags = chainTags(layout, side, items, candidates[candidate]!);
-    layout.tried[key] = tags;
-  }
-  return tags;
+  return chainTags(layout, side, items, candidates[candidate]!);
 }
 
 const HARD = 100;
@@ -49,14 +42,21 @@ const standings = new WeakMap<TagMemory, Standing>();
 /** One crowd for all placings without a memory, emptied each time. */
 const shared = new Crowd(500);
 
+/** Boxes of the candidate that is tried; a chain has as many tags as a set has lines. */
+const boxes = new Float64Array(4 * 256);
+
 function settle(standing: Standing, owner: number, known: Choice | null): void {
   const { crowd, layouts, choices, crowded } = standing;
   const layout = layouts[owner]!;
   const costOf = (chain: number, index: number, limit: number): number => {
-    let cost = candidates[index]!.cost;
-    for (const tag of tagsAt(layout, chain, index)) {
-      const { hard, soft } = crowd.hits(boxOfTag(tag), owner, Math.ceil((limit - cost) / HARD));
-      cost += hard * HARD + soft * PIPE;
+    const candidate = candidates[index]!;
+    const { side, items } = layout.chains[chain]!;
+    let { cost } = candidate;
+    chainBoxes(layout, side, items, candidate, boxes);
+    for (let i = 0; i < items.length * 4; i += 4) {
+      const least = Math.ceil((limit - cost) / HARD);
+      const hits = crowd.count(boxes[i]!, boxes[i + 1]!, boxes[i + 2]!, boxes[i + 3]!, owner, least);
+      cost += (hits >> 1) * HARD + (hits & 1) * PIPE;
       if (cost >= limit) return cost;
     }
     return cost;

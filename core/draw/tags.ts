@@ -58,8 +58,6 @@ export interface TagLayout {
   readonly chains: readonly { readonly side: Side; readonly items: readonly TagItem[] }[];
   /** Moved by hand: centre of the tag. */
   readonly hand: readonly { readonly item: TagItem; readonly x: number; readonly y: number }[];
-  /** Tags at places that were tried, by chain and candidate: kept here, since a table beside it costs more than the sums. */
-  readonly tried?: (readonly PlacedTag[])[];
 }
 
 /** Distance from the origin to the edge of a box that holds it, in a direction. */
@@ -84,6 +82,33 @@ export function chainTags(layout: TagLayout, side: Side, items: readonly TagItem
     reach = at + half + gap * 0.7;
     return { item, x: x + dx * at, y: y + dy * at, moved: false };
   });
+}
+
+/** The boxes of `chainTags`, four numbers a tag, into `out`: hundreds of thousands are tried for a large rig, and objects cost more than the sums. */
+export function chainBoxes(
+  { x, y, turn, box }: TagLayout,
+  side: Side,
+  items: readonly TagItem[],
+  candidate: Candidate,
+  out: Float64Array,
+): void {
+  const size = items[0]?.size ?? 0;
+  const gap = size * 0.3;
+  const local = ((90 + from[side] + candidate.delta) * Math.PI) / 180;
+  const a = local + (turn * Math.PI) / 180;
+  const [dx, dy] = [Math.cos(a), Math.sin(a)];
+  let reach = reachOf(box, Math.cos(local), Math.sin(local)) + gap + candidate.push * size * 0.8;
+  for (let i = 0; i < items.length; i++) {
+    const { w, h } = items[i]!;
+    const half = (w / 2) * Math.abs(dx) + (h / 2) * Math.abs(dy);
+    const at = reach + half;
+    reach = at + half + gap * 0.7;
+    const [cx, cy] = [x + dx * at, y + dy * at];
+    out[i * 4] = cx - w / 2;
+    out[i * 4 + 1] = cy - h / 2;
+    out[i * 4 + 2] = cx + w / 2;
+    out[i * 4 + 3] = cy + h / 2;
+  }
 }
 
 /** A thin line from the symbol to a chain that was pushed away from it. */
