@@ -105,6 +105,24 @@ describe.each(where)('on %s', (_, url) => {
     expect(await store.since(id, 0)).toHaveLength(1);
   });
 
+  test('what was missed since a revision is told change by change; what never was, in null; nonsense in a sentence', async () => {
+    const id = await demoCopy();
+    for (const notes of ['one', 'two', 'three']) await post(id, edit([firstOf(await load(id))], { notes }));
+    const told = await ask('GET', `/api/shows/${id}/changes?since=1`);
+    expect(told).toMatchObject({
+      status: 200,
+      body: {
+        revision: 3,
+        changes: [{ revision: 2 }, { revision: 3, change: { updated: [[{ notes: 'two' }, { notes: 'three' }]] } }],
+      },
+    });
+    expect((await ask('GET', `/api/shows/${id}/changes?since=3`)).body).toEqual({ revision: 3, changes: [] });
+    expect((await ask('GET', `/api/shows/${id}/changes?since=4`)).body).toEqual({ revision: 3, changes: null });
+    for (const since of ['', '?since=', '?since=-1', '?since=1.5', '?since=x'])
+      expect((await ask('GET', `/api/shows/${id}/changes${since}`)).status).toBe(422);
+    expect((await ask('GET', `/api/shows/${v4()}/changes?since=0`)).status).toBe(404);
+  });
+
   test('edits to different fields of one fixture both survive; the same field is answered 409 with what stands', async () => {
     const id = await demoCopy();
     const fixture = firstOf(await load(id));

@@ -46,6 +46,9 @@ async function withShelfCopies<R extends DessinRecord>(content: readonly R[], sh
   });
 }
 
+/** Changes that are told one by one; with more of them missed, a whole show is the smaller answer. */
+const MOST_MISSED = 500;
+
 /** @param build  what the interface was built as, which windows compare with their own */
 export function showRoutes(store: Store, shelf: ShelfStore, hub: Hub, build: () => string = () => ''): Hono {
   const app = new Hono();
@@ -119,6 +122,19 @@ export function showRoutes(store: Store, shelf: ShelfStore, hub: Hub, build: () 
   app.post('/:id/restore', async (c) =>
     isId(c.req.param('id')) && (await store.restore(c.req.param('id'))) ? c.body(null, 204) : notFound(c),
   );
+
+  /** What was stored after a revision, for a window that missed some; `changes` is null where that is too much, or never was: then the show is loaded anew. */
+  app.get('/:id/changes', async (c) => {
+    const id = c.req.param('id');
+    const revision = isId(id) ? await store.revisionOf(id) : null;
+    if (revision === null) return notFound(c);
+    const since = c.req.query('since') ?? '';
+    const from = Number(since);
+    if (!/^\d+$/.test(since) || !Number.isSafeInteger(from))
+      return problem(c, 422, 'Revision is missing', 'Ask for the changes since a revision: ?since=12, a whole number from 0.');
+    const known = from <= revision && revision - from <= MOST_MISSED;
+    return c.json({ revision, changes: known ? await store.since(id, from) : null });
+  });
 
   app.post('/:id/changes', async (c) => {
     const id = c.req.param('id');

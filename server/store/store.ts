@@ -68,6 +68,8 @@ export interface Store {
   restore(id: Id): Promise<boolean>;
   sweep(olderThan: Date): Promise<void>;
   post(id: Id, posted: Posted): Promise<Outcome>;
+  /** The revision that stands; null where there is no such show. */
+  revisionOf(id: Id): Promise<number | null>;
   since(id: Id, revision: number): Promise<LoggedChange[]>;
   isEmpty(): Promise<boolean>;
 }
@@ -192,6 +194,13 @@ export function makeStore({ db }: Database): Store {
       await db.delete(shows).where(lt(shows.deleted, olderThan));
     },
 
+    revisionOf: async (id) => {
+      const [row] = await db
+        .select({ revision: shows.revision })
+        .from(shows)
+        .where(and(eq(shows.id, id), isNull(shows.deleted)));
+      return row?.revision ?? null;
+    },
     since: async (id, revision) => {
       const rows = await db
         .select()

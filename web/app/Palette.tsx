@@ -68,7 +68,7 @@ function OpenPalette({ context }: { context: Context }) {
                 onSelect={() => {
                   close();
                   const now = useSelection.getState().selection;
-                  goTo([...now, ...answer.fixtures.map((fixture) => fixture.id).filter((id) => !now.includes(id))]);
+                  goTo([...new Set([...now, ...answer.fixtures.map((fixture) => fixture.id)])]);
                 }}
               >
                 Choose {plural(answer.fixtures.length)} along with those that are chosen

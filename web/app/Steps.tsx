@@ -1,3 +1,5 @@
+import type { LucideIcon } from 'lucide-react';
+import { memo } from 'react';
 import { NavLink, useParams } from 'react-router';
 import { wrongSnags } from '#core/audit/snags';
 import { useShow } from '../state/context';
@@ -17,44 +19,51 @@ export function Steps() {
         className="absolute top-0 bottom-0 left-[15px] w-[5px] border-x"
         style={{ borderColor: 'var(--pencil)' }}
       />
-      {registry().steps.map(({ path, name, note: noteOf, icon: Icon, snags: of }) => {
+      {registry().steps.map(({ path, name, note: noteOf, icon, snags: of }) => {
         const wrong = snags.filter((snag) => snag.step === of);
         const stop = wrong.some((snag) => snag.weight === 'stop');
         const note = noteOf(show);
         const more = wrong.length ? plural(wrong.length, 'snag') : '';
-        return (
-          <NavLink
-            key={path}
-            to={`/shows/${id}/${path}`}
-            className="group relative block py-2 pl-[34px]"
-            style={{ color: 'var(--ink)' }}
-          >
-            {({ isActive }) => (
-              <>
-                <span
-                  aria-hidden="true"
-                  className="absolute top-2 left-[6px] grid h-[22px] w-[23px] place-items-center border"
-                  style={{
-                    background: isActive ? 'var(--glow)' : 'var(--desk)',
-                    borderColor: isActive ? 'var(--ink)' : 'var(--pencil)',
-                    borderRadius: '2px 2px 9px 9px',
-                    color: isActive ? '#1d2838' : 'var(--ink)',
-                  }}
-                >
-                  <Icon size={13} />
-                </span>
-                <span className={isActive ? 'font-bold' : ''}>{name}</span>
-                {note && <span className="pencil block text-[11px]">{note}</span>}
-                {more && (
-                  <span className="block text-[11px]" style={{ color: stop ? 'var(--stop)' : 'var(--doubt)' }}>
-                    {more}
-                  </span>
-                )}
-              </>
-            )}
-          </NavLink>
-        );
+        return <StepLink key={path} to={`/shows/${id}/${path}`} name={name} note={note} more={more} stop={stop} icon={icon} />;
       })}
     </nav>
   );
 }
+
+interface LinkProps {
+  readonly to: string;
+  readonly name: string;
+  readonly note: string;
+  readonly more: string;
+  readonly stop: boolean;
+  readonly icon: LucideIcon;
+}
+const StepLink = memo(function StepLink({ to, name, note, more, stop, icon: Icon }: LinkProps) {
+  return (
+    <NavLink to={to} className="group relative block py-2 pl-[34px]" style={{ color: 'var(--ink)' }}>
+      {({ isActive }) => (
+        <>
+          <span
+            aria-hidden="true"
+            className="absolute top-2 left-[6px] grid h-[22px] w-[23px] place-items-center border"
+            style={{
+              background: isActive ? 'var(--glow)' : 'var(--desk)',
+              borderColor: isActive ? 'var(--ink)' : 'var(--pencil)',
+              borderRadius: '2px 2px 9px 9px',
+              color: isActive ? '#1d2838' : 'var(--ink)',
+            }}
+          >
+            <Icon size={13} />
+          </span>
+          <span className={isActive ? 'font-bold' : ''}>{name}</span>
+          {note && <span className="pencil block text-[11px]">{note}</span>}
+          {more && (
+            <span className="block text-[11px]" style={{ color: stop ? 'var(--stop)' : 'var(--doubt)' }}>
+              {more}
+            </span>
+          )}
+        </>
+      )}
+    </NavLink>
+  );
+});

@@ -16,6 +16,11 @@ export const select = (ids: readonly Id[]): void => useSelection.setState({ sele
 export const hoverOver = (id: Id | null): void => {
   if (id !== useSelection.getState().hover) useSelection.setState({ hover: id });
 };
+/** Those of a selection that are not among others. */
+export function without(selection: readonly Id[], others: readonly Id[]): Id[] {
+  const out = new Set(others);
+  return selection.filter((id) => !out.has(id));
+}
 /** Goes to things on the drawing and selects them. */
 export function goTo(ids: readonly Id[]): void {
   select(ids);

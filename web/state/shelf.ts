@@ -119,7 +119,8 @@ export const attempt = async (work: () => Promise<unknown>): Promise<boolean> =>
 export async function takeIntoShow(session: Session, ids: readonly Id[]): Promise<number> {
   const items = await readItems(ids);
   const change = taking(session.get().show, items);
-  const names = change.added.filter((record) => ids.includes(record.id));
+  const wanted = new Set(ids);
+  const names = change.added.filter((record) => wanted.has(record.id));
   const only = names.length === 1 && names[0] && 'name' in names[0] ? names[0].name : `${names.length} items`;
   session.edit(`Take ${only} from the Shelf`, change);
   return change.added.length;

@@ -8,7 +8,7 @@ import type { Fixture, Masking, Position, Vec2 } from '#core/model/records';
 import { find, get, settingsOf } from '#core/model/show';
 import { withUnits } from '#core/order/units';
 import { snapAlong, snapTo } from '#core/space/curves';
-import { select, useSelection } from '../../state/selection';
+import { select, useSelection, without } from '../../state/selection';
 import { boxOfCorners } from '../../ui/canvas/pointing';
 import { type Env, slip, type Tool } from '../../ui/canvas/tool';
 import { withGroup } from './select-tool';
@@ -48,7 +48,7 @@ export function sectionTool(env: Env, view: () => SectionView): Tool {
       select(
         event.shiftKey
           ? selection.includes(chunk.id)
-            ? selection.filter((id) => !own.includes(id))
+            ? without(selection, own)
             : [...selection, ...own]
           : selection.includes(chunk.id)
             ? selection

@@ -13,7 +13,7 @@ import { dragFixtures } from '#core/setout/hang';
 import type { Snap } from '#core/setout/snap';
 import { snapTo } from '#core/space/curves';
 import { isMovable, movedRecord } from '#core/space/transform';
-import { select, useSelection } from '../../state/selection';
+import { select, useSelection, without } from '../../state/selection';
 import { boxOfCorners, stageDistance } from '../../ui/canvas/pointing';
 import { type Env, slip, snapAt, snapMark, type Tool } from '../../ui/canvas/tool';
 import { plural } from '../../ui/words';
@@ -75,7 +75,7 @@ export function selectTool(env: Env): Tool {
 
   const dragFixture = (fixture: Fixture, ids: readonly Id[], at: Vec2) => {
     const show = env.show();
-    const fixtures = all(show, 'fixture').filter((item) => ids.includes(item.id));
+    const fixtures = ids.flatMap((id) => find(show, 'fixture', id) ?? []);
     const home = get(show, 'position', fixture.position);
     drag(
       at,
@@ -199,7 +199,7 @@ export function selectTool(env: Env): Tool {
       const own = event.altKey ? [chunk.id] : withGroup(show.records, chunk.id);
       const next = event.shiftKey
         ? selection.includes(chunk.id)
-          ? selection.filter((id) => !own.includes(id))
+          ? without(selection, own)
           : [...selection, ...own]
         : selection.includes(chunk.id)
           ? selection

@@ -1,13 +1,13 @@
 /** A heading of the Ledger: sorts, widens, is dragged to another place, and has its filter below. */
 
 import { ChevronDown } from 'lucide-react';
-import { useEffect, useRef, useState } from 'react';
+import { memo, useEffect, useRef, useState } from 'react';
 import { createPortal } from 'react-dom';
 import type { Column } from '#core/ledger/columns';
 import { choicesOf, exactTerm, termsOf } from '#core/ledger/filter';
 import { kinds } from '#core/ledger/kinds/index';
 import type { Sieve } from '#core/model/records';
-import { useShow } from '../../state/context';
+import { useSession, useShow } from '../../state/context';
 import { fieldKeys } from '../../ui/field-keys';
 import { editColumns, setSieve, switchSieve, useLedger } from './state';
 
@@ -19,8 +19,9 @@ interface Props {
   readonly right: boolean;
 }
 
-export function Heading({ column, left, sieve, fault, right }: Props) {
-  const show = useShow();
+/** Drawn anew with its own filter and order, and not with every edit. */
+export const Heading = memo(function Heading({ column, left, sieve, fault, right }: Props) {
+  const session = useSession();
   const sort = useLedger((state) => state.sort);
   const [menu, setMenu] = useState<DOMRect | null>(null);
   const cell = useRef<HTMLDivElement>(null);
@@ -31,7 +32,7 @@ export function Heading({ column, left, sieve, fault, right }: Props) {
       all: readonly { field: string; width: number; pinned: boolean }[],
     ) => { field: string; width: number; pinned: boolean }[],
   ) =>
-    editColumns(show, (all) =>
+    editColumns(session.get().show, (all) =>
       change(
         all.findIndex((item) => item.field === column.field),
         all,
@@ -129,7 +130,7 @@ export function Heading({ column, left, sieve, fault, right }: Props) {
       {menu && <Menu column={column} at={menu} sieve={sieve} fault={fault} onClose={() => setMenu(null)} place={place} />}
     </div>
   );
-}
+});
 
 /** What a heading offers: choices with counts, on and off, pin, group, leave out. */
 function Menu({

@@ -31,6 +31,7 @@ const says: Readonly<Record<DraftForm, string>> = {
 export function PositionsPanel() {
   const show = useShow();
   const selection = useSelection((state) => state.selection);
+  const chosen = new Set(selection);
   const tool = useTool((state) => state.tool);
   const form = useTool((state) => state.form);
   const { units } = settingsOf(show);
@@ -82,7 +83,7 @@ export function PositionsPanel() {
             <button
               type="button"
               className="flex w-full justify-between px-1 py-0.5 text-left hover:underline"
-              style={{ background: selection.includes(position.id) ? 'var(--halo)' : undefined }}
+              style={{ background: chosen.has(position.id) ? 'var(--halo)' : undefined }}
               onClick={(event) =>
                 event.shiftKey ? select([...selection.filter((id) => id !== position.id), position.id]) : goTo([position.id])
               }

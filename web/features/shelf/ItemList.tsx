@@ -37,6 +37,7 @@ export function ItemList({ items, chosen, onChoose, onOpen, onFavourite }: Props
       onChoose(chosen.includes(item.id) ? chosen.filter((id) => id !== item.id) : [...chosen, item.id]);
     else onChoose([item.id]);
   };
+  const marked = new Set(chosen);
   useKeys('items', {
     item: (event) => {
       const step = { ArrowDown: 1, ArrowUp: -1, PageDown: 12, PageUp: -12 }[event.key]!;
@@ -63,7 +64,7 @@ export function ItemList({ items, chosen, onChoose, onOpen, onFavourite }: Props
         {rows.getVirtualItems().map(({ index, start }) => {
           const item = items[index]!;
           const { summary } = item;
-          const on = chosen.includes(item.id);
+          const on = marked.has(item.id);
           return (
             <div
               key={item.id}

@@ -111,6 +111,10 @@ export function ShelfRoom({ session, show, close, edit, tab = 'shelf' }: RoomPro
     for (const item of list.items) out.set(item.kind, (out.get(item.kind) ?? 0) + 1);
     return out;
   }, [list.items]);
+  const chosenItems = useMemo(() => {
+    const ids = new Set(chosen);
+    return list.items.filter((item) => ids.has(item.id));
+  }, [list.items, chosen]);
   const filtered = family || maker || angle >= 0 || watts >= 0 || favourites;
 
   // What is taken and swept here is undone here; an open form keeps the keys for itself.
@@ -405,7 +409,7 @@ export function ShelfRoom({ session, show, close, edit, tab = 'shelf' }: RoomPro
               style={{ borderLeft: '1px solid var(--hair)' }}
             >
               <Preview
-                chosen={list.items.filter((item) => chosen.includes(item.id))}
+                chosen={chosenItems}
                 stored={stored}
                 items={list.items}
                 folders={list.folders}

@@ -1,9 +1,9 @@
 /** A session on the server that this page came from, in this browser. */
-import { createStore, del, entries, set, type UseStore } from 'idb-keyval';
+import { createStore, entries, type UseStore } from 'idb-keyval';
 import { v4 } from 'uuid';
 import { call, send } from '../api';
 import { type Later, openLive, type Socket } from './live';
-import { type Loaded, makeSession, type Session, type Stored } from './session';
+import { type Loaded, type Missed, makeSession, type Session, type Stored } from './session';
 import { type Channel, type KeyValue, makeKeeper, makePresence } from './waiting';
 
 const later: Later = (ms, work) => {
@@ -20,8 +20,21 @@ const database = (): UseStore => {
 };
 const store: KeyValue = {
   entries: () => entries<string, unknown>(database()),
-  set: (key, value) => set(key, value, database()),
-  del: (key) => del(key, database()),
+  rows: (prefix, wanted, changed) =>
+    database()(
+      'readwrite',
+      (rows) =>
+        new Promise<void>((done, failed) => {
+          const reading = rows.getAllKeys(IDBKeyRange.bound(prefix, `${prefix}\uffff`));
+          reading.onsuccess = () => {
+            const there = new Set(reading.result.map(String));
+            for (const [key, value] of wanted) if (changed.has(key) || !there.has(key)) rows.put(value, key);
+            for (const key of there) if (!wanted.has(key)) rows.delete(key);
+          };
+          rows.transaction.oncomplete = () => done();
+          rows.transaction.onabort = () => failed(rows.transaction.error);
+        }),
+    ),
   delIf: (key, value) =>
     database()(
       'readwrite',
@@ -45,6 +58,8 @@ export async function openSession(id: string, say: (text: string) => void): Prom
   try {
     return await makeSession({
       load: () => call<Loaded>(`/api/shows/${id}`),
+      since: async (revision) =>
+        (await call<{ changes: readonly Missed[] | null }>(`/api/shows/${id}/changes?since=${revision}`)).changes,
       post: (edit) =>
         send<Stored>(`/api/shows/${id}/changes`, 'POST', { author: 'window', ...edit }, AbortSignal.timeout(PATIENCE)),
       live: (since, hearing) =>

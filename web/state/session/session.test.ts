@@ -162,7 +162,53 @@ describe('what is shown', () => {
     expect(world.said).toEqual([]);
     expect(window.get().revision).toBe(1);
   });
-  test('a hole in the stream is filled', async () => {
+  test('a hole in the stream is filled with what was missed alone; from a server that kept no log, with the whole show', async () => {
+    for (const forgets of [false, true]) {
+      const { order, world, window, now } = await opened();
+      world.forgets = forgets;
+      const loads = world.loads;
+      world.untold.add(1);
+      world.other('unheard', notes(0, 'unheard'));
+      world.other('heard', notes(1, 'heard'));
+      await order.settle();
+      expect([now(0).notes, now(1).notes, window.get().revision]).toEqual(['unheard', 'heard', 2]);
+      expect([world.loads - loads, world.asked > 0]).toEqual([forgets ? 1 : 0, true]);
+    }
+  });
+  test('an edit writes itself to the browser, and not all that wait with it', async () => {
+    const { order, world, window } = await opened();
+    order.held = / posts/;
+    for (let i = 0; i < 30; i++) {
+      window.edit(`edit ${i}`, edit([window.get().show.records.get(fixtures[0]!.id) as (typeof fixtures)[0]], { notes: `${i}` }));
+      await order.settle();
+    }
+    expect(world.kept.size).toBe(30);
+    expect(Math.max(...world.writes)).toBe(1);
+  });
+  test('what waits is found in its order again, also an edit that goes on under a key of its own', async () => {
+    const { order, world, window } = await opened();
+    order.held = / posts/;
+    window.edit('first', edit([fixtures[0]!], { notes: 'mine', purpose: 'Front' }));
+    window.edit('second', notes(1, 'second'));
+    window.edit('third', notes(2, 'third'));
+    world.other('theirs', notes(0, 'theirs'));
+    await order.settle();
+    window.close();
+    const next = world.open();
+    await order.settle();
+    order.held = null;
+    await order.settle();
+    await next;
+    expect(world.log.map((entry) => entry.label)).toEqual(['theirs', 'first', 'second', 'third']);
+  });
+  test('of very many steps the last 500 can be undone', async () => {
+    const { window } = await opened();
+    for (let i = 0; i < 503; i++)
+      window.edit(`edit ${i}`, edit([window.get().show.records.get(fixtures[0]!.id) as (typeof fixtures)[0]], { notes: `${i}` }));
+    expect(window.get().undo).toHaveLength(500);
+    expect(window.get().undo[0]!.label).toBe('edit 3');
+  });
+  test('a hole in the stream, told later than what follows it, is filled', async () => {
     const { order, world, window, now } = await opened();
     world.untold.add(1);
     world.other('unheard', notes(0, 'unheard'));
@@ -176,9 +222,12 @@ describe('what is shown', () => {
     window.edit('mine', edit([fixtures[0]!], { notes: 'mine', purpose: 'Front' }));
     world.other('theirs', notes(0, 'theirs'));
     await order.settle();
-    const [kept] = [...world.kept.values()].map((text) => JSON.parse(text));
-    expect(kept).toMatchObject({ queue: [{ label: 'mine' }], aside: [{ label: 'mine', collisions: [{ field: 'notes' }] }] });
-    expect(kept.queue[0].key).not.toBe(kept.aside[0].key);
+    const kept = [...world.kept.values()].map((text) => JSON.parse(text));
+    const [waits, aside] = [kept.find((row) => !row.aside), kept.find((row) => row.aside)];
+    expect(kept).toHaveLength(2);
+    expect(waits.item).toMatchObject({ label: 'mine' });
+    expect(aside.item).toMatchObject({ label: 'mine', collisions: [{ field: 'notes' }] });
+    expect(waits.item.key).not.toBe(aside.item.key);
   });
 });
 

@@ -59,9 +59,17 @@ export interface Stored {
   readonly revision: number;
   readonly change: Change;
 }
+/** A change that was stored while nobody told of it. */
+export interface Missed {
+  readonly revision: number;
+  readonly key: string;
+  readonly change: Change;
+}
 /** Everything outside that a session speaks with; tests hand in their own server, browser and clock. */
 export interface Ports {
   load(): Promise<Loaded>;
+  /** What was stored after a revision, in its order; null where the server cannot or will not tell. */
+  since(revision: number): Promise<readonly Missed[] | null>;
   /** @throws Refused when the server answered, anything else when it did not */
   post(edit: Waiting): Promise<Stored>;
   live(since: () => number, hearing: Hearing): Live;
@@ -77,6 +85,10 @@ const [AWAY, FAILED, LOOK] = [1000, 1000, 3000];
 const TRIES = 3;
 /** Answers that mean: later. Everything else from 500 on is a failure at this very edit. */
 const notNow = new Set([408, 425, 429, 502, 503, 504]);
+
+/** Steps that can be undone: each keeps the records before and after it. */
+const MOST_STEPS = 500;
+const bounded = (steps: readonly Step[]): readonly Step[] => (steps.length > MOST_STEPS ? steps.slice(-MOST_STEPS) : steps);
 
 /** Why an edit does not fit any more, as a sentence. */
 const whyOf = (collisions: readonly Collision[]): string =>
@@ -158,6 +170,21 @@ export async function makeSession(ports: Ports): Promise<Session> {
     confirmed = showOf(id, fresh.records);
     rebuild({ revision: fresh.revision, unsound: fresh.aside ?? [] });
   };
+  /** Takes what was missed, change by change; only where that does not do, the whole show is loaded. */
+  const catchUp = async (): Promise<void> => {
+    const from = state.revision;
+    const missed = await ports.since(from);
+    // While the answer was on its way events may have brought the same.
+    const news = missed?.filter(({ revision }) => revision > state.revision);
+    if (!news || news.some(({ revision }, i) => revision !== state.revision + 1 + i)) return refresh();
+    try {
+      for (const { change } of news) confirmed = apply(confirmed, change);
+    } catch {
+      return refresh();
+    }
+    for (const { key } of news) forget(key);
+    rebuild({ revision: state.revision + news.length });
+  };
   const forget = (key: string) => {
     tries.delete(key);
     const before = queue.length + state.aside.length;
@@ -212,8 +239,8 @@ export async function makeSession(ports: Ports): Promise<Session> {
     up.post = true;
     if (!item) return true;
     if (error.status === 409) {
-      await refresh();
-      // The refresh set aside what met something. Where both sides disagree about that, it is not sent for ever.
+      await catchUp();
+      // That set aside what met something. Where both sides disagree about that, it is not sent for ever.
       const again = queue.find((waiting) => waiting.key === sent.key);
       if (again && failed(sent.key) >= TRIES)
         putAside(again, error.message, (error.body.collisions as Collision[] | undefined) ?? []);
@@ -247,7 +274,7 @@ export async function makeSession(ports: Ports): Promise<Session> {
         if (stored.revision === state.revision + 1) advance(stored.revision, item.key, stored.change);
         else {
           // Edits of others came before it, or it was stored before: it is in what the server has now.
-          if (stored.revision > state.revision) await refresh();
+          if (stored.revision > state.revision) await catchUp();
           forget(item.key);
           rebuild();
         }
@@ -279,7 +306,7 @@ export async function makeSession(ports: Ports): Promise<Session> {
     };
     if (isEmpty(change)) return;
     const key = v4();
-    set({ undo: [...state.undo, { label, change, key }], redo: [] });
+    set({ undo: bounded([...state.undo, { label, change, key }]), redo: [] });
     push(label, change, key);
   };
 
@@ -292,7 +319,7 @@ export async function makeSession(ports: Ports): Promise<Session> {
     if (collisions.length) say(`Somebody else has changed part of "${step.label}" since; their part stays.`);
     set({
       [from]: state[from].slice(0, -1),
-      ...(isEmpty(change) ? {} : { [to]: [...state[to], { label: step.label, change, key }] }),
+      ...(isEmpty(change) ? {} : { [to]: bounded([...state[to], { label: step.label, change, key }]) }),
     });
     if (!isEmpty(change)) push(`${from === 'undo' ? 'Undo' : 'Redo'}: ${step.label}`, change, key);
   };
@@ -330,7 +357,7 @@ export async function makeSession(ports: Ports): Promise<Session> {
     },
     change: ({ revision, key, change }) => {
       if (revision === state.revision + 1) advance(revision, key, change);
-      else if (revision > state.revision) void refresh().catch(() => undefined);
+      else if (revision > state.revision) void catchUp().catch(() => undefined);
       else {
         forget(key);
         rebuild();

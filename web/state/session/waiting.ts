@@ -26,8 +26,11 @@ export interface Kept {
 /** What of a store of the browser is used. */
 export interface KeyValue {
   entries(): Promise<[string, unknown][]>;
-  set(key: string, value: unknown): Promise<void>;
-  del(key: string): Promise<void>;
+  /**
+   * Makes the rows under a prefix these, in one step: puts those that changed, those that somebody took away meanwhile too, and deletes what is not among them.
+   * The other rows are not written.
+   */
+  rows(prefix: string, rows: ReadonlyMap<string, unknown>, changed: ReadonlySet<string>): Promise<void>;
   /** Deletes what still lies there as it was read; in one step, so that what was written meanwhile stays. */
   delIf(key: string, value: unknown): Promise<void>;
 }
@@ -46,41 +49,98 @@ export interface Keeper {
   close(): void;
 }
 
-const none = (kept: Kept): boolean => !kept.queue.length && !kept.aside.length;
-/** What lies in the store, in the form of today; an older one was the queue alone. */
-function keptOf(value: unknown): Kept {
-  if (Array.isArray(value)) return { queue: value as Waiting[], aside: [] };
-  const { queue, aside } = (typeof value === 'object' && value !== null ? value : {}) as Partial<Kept>;
-  return { queue: Array.isArray(queue) ? queue : [], aside: Array.isArray(aside) ? aside : [] };
+/** One edit as it lies in the store: rows of a session in the order of `at`. So an edit writes itself, and not all that wait with it. */
+interface Row {
+  readonly at: number;
+  readonly aside: boolean;
+  readonly item: Waiting | SetAside;
+}
+const isRow = (value: unknown): value is Row =>
+  typeof value === 'object' && value !== null && 'item' in value && 'at' in value && typeof value.at === 'number';
+
+/** What lies in the store for one session, in the form of today; in older ones all lay under one key, and before that the queue alone. */
+function keptOf(values: readonly unknown[]): Kept {
+  const rows = values.filter(isRow).sort((a, b) => a.at - b.at);
+  const queue: Waiting[] = [];
+  const aside: SetAside[] = [];
+  for (const value of values) {
+    if (isRow(value)) continue;
+    const old = Array.isArray(value) ? { queue: value } : typeof value === 'object' && value !== null ? value : {};
+    const { queue: waiting, aside: left } = old as Partial<Kept>;
+    if (Array.isArray(waiting)) queue.push(...waiting);
+    if (Array.isArray(left)) aside.push(...left);
+  }
+  for (const row of rows) {
+    if (row.aside) aside.push(row.item as SetAside);
+    else queue.push(row.item);
+  }
+  return { queue, aside };
 }
 
-/** @param name  of this session; no other has it */
+/** Rows for what is kept: an item keeps its place in the order, and one that came in between stands between its neighbours. */
+function rowsOf({ queue, aside }: Kept, before: ReadonlyMap<string, Row>): Map<string, Row> {
+  const rows = new Map<string, Row>();
+  for (const [items, isAside] of [
+    [queue, false],
+    [aside, true],
+  ] as const) {
+    let last = 0;
+    items.forEach((item, i) => {
+      const known = before.get(rowKey(item, isAside));
+      const next = items.slice(i + 1).find((other) => before.has(rowKey(other, isAside)));
+      const limit = next ? before.get(rowKey(next, isAside))!.at : Number.POSITIVE_INFINITY;
+      const at = known && known.at > last ? known.at : limit > last && Number.isFinite(limit) ? (last + limit) / 2 : last + 1;
+      last = at;
+      rows.set(rowKey(item, isAside), known?.item === item && known.at === at ? known : { at, aside: isAside, item });
+    });
+  }
+  return rows;
+}
+const rowKey = ({ key }: Waiting, aside: boolean): string => (aside ? `aside ${key}` : key);
+
+/** @param name  of this session; no other has it, and it has no blanks */
 export function makeKeeper(show: string, name: string, store: KeyValue, presence: Presence): Keeper {
   const own = `${show} ${name}`;
+  let written: ReadonlyMap<string, Row> = new Map();
   let last: Promise<void> = Promise.resolve();
   // One after the other: a write that overtakes another would bring back what is stored already. Without a store (a private window) edits wait in memory only.
   const inTurn = (work: () => Promise<void>): Promise<void> => {
     last = last.then(work).catch(() => undefined);
     return last;
   };
-  const keep = (kept: Kept) => inTurn(() => (none(kept) ? store.del(own) : store.set(own, kept)));
+  const put = async (kept: Kept): Promise<void> => {
+    const rows = rowsOf(kept, written);
+    const changed = new Set([...rows.keys()].filter((key) => written.get(key) !== rows.get(key)).map((key) => `${own} ${key}`));
+    const named = new Map([...rows].map(([key, row]) => [`${own} ${key}`, row]));
+    await store.rows(`${own} `, named, changed);
+    // Only now: what could not be written is tried again with the next edit.
+    written = rows;
+  };
+  const keep = (kept: Kept) => inTurn(() => put(kept));
   return {
     keep,
     adopt: async (take) => {
       try {
-        const foreign = async () => (await store.entries()).filter(([key]) => key.startsWith(`${show} `) && key !== own);
-        const names = (await foreign()).map(([key]) => key.slice(show.length + 1));
+        const foreign = async () => {
+          const found = new Map<string, [string, unknown][]>();
+          for (const [key, value] of await store.entries()) {
+            const [of, from = ''] = key.split(' ');
+            if (of !== show || from === name) continue;
+            found.set(from, [...(found.get(from) ?? []), [key, value]]);
+          }
+          return found;
+        };
+        const names = [...(await foreign()).keys()];
         if (!names.length) return;
         const alive = await presence.alive(names);
         // Looked at again: what its session wrote last before it went is what counts.
-        for (const [key, value] of await foreign()) {
-          const from = key.slice(show.length + 1);
+        for (const [from, rows] of await foreign()) {
           if (alive.has(from) || !names.includes(from)) continue;
-          const kept = take(keptOf(value));
+          const kept = take(keptOf(rows.map(([, value]) => value)));
           // Only when it is kept here it goes there.
           await inTurn(async () => {
-            await (none(kept) ? store.del(own) : store.set(own, kept));
-            await store.delIf(key, value);
+            await put(kept);
+            for (const [key, value] of rows) await store.delIf(key, value);
           });
         }
       } catch {

@@ -34,9 +34,16 @@ export class World {
   failsAt = new Set<string>();
   deleted = false;
   posts = 0;
+  /** Whole shows that were loaded, and times that somebody asked what was missed. */
+  loads = 0;
+  asked = 0;
+  /** Keeps no log to tell from. */
+  forgets = false;
   /** Revisions of which nobody is told, as if the stream had a hole. */
   readonly untold = new Set<number>();
   readonly kept = new Map<string, string>();
+  /** Rows that each write to the browser's store wrote or deleted. */
+  readonly writes: number[] = [];
   private readonly hearing = new Map<object, { from: number; hear: Hearing; turn: Promise<unknown> }>();
   private readonly channels = new Set<Channel>();
   readonly said: string[] = [];
@@ -59,7 +66,7 @@ export class World {
 
   /** A window on the show. */
   async open(): Promise<Session> {
-    const name = `window ${++this.names}`;
+    const name = `window-${++this.names}`;
     return makeSession(this.ports(name));
   }
 
@@ -67,8 +74,16 @@ export class World {
     return {
       load: async () => {
         await this.order.schedule(Promise.resolve(), `${name} asks`);
+        this.loads++;
         const loaded: Loaded = copy({ id: SHOW, revision: this.revision, records: [...this.show.records.values()] });
         return this.order.schedule(Promise.resolve(loaded), `${name} loads`);
+      },
+      since: async (revision) => {
+        await this.order.schedule(Promise.resolve(), `${name} asks what it missed`);
+        this.asked++;
+        const missed = this.log.filter((entry) => entry.revision > revision);
+        const told = this.forgets || revision > this.revision ? null : copy(missed);
+        return this.order.schedule(Promise.resolve(told), `${name} is told what it missed`);
       },
       post: async (edit) => {
         await this.order.schedule(Promise.resolve(), `${name} posts`);
@@ -144,8 +159,14 @@ export class World {
 
   readonly store: KeyValue = {
     entries: async () => [...this.kept].map(([key, text]) => [key, JSON.parse(text)] as [string, unknown]),
-    set: async (key, value) => void this.kept.set(key, JSON.stringify(value)),
-    del: async (key) => void this.kept.delete(key),
+    rows: async (prefix, wanted, changed) => {
+      const there = [...this.kept.keys()].filter((key) => key.startsWith(prefix));
+      const puts = [...wanted].filter(([key]) => changed.has(key) || !there.includes(key));
+      const dels = there.filter((key) => !wanted.has(key));
+      this.writes.push(puts.length + dels.length);
+      for (const [key, value] of puts) this.kept.set(key, JSON.stringify(value));
+      for (const key of dels) this.kept.delete(key);
+    },
     delIf: async (key, value) => {
       if (this.kept.get(key) === JSON.stringify(value)) this.kept.delete(key);
     },
