@@ -200,7 +200,7 @@ describe('lengths', () => {
     'server/routes/shows.ts showRoutes',
     'server/store/shelf.ts makeShelfStore',
     'server/store/store.ts makeStore',
-    'web/features/card/Card.tsx FixtureCard',
+    'web/features/card/FixtureCard.tsx FixtureCard',
     'web/features/card/PositionCard.tsx PositionCard',
     'web/features/drawing/section-tool.ts sectionTool',
     'web/features/drawing/select-tool.ts down',

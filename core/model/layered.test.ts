@@ -31,7 +31,9 @@ describe('a map that shares what did not change', () => {
               expect(ours.has(at)).toBe(plain.has(at));
             }
             const told: [number, number][] = [];
-            ours.forEach((value, at) => told.push([at, value]));
+            ours.forEach((value, at) => {
+              told.push([at, value]);
+            });
             expect(told).toEqual([...plain]);
           }
           // Those that it came from are as they were.

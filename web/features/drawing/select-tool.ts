@@ -7,7 +7,7 @@ import { recordChunks } from '#core/draw/plan';
 import { formatLength } from '#core/measure/lengths';
 import { apply, type Change, edit, isEmpty, updating } from '#core/model/change';
 import type { DessinRecord, Fixture, Id, Outline, Vec2 } from '#core/model/records';
-import { all, find, get, settingsOf } from '#core/model/show';
+import { find, get, settingsOf } from '#core/model/show';
 import { withUnits } from '#core/order/units';
 import { dragFixtures } from '#core/setout/hang';
 import type { Snap } from '#core/setout/snap';

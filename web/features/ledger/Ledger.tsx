@@ -19,7 +19,7 @@ import { LedgerBar } from './LedgerBar';
 import { lookOf } from './look';
 import { type Acts, FixtureLine, type Frame, GroupLine, ROW, rightOf } from './Rows';
 import { type LedgerState, type ShownColumn, shownColumns, useLedger } from './state';
-import { clear, copied, editOf, fill, paste, swap, useWrite } from './writing';
+import { clear, copied, editOf, fetchTables, fill, paste, swap, useWrite } from './writing';
 
 /** Rows of the Ledger as it is set; the drawing stands back where the filter leaves things out. */
 function useRows(show: Show): Rows {
@@ -232,15 +232,17 @@ export function Ledger() {
           data-testid="ledger"
           data-scope="ledger"
           className="min-h-0 flex-1 overflow-x-auto overflow-y-scroll"
+          onFocus={() => void fetchTables()}
           onPaste={(event) => {
             const text = event.clipboardData.getData('text/plain').replace(/\r?\n$/, '');
             if (!text || !ofCells(event)) return;
             event.preventDefault();
-            paste(marked, text);
+            void paste(marked, text);
           }}
           onCopy={(event) => {
-            if (!ofCells(event)) return;
-            event.clipboardData.setData('text/plain', copied(marked));
+            const text = ofCells(event) ? copied(marked) : null;
+            if (text === null) return;
+            event.clipboardData.setData('text/plain', text);
             event.preventDefault();
           }}
           onScroll={(event) => {

@@ -1,5 +1,4 @@
 /** What the Ledger writes: edits of cells, filled, cleared, swapped, pasted. */
-import Papa from 'papaparse';
 import { toast } from 'sonner';
 import { fieldText } from '#core/fields/index';
 import { type Column, shownText } from '#core/ledger/columns';
@@ -12,6 +11,12 @@ import { attempt, shelvedFilters, takeIntoShow, useShelf } from '../../state/she
 import { plural } from '../../ui/words';
 import type { Block } from './block';
 import { useLedger } from './state';
+
+/** Reads and writes the clipboard; fetched when the Ledger first has the focus, since a copy cannot wait for it. */
+let tables: typeof import('papaparse') | null = null;
+export const fetchTables = async (): Promise<void> => {
+  tables ??= (await import('papaparse')).default;
+};
 
 /** Rows that a paste may have at most. */
 const MOST_ROWS = 20_000;
@@ -90,8 +95,9 @@ export function swap(marked: Marked): void {
 }
 
 /** @param text  of the clipboard: rows by lines, cells by tabs, or as a CSV has them */
-export function paste({ show, rows, columns, block, write }: Marked, text: string): void {
-  const { data } = Papa.parse<string[]>(text, { delimiter: text.includes('\t') ? '\t' : undefined });
+export async function paste({ show, rows, columns, block, write }: Marked, text: string): Promise<void> {
+  await fetchTables();
+  const { data } = tables!.parse<string[]>(text, { delimiter: text.includes('\t') ? '\t' : undefined });
   if (data.length > MOST_ROWS) {
     toast.error(
       `The clipboard holds ${data.length.toLocaleString('en')} rows; the Ledger takes ${MOST_ROWS.toLocaleString('en')} at once. Nothing was pasted.`,
@@ -108,8 +114,9 @@ export function paste({ show, rows, columns, block, write }: Marked, text: strin
   toast(`${plural(edits.length, 'cell')} pasted from ${columns[block.left]!.title} down.`);
 }
 
-/** The block as a table: what was typed where it can be typed again, else what is shown. */
-export function copied(marked: Marked): string {
+/** The block as a table, or null before there is what writes it: what was typed where it can be typed again, else what is shown. */
+export function copied(marked: Marked): string | null {
+  if (!tables) return null;
   const table = rowsIn(marked).map((row) =>
     columnsIn(marked).map((column) => {
       if (row.kind !== 'fixture') return row.title;
@@ -118,5 +125,5 @@ export function copied(marked: Marked): string {
         : shownText(marked.show, row.fixture, row.part, column);
     }),
   );
-  return Papa.unparse(table, { delimiter: '\t', newline: '\n' });
+  return tables.unparse(table, { delimiter: '\t', newline: '\n' });
 }
