@@ -8,7 +8,7 @@ import { gobos } from './gobos.js';
 import { id } from './rows.js';
 import { houseTypes, types } from './types.js';
 
-const folderOf: Readonly<Record<Family, string>> = {
+const folderOf: Partial<Record<Family, string>> = {
   profile: 'House stock/Profiles',
   fresnel: 'House stock/Fresnels and PCs',
   'plano-convex': 'House stock/Fresnels and PCs',
@@ -27,7 +27,7 @@ const kept = (record: ShelfRecord, folder: string, favourite = false): Kept => (
 
 export function demoShelf(): ShelfArchive {
   const items: Kept[] = [
-    ...houseTypes.map((type) => kept(type, folderOf[type.family], type.id === types.aster26.id)),
+    ...houseTypes.map((type) => kept(type, folderOf[type.family] ?? 'House stock', type.id === types.aster26.id)),
     ...book.map((filter) => kept(filter, `Colour/${BOOK}`)),
     ...gobos.map((gobo) => kept(gobo, 'Gobos')),
     ...makeAccessories((form) => id(`accessory ${form}`)).map((item) => kept(item, 'Accessories')),

@@ -1,12 +1,6 @@
 /** The display list: what a drawing is made of, in millimetres, y up. Thin back ends draw it on canvas, as SVG or as PDF. */
+import { eachCommand, type PathData } from '../measure/path.js';
 import type { Id } from '../model/records.js';
-
-/** Path commands as flat numbers: 0 x y moves, 1 x y draws a line, 2 x1 y1 x2 y2 x y a cubic, 3 closes. */
-export type PathData = readonly number[];
-export const MOVE = 0;
-export const LINE = 1;
-export const CUBIC = 2;
-export const CLOSE = 3;
 
 export const pens = {
   fixture: { width: 0.5, dash: null },
@@ -178,15 +172,6 @@ export const textAt = (
   bold,
 });
 
-export const lines = (points: readonly (readonly [number, number])[], closed = false): number[] => {
-  const d: number[] = [];
-  points.forEach(([x, y], i) => {
-    d.push(i ? LINE : MOVE, x, y);
-  });
-  if (closed) d.push(CLOSE);
-  return d;
-};
-
 /** Path turned by degrees and moved. */
 export function transformed(d: PathData, x: number, y: number, turn: number): number[] {
   const [c, s] = [Math.cos((turn * Math.PI) / 180), Math.sin((turn * Math.PI) / 180)];
@@ -224,58 +209,6 @@ export function scaledPath(d: PathData, k: number): number[] {
   });
   return out;
 }
-
-/** Calls back for each command with its index and its count of numbers. */
-export function eachCommand(d: PathData, call: (op: number, index: number, count: number) => void): void {
-  for (let i = 0; i < d.length; ) {
-    const op = d[i]!;
-    const count = op === CUBIC ? 6 : op === CLOSE ? 0 : 2;
-    call(op, i, count);
-    i += count + 1;
-  }
-}
-
-/** Circular arc as cubics, at most 45 degrees each: the error is below 1e-6 of the radius. */
-export function arc(cx: number, cy: number, r: number, start: number, sweep: number): number[] {
-  const n = Math.max(1, Math.ceil(Math.abs(sweep) / 45));
-  const step = (sweep * Math.PI) / 180 / n;
-  const k = (4 / 3) * Math.tan(step / 4) * r;
-  const d: number[] = [];
-  let a = (start * Math.PI) / 180;
-  for (let i = 0; i < n; i++) {
-    const b = a + step;
-    const [x0, y0, x3, y3] = [cx + r * Math.cos(a), cy + r * Math.sin(a), cx + r * Math.cos(b), cy + r * Math.sin(b)];
-    if (i === 0) d.push(MOVE, x0, y0);
-    d.push(CUBIC, x0 - k * Math.sin(a), y0 + k * Math.cos(a), x3 + k * Math.sin(b), y3 - k * Math.cos(b), x3, y3);
-    a = b;
-  }
-  return d;
-}
-
-/** Rectangle with half-round ends, w wide in all, about a centre: a circle that stretches for long numbers. */
-export function capsule(cx: number, cy: number, w: number, h: number): number[] {
-  const [r, x] = [h / 2, Math.max(0, w - h) / 2];
-  const right = arc(cx + x, cy, r, -90, 180);
-  const left = arc(cx - x, cy, r, 90, 180);
-  left[0] = LINE;
-  return [...right, ...left, CLOSE];
-}
-
-export const rect = (x: number, y: number, w: number, h: number): number[] => [
-  MOVE,
-  x,
-  y,
-  LINE,
-  x + w,
-  y,
-  LINE,
-  x + w,
-  y + h,
-  LINE,
-  x,
-  y + h,
-  CLOSE,
-];
 
 export const union = (a: Box, b: Box): Box => [
   Math.min(a[0], b[0]),
@@ -325,3 +258,4 @@ export function boxOf(prims: readonly Prim[]): Box {
   }
   return [x0, y0, x1, y1];
 }
+export { arc, CLOSE, CUBIC, capsule, eachCommand, LINE, lines, MOVE, type PathData, rect } from '../measure/path.js';

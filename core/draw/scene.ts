@@ -1,4 +1,5 @@
 /** A show in three dimensions, as plain figures in millimetres and world axes; the web room hands them to a renderer. */
+import { familyEntry } from '../families/index.js';
 import { colourOf } from '../light/filter.js';
 import type { Filter, Fixture, Id, Position, Vec3 } from '../model/records.js';
 import { all, get, type Show, settingsOf } from '../model/show.js';
@@ -48,7 +49,6 @@ export interface Scene3D {
   readonly sheets: readonly Sheet3D[];
 }
 
-const round = new Set(['PAR', 'profile', 'follow spot', 'moving wash', 'fresnel']);
 /** A beam that meets nothing is shown this long, mm. */
 const OPEN_BEAM = 8000;
 
@@ -72,7 +72,7 @@ export function bodiesOf(show: Show, fixture: Fixture): Solid[] {
     const base = { origin: at.clamp, axes: axesOfBase(fixture, stands(fixture)) };
     return geometryBodies(fixture.id, type, base, head, at.axis);
   }
-  const shape = round.has(type.family) ? 'cylinder' : 'box';
+  const shape = familyEntry(type.family).round ? 'cylinder' : 'box';
   if (type.pan > 0) {
     const base = axesOfBase(fixture, stands(fixture));
     const middle: Vec3 = [

@@ -3,6 +3,7 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { makeDemo } from '#demo/show';
 import { types } from '#demo/types';
+import { familyEntry } from '../families/index.js';
 import { writeSvg } from '../formats/svg.js';
 import { paperNamed } from '../measure/scales.js';
 import { adding, apply, compose, edit } from '../model/change.js';
@@ -21,7 +22,6 @@ import { all, get, settingsOf } from '../model/show.js';
 import { place } from '../space/hanging.js';
 import { identityPlace } from '../space/places.js';
 import { boxOf, CLOSE, CUBIC, eachCommand, LINE, MOVE, type PathPrim, path, placed } from './list.js';
-import { outlines } from './outlines.js';
 import { planList } from './plan.js';
 import { plotPlate, titleWords } from './plate.js';
 import { bodiesOf } from './scene.js';
@@ -178,7 +178,10 @@ describe('shapes', () => {
     const type = body(family, 3);
     const own = familyShapes(family, measuresOf(family, type));
     const outline = own.shapes.filter((shape) => 'role' in shape && shape.role === 'outline');
-    const [mine, ours] = [boxOf(outline.map(shapePrim)), boxOf([path(outlines[family](500, 300, type).outline, 'fixture')])];
+    const [mine, ours] = [
+      boxOf(outline.map(shapePrim)),
+      boxOf([path(familyEntry(family).draw(500, 300, type).outline, 'fixture')]),
+    ];
     mine.forEach((value, i) => {
       expect(Math.abs(value - ours[i]!)).toBeLessThan(1.5);
     });

@@ -1,4 +1,6 @@
 /** Shapes of symbols that users draw: from a family's outline by its measures, and into primitives of the display list. */
+
+import { familyEntry, type OutlineBody } from '../families/index.js';
 import type { Family, Shape, StrokeRole, SymbolDef, Vec2 } from '../model/records.js';
 import {
   arc,
@@ -15,7 +17,6 @@ import {
   path,
   textAt,
 } from './list.js';
-import { type Body, noseFrom, outlines } from './outlines.js';
 
 const pens: Readonly<Record<StrokeRole, Pen>> = { outline: 'fixture', detail: 'inner', fine: 'thin', solid: 'inner' };
 const fillOf = (role: StrokeRole, closed: boolean): Fill =>
@@ -133,8 +134,8 @@ export interface Measures {
   readonly field: number;
 }
 /** The measures that our own symbol of a body has. */
-export function measuresOf(family: Family, body: { length: number; width: number } & Body): Measures {
-  const { outline } = outlines[family](body.length, body.width, body);
+export function measuresOf(family: Family, body: { length: number; width: number } & OutlineBody): Measures {
+  const { outline } = familyEntry(family).draw(body.length, body.width, body);
   let [low, high] = [Number.POSITIVE_INFINITY, Number.NEGATIVE_INFINITY];
   eachCommand(outline, (_, i, n) => {
     for (let j = 2; j <= n; j += 2) {
@@ -147,7 +148,7 @@ export function measuresOf(family: Family, body: { length: number; width: number
   return {
     length,
     width: body.width,
-    nose: Math.round(length * (1 - noseFrom[family])),
+    nose: Math.round(length * (1 - familyEntry(family).noseFrom)),
     yoke: Math.round(-low),
     cells: body.cells,
     field: body.field,
@@ -156,7 +157,7 @@ export function measuresOf(family: Family, body: { length: number; width: number
 
 /** A family's outline at its measures, as shapes: the body behind the nose and the nose are stretched each for itself. */
 export function familyShapes(family: Family, measures: Measures): { shapes: Shape[]; unitAt: Vec2; front: number } {
-  const drawn = outlines[family](measures.length, measures.width, measures);
+  const drawn = familyEntry(family).draw(measures.length, measures.width, measures);
   let [low, high] = [Number.POSITIVE_INFINITY, Number.NEGATIVE_INFINITY];
   eachCommand(drawn.outline, (_, i, n) => {
     for (let j = 2; j <= n; j += 2) {
@@ -164,7 +165,7 @@ export function familyShapes(family: Family, measures: Measures): { shapes: Shap
       high = Math.max(high, drawn.outline[i + j]!);
     }
   });
-  const neck = low + (high - low) * noseFrom[family];
+  const neck = low + (high - low) * familyEntry(family).noseFrom;
   const nose = Math.max(1, Math.min(measures.length - 1, measures.nose));
   const wanted = measures.length - nose;
   const y = (v: number) =>

@@ -2,10 +2,11 @@
  * The symbol of a fixture: the user's own where its type has one, else ours, drawn to the type's true size from its family's outline.
  * Local frame: origin at the clamp, nose towards +y, mm. Families differ by outline, so that they are told apart at 14 pixels.
  */
+
+import { familyEntry, grid } from '../families/index.js';
 import type { AccessoryForm, FixtureType, SymbolDef, SymbolSet, Vec2 } from '../model/records.js';
 import { find, type Show, settingsOf } from '../model/show.js';
 import { arc, type Box, boxOf, CLOSE, LINE, MOVE, type PathPrim, type Prim, path, placed, rect } from './list.js';
-import { grid, outlines, showsCells } from './outlines.js';
 import { shapePrim } from './shapes.js';
 
 export interface Symbol2D {
@@ -59,11 +60,12 @@ export const symbolIn = (show: Show, type: FixtureType, variant = 0, forms: read
   symbolOf(type, variant, forms, { set: settingsOf(show).symbolSet, own: find(show, 'symbol', type.symbol) });
 
 function ourSymbol(type: FixtureType, variant: number, forms: readonly AccessoryForm[], set: SymbolSet): Symbol2D {
-  const { outline, inner, solid, unitAt, boldUnitAt } = outlines[type.family](type.length, type.width, type);
+  const family = familyEntry(type.family);
+  const { outline, inner, solid, unitAt, boldUnitAt } = family.draw(type.length, type.width, type);
   const bare = boxOf([path(outline, 'fixture')]);
   const middle: Vec2 = [0, (bare[1] + bare[3]) / 2];
   const cells =
-    type.cells > 1 && !showsCells.has(type.family)
+    type.cells > 1 && !family.showsCells
       ? [path(grid(bare[0], bare[2], bare[3] - (bare[3] - bare[1]) * 0.18, bare[3], Math.min(64, type.cells)), 'inner')]
       : [];
   const bold = set === 'bold';
@@ -71,9 +73,7 @@ function ourSymbol(type: FixtureType, variant: number, forms: readonly Accessory
     path(outline, bold ? 'bold' : 'fixture', 'paper'),
     ...(bold ? [path(solid, 'inner', 'ink')] : inner ? [path(inner, 'inner')] : []),
     // In the bold set the inner lines of bodies with cells tell how many there are.
-    ...(bold && inner && ((showsCells.has(type.family) && type.cells > 1) || type.family === 'follow spot')
-      ? [path(inner, 'thin')]
-      : []),
+    ...(bold && inner && ((family.showsCells && type.cells > 1) || family.boldInner) ? [path(inner, 'thin')] : []),
     ...cells,
     ...(variant > 0 ? [path(variantBars(bare, variant), 'inner')] : []),
     ...accessoryPrims(forms, bare, type, new Map()),
@@ -140,7 +140,7 @@ function accessoryPrims(
 
 function accessoriesAt(forms: readonly AccessoryForm[], box: Box, type: FixtureType): PathPrim[] {
   const out: PathPrim[] = [];
-  const w = Math.min(box[2] - box[0], type.family === 'profile' ? type.width * 0.7 : box[2] - box[0]);
+  const w = Math.min(box[2] - box[0], type.width * (familyEntry(type.family).noseWidth ?? Number.POSITIVE_INFINITY));
   const h = w / 2;
   let y = box[3];
   for (const form of forms) {

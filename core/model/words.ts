@@ -1,20 +1,7 @@
 /** The words that records are made of. Without schemas, so that the window need not load what only borders check. */
 
-export const families = [
-  'profile',
-  'fresnel',
-  'plano-convex',
-  'PAR',
-  'flood',
-  'cyc',
-  'strip',
-  'follow spot',
-  'moving spot',
-  'moving wash',
-  'LED wash',
-  'LED batten',
-  'effect',
-] as const;
+export { type Family, families } from '../families/index.js';
+
 export const lamps = ['Halogen', 'Tungsten', 'Discharge', 'LED'] as const;
 export const accessoryForms = [
   'top hat',
@@ -63,7 +50,6 @@ export const numberingRules = [
   'clockwise',
   'anticlockwise',
 ] as const;
-export type Family = (typeof families)[number];
 export type AccessoryForm = (typeof accessoryForms)[number];
 export type ShelfKind = (typeof shelfKinds)[number];
 export type LayerRole = (typeof layerRoles)[number];

@@ -1,4 +1,5 @@
 /** Hanging: fixtures onto positions, and what is done to them there. Each answers a Change with the unit numbers that follow. */
+import { familyEntry } from '../families/index.js';
 import { adding, type Change, compose, edit, updating } from '../model/change.js';
 import { layerForNew } from '../model/layers.js';
 import { makeFixture } from '../model/make.js';
@@ -100,7 +101,7 @@ export function swapLosses(show: Show, fixtures: readonly Fixture[], type: Fixtu
       fixtureFootprint(show, fixture) > fixtureFootprint(show, was(fixture)),
   );
   say(wider.length, (n) => `${n} need${wider.length === 1 ? 's' : ''} more slots than before: look at the addresses.`);
-  if (!['profile', 'moving spot', 'follow spot'].includes(type.family))
+  if (!familyEntry(type.family).images)
     say(fixtures.filter((fixture) => fixture.gobo).length, (n) => `${n} kept a gobo, which a ${type.family} does not take.`);
   if (type.pan === 0)
     say(

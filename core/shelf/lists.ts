@@ -1,5 +1,6 @@
 /** Lists that houses keep, as CSV: types and filters. Columns are mapped once; what will come is seen before it is taken. */
 
+import { familyList } from '../families/index.js';
 import { foldedHeading, type Table } from '../formats/csv/read.js';
 import type { Oddity } from '../formats/report.js';
 import { Report } from '../formats/report.js';
@@ -66,27 +67,15 @@ export const isKnownHeading =
   (folded: string): boolean =>
     columns.some(({ known }) => known.includes(folded)) || /^\d{3,4}( nm)?$/.test(folded);
 
+/** Families in the order in which their words are asked: a follow spot is one before it is a spot. */
+const asked = [...familyList].sort((a, b) => a.asked - b.asked);
+
 /** The family that a text means; by its name, or by a word that is usual in lists. */
 export function familyOf(text: string): Family | null {
   const folded = text.toLowerCase().replace(/[-_]/g, ' ').trim();
   const exact = families.find((family) => family.toLowerCase().replace('-', ' ') === folded);
   if (exact) return exact;
-  const hints: readonly (readonly [RegExp, Family])[] = [
-    [/follow/, 'follow spot'],
-    [/(moving|motor|auto).*(wash|led)|wash.*(moving|mover)/, 'moving wash'],
-    [/moving|mover|automated|head/, 'moving spot'],
-    [/batten|bar\b|strip.*led|led.*strip/, 'LED batten'],
-    [/led/, 'LED wash'],
-    [/profile|ellips|spot|zoom/, 'profile'],
-    [/fresnel/, 'fresnel'],
-    [/\bpc\b|plano|convex/, 'plano-convex'],
-    [/\bpar\b|can\b/, 'PAR'],
-    [/cyc|horizon/, 'cyc'],
-    [/strip|border|groundrow/, 'strip'],
-    [/flood|scoop/, 'flood'],
-    [/haz|fog|smoke|effect|strobe|fan/, 'effect'],
-  ];
-  return hints.find(([shape]) => shape.test(folded))?.[1] ?? null;
+  return asked.find(({ words }) => words.test(folded))?.name ?? null;
 }
 
 export interface Taken<T> {

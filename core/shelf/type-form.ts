@@ -1,6 +1,7 @@
 /** The form of a fixture type: which figures a family needs, how they are typed, and what is wrong with them. */
+import { familyEntry } from '../families/index.js';
 import { parseLength, type Units } from '../measure/lengths.js';
-import { type Family, type FixtureType, lamps, type Mode } from '../model/records.js';
+import { type FixtureType, lamps, type Mode } from '../model/records.js';
 
 export const groups = ['What it is', 'Body', 'Power', 'Light', 'Colour and gobo', 'Movement', 'Cells', 'House'] as const;
 export type Group = (typeof groups)[number];
@@ -14,13 +15,10 @@ export interface TypeField {
   readonly help?: string;
 }
 
-const moving: ReadonlySet<Family> = new Set<Family>(['moving spot', 'moving wash']);
-const spots: ReadonlySet<Family> = new Set<Family>(['profile', 'follow spot', 'moving spot']);
-const celled: ReadonlySet<Family> = new Set<Family>(['cyc', 'strip', 'LED batten', 'LED wash', 'flood', 'moving wash', 'effect']);
-
 /** The fields that a type of this family and lamp needs; no others are asked for. */
 export function typeFields({ family, lamp }: Pick<FixtureType, 'family' | 'lamp'>): TypeField[] {
-  const light = family !== 'effect';
+  const { dark, images, moves, celled } = familyEntry(family);
+  const light = !dark;
   const list: (TypeField | false)[] = [
     { key: 'name', name: 'Name', group: 'What it is' },
     { key: 'maker', name: 'Maker', group: 'What it is' },
@@ -29,7 +27,7 @@ export function typeFields({ family, lamp }: Pick<FixtureType, 'family' | 'lamp'
     { key: 'length', name: 'Length', group: 'Body', unit: 'mm', help: 'Along the nose' },
     { key: 'width', name: 'Width', group: 'Body', unit: 'mm' },
     { key: 'height', name: 'Height', group: 'Body', unit: 'mm' },
-    { key: 'hang', name: moving.has(family) ? 'Clamp to axes' : 'Clamp to lens axis', group: 'Body', unit: 'mm' },
+    { key: 'hang', name: moves ? 'Clamp to axes' : 'Clamp to lens axis', group: 'Body', unit: 'mm' },
     { key: 'weight', name: 'Weight', group: 'Body', unit: 'kg' },
     { key: 'clamp', name: 'Clamp', group: 'Body', help: 'For the hanging list' },
     { key: 'watts', name: 'Power', group: 'Power', unit: 'W' },
@@ -78,16 +76,16 @@ export function typeFields({ family, lamp }: Pick<FixtureType, 'family' | 'lamp'
         unit: 'mm',
         help: 'Width x height, such as 160x160',
       },
-    spots.has(family) && {
+    images === true && {
       key: 'goboSize',
       name: 'Gobo size',
       group: 'Colour and gobo',
       unit: 'mm',
       help: 'Diameter of the image',
     },
-    moving.has(family) && { key: 'pan', name: 'Pan range', group: 'Movement', unit: 'deg' },
-    moving.has(family) && { key: 'tilt', name: 'Tilt range', group: 'Movement', unit: 'deg' },
-    celled.has(family) && { key: 'cells', name: 'Cells', group: 'Cells' },
+    moves === true && { key: 'pan', name: 'Pan range', group: 'Movement', unit: 'deg' },
+    moves === true && { key: 'tilt', name: 'Tilt range', group: 'Movement', unit: 'deg' },
+    celled === true && { key: 'cells', name: 'Cells', group: 'Cells' },
     { key: 'owned', name: 'The house owns', group: 'House', help: 'Empty: not counted' },
   ];
   return list.filter((field) => field !== false);
@@ -238,7 +236,7 @@ export function typeFaults(type: FixtureType): Fault[] {
   const out: Fault[] = [];
   const stop = (key: string, why: string) => out.push({ key, why, weight: 'stop' });
   const doubt = (key: string, why: string) => out.push({ key, why, weight: 'doubt' });
-  if (type.family !== 'effect') {
+  if (!familyEntry(type.family).dark) {
     if (type.field < type.beam) stop('field', 'The field angle is smaller than the beam angle.');
     if (type.zoom && type.zoom.field < type.zoom.beam)
       stop('field', 'At the wide end the field angle is smaller than the beam angle.');

@@ -1,5 +1,6 @@
 /** What is merely not done yet: channel, address, purpose, colour. One snag a position. */
-import type { Family, Fixture, FixtureType } from '../../model/records.js';
+import { familyEntry } from '../../families/index.js';
+import type { Fixture, FixtureType } from '../../model/records.js';
 import { all, get, type Show } from '../../model/show.js';
 import { formatAddress } from '../../patch/address.js';
 import { partFootprint } from '../../patch/footprint.js';
@@ -68,9 +69,8 @@ export const noAddress = missing(
 
 export const noPurpose = missing('purpose', 'hang', 'Say what they are for.', (_, fixture) => !fixture.purpose);
 
-/** Families whose light is coloured by what stands before the lens; LEDs and moving lights bring their own. */
-const filtered: readonly Family[] = ['profile', 'fresnel', 'plano-convex', 'PAR', 'flood', 'cyc', 'strip'];
-const takesFilter = (type: FixtureType): boolean => filtered.includes(type.family) && type.lamp !== 'LED' && type.pan === 0;
+const takesFilter = (type: FixtureType): boolean =>
+  familyEntry(type.family).filtered === true && type.lamp !== 'LED' && type.pan === 0;
 export const noColour = missing(
   'colour',
   'hang',

@@ -1,18 +1,11 @@
 /** The description of a fixture type as GDTF 1.2 has it (reference formats 1). The same type gives the same text. */
-import type { Channel, Family, FixtureType, Geometry, Mode } from '../../model/records.js';
+import { familyEntry } from '../../families/index.js';
+import type { Channel, FixtureType, Geometry, Mode } from '../../model/records.js';
 import { writeGuid } from '../guid.js';
 import { declaration, element, xmlNumber } from '../xml/write.js';
 import { attributeFacts, featureGroups } from './attributes.js';
 import { restOf } from './modes.js';
 
-const beamTypes: Partial<Record<Family, string>> = {
-  profile: 'Spot',
-  fresnel: 'Fresnel',
-  'plano-convex': 'PC',
-  'follow spot': 'Spot',
-  'moving spot': 'Spot',
-  effect: 'None',
-};
 const move = (z: number): string => `{1,0,0,0}{0,1,0,0}{0,0,1,${xmlNumber(z / 1000)}}{0,0,0,1}`;
 /** Three rows of four in mm, as GDTF has them: metres, and a fourth row. */
 const matrixText = (place: readonly number[]): string =>
@@ -75,7 +68,7 @@ function plainTree(type: FixtureType): string {
     element('Beam', {
       Name: i ? `Beam ${i + 1}` : 'Beam',
       ...beamFigures(type),
-      BeamType: beamTypes[type.family] ?? 'Wash',
+      BeamType: familyEntry(type.family).beamType ?? 'Wash',
       Position: moving ? move(0) : move(-type.hang),
     }),
   );
@@ -107,7 +100,7 @@ function ownTree(
       {
         Name: names[i],
         Model: item.size ? `Model ${i + 1}` : undefined,
-        ...(name === 'Beam' ? { ...beamFigures(type), BeamType: beamTypes[type.family] ?? 'Wash' } : {}),
+        ...(name === 'Beam' ? { ...beamFigures(type), BeamType: familyEntry(type.family).beamType ?? 'Wash' } : {}),
         Position: matrixText(item.place),
       },
       children,

@@ -1,4 +1,5 @@
 /** Light of a type: a polar chart of its candela, and what reaches a surface at some distances. Measured where it was, else reckoned from two angles. */
+
 import {
   CartesianGrid,
   Line,
@@ -12,6 +13,7 @@ import {
   XAxis,
   YAxis,
 } from 'recharts';
+import { familyEntry } from '#core/families/index';
 import { FOOTCANDLE, illuminance, peakOf, profileOf, widthAt } from '#core/light/beam';
 import { angleAt, lumensOf, offAxis, peakOfTable } from '#core/light/candela';
 import type { Units } from '#core/measure/lengths';
@@ -56,7 +58,7 @@ function AngleTick(props: unknown) {
 }
 
 export function Light({ type, units }: { type: FixtureType; units: Units }) {
-  if (type.family === 'effect') return null;
+  if (familyEntry(type.family).dark) return null;
   const light = type.photometry;
   const peak = light ? peakOfTable(light).peak : peakOf(type);
   if (peak <= 0) return <p className="pencil py-2">Without lumens, candela or a photometric file no light can be shown.</p>;
