@@ -5,6 +5,7 @@ import { useRef, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { toast } from 'sonner';
 import useSWR from 'swr';
+import { endsOf, formatOf } from '#core/formats/index';
 import { parseLength, type Units } from '#core/measure/lengths';
 import { call, type ShowRow, send, sendFile } from '../state/api';
 import { setTheme, usePreferences } from '../state/preferences';
@@ -46,8 +47,11 @@ export function StartPage() {
   };
   const remove = (show: ShowRow) => act(() => send(`/api/shows/${show.id}`, 'DELETE'));
   const open = async (chosen: File) => {
+    const format = formatOf(chosen.name, 'show');
+    // The show is called as the file, without its end.
+    const bare = format ? chosen.name.replace(/\.[^.]*$/, '') : chosen.name;
     try {
-      setImported(await sendFile<Imported>('/api/imports/mvr', new File([chosen], chosen.name.replace(/\.mvr$/i, ''))));
+      setImported(await sendFile<Imported>(`/api/imports/${format?.asks ?? 'mvr'}`, new File([chosen], bare)));
       await mutate();
     } catch (failure) {
       toast.error((failure as Error).message, { duration: 10000 });
@@ -78,7 +82,7 @@ export function StartPage() {
           <input
             ref={file}
             type="file"
-            accept=".mvr"
+            accept={endsOf('show')}
             className="hidden"
             data-testid="mvr-file"
             onChange={(event) => {

@@ -4,6 +4,7 @@ import { useEffect, useMemo, useRef, useState } from 'react';
 import { toast } from 'sonner';
 import { guessUnit } from '#core/formats/dxf/drawing';
 import { onStage, type PackedDrawing, type Placing } from '#core/formats/dxf/place';
+import { endsOf } from '#core/formats/index';
 import type { Oddity } from '#core/formats/report';
 import { formatLength } from '#core/measure/lengths';
 import { adding } from '#core/model/change';
@@ -102,7 +103,7 @@ export function DxfPanel() {
           {read ? 'Choose another file' : 'Choose a DXF file'}
           <input
             type="file"
-            accept=".dxf"
+            accept={endsOf('venue')}
             className="sr-only"
             data-testid="dxf-file"
             onChange={(event) => {

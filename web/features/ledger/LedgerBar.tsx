@@ -4,6 +4,7 @@ import { useEffect, useRef, useState } from 'react';
 import { toast } from 'sonner';
 import { v4 } from 'uuid';
 import { csvFile } from '#core/formats/csv/write';
+import { endsOf } from '#core/formats/index';
 import { type Column, columnsOf } from '#core/ledger/columns';
 import { type CellEdit, canType, editCells, replaceIn, setAll } from '#core/ledger/edits';
 import type { Row, Rows } from '#core/ledger/rows';
@@ -203,7 +204,7 @@ export function LedgerBar({ rows, columns, write }: Props) {
           type="file"
           hidden
           data-testid="back-file"
-          accept=".xlsx,.csv,.tsv,.txt"
+          accept={endsOf('table')}
           onChange={(event) => {
             const [first] = event.target.files ?? [];
             event.target.value = '';

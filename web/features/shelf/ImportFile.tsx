@@ -4,6 +4,7 @@ import { useEffect, useMemo, useState } from 'react';
 import { toast } from 'sonner';
 import { v4 } from 'uuid';
 import { readCsv, type Table } from '#core/formats/csv/read';
+import { formatOf } from '#core/formats/index';
 import { FormatError, type Oddity } from '#core/formats/report';
 import type { Units } from '#core/measure/lengths';
 import { contentKey } from '#core/model/content';
@@ -34,12 +35,13 @@ interface Props {
 
 export function ImportFile(props: Props) {
   const { file } = props;
+  const format = formatOf(file.name, 'type', 'shelf', 'list');
   return (
     <section aria-label={`Bring in ${file.name}`} className="col-span-2 min-h-0 overflow-auto px-5 py-3">
       <h3 className="text-[15px] font-bold">Bring in {file.name}</h3>
-      {/\.gdtf$/i.test(file.name) ? (
-        <GdtfFile {...props} />
-      ) : /\.zip$/i.test(file.name) ? (
+      {format?.gives === 'type' ? (
+        <TypeFile {...props} asks={format.asks} />
+      ) : format?.gives === 'shelf' ? (
         <ShelfFile {...props} />
       ) : (
         <ListFile {...props} />
@@ -106,8 +108,11 @@ function useAnswer<T>(work: () => Promise<T>, file: File): { answer: T | null; f
   return { answer, fault };
 }
 
-function GdtfFile({ file, folder, items, done }: Props) {
-  const { answer, fault } = useAnswer(() => sendFile<{ record: FixtureType; report: Oddity[] }>('/api/imports/gdtf', file), file);
+function TypeFile({ asks, file, folder, items, done }: Props & { readonly asks: string }) {
+  const { answer, fault } = useAnswer(
+    () => sendFile<{ record: FixtureType; report: Oddity[] }>(`/api/imports/${asks}`, file),
+    file,
+  );
   if (fault) return <Fault text={fault} done={done} />;
   if (!answer) return <p className="pencil">Reading...</p>;
   const { record, report } = answer;

@@ -4,6 +4,7 @@ import { Download, FileUp, Search, Star } from 'lucide-react';
 import { lazy, Suspense, useDeferredValue, useMemo, useRef, useState } from 'react';
 import { v4 } from 'uuid';
 import { symbolFrom } from '#core/draw/shapes';
+import { endsOf } from '#core/formats/index';
 import {
   type Family,
   type FixtureType,
@@ -272,7 +273,7 @@ export function ShelfRoom({ session, show, close, edit, tab = 'shelf' }: RoomPro
               type="file"
               className="hidden"
               data-testid="shelf-file"
-              accept=".gdtf,.zip,.csv,.txt,.tsv"
+              accept={endsOf('type', 'shelf', 'list')}
               onChange={(event) => {
                 setImporting(event.target.files?.[0] ?? null);
                 event.target.value = '';

@@ -1,9 +1,11 @@
 /** A fixture type in full: what its family needs, each figure with its unit and its fault beside it; symbol, light and modes. */
+
 import { FileUp, Trash2 } from 'lucide-react';
 import { lazy, Suspense, useMemo, useRef, useState } from 'react';
 import { toast } from 'sonner';
 import { v4 } from 'uuid';
 import { measuresOf, symbolFrom } from '#core/draw/shapes';
+import { endsOf } from '#core/formats/index';
 import { writeIes } from '#core/formats/photometric/ies';
 import type { Oddity } from '#core/formats/report';
 import { angleAt, lumensOf, peakOfTable } from '#core/light/candela';
@@ -305,7 +307,7 @@ function PhotometricFile({ type, onType }: { type: FixtureType; onType: (change:
       <input
         ref={file}
         type="file"
-        accept=".ies,.ldt,.txt"
+        accept={endsOf('light')}
         className="hidden"
         data-testid="photometric-file"
         onChange={(event) => {

@@ -5,6 +5,7 @@ import { useReducer, useRef, useState } from 'react';
 import { boxOf } from '#core/draw/list';
 import { familyShapes, type Measures, measuresOf, mirroredShape } from '#core/draw/shapes';
 import { symbolOf } from '#core/draw/symbols';
+import { endsOf } from '#core/formats/index';
 import { parseLength, type Units } from '#core/measure/lengths';
 import { type AccessoryForm, accessoryForms, type Family, type FixtureType, families, type SymbolDef } from '#core/model/records';
 import { useKeys } from '../../../ui/keys';
@@ -160,7 +161,7 @@ export function SymbolEditor({ symbol: given, type, units, onDone }: Props) {
             type="file"
             className="hidden"
             data-testid="symbol-picture"
-            accept=".png,.jpg,.jpeg,.webp,.svg,.dxf,image/*"
+            accept={`${endsOf('picture')},image/*`}
             onChange={(event) => {
               setPicture(event.target.files?.[0] ?? null);
               event.target.value = '';
