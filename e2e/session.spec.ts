@@ -147,6 +147,26 @@ test('everything by name: the palette opens with Ctrl K, and does what is chosen
   await expect(page.locator('html')).toHaveAttribute('data-theme', 'blackout');
 });
 
+test('what is typed while the palette is still on its way is not lost, and does nothing to the rig', async ({ page }) => {
+  let come: () => void = () => undefined;
+  const asked = new Promise<void>((resolve) => {
+    come = resolve;
+  });
+  await page.route('**/assets/OpenPalette-*.js', async (route) => {
+    await asked;
+    await route.continue();
+  });
+  const id = await smallRig(page, 'Slow palette');
+  await page.keyboard.press('Control+k');
+  await page.keyboard.type('select all');
+  await page.keyboard.press('Enter');
+  await expect(page.getByLabel('Do anything by name')).toHaveValue('select all');
+  come();
+  await expect(page.getByRole('heading', { name: '5 fixtures on LX 1' })).toBeVisible();
+  await expect(page.getByLabel('Do anything by name')).toHaveCount(0);
+  expect((await recordsOf(page, id)).filter((record) => record.kind === 'fixture')).toHaveLength(5);
+});
+
 test('deleting a show asks; it can be brought back after a reload too; a name can be changed in place', async ({ page }) => {
   await newShow(page, 'To be deleted');
   await page.goto('/');

@@ -1,18 +1,26 @@
 /** Everything by name, and fixtures by their fields: Ctrl K. */
 
 import { Command as Cmdk } from 'cmdk';
-import { useMemo, useState } from 'react';
+import { useEffect, useMemo, useRef } from 'react';
 import { all } from '#core/model/show';
 import { looksLikeQuery, queried, queryFields } from '#core/paper/query';
 import { usePanels } from '../state/panels';
 import { goTo, useSelection } from '../state/selection';
 import { type Context, keyText, registry } from '../ui/registry';
 import { plural } from '../ui/words';
+import { paletteField } from './palette-field';
 
 const line = 'cursor-pointer px-2 py-1.5 data-[selected=true]:bg-[var(--halo)]';
 
-export default function OpenPalette({ context }: { context: Context }) {
-  const [text, setText] = useState('');
+interface Typed {
+  readonly context: Context;
+  readonly text: string;
+  readonly setText: (text: string) => void;
+  /** Enter was pressed before this was there. */
+  readonly entered: boolean;
+}
+
+export default function OpenPalette({ context, text, setText, entered }: Typed) {
   const close = () => usePanels.setState({ palette: false });
   const { show } = context;
   // A text with a sign in it is a question about fixtures rather than the name of a command.
@@ -29,14 +37,7 @@ export default function OpenPalette({ context }: { context: Context }) {
       overlayClassName="fixed inset-0 z-40"
     >
       <div style={{ background: 'var(--sheet)', border: '1px solid var(--pencil)' }}>
-        <Cmdk.Input
-          autoFocus
-          value={text}
-          onValueChange={setText}
-          placeholder="Do anything by name, or choose by fields: purpose = back light and position = LX 2"
-          className="w-full bg-transparent px-3 py-2 text-[14px] outline-none"
-          style={{ borderBottom: '1px solid var(--hair)' }}
-        />
+        <Field entered={entered} text={text} setText={setText} />
         <Cmdk.List className="max-h-[50vh] overflow-auto p-1 text-[13px]">
           {!question && <Cmdk.Empty className="pencil px-3 py-2">Nothing by this name.</Cmdk.Empty>}
           {answer && !answer.ok && (
@@ -111,4 +112,21 @@ export default function OpenPalette({ context }: { context: Context }) {
       </div>
     </Cmdk.Dialog>
   );
+}
+
+/** What was typed ahead stands in it, and an Enter that came early is given once a line of the list is chosen. */
+function Field({ text, setText, entered }: Omit<Typed, 'context'>) {
+  const input = useRef<HTMLInputElement>(null);
+  useEffect(() => {
+    if (!entered) return;
+    // The list takes some renders until a line is chosen in it.
+    const give = () => {
+      if (!input.current?.closest('[cmdk-root]')?.querySelector('[cmdk-item][aria-selected="true"]'))
+        frame = requestAnimationFrame(give);
+      else input.current.dispatchEvent(new KeyboardEvent('keydown', { key: 'Enter', bubbles: true }));
+    };
+    let frame = requestAnimationFrame(give);
+    return () => cancelAnimationFrame(frame);
+  }, [entered]);
+  return <Cmdk.Input ref={input} autoFocus value={text} onValueChange={setText} {...paletteField} />;
 }

@@ -13,16 +13,21 @@ const PositionCard = lazily(async () => (await import('./PositionCard')).Positio
 const StageCard = lazily(async () => (await import('./StageCard')).StageCard);
 
 export function Card() {
+  const show = useShow();
+  const selection = useSelection((state) => state.selection);
+  const things = chosenThings(show, selection).length + chosenFixtures(show, selection).length;
+  if (!things) return <Nothing />;
   return (
-    <Suspense fallback={null}>
-      <Chosen />
-    </Suspense>
+    <div data-testid="card">
+      <Suspense fallback={<h2 className="pencil">{things === 1 ? 'One thing' : plural(things, 'thing')}</h2>}>
+        <Chosen selection={selection} />
+      </Suspense>
+    </div>
   );
 }
 
-function Chosen() {
+function Chosen({ selection }: { selection: readonly string[] }) {
   const show = useShow();
-  const selection = useSelection((state) => state.selection);
   const fixtures = chosenFixtures(show, selection);
   const positions = chosenPositions(show, selection);
   const things = chosenThings(show, selection);
@@ -30,7 +35,11 @@ function Chosen() {
   if (positions.length > 1 || (things.length > 1 && positions.length !== 1)) return <SeveralCard things={things} />;
   if (positions.length) return <PositionCard position={positions[0]!} />;
   const [thing] = things;
-  if (thing && thing.kind !== 'position') return <StageCard thing={thing} />;
+  return thing && thing.kind !== 'position' ? <StageCard thing={thing} /> : null;
+}
+
+function Nothing() {
+  const show = useShow();
   const settings = settingsOf(show);
   return (
     <div>

@@ -109,7 +109,7 @@ export function PositionCard({ position }: { position: Position }) {
   const detail = { shown: hasDetail(position), at: position.detail?.at ?? null, size: position.detail?.size ?? 1 };
   const stale = !isEmpty(renumberUnits(show, [position.id]));
   return (
-    <div data-testid="card">
+    <div>
       <h2 className="font-bold">{position.name}</h2>
       <p className="pencil pb-1">
         {position.use}, {plural(riding.length)}, {Math.round(weight)} kg

@@ -18,7 +18,7 @@ export function SeveralCard({ things }: { things: readonly Movable[] }) {
   const positions = things.filter((thing): thing is Position => thing.kind === 'position');
   const trim = shared(positions.map((position) => position.curve.z));
   return (
-    <div data-testid="card">
+    <div>
       <h2 className="font-bold">
         {positions.length === things.length ? plural(positions.length, 'position') : plural(things.length, 'thing')}
       </h2>

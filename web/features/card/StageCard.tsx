@@ -46,7 +46,7 @@ export function StageCard({ thing }: { thing: Thing }) {
     </Line>
   );
   return (
-    <div data-testid="card">
+    <div>
       <h2 className="font-bold">{title}</h2>
       <p className="pencil pb-1">
         {thing.kind === 'outline' || thing.kind === 'masking' ? thing.use : thing.kind}, on{' '}
