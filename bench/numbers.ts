@@ -81,13 +81,13 @@ export async function numbers(): Promise<void> {
     `${ms(median(sweep))} ms, ${overlaps(spans).length} pairs; ${(median(sweep) / median(sort)).toFixed(2)} times sorting them`,
   );
 
-  const sieves = [
+  const filters = [
     { field: 'channel', text: '100-2500, not 700-720', on: true },
     { field: 'type', text: 'a', on: true },
     { field: 'height', text: '>2', on: true },
     { field: 'address', text: '1.1-30.512', on: true },
   ];
-  const rules = { sieves, sort: null, groups: [] };
+  const rules = { filters, sort: null, groups: [] };
   const filter = time(() => rowsOf(show, rules), 25);
   const bare = time(
     () => fixtures.filter((fixture) => Number(fixture.parts[0]!.channel) >= 100 && Number(fixture.parts[0]!.channel) <= 2500),
@@ -97,7 +97,7 @@ export async function numbers(): Promise<void> {
     'four filters',
     `${pair(filter)}; ${(median(filter) / Math.max(0.001, median(bare))).toFixed(0)} times one comparison of plain numbers`,
   );
-  line('grouped twice, with sums', pair(time(() => rowsOf(show, { sieves: [], sort: null, groups: ['position', 'type'] }), 15)));
+  line('grouped twice, with sums', pair(time(() => rowsOf(show, { filters: [], sort: null, groups: ['position', 'type'] }), 15)));
 
   const plain = time(() => planAddresses(show, fixtures, plainRules), 9);
   const holes = time(() => planAddresses(show, fixtures, { ...plainRules, order: 'largest first', fit: 'smallest hole' }), 5);

@@ -135,7 +135,7 @@ describe('tables', () => {
   test('what goes out as CSV or workbook and comes back untouched changes nothing, for any rig', async () => {
     await fc.assert(
       fc.asyncProperty(showArb, async (show) => {
-        const table = outTable(show, rowsOf(show, { sieves: [], sort: null, groups: ['position'] }).rows, columnsOf(show));
+        const table = outTable(show, rowsOf(show, { filters: [], sort: null, groups: ['position'] }).rows, columnsOf(show));
         if (table.rows.length === 0) return;
         const csv = readCsv(new TextEncoder().encode(csvFile([table.headings, ...table.rows])), 'a.csv', (text) =>
           /^(dessin id|channel|unit)$/.test(text),
@@ -157,7 +157,7 @@ describe('tables', () => {
     const show = makeDemo();
     const table = outTable(
       show,
-      rowsOf(show, { sieves: [], sort: { field: 'channel', down: true }, groups: ['position', 'type'] }).rows,
+      rowsOf(show, { filters: [], sort: { field: 'channel', down: true }, groups: ['position', 'type'] }).rows,
       columnsOf(show),
     );
     const back = await readXlsx(await writeXlsx(table, 'Demo'), 'demo.xlsx', 20_000);

@@ -49,7 +49,7 @@ export function symbolOf(
   const key = `${set} ${variant} ${forms.join()}`;
   let symbol = symbols.get(key);
   if (!symbol) {
-    symbol = own ? ownSymbol(own, type, forms) : ourSymbol(type, variant, forms, set);
+    symbol = own ? customSymbol(own, type, forms) : ourSymbol(type, variant, forms, set);
     symbols.set(key, symbol);
   }
   return symbol;
@@ -82,7 +82,7 @@ function ourSymbol(type: FixtureType, variant: number, forms: readonly Accessory
 }
 
 /** A symbol of the user's own: brought to the clamp and to a nose that points up; accessories at its anchor points. */
-function ownSymbol(own: SymbolDef, type: FixtureType, forms: readonly AccessoryForm[]): Symbol2D {
+function customSymbol(own: SymbolDef, type: FixtureType, forms: readonly AccessoryForm[]): Symbol2D {
   const turn = 90 - own.nose;
   const [c, s] = [Math.cos((turn * Math.PI) / 180), Math.sin((turn * Math.PI) / 180)];
   const [ox, oy] = own.origin;

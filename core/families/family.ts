@@ -41,7 +41,7 @@ export interface FamilyEntry {
   readonly filtered?: true;
   /** Its lamp is LED where nothing else is said. */
   readonly led?: true;
-  /** It gives no light that is reckoned with. */
+  /** It gives no light that is calculated with. */
   readonly dark?: true;
   /** GDTF's BeamType, where it is not Wash (DIN SPEC 15800). */
   readonly beamType?: string;

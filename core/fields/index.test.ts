@@ -3,7 +3,7 @@ import { describe, expect, test } from '@jest/globals';
 import { makeDemo } from '#demo/show';
 import { adding, apply } from '../model/change.js';
 import { foldedChoice } from '../model/fields.js';
-import type { OwnField } from '../model/records.js';
+import type { CustomField } from '../model/records.js';
 import { idOf } from '../model/show.arb.js';
 import { all, get } from '../model/show.js';
 import {
@@ -19,7 +19,7 @@ import {
   usualFields,
 } from './index.js';
 
-const crew: OwnField = { id: idOf(800), kind: 'field', name: 'Crew', type: 'choice', order: 1, choices: ['Deck', 'Fly'] };
+const crew: CustomField = { id: idOf(800), kind: 'field', name: 'Crew', type: 'choice', order: 1, choices: ['Deck', 'Fly'] };
 const show = apply(makeDemo(), adding(crew));
 const own = `own ${crew.id}`;
 const fixtures = all(show, 'fixture');

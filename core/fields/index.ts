@@ -5,10 +5,10 @@
 import { fieldsInOrder } from '../model/fields.js';
 import type { Fixture } from '../model/records.js';
 import { find, type Show } from '../model/show.js';
+import { fieldOfColumn } from './custom.js';
 import { circuit, circuitNumber, dimmer, multicable, way } from './feed.js';
 import { type Field, folded, refuse, type Typed } from './field.js';
 import { colour, notes, purpose, texts } from './look.js';
-import { fieldOfColumn } from './own.js';
 import { address, channel, mode, position, type, unit } from './place.js';
 import { accessories, aim, family, hang, height, layer, maker, slots, spare, universe, watts, weight } from './seen.js';
 

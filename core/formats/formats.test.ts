@@ -19,7 +19,7 @@ import { readGdtf } from './gdtf/read.js';
 import { writeGdtf } from './gdtf/write.js';
 import { parseGuid } from './guid.js';
 import { matrixCases } from './mvr/matrix.arb.js';
-import { parseMatrix, unmoved, within, writeMatrix } from './mvr/matrix.js';
+import { parseMatrix, placedIn, unmoved, writeMatrix } from './mvr/matrix.js';
 import { readMvr } from './mvr/read.js';
 import { mvrEntries, writeMvr } from './mvr/write.js';
 import { FormatError, limits, type Oddity, Report } from './report.js';
@@ -230,7 +230,7 @@ describe('MVR matrices (formats 2.3)', () => {
   test.each(matrixCases)('%s', (_, text, wanted) => expect(parseMatrix(text) === null).toBe(wanted === null));
   test('a group turned by 90 degrees carries (0,200,0) to (-100,0,0)', () => {
     const outer = parseMatrix('{0,1,0}{-1,0,0}{0,0,1}{100,0,0}')!;
-    expect(within(outer, { ...unmoved, o: [0, 200, 0] }).o.map((value) => value + 0)).toEqual([-100, 0, 0]);
+    expect(placedIn(outer, { ...unmoved, o: [0, 200, 0] }).o.map((value) => value + 0)).toEqual([-100, 0, 0]);
   });
   test('what is written is read', () =>
     expect(parseMatrix(writeMatrix({ ...unmoved, o: [1.25, -2, 3e6] }))).toEqual({ ...unmoved, o: [1.25, -2, 3e6] }));

@@ -22,12 +22,12 @@ import { choicesOf, exactTerm, readFilter } from './filter.js';
 import { type FixtureRow, rowsOf } from './rows.js';
 
 const column = (show: Show, field: string) => columnFor(show, field)!;
-const plain = { sieves: [], sort: null, groups: [] };
+const plain = { filters: [], sort: null, groups: [] };
 const heads = (show: Show): FixtureRow[] =>
   rowsOf(show, plain).rows.filter((row): row is FixtureRow => row.kind === 'fixture' && row.part === null);
 const texts = (show: Show, field: string) => inScheduleOrder(show).map((fixture) => columnText(show, fixture, null, field));
 const only = (show: Show, field: string, text: string) =>
-  rowsOf(show, { ...plain, sieves: [{ field, text, on: true }] }).shown.map((fixture) => fixture.id);
+  rowsOf(show, { ...plain, filters: [{ field, text, on: true }] }).shown.map((fixture) => fixture.id);
 
 describe('filters', () => {
   test('every choice finds as many as it counts, and all choices together find everybody', () => {

@@ -3,7 +3,7 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { apply, edit, invert, isEmpty } from '../model/change.js';
 import { makeFixture } from '../model/make.js';
-import type { Fixture, FixtureType, OwnField, Part, Position } from '../model/records.js';
+import type { CustomField, Fixture, FixtureType, Part, Position } from '../model/records.js';
 import { baseRecords, contentOf, fixtureLayer, idOf, pipe, plainType, SHOW } from '../model/show.arb.js';
 import { all, type Show, showOf } from '../model/show.js';
 import { parseAddress } from '../patch/address.js';
@@ -41,7 +41,7 @@ const floor: Position = {
   order: 9,
   curve: { form: 'straight', a: [-5000, 300], b: [5000, 300], z: 0 },
 };
-const crew: OwnField = { id: idOf(800), kind: 'field', name: 'Crew', type: 'choice', order: 1, choices: ['Deck', 'Fly'] };
+const crew: CustomField = { id: idOf(800), kind: 'field', name: 'Crew', type: 'choice', order: 1, choices: ['Deck', 'Fly'] };
 const at = (text: string) => {
   const parsed = parseAddress(text);
   return parsed.ok ? parsed.address : null;
@@ -73,12 +73,12 @@ const plainColumns = columnsOf(show).flatMap(({ field, comes }) =>
 );
 const column = (field: string): Column => columnFor(show, field)!;
 const names = (fixtures: readonly Fixture[]) => fixtures.map((fixture) => fixture.unit).join('');
-const shown = (...sieves: (readonly [string, string])[]) =>
+const shown = (...filters: (readonly [string, string])[]) =>
   names(
     filtered(
       show,
       all(show, 'fixture'),
-      sieves.map(([field, text]) => ({ field, text, on: true })),
+      filters.map(([field, text]) => ({ field, text, on: true })),
     ).shown,
   );
 
@@ -163,7 +163,7 @@ describe('filters by what the column is', () => {
     expect(filtered(show, all(show, 'fixture'), [{ field: 'purpose', text: 'warm', on: false }]).shown).toHaveLength(5);
   });
   test('parts never stand without their head, and a filter of parts must be met by one part', () => {
-    const rules = { sieves: [{ field: 'channel', text: '501', on: true }], sort: null, groups: [] };
+    const rules = { filters: [{ field: 'channel', text: '501', on: true }], sort: null, groups: [] };
     expect(rowsOf(show, rules).rows.map((row) => (row.kind === 'fixture' ? `${row.fixture.unit}.${row.part}` : ''))).toEqual([
       '5.null',
       '5.1',
@@ -210,7 +210,7 @@ describe('filters by what the column is', () => {
 });
 
 describe('rows', () => {
-  const plain = { sieves: [], sort: null, groups: [] };
+  const plain = { filters: [], sort: null, groups: [] };
   test('in the order of the paperwork, or sorted with what is empty last', () => {
     const order = (sort: { field: string; down: boolean } | null) =>
       [
@@ -252,7 +252,7 @@ describe('rows', () => {
 });
 
 describe('edits', () => {
-  const rows = rowsOf(show, { sieves: [], sort: null, groups: [] }).rows;
+  const rows = rowsOf(show, { filters: [], sort: null, groups: [] }).rows;
   const heads = rows.filter((row): row is FixtureRow => row.kind === 'fixture' && row.part === null);
   const values = (after: Show, field: string) => all(after, 'fixture').map((fixture) => columnText(after, fixture, null, field));
   const done = (edits: readonly CellEdit[]) => apply(show, editCells(show, edits).change);
@@ -326,7 +326,7 @@ describe('edits', () => {
       values(done(swapCells(show, heads[0]!, heads[1]!, [column('channel'), column('purpose')])), 'channel').slice(0, 2),
     ).toEqual(['412', '401']);
   });
-  test('what is no cell is not typed into: heads of addresses, columns that are reckoned, parts of what the fixture has', () => {
+  test('what is no cell is not typed into: heads of addresses, columns that are calculated, parts of what the fixture has', () => {
     const head: Row = { kind: 'fixture', fixture: all(show, 'fixture')[4]!, part: null };
     expect(canType(head, column('address'))).toBe(false);
     expect(canType({ ...head, part: 1 }, column('address'))).toBe(true);
@@ -337,7 +337,7 @@ describe('edits', () => {
 });
 
 describe('out and back', () => {
-  const rules = { sieves: [], sort: null, groups: [] };
+  const rules = { filters: [], sort: null, groups: [] };
   const columns = [...plainColumns, 'height' as const, `own ${crew.id}` as const].map(column);
   const table = outTable(show, rowsOf(show, rules).rows, columns);
   const back = (change: (rows: string[][]) => void = () => undefined, exported: OutTable | null = table) => {
@@ -373,7 +373,7 @@ describe('out and back', () => {
     );
     expect(all(after, 'fixture').filter((fixture, i) => fixture !== all(show, 'fixture')[i])).toHaveLength(1);
   });
-  test("a cell of a part is a part's; what cannot be taken says why; reckoned columns are passed over", () => {
+  test("a cell of a part is a part's; what cannot be taken says why; calculated columns are passed over", () => {
     const { differences } = compared((rows) => {
       put(rows, 6, 'Address', '1.700');
       put(rows, 6, 'Channel', '777');

@@ -1,5 +1,5 @@
 /** Rows of the Ledger: filtered, sorted, grouped with subtotals. Parts never stand without their head. */
-import type { Fixture, Sieve } from '../model/records.js';
+import type { Fixture, LedgerFilter } from '../model/records.js';
 import type { Show } from '../model/show.js';
 import { inScheduleOrder, natural } from '../order/order.js';
 import { type Column, columnsOf, columnText } from './columns.js';
@@ -22,7 +22,7 @@ export interface GroupRow {
 export type Row = FixtureRow | GroupRow;
 
 export interface RowRules {
-  readonly sieves: readonly Sieve[];
+  readonly filters: readonly LedgerFilter[];
   readonly sort: { readonly field: string; readonly down: boolean } | null;
   readonly groups: readonly string[];
 }
@@ -37,13 +37,13 @@ export interface Rows {
 export function filtered(
   show: Show,
   fixtures: readonly Fixture[],
-  sieves: readonly Sieve[],
+  filters: readonly LedgerFilter[],
 ): { shown: Fixture[]; parts: (fixture: Fixture) => readonly number[]; faults: Record<string, string> } {
   const columns = new Map(columnsOf(show).map((column) => [column.field as string, column]));
   const faults: Record<string, string> = {};
   const whole: ((fixture: Fixture) => boolean)[] = [];
   const ofParts: ((fixture: Fixture, part: number) => boolean)[] = [];
-  for (const { field, text, on } of sieves) {
+  for (const { field, text, on } of filters) {
     const column = columns.get(field);
     if (!on || !text.trim() || !column) continue;
     const read = readFilter(show, column, text);
@@ -65,7 +65,7 @@ export function filtered(
 }
 
 export function rowsOf(show: Show, rules: RowRules): Rows {
-  const { shown, parts, faults } = filtered(show, inScheduleOrder(show), rules.sieves);
+  const { shown, parts, faults } = filtered(show, inScheduleOrder(show), rules.filters);
   const columns = columnsOf(show);
   const known = new Set(columns.map((column) => column.field as string));
   let fixtures = shown;

@@ -6,11 +6,11 @@ import { fieldOf, fieldText, typeField } from '../fields/index.js';
 import { adding, apply } from './change.js';
 import {
   choiceCounts,
+  customValue,
   editDistance,
   fieldsInOrder,
   foldedChoice,
   nearDoubles,
-  ownValue,
   readValue,
   renameChoice,
   renameText,
@@ -18,13 +18,13 @@ import {
   withValue,
   writeValues,
 } from './fields.js';
-import type { Fixture, OwnField } from './records.js';
+import type { CustomField, Fixture } from './records.js';
 import { faults } from './references.js';
 import { all, get, type Show } from './show.js';
 
 const demo = makeDemo();
 const id = (n: number) => `00000000-0000-4000-8000-${String(n).padStart(12, '0')}`;
-const field = (type: OwnField['type'], choices: string[] = [], n = 1): OwnField => ({
+const field = (type: CustomField['type'], choices: string[] = [], n = 1): CustomField => ({
   id: id(n),
   kind: 'field',
   name: `My ${type}`,
@@ -34,7 +34,7 @@ const field = (type: OwnField['type'], choices: string[] = [], n = 1): OwnField 
 });
 
 describe('values of own fields', () => {
-  const read = (type: OwnField['type'], text: string, choices: string[] = []) => {
+  const read = (type: CustomField['type'], text: string, choices: string[] = []) => {
     const value = readValue(field(type, choices), text);
     return value.ok ? value.text : `refused: ${value.why.slice(0, 30)}`;
   };
@@ -59,7 +59,7 @@ describe('values of own fields', () => {
   test('what is read is read again as itself', () => {
     fc.assert(
       fc.property(
-        fc.constantFrom<OwnField['type']>('text', 'number', 'choice', 'date', 'yes or no'),
+        fc.constantFrom<CustomField['type']>('text', 'number', 'choice', 'date', 'yes or no'),
         fc.string(),
         (type, text) => {
           const first = readValue(field(type), text);
@@ -98,14 +98,14 @@ describe('pick lists', () => {
     const show = write(base, ['Dock', 'Dock', 'Balcony']);
     const renamed = apply(show, renameChoice(show, get(show, 'field', column.id), 'Dock', 'Scene dock'));
     expect(get(renamed, 'field', column.id).choices).toEqual(['Scene dock', 'Balcony']);
-    expect(some.slice(0, 3).map((fixture) => ownValue(get(renamed, 'fixture', fixture.id), column.id))).toEqual([
+    expect(some.slice(0, 3).map((fixture) => customValue(get(renamed, 'fixture', fixture.id), column.id))).toEqual([
       'Scene dock',
       'Scene dock',
       'Balcony',
     ]);
     const merged = apply(renamed, renameChoice(renamed, get(renamed, 'field', column.id), 'Scene dock', 'balcony'));
     expect(get(merged, 'field', column.id).choices).toEqual(['Balcony']);
-    expect(some.slice(0, 3).map((fixture) => ownValue(get(merged, 'fixture', fixture.id), column.id))).toEqual([
+    expect(some.slice(0, 3).map((fixture) => customValue(get(merged, 'fixture', fixture.id), column.id))).toEqual([
       'Balcony',
       'Balcony',
       'Balcony',

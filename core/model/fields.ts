@@ -1,6 +1,6 @@
 /** Columns that a show adds for itself, and the pick lists of choices: folded, merged, renamed everywhere at once. */
 import { type Change, compose, edit, updating } from './change.js';
-import type { Fixture, Id, OwnField } from './records.js';
+import type { CustomField, Fixture, Id } from './records.js';
 import { all, type Show } from './show.js';
 
 /** Capitals, accents and blanks make no difference to a pick list. */
@@ -12,7 +12,7 @@ export const foldedChoice = (text: string): string =>
     .trim()
     .toLowerCase();
 
-export const fieldsInOrder = (show: Show): OwnField[] =>
+export const fieldsInOrder = (show: Show): CustomField[] =>
   [...all(show, 'field')].sort((a, b) => a.order - b.order || (a.id < b.id ? -1 : 1));
 
 export type Value = { readonly ok: true; readonly text: string } | { readonly ok: false; readonly why: string };
@@ -23,7 +23,7 @@ const DATES: readonly [RegExp, (m: RegExpMatchArray) => [number, number, number]
 ];
 
 /** A typed value as a field keeps it, or a sentence. Dates are kept as 2026-11-23, choices as their pick list writes them. */
-export function readValue(field: OwnField, typed: string): Value {
+export function readValue(field: CustomField, typed: string): Value {
   const text = typed.replace(/\s+/g, ' ').trim().slice(0, 32767);
   if (!text) return { ok: true, text: '' };
   const no = (why: string): Value => ({ ok: false, why });
@@ -61,7 +61,7 @@ export function readValue(field: OwnField, typed: string): Value {
   }
 }
 
-export const ownValue = (fixture: Fixture, field: Id): string => fixture.own?.[field] ?? '';
+export const customValue = (fixture: Fixture, field: Id): string => fixture.own?.[field] ?? '';
 
 /** The fixture with a value; an empty one is taken away. */
 export function withValue(fixture: Fixture, field: Id, text: string): Fixture {
@@ -79,7 +79,7 @@ export function withNewChoices(show: Show, change: Change): Change {
     const known = new Set(field.choices.map(foldedChoice));
     const fresh: string[] = [];
     for (const record of [...change.added, ...change.updated.map(([, to]) => to)]) {
-      const text = record.kind === 'fixture' ? ownValue(record, field.id) : '';
+      const text = record.kind === 'fixture' ? customValue(record, field.id) : '';
       if (!text || known.has(foldedChoice(text))) continue;
       known.add(foldedChoice(text));
       fresh.push(text.slice(0, 200));
@@ -90,28 +90,28 @@ export function withNewChoices(show: Show, change: Change): Change {
 }
 
 /** Values for many fixtures, read and checked already. */
-export const writeValues = (show: Show, field: OwnField, values: readonly (readonly [Fixture, string])[]): Change =>
+export const writeValues = (show: Show, field: CustomField, values: readonly (readonly [Fixture, string])[]): Change =>
   withNewChoices(show, updating(values.map(([fixture, text]) => [fixture, withValue(fixture, field.id, text)] as const)));
 
 /** How many fixtures have each choice; values that are in no list are counted too. */
-export function choiceCounts(show: Show, field: OwnField): { choice: string; count: number }[] {
+export function choiceCounts(show: Show, field: CustomField): { choice: string; count: number }[] {
   const counts = new Map<string, number>(field.choices.map((choice) => [choice, 0]));
   for (const fixture of all(show, 'fixture')) {
-    const text = ownValue(fixture, field.id);
+    const text = customValue(fixture, field.id);
     if (text) counts.set(text, (counts.get(text) ?? 0) + 1);
   }
   return [...counts].map(([choice, count]) => ({ choice, count }));
 }
 
 /** Renames a choice in the list and on every fixture. Renamed to one that is there, the two become one. */
-export function renameChoice(show: Show, field: OwnField, from: string, to: string): Change {
+export function renameChoice(show: Show, field: CustomField, from: string, to: string): Change {
   const name = to.replace(/\s+/g, ' ').trim().slice(0, 200);
   const known = field.choices.find((choice) => choice !== from && foldedChoice(choice) === foldedChoice(name));
   const wanted = known ?? name;
   const choices = known
     ? field.choices.filter((choice) => choice !== from)
     : field.choices.map((choice) => (choice === from ? name : choice));
-  const wearing = all(show, 'fixture').filter((fixture) => ownValue(fixture, field.id) === from);
+  const wearing = all(show, 'fixture').filter((fixture) => customValue(fixture, field.id) === from);
   return compose(
     edit([field], { choices }),
     updating(wearing.map((fixture) => [fixture, withValue(fixture, field.id, wanted)] as const)),

@@ -17,7 +17,7 @@ import {
   Uuid,
   words,
 } from './schema.js';
-import { accessoryForms, enclosures, families, lamps, ownTypes, primitives, strokeRoles, tagPlacesOf } from './words.js';
+import { accessoryForms, customTypes, enclosures, families, lamps, primitives, strokeRoles, tagPlacesOf } from './words.js';
 
 const Dmx = Type.Integer({ minimum: 0, maximum: 0xffffffff });
 const ChannelSchema = object({
@@ -253,11 +253,11 @@ export const TitleBlockSchema = object({
 });
 
 /** A column that a show adds for itself. Choices keep a pick list. */
-export const OwnFieldSchema = object({
+export const CustomFieldSchema = object({
   id: Uuid,
   kind: Type.Literal('field'),
   name: Name,
-  type: words(...ownTypes),
+  type: words(...customTypes),
   order: Type.Number(),
   choices: Type.Array(Name, { maxItems: 1000 }),
 });

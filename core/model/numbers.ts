@@ -114,7 +114,7 @@ export const RunSchema = object({
 });
 
 const Field = Type.String({ minLength: 1, maxLength: 60 });
-export const SieveSchema = object({ field: Field, text: Type.String({ maxLength: 1000 }), on: Type.Boolean() });
+export const LedgerFilterSchema = object({ field: Field, text: Type.String({ maxLength: 1000 }), on: Type.Boolean() });
 /** A view of the Ledger, or only its filters, kept by name. */
 export const ViewSchema = object({
   id: Uuid,
@@ -129,7 +129,8 @@ export const ViewSchema = object({
   ),
   groups: Type.Optional(Type.Array(Field, { maxItems: 3 })),
   sort: Type.Optional(nullable(object({ field: Field, down: Type.Boolean() }))),
-  sieves: Type.Array(SieveSchema, { maxItems: 200 }),
+  /** The filters; kept under this word since the first shows. */
+  sieves: Type.Array(LedgerFilterSchema, { maxItems: 200 }),
 });
 
 /** A snag that somebody accepted: it rests while it stays as it was. */

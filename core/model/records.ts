@@ -2,10 +2,10 @@
 import type { Static } from '@sinclair/typebox';
 import type {
   AccessorySchema,
+  CustomFieldSchema,
   FilterSchema,
   FixtureTypeSchema,
   GoboSchema,
-  OwnFieldSchema,
   SymbolSchema,
   TagSetSchema,
   TitleBlockSchema,
@@ -66,7 +66,7 @@ export type Shape = SymbolDef['shapes'][number];
 export type StrokeRole = Exclude<Shape, { form: 'text' }>['role'];
 export type Gobo = Deep<Static<typeof GoboSchema>>;
 export type TitleBlock = Deep<Static<typeof TitleBlockSchema>>;
-export type OwnField = Deep<Static<typeof OwnFieldSchema>>;
+export type CustomField = Deep<Static<typeof CustomFieldSchema>>;
 export type Universe = Deep<Static<typeof UniverseSchema>>;
 export type Feed = Deep<Static<typeof FeedSchema>>;
 export type Power = Deep<Static<typeof PowerSchema>>;
@@ -76,7 +76,7 @@ export type Run = Deep<Static<typeof RunSchema>>;
 export type RunField = Run['fields'][number];
 export type RunOrder = Run['order'];
 export type LedgerView = Deep<Static<typeof ViewSchema>>;
-export type Sieve = LedgerView['sieves'][number];
+export type LedgerFilter = LedgerView['sieves'][number];
 export type Accepted = Deep<Static<typeof AcceptedSchema>>;
 export type Photometry = NonNullable<FixtureType['photometry']>;
 export type Wheel = NonNullable<FixtureType['wheels']>[number];
@@ -109,7 +109,7 @@ export type DessinRecord =
   | SymbolDef
   | Gobo
   | TitleBlock
-  | OwnField
+  | CustomField
   | Universe
   | Feed
   | Wall

@@ -2,10 +2,10 @@
 import { Type } from '@sinclair/typebox';
 import {
   AccessorySchema,
+  CustomFieldSchema,
   FilterSchema,
   FixtureTypeSchema,
   GoboSchema,
-  OwnFieldSchema,
   SymbolSchema,
   TagSetSchema,
   TitleBlockSchema,
@@ -274,7 +274,7 @@ export const recordSchemas = {
   symbol: SymbolSchema,
   gobo: GoboSchema,
   titleblock: TitleBlockSchema,
-  field: OwnFieldSchema,
+  field: CustomFieldSchema,
   universe: UniverseSchema,
   feed: FeedSchema,
   wall: WallSchema,

@@ -20,7 +20,7 @@ export const primitives = ['box', 'cylinder', 'sphere'] as const;
 export const strokeRoles = ['outline', 'detail', 'fine', 'solid'] as const;
 export const tagPlacesOf = ['body', 'behind', 'front', 'left', 'right'] as const;
 export const enclosures = ['none', 'circle', 'box', 'hexagon', 'underline'] as const;
-export const ownTypes = ['text', 'number', 'choice', 'date', 'yes or no'] as const;
+export const customTypes = ['text', 'number', 'choice', 'date', 'yes or no'] as const;
 /** Kinds that the Shelf keeps. */
 export const shelfKinds = ['type', 'symbol', 'filter', 'gobo', 'accessory', 'tagset', 'titleblock'] as const;
 export const feedKinds = ['dimmer', 'circuit'] as const;

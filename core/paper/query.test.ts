@@ -4,7 +4,7 @@ import fc from 'fast-check';
 import { makeDemo } from '#demo/show';
 import { adding, apply, edit } from '../model/change.js';
 import { writeValues } from '../model/fields.js';
-import type { Fixture, OwnField } from '../model/records.js';
+import type { CustomField, Fixture } from '../model/records.js';
 import { idOf as id } from '../model/show.arb.js';
 import { all, get, settingsOf } from '../model/show.js';
 import { looksLikeQuery, parseQuery, queried, queryFields } from './query.js';
@@ -19,7 +19,7 @@ describe('choosing by fields', () => {
     type: 'choice',
     order: 3,
     choices: ['Dock'],
-  } satisfies OwnField;
+  } satisfies CustomField;
   const base = apply(demo, adding(column));
   const [first] = all(base, 'fixture');
   const show = apply(base, writeValues(base, column, [[first!, 'Dock']]));

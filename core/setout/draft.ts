@@ -122,7 +122,7 @@ export const fieldsOf: Readonly<Record<DraftForm, readonly (readonly [keyof Draf
   ],
 };
 /** Forms that stand on the floor by themselves: their height of 0 is offered, and shown. */
-export const stands: ReadonlySet<DraftForm> = new Set(['boom', 'floor']);
+export const standingForms: ReadonlySet<DraftForm> = new Set(['boom', 'floor']);
 /** Points that a form takes by pointing. */
 export const pointsOf: Readonly<Record<DraftForm, 1 | 2 | 'many'>> = {
   pipe: 2,
@@ -175,7 +175,7 @@ export function draftCurve(form: DraftForm, fields: DraftFields, points: readonl
   if (!trim)
     return no(
       'trim',
-      `Type ${what}: how high ${form === 'ladder' ? 'its lower end' : 'it'} ${stands.has(form) ? 'stands' : 'hangs'} above the stage floor.`,
+      `Type ${what}: how high ${form === 'ladder' ? 'its lower end' : 'it'} ${standingForms.has(form) ? 'stands' : 'hangs'} above the stage floor.`,
     );
   if (!trim.ok) return no('trim', trim.why);
   const z = trim.mm;

@@ -242,7 +242,7 @@ export function typeFaults(type: FixtureType): Fault[] {
       stop('field', 'At the wide end the field angle is smaller than the beam angle.');
     if (type.field === 0) doubt('field', 'Without a field angle no beam is drawn.');
     if (type.lumens === 0 && !type.candela && !type.photometry)
-      doubt('lumens', 'Without lumens or candela no light can be reckoned.');
+      doubt('lumens', 'Without lumens or candela no light can be calculated.');
   }
   if (type.watts === 0 && type.modes.some((mode) => mode.channels.length))
     doubt('watts', 'Loads will be too small: no power is given.');

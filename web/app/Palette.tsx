@@ -1,6 +1,7 @@
 /** Everything by name: Ctrl K. Fetched when it is first asked for, or in a quiet moment; what is typed meanwhile is not lost. */
 import { Suspense, useState } from 'react';
 import { usePanels } from '../state/panels';
+import { fieldKeys } from '../ui/field-keys';
 import { type Context, lazily } from '../ui/registry';
 import { paletteField } from './palette-field';
 
@@ -14,10 +15,6 @@ export function Palette({ context }: { context: Context }) {
 function Opened({ context }: { context: Context }) {
   const [text, setText] = useState('');
   const [entered, setEntered] = useState(false);
-  const onKeyDown = (event: React.KeyboardEvent) => {
-    if (event.key === 'Enter') setEntered(true);
-    if (event.key === 'Escape') usePanels.setState({ palette: false });
-  };
   return (
     <Suspense
       fallback={
@@ -27,7 +24,7 @@ function Opened({ context }: { context: Context }) {
             aria-label="Do anything by name"
             value={text}
             onChange={(event) => setText(event.target.value)}
-            onKeyDown={onKeyDown}
+            onKeyDown={fieldKeys({ Enter: () => setEntered(true), Escape: () => usePanels.setState({ palette: false }) })}
             {...paletteField}
           />
         </div>

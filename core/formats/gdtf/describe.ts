@@ -79,7 +79,7 @@ function plainTree(type: FixtureType): string {
 }
 
 /** The tree that a type carries; its names are made unique, and each body is a model of its own. */
-function ownTree(
+function treeOfType(
   type: FixtureType,
   geometry: readonly Geometry[],
 ): { tree: string; models: string; root: string; beams: string[]; axes: string[] } {
@@ -196,7 +196,7 @@ export const propertiesXml = (type: FixtureType): string =>
 
 /** description.xml of a type. */
 export function gdtfXml(type: FixtureType): string {
-  const own = type.geometry?.length ? ownTree(type, type.geometry) : null;
+  const own = type.geometry?.length ? treeOfType(type, type.geometry) : null;
   const xml = element(
     'GDTF',
     { DataVersion: '1.2' },

@@ -33,7 +33,7 @@ export function parseMatrix(text: string): Matrix | null {
 
 /** Where a direction, and a point, of the inner frame lies in the outer one. */
 const turn = (m: Matrix, v: Vec3): Vec3 => add(add(scaled(m.u, v[0]), scaled(m.v, v[1])), scaled(m.w, v[2]));
-export const within = (outer: Matrix, inner: Matrix): Matrix => ({
+export const placedIn = (outer: Matrix, inner: Matrix): Matrix => ({
   u: turn(outer, inner.u),
   v: turn(outer, inner.v),
   w: turn(outer, inner.w),

@@ -17,9 +17,9 @@ import { derivedId, parseGuid } from '../guid.js';
 import { FormatError, type Limits, limits, type Read, Report } from '../report.js';
 import { childNamed, childrenNamed, readXml, textOf, type XmlNode } from '../xml/read.js';
 import { type Archive, type Budget, openZip } from '../zip/read.js';
+import { type CarriedFixture, PROVIDER, takenAlone } from './carried.js';
 import { fittedCurve, hungAt } from './hang.js';
 import { orthonormal } from './matrix.js';
-import { type OwnFixture, PROVIDER, takenAlone } from './own.js';
 import { readScene, type SceneObject } from './scene.js';
 
 export interface MvrContext {
@@ -242,7 +242,7 @@ function fixtureOf(
   position: Position,
   type: FixtureType,
   modes: ReadType['modes'],
-  own: OwnFixture | undefined,
+  own: CarriedFixture | undefined,
   focus: ReadonlyMap<string, { readonly at: Vec3 }>,
   records: ReadonlyMap<Id, DessinRecord>,
   report: Report,
@@ -322,7 +322,7 @@ const clipText = (text: string, most: number): string => text.slice(0, most);
 
 function readAim(
   object: SceneObject,
-  own: OwnFixture | undefined,
+  own: CarriedFixture | undefined,
   focus: ReadonlyMap<string, { readonly at: Vec3 }>,
   records: ReadonlyMap<Id, DessinRecord>,
   axis: Vec3,
@@ -379,14 +379,14 @@ function readAddresses(node: XmlNode, sizes: readonly number[], where: string, r
 interface Own {
   readonly settings: (DessinRecord & { kind: 'settings' }) | null;
   readonly records: readonly DessinRecord[];
-  readonly fixtures: ReadonlyMap<Id, OwnFixture>;
+  readonly fixtures: ReadonlyMap<Id, CarriedFixture>;
 }
 
 /** Our own block, trusted no more than the rest: what does not pass the schemas is left out and said. */
 function readOwn(root: XmlNode, context: MvrContext, report: Report): Own {
   const data = childrenNamed(childNamed(root, 'UserData'), 'Data').filter((node) => node.attributes.provider === PROVIDER);
   const records: DessinRecord[] = [];
-  const fixtures = new Map<Id, OwnFixture>();
+  const fixtures = new Map<Id, CarriedFixture>();
   let settings: Own['settings'] = null;
   const parse = (node: XmlNode): unknown => {
     try {
@@ -423,7 +423,7 @@ function readOwn(root: XmlNode, context: MvrContext, report: Report): Own {
     };
     const fault = context.validate(probe);
     if (fault || !id) bad(fault ?? 'id');
-    else fixtures.set(id, value as OwnFixture);
+    else fixtures.set(id, value as CarriedFixture);
   }
   const layers = new Set(records.filter((record) => record.kind === 'layer').map((record) => record.id));
   const sound = records.filter((record) => !('layer' in record) || layers.has(record.layer));

@@ -3,7 +3,7 @@ import type { Vec3 } from '../../model/records.js';
 import { derivedId, parseGuid } from '../guid.js';
 import { FormatError, type Limits, type Report } from '../report.js';
 import { childNamed, childrenNamed, textOf, type XmlNode } from '../xml/read.js';
-import { type Matrix, parseMatrix, unmoved, within } from './matrix.js';
+import { type Matrix, parseMatrix, placedIn, unmoved } from './matrix.js';
 
 export interface SceneObject {
   readonly id: string;
@@ -64,7 +64,7 @@ export function readScene(root: XmlNode, report: Report, most: Limits): Scene {
       const own = written ? parseMatrix(written) : unmoved;
       if (!own)
         report.add('error', 'MVR_MATRIX', `The place of ${where} cannot be read; it was put at the origin of its parent.`, where);
-      const matrix = within(outer, own ?? unmoved);
+      const matrix = placedIn(outer, own ?? unmoved);
       if (node.name === 'Fixture') fixtures.push({ id: identify(node, where), node, matrix, layer, where });
       else if (node.name === 'FocusPoint')
         focus.set(identify(node, where), {

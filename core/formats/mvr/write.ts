@@ -10,8 +10,8 @@ import { modeNamesIn, writeGdtf } from '../gdtf/write.js';
 import { derivedId, writeGuid } from '../guid.js';
 import { declaration, element, textElement } from '../xml/write.js';
 import { writeZip } from '../zip/write.js';
+import { carriedOf, PROVIDER, VERSION } from './carried.js';
 import { writeMatrix } from './matrix.js';
-import { ownOf, PROVIDER, VERSION } from './own.js';
 
 /** File names of the types: Maker@Name.gdtf, told apart by a number where two would be the same. */
 export function gdtfNames(types: readonly FixtureType[]): Map<string, string> {
@@ -84,7 +84,7 @@ function sceneXml(show: Show, fixtures: readonly Fixture[], files: ReadonlyMap<s
     element(
       'GeneralSceneDescription',
       { verMajor: '1', verMinor: '6', provider: PROVIDER, providerVersion: VERSION },
-      element('UserData', {}, element('Data', { provider: PROVIDER, ver: VERSION }, ownData(show, fixtures))),
+      element('UserData', {}, element('Data', { provider: PROVIDER, ver: VERSION }, carriedData(show, fixtures))),
       element(
         'Scene',
         {},
@@ -146,14 +146,14 @@ function fixtureXml(show: Show, fixture: Fixture, files: ReadonlyMap<string, Typ
   );
 }
 
-function ownData(show: Show, fixtures: readonly Fixture[]): string {
+function carriedData(show: Show, fixtures: readonly Fixture[]): string {
   const records = [...show.records.values()]
     // Drawings that were read from files stay at home: they would choke a console.
     .filter((record) => record.kind !== 'fixture' && record.kind !== 'backdrop')
     .sort((a, b) => (a.kind < b.kind ? -1 : a.kind > b.kind ? 1 : natural(a.id, b.id)));
   return [
     ...records.map((record) => `<Record uuid="${writeGuid(record.id)}">${jsonText(record)}</Record>`),
-    ...fixtures.map((fixture) => `<FixtureData uuid="${writeGuid(fixture.id)}">${jsonText(ownOf(fixture))}</FixtureData>`),
+    ...fixtures.map((fixture) => `<FixtureData uuid="${writeGuid(fixture.id)}">${jsonText(carriedOf(fixture))}</FixtureData>`),
   ].join('');
 }
 

@@ -8,15 +8,15 @@ import { usualFields } from '#core/fields/index';
 import { adding, edit } from '#core/model/change';
 import {
   choiceCounts,
+  customValue,
   fieldsInOrder,
   foldedChoice,
   nearDoubles,
-  ownValue,
   renameChoice,
   renameText,
   textCounts,
 } from '#core/model/fields';
-import { type OwnField, ownTypes } from '#core/model/records';
+import { type CustomField, customTypes } from '#core/model/records';
 import { all } from '#core/model/show';
 import { sweeping } from '#core/shelf/sweep';
 import { useSession, useShow } from '../../state/context';
@@ -29,11 +29,11 @@ export function FieldsPanel() {
   const session = useSession();
   const show = useShow();
   const [name, setName] = useState('');
-  const [type, setType] = useState<OwnField['type']>('text');
+  const [type, setType] = useState<CustomField['type']>('text');
   const [fault, setFault] = useState('');
   const fields = fieldsInOrder(show);
   /** Why a name cannot be taken; two columns of a name could not be told apart in a question. */
-  const wrong = (wanted: string, own?: OwnField): string | null => {
+  const wrong = (wanted: string, own?: CustomField): string | null => {
     if (!wanted.trim()) return 'Give the column a name.';
     if (usualFields.some(({ id, title }) => [id, title].some((word) => foldedChoice(word) === foldedChoice(wanted))))
       return `Every fixture has a ${foldedChoice(wanted)} already. Choose another name.`;
@@ -63,7 +63,7 @@ export function FieldsPanel() {
               aria-label={`Take away the column ${field.name}`}
               title="Take it away with its values; undo brings it back"
               onClick={() => {
-                const n = all(show, 'fixture').filter((fixture) => ownValue(fixture, field.id)).length;
+                const n = all(show, 'fixture').filter((fixture) => customValue(fixture, field.id)).length;
                 session.edit(`Take away the column ${field.name}`, sweeping(show, [field]));
                 if (n) toast(`${field.name} is gone, with the values of ${plural(n)}. Undo brings it back.`);
               }}
@@ -106,9 +106,9 @@ export function FieldsPanel() {
           className="field !w-24"
           aria-label="Kind of the new column"
           value={type}
-          onChange={(event) => setType(event.target.value as OwnField['type'])}
+          onChange={(event) => setType(event.target.value as CustomField['type'])}
         >
-          {ownTypes.map((item) => (
+          {customTypes.map((item) => (
             <option key={item} value={item}>
               {item}
             </option>
@@ -128,7 +128,7 @@ export function FieldsPanel() {
   );
 }
 
-function PickList({ field }: { field: OwnField }) {
+function PickList({ field }: { field: CustomField }) {
   const session = useSession();
   const show = useShow();
   const counts = choiceCounts(show, field);

@@ -163,7 +163,7 @@ function Pasted() {
       <PanelHead name="Paste" onClose={close} />
       <p>
         {fit} of {plural(pasted.edits.length + pasted.outside, 'cell')} fit.
-        {pasted.outside ? ` ${pasted.outside} fall outside the rows, or on columns that are reckoned.` : ''}
+        {pasted.outside ? ` ${pasted.outside} fall outside the rows, or on columns that are calculated.` : ''}
       </p>
       <ul className="max-h-72 overflow-auto" aria-label="Misfits">
         {pasted.misfits.slice(0, MOST).map((misfit) => (

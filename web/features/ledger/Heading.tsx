@@ -6,21 +6,21 @@ import { createPortal } from 'react-dom';
 import type { Column } from '#core/ledger/columns';
 import { choicesOf, exactTerm, termsOf } from '#core/ledger/filter';
 import { kinds } from '#core/ledger/kinds/index';
-import type { Sieve } from '#core/model/records';
+import type { LedgerFilter } from '#core/model/records';
 import { useSession, useShow } from '../../state/context';
 import { fieldKeys } from '../../ui/field-keys';
-import { editColumns, setSieve, switchSieve, useLedger } from './state';
+import { editColumns, setFilter, switchFilter, useLedger } from './state';
 
 interface Props {
   readonly column: Column & { readonly pinned: boolean };
   readonly left: number | null;
-  readonly sieve: Sieve | undefined;
+  readonly filter: LedgerFilter | undefined;
   readonly fault: string | undefined;
   readonly right: boolean;
 }
 
 /** Drawn anew with its own filter and order, and not with every edit. */
-export const Heading = memo(function Heading({ column, left, sieve, fault, right }: Props) {
+export const Heading = memo(function Heading({ column, left, filter, fault, right }: Props) {
   const session = useSession();
   const sort = useLedger((state) => state.sort);
   const [menu, setMenu] = useState<DOMRect | null>(null);
@@ -105,11 +105,11 @@ export const Heading = memo(function Heading({ column, left, sieve, fault, right
           title={fault ?? kinds[column.kind].help}
           style={{
             textAlign: right ? 'right' : 'left',
-            textDecoration: sieve && !sieve.on ? 'line-through' : undefined,
-            background: sieve?.on ? 'var(--halo)' : undefined,
+            textDecoration: filter && !filter.on ? 'line-through' : undefined,
+            background: filter?.on ? 'var(--halo)' : undefined,
           }}
-          value={sieve?.text ?? ''}
-          onChange={(event) => setSieve(column.field, event.target.value)}
+          value={filter?.text ?? ''}
+          onChange={(event) => setFilter(column.field, event.target.value)}
         />
         <button
           type="button"
@@ -127,7 +127,7 @@ export const Heading = memo(function Heading({ column, left, sieve, fault, right
         className="absolute top-0 -right-0.5 h-full w-1.5 cursor-col-resize touch-none"
         onPointerDown={widen}
       />
-      {menu && <Menu column={column} at={menu} sieve={sieve} fault={fault} onClose={() => setMenu(null)} place={place} />}
+      {menu && <Menu column={column} at={menu} filter={filter} fault={fault} onClose={() => setMenu(null)} place={place} />}
     </div>
   );
 });
@@ -136,14 +136,14 @@ export const Heading = memo(function Heading({ column, left, sieve, fault, right
 function Menu({
   column,
   at,
-  sieve,
+  filter,
   fault,
   onClose,
   place,
 }: {
   column: Props['column'];
   at: DOMRect;
-  sieve: Sieve | undefined;
+  filter: LedgerFilter | undefined;
   fault: string | undefined;
   onClose: () => void;
   place: (
@@ -157,7 +157,7 @@ function Menu({
   const groups = useLedger((state) => state.groups);
   const host = useRef<HTMLDivElement>(null);
   const choices = kinds[column.kind].picked ? choicesOf(show, column).slice(0, 200) : [];
-  const terms = termsOf(sieve?.text ?? '');
+  const terms = termsOf(filter?.text ?? '');
   const written = (value: string) => (kinds[column.kind].whole ? exactTerm(value) : value);
   useEffect(() => {
     host.current?.focus();
@@ -184,12 +184,12 @@ function Menu({
       onKeyDown={fieldKeys({ escape: onClose })}
     >
       <p className="pencil whitespace-pre-wrap pb-1 text-[11px]">{fault ?? kinds[column.kind].help}</p>
-      {sieve && (
+      {filter && (
         <p className="flex gap-3 pb-1">
-          <button type="button" className="link" onClick={() => switchSieve(column.field)}>
-            {sieve.on ? 'Switch off' : 'Switch on'}
+          <button type="button" className="link" onClick={() => switchFilter(column.field)}>
+            {filter.on ? 'Switch off' : 'Switch on'}
           </button>
-          <button type="button" className="link" onClick={() => setSieve(column.field, '')}>
+          <button type="button" className="link" onClick={() => setFilter(column.field, '')}>
             Clear
           </button>
         </p>
@@ -203,7 +203,10 @@ function Menu({
               type="checkbox"
               checked={on}
               onChange={() =>
-                setSieve(column.field, (on ? terms.filter((item) => item !== term) : [...terms, term]).filter(Boolean).join(', '))
+                setFilter(
+                  column.field,
+                  (on ? terms.filter((item) => item !== term) : [...terms, term]).filter(Boolean).join(', '),
+                )
               }
             />
             <span className={`min-w-0 flex-1 truncate ${value ? '' : 'pencil'}`}>{value || 'empty'}</span>

@@ -23,11 +23,11 @@ import { clear, copied, editOf, fetchTables, fill, paste, swap, useWrite } from 
 
 /** Rows of the Ledger as it is set; the drawing stands back where the filter leaves things out. */
 function useRows(show: Show): Rows {
-  const sieves = useLedger((state) => state.sieves);
+  const filters = useLedger((state) => state.filters);
   const groups = useLedger((state) => state.groups);
   const sort = useLedger((state) => state.sort);
   const dim = useLedger((state) => state.dim);
-  const rows = useMemo(() => rowsOf(show, { sieves, groups, sort }), [show, sieves, groups, sort]);
+  const rows = useMemo(() => rowsOf(show, { filters, groups, sort }), [show, filters, groups, sort]);
   useEffect(() => {
     if (!dim) {
       if (useView.getState().dimmed) useView.setState({ dimmed: null });
@@ -112,7 +112,7 @@ export function Ledger() {
   const show = useShow();
   const selection = useSelection((state) => state.selection);
   const preview = useRunPreview();
-  const sieves = useLedger((state) => state.sieves);
+  const filters = useLedger((state) => state.filters);
   const { columns, frame, least } = useFrame(
     show,
     useLedger((state) => state.columns),
@@ -219,7 +219,7 @@ export function Ledger() {
                 column={column}
                 left={frame.lefts[i]!}
                 right={rightOf(column)}
-                sieve={sieves.find((sieve) => sieve.field === column.field)}
+                filter={filters.find((filter) => filter.field === column.field)}
                 fault={result.faults[column.field]}
               />
             ))}

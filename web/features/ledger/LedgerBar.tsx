@@ -30,13 +30,13 @@ interface Props {
 export function LedgerBar({ rows, columns, write }: Props) {
   const session = useSession();
   const show = useShow();
-  const sieves = useLedger((state) => state.sieves);
+  const filters = useLedger((state) => state.filters);
   const groups = useLedger((state) => state.groups);
   const dim = useLedger((state) => state.dim);
   const tool = useLedger((state) => state.tool);
   const set = useLedger.setState;
   const file = useRef<HTMLInputElement>(null);
-  const on = sieves.filter((sieve) => sieve.on && sieve.text.trim()).length;
+  const on = filters.filter((filter) => filter.on && filter.text.trim()).length;
   const every = all(show, 'fixture').length;
   const views = [...all(show, 'view')].sort((a, b) => a.order - b.order);
   const [name, setName] = useState('');
@@ -52,7 +52,7 @@ export function LedgerBar({ rows, columns, write }: Props) {
       kind: 'view',
       name: wanted,
       order: now?.order ?? views.length,
-      sieves: [...state.sieves],
+      sieves: [...state.filters],
       ...(withColumns
         ? {
             columns: shownColumns(show, state).map(({ field, width, pinned }) => ({ field, width, pinned })),
@@ -92,16 +92,16 @@ export function LedgerBar({ rows, columns, write }: Props) {
         <span data-testid="ledger-count">
           {on || rows.shown.length !== every ? `${rows.shown.length} of ${plural(every)}` : plural(every)}
         </span>
-        {sieves.length > 0 && (
+        {filters.length > 0 && (
           <>
             <button
               type="button"
               className="link"
-              onClick={() => set({ sieves: sieves.map((sieve) => ({ ...sieve, on: on === 0 })) })}
+              onClick={() => set({ filters: filters.map((filter) => ({ ...filter, on: on === 0 })) })}
             >
               {on ? `Filters off (${on})` : 'Filters on'}
             </button>
-            <button type="button" className="link" onClick={() => set({ sieves: [] })}>
+            <button type="button" className="link" onClick={() => set({ filters: [] })}>
               Clear filters
             </button>
           </>

@@ -2,10 +2,10 @@
 import { beforeEach, describe, expect, test } from '@jest/globals';
 import { adding, apply } from '#core/model/change';
 import { makeFixture } from '#core/model/make';
-import type { LedgerView, OwnField } from '#core/model/records';
+import type { CustomField, LedgerView } from '#core/model/records';
 import { all, showOf } from '#core/model/show';
 import { baseRecords, fixtureLayer, idOf, pipe, plainType, SHOW } from '../../state/show.arb';
-import { editColumns, setSieve, shownColumns, switchSieve, takeView, useLedger } from './state';
+import { editColumns, setFilter, shownColumns, switchFilter, takeView, useLedger } from './state';
 
 const [fixture] = [makeFixture(idOf(100), fixtureLayer, plainType, pipe, 1000)];
 const show = showOf(SHOW, [
@@ -16,24 +16,24 @@ const show = showOf(SHOW, [
 ]);
 const state = () => useLedger.getState();
 const fields = () => shownColumns(show, state()).map((column) => column.field);
-beforeEach(() => useLedger.setState({ columns: null, sieves: [], groups: [], sort: null }));
+beforeEach(() => useLedger.setState({ columns: null, filters: [], groups: [], sort: null }));
 
 describe('filters', () => {
   test('typed, switched off and on, cleared', () => {
-    setSieve('channel', '1-10');
-    setSieve('purpose', 'warm');
-    setSieve('channel', '1-20');
-    expect(state().sieves).toEqual([
+    setFilter('channel', '1-10');
+    setFilter('purpose', 'warm');
+    setFilter('channel', '1-20');
+    expect(state().filters).toEqual([
       { field: 'channel', text: '1-20', on: true },
       { field: 'purpose', text: 'warm', on: true },
     ]);
-    switchSieve('channel');
-    expect(state().sieves[0]).toEqual({ field: 'channel', text: '1-20', on: false });
+    switchFilter('channel');
+    expect(state().filters[0]).toEqual({ field: 'channel', text: '1-20', on: false });
     // Typing into one that is off means it.
-    setSieve('channel', '5');
-    expect(state().sieves[0]!.on).toBe(true);
-    setSieve('channel', '');
-    expect(state().sieves.map((sieve) => sieve.field)).toEqual(['purpose']);
+    setFilter('channel', '5');
+    expect(state().filters[0]!.on).toBe(true);
+    setFilter('channel', '');
+    expect(state().filters.map((filter) => filter.field)).toEqual(['purpose']);
   });
 });
 
@@ -46,7 +46,7 @@ describe('columns', () => {
     expect(fields()).not.toContain('height');
   });
   test('own columns are among them', () => {
-    const crew: OwnField = {
+    const crew: CustomField = {
       id: '00000000-0000-4000-8000-000000000077',
       kind: 'field',
       name: 'Crew',
@@ -84,7 +84,7 @@ describe('views', () => {
   };
   test('a view brings columns, groups, order and filters', () => {
     takeView(view);
-    expect(state()).toMatchObject({ groups: ['universe'], sort: { field: 'address', down: true }, sieves: view.sieves });
+    expect(state()).toMatchObject({ groups: ['universe'], sort: { field: 'address', down: true }, filters: view.sieves });
     expect(fields()).toEqual(['address']);
   });
   test('filters that were kept alone leave the columns as they are', () => {
@@ -92,7 +92,7 @@ describe('views', () => {
     const { columns: _c, groups: _g, sort: _s, ...alone } = view;
     takeView(alone);
     expect(fields()).toEqual(['position', 'unit']);
-    expect(state().sieves).toEqual(view.sieves);
+    expect(state().filters).toEqual(view.sieves);
     expect(all(show, 'view')).toEqual([]);
   });
 });

@@ -3,7 +3,7 @@
 import { type Column, columnFor, columnsOf, columnText } from '#core/ledger/columns';
 import type { CellEdit, Misfit } from '#core/ledger/edits';
 import type { BackTable } from '#core/ledger/table';
-import type { LedgerView, Sieve } from '#core/model/records';
+import type { LedgerFilter, LedgerView } from '#core/model/records';
 import { all, type Show } from '#core/model/show';
 import { makeStore } from '../../state/store';
 
@@ -15,7 +15,7 @@ export interface ShownColumn {
 export interface LedgerState {
   /** Chosen columns; null is the plain ones, and those in which something stands. */
   readonly columns: readonly ShownColumn[] | null;
-  readonly sieves: readonly Sieve[];
+  readonly filters: readonly LedgerFilter[];
   readonly groups: readonly string[];
   readonly sort: { readonly field: string; readonly down: boolean } | null;
   /** The drawing stands back where the filter leaves things out. */
@@ -28,7 +28,7 @@ export interface LedgerState {
 /** Written by the Ledger, its bar and headings, and by the panel of what came back. */
 export const useLedger = makeStore<LedgerState>({
   columns: null,
-  sieves: [],
+  filters: [],
   groups: [],
   sort: null,
   dim: false,
@@ -63,22 +63,22 @@ export function editColumns(show: Show, change: (columns: readonly ShownColumn[]
 }
 
 /** Sets the filter of a column; an empty one is taken away. */
-export function setSieve(field: string, text: string): void {
-  useLedger.setState(({ sieves }) => {
-    if (!text) return { sieves: sieves.filter((sieve) => sieve.field !== field) };
-    return sieves.some((sieve) => sieve.field === field)
-      ? { sieves: sieves.map((sieve) => (sieve.field === field ? { ...sieve, text, on: true } : sieve)) }
-      : { sieves: [...sieves, { field, text, on: true }] };
+export function setFilter(field: string, text: string): void {
+  useLedger.setState(({ filters }) => {
+    if (!text) return { filters: filters.filter((filter) => filter.field !== field) };
+    return filters.some((filter) => filter.field === field)
+      ? { filters: filters.map((filter) => (filter.field === field ? { ...filter, text, on: true } : filter)) }
+      : { filters: [...filters, { field, text, on: true }] };
   });
 }
-export const switchSieve = (field: string): void =>
-  useLedger.setState(({ sieves }) => ({
-    sieves: sieves.map((sieve) => (sieve.field === field ? { ...sieve, on: !sieve.on } : sieve)),
+export const switchFilter = (field: string): void =>
+  useLedger.setState(({ filters }) => ({
+    filters: filters.map((filter) => (filter.field === field ? { ...filter, on: !filter.on } : filter)),
   }));
 
 /** A view taken: its filters, and its columns where it has any. */
 export const takeView = (view: LedgerView): void =>
   useLedger.setState({
-    sieves: view.sieves,
+    filters: view.sieves,
     ...(view.columns ? { columns: view.columns, groups: view.groups ?? [], sort: view.sort ?? null } : {}),
   });

@@ -97,7 +97,7 @@ export function UniverseMap() {
   };
 
   // Where the block would come to, and what it would meet there.
-  // biome-ignore lint/correctness/useExhaustiveDependencies: reckoned while dragging
+  // biome-ignore lint/correctness/useExhaustiveDependencies: calculated while dragging
   const ghosts = useMemo(() => {
     if (!drag || !by) return null;
     const moved = fixturesOf(drag.ids).flatMap((fixture) =>

@@ -1,4 +1,4 @@
-/** The work area of a pixel wall seen from the front. Pixels are painted, so that many thousand of them stay quick; what is pointed at is reckoned. */
+/** The work area of a pixel wall seen from the front. Pixels are painted, so that many thousand of them stay quick; what is pointed at is calculated. */
 
 import { useEffect, useMemo, useRef, useState } from 'react';
 import type { Tile, Vec2, Wall } from '#core/model/records';

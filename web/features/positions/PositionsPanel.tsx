@@ -3,7 +3,7 @@ import { useMemo } from 'react';
 import { formatLength } from '#core/measure/lengths';
 import { all, settingsOf } from '#core/model/show';
 import { positionsInOrder } from '#core/order/order';
-import { type DraftForm, draftForms, stands } from '#core/setout/draft';
+import { type DraftForm, draftForms, standingForms } from '#core/setout/draft';
 import { useShow } from '../../state/context';
 import { arrange } from '../../state/desk';
 import { beginDraft, useDraft } from '../../state/draft';
@@ -71,7 +71,7 @@ export function PositionsPanel() {
           onClick={() => {
             arrange({ tool: 'pipe', view: 'plan' });
             // After the tool has been changed, which lets go of a draft.
-            setTimeout(() => beginDraft('position', [], stands.has(form) ? '0' : useDraft.getState().lastTrim), 0);
+            setTimeout(() => beginDraft('position', [], standingForms.has(form) ? '0' : useDraft.getState().lastTrim), 0);
           }}
         >
           Type it

@@ -5,7 +5,7 @@ import { formatLength, parseLength } from '#core/measure/lengths';
 import { adding } from '#core/model/change';
 import type { Vec2 } from '#core/model/records';
 import { settingsOf } from '#core/model/show';
-import { draftCurve, draftPosition, pointsOf, stands } from '#core/setout/draft';
+import { draftCurve, draftPosition, pointsOf, standingForms } from '#core/setout/draft';
 import { parsePoint, type Snap } from '#core/setout/snap';
 import { curveLength, curvePoints } from '#core/space/curves';
 import { beginDraft, endDraft, useDraft } from '../../state/draft';
@@ -32,7 +32,7 @@ function finishPosition(session: Session, pointed?: readonly Vec2[]): boolean {
   try {
     const position = draftPosition(show, v4(), form, fields, drafted.curve, units, layer);
     session.edit(`Draw ${position.name}`, adding(position));
-    useDraft.setState({ lastTrim: stands.has(form) ? useDraft.getState().lastTrim : fields.trim });
+    useDraft.setState({ lastTrim: standingForms.has(form) ? useDraft.getState().lastTrim : fields.trim });
     endDraft();
     useTool.setState({ tool: 'select' });
     select([position.id]);
@@ -65,7 +65,7 @@ export function positionTool(env: Env): Tool {
   const add = (point: Vec2) => {
     const now = draft();
     if (now?.kind !== 'position') {
-      beginDraft('position', [point], stands.has(form()) ? '0' : useDraft.getState().lastTrim);
+      beginDraft('position', [point], standingForms.has(form()) ? '0' : useDraft.getState().lastTrim);
       if (pointsOf[form()] === 1) useDraft.setState({ draft: { kind: 'position', points: [point], next: point } });
       return;
     }

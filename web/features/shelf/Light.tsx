@@ -1,4 +1,4 @@
-/** Light of a type: a polar chart of its candela, and what reaches a surface at some distances. Measured where it was, else reckoned from two angles. */
+/** Light of a type: a polar chart of its candela, and what reaches a surface at some distances. Measured where it was, else calculated from two angles. */
 
 import {
   CartesianGrid,
@@ -94,7 +94,7 @@ export function Light({ type, units }: { type: FixtureType; units: Units }) {
           </div>
           <figcaption className="pencil text-[11px]">
             candela off the axis{across ? ', dashed: the plane across' : ''};{' '}
-            {light ? `measured, ${light.name}` : 'reckoned from two angles'}
+            {light ? `measured, ${light.name}` : 'calculated from two angles'}
           </figcaption>
         </figure>
         <dl className="grid h-fit grid-cols-[auto_auto] gap-x-3 gap-y-0.5 whitespace-nowrap">

@@ -32,16 +32,16 @@ const carried = ['purpose'] as const;
 const later = usualFields.flatMap(({ kept }) =>
   kept && !(carried as readonly string[]).includes(kept) && !(first as readonly string[]).includes(kept) ? [kept] : [],
 );
-const ownFields: readonly (keyof Fixture)[] = [...first, ...later];
-export type OwnFixture = Pick<Fixture, (typeof first)[number]>;
-export const ownOf = (fixture: Fixture): OwnFixture =>
+const carriedFields: readonly (keyof Fixture)[] = [...first, ...later];
+export type CarriedFixture = Pick<Fixture, (typeof first)[number]>;
+export const carriedOf = (fixture: Fixture): CarriedFixture =>
   Object.fromEntries(
-    ownFields.flatMap((key) => (fixture[key] === undefined ? [] : [[key, fixture[key]]])),
-  ) as unknown as OwnFixture;
+    carriedFields.flatMap((key) => (fixture[key] === undefined ? [] : [[key, fixture[key]]])),
+  ) as unknown as CarriedFixture;
 
 /** Optional fields that nothing of the standard speaks of: they are taken as our block has them. */
 const alone: readonly (keyof Fixture)[] = ['tagMoves', 'accessories', 'tags', 'own', 'rental', ...later];
-export const takenAlone = (own: OwnFixture | undefined): Partial<Fixture> =>
+export const takenAlone = (own: CarriedFixture | undefined): Partial<Fixture> =>
   Object.fromEntries(
     alone.flatMap((key) => {
       const value = (own as Partial<Fixture> | undefined)?.[key];

@@ -1,14 +1,14 @@
 /** A column of the show's own is a field like any other. */
-import { ownValue, readValue, withValue } from '../model/fields.js';
-import type { OwnField } from '../model/records.js';
+import { customValue, readValue, withValue } from '../model/fields.js';
+import type { CustomField } from '../model/records.js';
 import { find } from '../model/show.js';
 import { type Field, type FieldKind, refuse } from './field.js';
 
-const kinds: Partial<Record<OwnField['type'], FieldKind>> = { number: 'number', choice: 'choice', 'yes or no': 'choice' };
-const made = new WeakMap<OwnField, Field>();
+const kinds: Partial<Record<CustomField['type'], FieldKind>> = { number: 'number', choice: 'choice', 'yes or no': 'choice' };
+const made = new WeakMap<CustomField, Field>();
 
 /** The field of a column. The same one while the column does not change. */
-export function fieldOfColumn(column: OwnField): Field {
+export function fieldOfColumn(column: CustomField): Field {
   let field = made.get(column);
   if (!field) {
     const { id } = column;
@@ -18,7 +18,7 @@ export function fieldOfColumn(column: OwnField): Field {
       of: 'fixture',
       kind: kinds[column.type] ?? 'text',
       column: { width: 100, comes: 'always' },
-      text: (_, fixture) => ownValue(fixture, id),
+      text: (_, fixture) => customValue(fixture, id),
       type: (show, fixture, _, text) => {
         const now = find(show, 'field', id);
         if (!now) return refuse('This column was taken away in the meantime.');
