@@ -1,6 +1,7 @@
 /** Three-way merging, field by field (reference calculations 12). */
 import { apply, type Change, diff } from './change.js';
 import { equal } from './equal.js';
+import { type KindEntry, kinds } from './kinds/index.js';
 import type { DessinRecord, Id } from './records.js';
 import type { Show } from './show.js';
 
@@ -11,49 +12,6 @@ export interface Collision {
   readonly mine: unknown;
   readonly stands: unknown;
 }
-
-/** Fields that mean something only together, and are taken from one side as a whole. */
-const together: Readonly<Record<string, readonly string[]>> = {
-  fixture: ['position', 'along', 'drop', 'side'],
-  masking: ['at', 'width', 'turn'],
-};
-/** Values that are one thing although they have parts: half an aim or half a curve is neither. */
-const whole = new Set([
-  'aim',
-  'curve',
-  'modes',
-  'points',
-  'bulges',
-  'at',
-  'from',
-  'to',
-  'leader',
-  'paths',
-  'texts',
-  'lines',
-  'ticks',
-  'detail',
-  'tagMoves',
-  'shapes',
-  'anchors',
-  'variants',
-  'picture',
-  'photometry',
-  'wheels',
-  'geometry',
-  'frame',
-  'zoom',
-  'fits',
-  'choices',
-  'shelf',
-  'accessories',
-  'tiles',
-  'fields',
-  'columns',
-  'groups',
-  'sort',
-  'sieves',
-]);
 
 type Json = Record<string, unknown>;
 const isPlain = (value: unknown): value is Json => typeof value === 'object' && value !== null && !Array.isArray(value);
@@ -69,10 +27,11 @@ export function mergeRecord(
     collisions.push({ id: base.id, field, mine: m, stands: s });
     return s;
   };
+  const { whole = [], together = [] } = kinds[base.kind] as KindEntry<DessinRecord>;
   const value = (path: string, key: string, b: unknown, m: unknown, s: unknown): unknown => {
     if (m === b || equal(m, b)) return s;
     if (equal(s, b) || equal(m, s)) return m;
-    if (whole.has(key)) return clash(path, m, s);
+    if ((whole as readonly string[]).includes(key)) return clash(path, m, s);
     if (isPlain(b) && isPlain(m) && isPlain(s)) return fields(path, b, m, s);
     const lists = Array.isArray(b) && Array.isArray(m) && Array.isArray(s) && b.length === m.length && b.length === s.length;
     if (lists && b.every(isPlain)) return b.map((item, i) => value(`${path}.${i}`, '', item, m[i], s[i]));
@@ -90,7 +49,7 @@ export function mergeRecord(
   const b = base as unknown as Json;
   const m = mine as unknown as Json;
   const s = stands as unknown as Json;
-  const group = together[base.kind] ?? [];
+  const group: readonly string[] = together;
   const pick = (from: Json) => Object.fromEntries(group.map((key) => [key, from[key]]));
   const rest = (from: Json) => Object.fromEntries(Object.entries(from).filter(([key]) => !group.includes(key)));
   const merged = fields('', rest(b), rest(m), rest(s));

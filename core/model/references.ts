@@ -1,48 +1,11 @@
 /** No change may leave an id that points nowhere. */
 import type { Change } from './change.js';
-import type { DessinRecord, Id, Kind } from './records.js';
+import { kindOf, type Reference } from './kinds/index.js';
+import type { DessinRecord } from './records.js';
 import type { Show } from './show.js';
 
-export interface Reference {
-  readonly field: string;
-  readonly kind: Kind | 'any';
-  readonly to: Id;
-}
-
 /** The ids that a record points to. */
-export function referencesOf(record: DessinRecord): readonly Reference[] {
-  const layer = 'layer' in record ? [{ field: 'layer', kind: 'layer' as const, to: record.layer }] : [];
-  if (record.kind === 'dimension')
-    return [
-      ...layer,
-      ...[record.from, record.to].flatMap(({ to }) => (to ? [{ field: 'anchor', kind: 'any' as const, to: to.id }] : [])),
-    ];
-  if (record.kind === 'note')
-    return record.leader?.to ? [...layer, { field: 'leader', kind: 'any', to: record.leader.to.id }] : layer;
-  if (record.kind === 'settings')
-    return [
-      ...(record.plateTags ? [{ field: 'tag set of plates', kind: 'tagset' as const, to: record.plateTags }] : []),
-      ...(record.titleBlock ? [{ field: 'title block', kind: 'titleblock' as const, to: record.titleBlock }] : []),
-    ];
-  if (record.kind === 'type') return record.symbol ? [{ field: 'symbol', kind: 'symbol', to: record.symbol }] : [];
-  if (record.kind === 'tagset')
-    return record.lines.flatMap((line) => [
-      ...line.types.map((to) => ({ field: 'type', kind: 'type' as const, to })),
-      ...line.layers.map((to) => ({ field: 'layer', kind: 'layer' as const, to })),
-    ]);
-  if (record.kind !== 'fixture') return layer;
-  const refs: Reference[] = [
-    ...layer,
-    { field: 'type', kind: 'type', to: record.type },
-    { field: 'position', kind: 'position', to: record.position },
-  ];
-  if (record.tags) refs.push({ field: 'tag set', kind: 'tagset', to: record.tags });
-  for (const to of record.accessories ?? []) refs.push({ field: 'accessory', kind: 'accessory', to });
-  for (const { accessory } of record.parts) if (accessory) refs.push({ field: 'part', kind: 'accessory', to: accessory });
-  if (record.own) for (const to of Object.keys(record.own)) refs.push({ field: 'own field', kind: 'field', to });
-  if (record.aim?.kind === 'area') refs.push({ field: 'aim', kind: 'area', to: record.aim.area });
-  return refs;
-}
+export const referencesOf = (record: DessinRecord): readonly Reference[] => kindOf(record).references?.(record) ?? [];
 
 /** What a sound record points at and the show does not have, as a sentence, or null. */
 export function faultOfReferences(show: Show, record: DessinRecord): string | null {

@@ -24,3 +24,9 @@ export const FileHash = Type.String({ pattern: '^[0-9a-f]{64}$' });
 export const Picture = Type.String({ pattern: '^[A-Za-z0-9+/]*={0,2}$', maxLength: 800_000 });
 /** The item of the Shelf that a record was taken from, and in which version. */
 export const FromShelf = Type.Optional(object({ item: Uuid, version: Type.Integer({ minimum: 1, maximum: 1e9 }) }));
+/** Things that are picked and moved together carry the same name here. */
+export const Group = Type.Optional(Type.String({ maxLength: 100 }));
+export const Short = Type.String({ maxLength: 200 });
+export const Order = Type.Number();
+/** A column of the Ledger. */
+export const FieldName = Type.String({ minLength: 1, maxLength: 60 });

@@ -2,6 +2,7 @@
 import { adding, apply, type Change, compose, nothing, updating } from '../model/change.js';
 import { sameContent } from '../model/content.js';
 import { equal } from '../model/equal.js';
+import { kindOf } from '../model/kinds/index.js';
 import type { DessinRecord, FixtureType, Id, ShelfRecord } from '../model/records.js';
 import { shelfKinds } from '../model/records.js';
 import { all, find, type Show } from '../model/show.js';
@@ -40,17 +41,8 @@ export function copyIn(show: Show, item: Id, kind: ShelfRecord['kind']): ShelfRe
 }
 
 /** Lines of a tag set name types and layers of one show; a copy in another names those that are there. */
-function fitted<R extends ShelfRecord>(show: Show, record: R): R {
-  if (record.kind !== 'tagset') return record;
-  return {
-    ...record,
-    lines: record.lines.map((line) => ({
-      ...line,
-      types: line.types.filter((id) => show.records.get(id)?.kind === 'type'),
-      layers: line.layers.filter((id) => show.records.get(id)?.kind === 'layer'),
-    })),
-  };
-}
+const fitted = <R extends ShelfRecord>(show: Show, record: R): R =>
+  record.kind === 'tagset' ? kindOf<R>(record).letGo!(record, (id, kind) => show.records.get(id)?.kind === kind) : record;
 
 /**
  * Takes items into a show. What the show has already is left as it is.

@@ -1,23 +1,12 @@
 /** What the Shelf lists: a summary of each item, and the search that runs with every key. */
 
+import { kindOf, type Listing } from '../model/kinds/index.js';
 import type { Family, Id, ShelfKind, ShelfRecord } from '../model/records.js';
 import { cleanText } from '../model/text.js';
 import { natural } from '../order/order.js';
 
 /** What is shown of an item without opening it. */
-export interface Summary {
-  readonly name: string;
-  /** Second line: maker, book, form. */
-  readonly of: string;
-  readonly family?: Family;
-  readonly maker?: string;
-  readonly watts?: number;
-  /** Beam and field angle; of a zoom from the narrow to the wide end. */
-  readonly beam?: readonly [number, number];
-  readonly field?: readonly [number, number];
-  readonly rgb?: string;
-  readonly hue?: number;
-  readonly modes?: number;
+export interface Summary extends Omit<Listing, 'words'> {
   /** Everything that a word can be found in, folded. */
   readonly words: string;
 }
@@ -35,58 +24,8 @@ export const folded = (text: string): string =>
 
 /** The summary of a record. */
 export function summaryOf(record: ShelfRecord): Summary {
-  const made = (name: string, of: string, more: Partial<Summary>, words: readonly (string | number)[]): Summary => ({
-    name,
-    of,
-    ...more,
-    words: folded([name, of, ...words].join(' ')).slice(0, 2000),
-  });
-  switch (record.kind) {
-    case 'type': {
-      const { maker, family, watts, beam, field, zoom } = record;
-      const degrees = field ? `${field}${zoom ? ` ${zoom.field}` : ''} deg` : '';
-      return made(
-        record.name,
-        maker,
-        {
-          family,
-          maker,
-          watts,
-          beam: [beam, Math.max(beam, zoom?.beam ?? 0)],
-          field: [field, Math.max(field, zoom?.field ?? 0)],
-          modes: record.modes.length,
-        },
-        [family, record.lamp, record.source ?? '', `${watts} W`, degrees, ...record.modes.slice(0, 40).map((mode) => mode.name)],
-      );
-    }
-    case 'symbol':
-      return made(record.name, record.family, { family: record.family }, []);
-    case 'filter':
-      return made(
-        record.code,
-        record.name,
-        { rgb: record.rgb, ...(record.hue === undefined ? {} : { hue: record.hue }), maker: record.book ?? '' },
-        [record.book ?? ''],
-      );
-    case 'gobo':
-      return made(record.code, record.name, { maker: record.maker }, [record.maker]);
-    case 'accessory':
-      return made(record.name, record.form, {}, record.slots ? ['device', `${record.slots} slots`] : []);
-    case 'tagset':
-      return made(
-        record.name,
-        `${record.lines.length} lines`,
-        {},
-        record.lines.map((line) => line.field),
-      );
-    case 'titleblock':
-      return made(
-        record.name,
-        `${record.lines.length} lines`,
-        {},
-        record.lines.map((line) => `${line.label} ${line.text}`),
-      );
-  }
+  const { words, ...listing } = kindOf(record).listed!(record);
+  return { ...listing, words: folded([listing.name, listing.of, ...words].join(' ')).slice(0, 2000) };
 }
 
 export interface Search {

@@ -2,7 +2,8 @@
 import { filterOf } from '../light/filter.js';
 import { type Change, compose, removing, updating } from '../model/change.js';
 import { sameContent } from '../model/content.js';
-import type { DessinRecord, FixtureType, Id, ShelfRecord, TagSet } from '../model/records.js';
+import { kindOf } from '../model/kinds/index.js';
+import type { DessinRecord, Id, ShelfRecord } from '../model/records.js';
 import { referencesOf } from '../model/references.js';
 import { all, type Show, settingsOf } from '../model/show.js';
 import { bare, copyIn, needs, type ShelfItem, standing } from './copy.js';
@@ -72,17 +73,7 @@ export function sweeping(show: Show, records: readonly DessinRecord[]): Change {
   const freed: [DessinRecord, DessinRecord][] = [];
   for (const record of show.records.values()) {
     if (gone.has(record.id) || !referencesOf(record).some(({ to }) => gone.has(to))) continue;
-    if (record.kind === 'tagset') {
-      const lines: TagSet['lines'] = record.lines.map((line) => ({ ...line, types: line.types.filter((id) => !gone.has(id)) }));
-      freed.push([record, { ...record, lines }]);
-    } else if (record.kind === 'type') {
-      const { symbol, ...rest } = record;
-      freed.push([record, rest as FixtureType]);
-    } else if (record.kind === 'fixture' && record.own) {
-      const { own, ...rest } = record;
-      const left = Object.entries(own).filter(([id]) => !gone.has(id));
-      freed.push([record, { ...rest, ...(left.length ? { own: Object.fromEntries(left) } : {}) }]);
-    }
+    freed.push([record, kindOf(record).letGo?.(record, (id) => !gone.has(id)) ?? record]);
   }
   return compose(updating(freed), removing(...records));
 }

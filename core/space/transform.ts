@@ -1,4 +1,5 @@
 /** Moving, turning and mirroring of what stands on the stage: curves, outlines, cloths, notes. Source: reference calculations 3 (mirror); plain geometry. */
+import { kindOf, type Moves } from '../model/kinds/index.js';
 import type {
   Anchor,
   Curve,
@@ -74,50 +75,28 @@ const movedAnchor = (anchor: Anchor, motion: Motion): Anchor => ({ ...anchor, at
 
 export type Movable = Outline | Masking | Note | Dimension | Position;
 export const isMovable = (record: DessinRecord | undefined): record is Movable =>
-  record !== undefined && ['outline', 'masking', 'note', 'dimension', 'position'].includes(record.kind);
+  record !== undefined && kindOf(record).moves !== undefined;
 
-/** A record of the stage, or a position, after a motion. */
+/** The angle of a line that looks the same from both ends: mirrored, its stage right end stays the first. */
+const movedDirection = (angle: number, motion: Motion): number =>
+  motion.kind === 'mirror' ? wrap180(-angle) : movedBearing(angle, motion);
+const opposite = (value: number | readonly number[]) => (typeof value === 'number' ? -value + 0 : value.map((one) => -one + 0));
+
+/** A record of the stage, or a position, after a motion: its kind says which of its fields are moved, and how. */
 export function movedRecord<R extends Movable>(record: R, motion: Motion): R {
-  const up = lift(motion);
-  const one = record as Movable;
-  switch (one.kind) {
-    case 'position':
-      return {
-        ...one,
-        curve: movedCurve(one.curve, motion),
-        ...(one.detail?.at && motion.kind !== 'shift' ? { detail: { ...one.detail, at: null } } : {}),
-      } as unknown as R;
-    case 'masking':
-      return {
-        ...one,
-        at: movedPoint(one.at, motion),
-        turn: motion.kind === 'mirror' ? wrap180(-one.turn) : movedBearing(one.turn, motion),
-        z: one.z + up,
-      } as unknown as R;
-    case 'outline':
-      return {
-        ...one,
-        points: one.points.map((point) => movedPoint(point, motion)),
-        ...(one.bulges && motion.kind === 'mirror' ? { bulges: one.bulges.map((bulge) => -bulge + 0) } : {}),
-        zFrom: one.zFrom + up,
-        zTo: one.zTo + up,
-      } as unknown as R;
-    case 'note':
-      return {
-        ...one,
-        at: movedPoint(one.at, motion),
-        leader: one.leader && movedAnchor(one.leader, motion),
-        ...(one.zFrom === undefined ? {} : { zFrom: one.zFrom + up }),
-        ...(one.zTo === undefined ? {} : { zTo: one.zTo + up }),
-      } as unknown as R;
-    case 'dimension':
-      return {
-        ...one,
-        from: movedAnchor(one.from, motion),
-        to: movedAnchor(one.to, motion),
-        offset: motion.kind === 'mirror' ? -one.offset + 0 : one.offset,
-      } as unknown as R;
-  }
+  const moves = (kindOf(record).moves ?? {}) as Moves<Movable>;
+  const out: Record<string, unknown> = { ...record };
+  const each = <V>(keys: readonly string[] | undefined, moved: (value: V) => unknown) => {
+    for (const key of keys ?? []) if (out[key] !== undefined && out[key] !== null) out[key] = moved(out[key] as V);
+  };
+  each<Vec2>(moves.points, (at) => movedPoint(at, motion));
+  each<readonly Vec2[]>(moves.lists, (list) => list.map((at) => movedPoint(at, motion)));
+  each<number>(moves.heights, (z) => z + lift(motion));
+  each<number>(moves.directions, (angle) => movedDirection(angle, motion));
+  each<Anchor>(moves.anchors, (anchor) => movedAnchor(anchor, motion));
+  if (moves.curve) each<Curve>([moves.curve], (curve) => movedCurve(curve, motion));
+  if (motion.kind === 'mirror') each<number | readonly number[]>(moves.sided, opposite);
+  return Object.assign(out, moves.otherwise?.(record, motion.kind === 'shift')) as unknown as R;
 }
 
 /** Points along one side of an outline, the first left out; a bulge makes it an arc. Source: reference formats 9.4 (bulge). */

@@ -24,7 +24,7 @@ function Opened({ context }: { context: Context }) {
             aria-label="Do anything by name"
             value={text}
             onChange={(event) => setText(event.target.value)}
-            onKeyDown={fieldKeys({ Enter: () => setEntered(true), Escape: () => usePanels.setState({ palette: false }) })}
+            onKeyDown={fieldKeys({ enter: () => setEntered(true), escape: () => usePanels.setState({ palette: false }) })}
             {...paletteField}
           />
         </div>

@@ -1,0 +1,66 @@
+/** The kinds of record, in one list. Their schemas are in `schemas.ts`, for the borders alone. */
+import { accepted } from './accepted.js';
+import { accessory } from './accessory.js';
+import { focusArea } from './area.js';
+import { backdrop } from './backdrop.js';
+import { dimension } from './dimension.js';
+import { feed } from './feed.js';
+import { customField } from './field.js';
+import { filter } from './filter.js';
+import { fixture } from './fixture.js';
+import { gobo } from './gobo.js';
+import type { KindEntry } from './kind.js';
+import { layer } from './layer.js';
+import { masking } from './masking.js';
+import { note } from './note.js';
+import { outline } from './outline.js';
+import { position } from './position.js';
+import { run } from './run.js';
+import { settings } from './settings.js';
+import { symbolDef } from './symbol.js';
+import { tagset } from './tagset.js';
+import { titleblock } from './titleblock.js';
+import { fixtureType } from './type.js';
+import { universe } from './universe.js';
+import { ledgerView } from './view.js';
+import { wall } from './wall.js';
+
+export type { Has, KindEntry, Listing, Moves, Reference } from './kind.js';
+
+export const kinds = {
+  settings,
+  layer,
+  outline,
+  masking,
+  backdrop,
+  dimension,
+  note,
+  position,
+  type: fixtureType,
+  fixture,
+  filter,
+  area: focusArea,
+  accessory,
+  tagset,
+  symbol: symbolDef,
+  gobo,
+  titleblock,
+  field: customField,
+  universe,
+  feed,
+  wall,
+  run,
+  view: ledgerView,
+  accepted,
+} as const;
+
+type Kinds = typeof kinds;
+export type Kind = keyof Kinds;
+type RecordIn<E> = E extends KindEntry<infer R> ? R : never;
+export type RecordOf<K extends Kind> = { [K in Kind]: RecordIn<Kinds[K]> }[K];
+export type DessinRecord = RecordOf<Kind>;
+
+/** The entry of a record's own kind. */
+export const kindOf = <R extends DessinRecord>(record: R): KindEntry<R> => kinds[record.kind] as unknown as KindEntry<R>;
+/** Whether there is a kind by this name. */
+export const isKind = (kind: string): kind is Kind => Object.hasOwn(kinds, kind);

@@ -1,0 +1,97 @@
+/** The settings of a show: one record, with the id of the show. */
+import { Type } from '@sinclair/typebox';
+import { INCH, type Units } from '../../measure/lengths.js';
+import { Length, Name, object, Text, Uuid, words } from '../schema.js';
+import type { KindEntry, Of } from './kind.js';
+
+/** The house's supply. */
+export const powerSchema = () =>
+  object({
+    volts: Type.Number({ minimum: 50, maximum: 1000 }),
+    /** Share of a rating that may be used for hours. */
+    share: Type.Number({ minimum: 0.1, maximum: 1 }),
+    /** Ratings, A. */
+    circuit: Type.Number({ exclusiveMinimum: 0, maximum: 10000 }),
+    dimmer: Type.Number({ exclusiveMinimum: 0, maximum: 10000 }),
+    phase: Type.Number({ exclusiveMinimum: 0, maximum: 10000 }),
+    /** Imbalance that is still accepted: (greatest - mean) / mean. */
+    imbalance: Type.Number({ minimum: 0, maximum: 10 }),
+  });
+export const settingsSchema = () =>
+  object({
+    id: Uuid,
+    kind: Type.Literal('settings'),
+    name: Name,
+    venue: Text,
+    designer: Text,
+    units: words('metric', 'imperial'),
+    /** Snap increment along a position, mm. */
+    snap: Length,
+    /** Distance of tick marks, mm. */
+    tick: Length,
+    /** The nose follows the aim, or stands square to the pipe. */
+    nose: words('aim', 'square'),
+    /** Plate: paper name and scale denominator that paper-sized text is made for. */
+    paper: Type.String({ minLength: 1, maxLength: 20 }),
+    scale: Type.Number({ minimum: 1, maximum: 1000 }),
+    /** Stage: width (x) and depth (y) of the stage floor, mm. */
+    stageWidth: Length,
+    stageDepth: Length,
+    /** Height of the venue's grid above the stage floor, mm; nothing hangs above it. Left out while unknown. */
+    grid: Type.Optional(Length),
+    /** Name of the last issue of the plot, such as "A"; unit numbers are frozen from then on. Left out while it is drafted. */
+    issued: Type.Optional(Type.String({ maxLength: 100 })),
+    /** Tag set that plates print. */
+    plateTags: Type.Optional(Uuid),
+    /** Fixtures of booms and ladders are drawn on the plan too, not in their details alone. */
+    boomUnits: Type.Optional(Type.Boolean()),
+    /** Which of our symbol sets draws the rig; symbols of the user's own win. Left out: outline. */
+    symbolSet: Type.Optional(words('outline', 'bold')),
+    titleBlock: Type.Optional(Uuid),
+    /** Left out: 230 V, 16 A a circuit, 63 A a phase, all of it. */
+    power: Type.Optional(powerSchema()),
+  });
+export type Settings = Of<typeof settingsSchema>;
+export type Power = Of<typeof powerSchema>;
+export type SymbolSet = NonNullable<Settings['symbolSet']>;
+
+export const settings: KindEntry<Settings> = {
+  kind: 'settings',
+  references({ plateTags, titleBlock }) {
+    return [
+      ...(plateTags ? [{ field: 'tag set of plates', kind: 'tagset' as const, to: plateTags }] : []),
+      ...(titleBlock ? [{ field: 'title block', kind: 'titleblock' as const, to: titleBlock }] : []),
+    ];
+  },
+  letGo(record, has) {
+    const { plateTags, titleBlock, ...rest } = record;
+    return {
+      ...rest,
+      ...(plateTags && has(plateTags, 'tagset') ? { plateTags } : {}),
+      ...(titleBlock && has(titleBlock, 'titleblock') ? { titleBlock } : {}),
+    };
+  },
+};
+
+/** Snap and ticks: 100 mm and 500 mm, or 3 in and 18 in (common practice, no source). */
+export const makeSettings = (
+  id: string,
+  name: string,
+  units: Units = 'metric',
+  stageWidth = 12000,
+  stageDepth = 8000,
+): Settings => ({
+  id,
+  kind: 'settings',
+  name,
+  venue: '',
+  designer: '',
+  units,
+  snap: units === 'metric' ? 100 : 3 * INCH,
+  tick: units === 'metric' ? 500 : 18 * INCH,
+  nose: 'aim',
+  paper: units === 'metric' ? 'A1' : 'ARCH D',
+  scale: units === 'metric' ? 50 : 48,
+  stageWidth,
+  stageDepth,
+});
