@@ -88,6 +88,10 @@ describe('keys and stores', () => {
     expect(lines(/onKey(Down|Up|Press)=(?!\{fieldKeys\()/)).toEqual([]);
   });
 
+  test('raw fields stand in web/ui alone; everything else is put together from those', () => {
+    expect(lines(/<(input|select|textarea)\b/).filter((line) => !line.startsWith('web/ui/'))).toEqual([]);
+  });
+
   test('stores are made by makeStore, so that leaving a show resets them; what stays is in preferences', () => {
     expect(lines(/import \{[^}]*\bcreate\b[^}]*\} from 'zustand'/, 'web/state/store.ts', 'web/state/preferences.ts')).toEqual([]);
     for (const file of web) {

@@ -1,4 +1,5 @@
 /** What floats over and beside the drawing: views, tag sets, colours, the section's plane, the tools of the step. */
+
 import { type LucideIcon, Tags } from 'lucide-react';
 import { useParams } from 'react-router';
 import { colourings } from '#core/draw/colouring';
@@ -9,6 +10,7 @@ import { usePanels } from '../state/panels';
 import { useTool } from '../state/tool';
 import { useView } from '../state/view';
 import { useRunCommand } from '../ui/context';
+import { Choice } from '../ui/Field';
 import { leavesKeys } from '../ui/focus';
 import { commandById, registry, tip, viewById } from '../ui/registry';
 
@@ -52,21 +54,18 @@ export function DrawingBar() {
       {!entry?.alone && (
         <label className="flex items-center gap-1 whitespace-nowrap">
           <span className={tight ? 'sr-only' : 'pencil'}>beside it</span>
-          <select
-            className="field !w-20"
-            aria-label="Beside it"
+          <Choice
+            label="Beside it"
+            className="!w-20"
             value={beside ?? ''}
-            onChange={(event) => useView.setState({ beside: event.target.value || null })}
-          >
-            <option value="">{tight ? 'alone' : 'nothing'}</option>
-            {registry()
-              .views.filter((item) => item.beside && item.id !== view)
-              .map((item) => (
-                <option key={item.id} value={item.id}>
-                  {item.beside}
-                </option>
-              ))}
-          </select>
+            options={[
+              ['', tight ? 'alone' : 'nothing'],
+              ...registry()
+                .views.filter((item) => item.beside && item.id !== view)
+                .map((item) => [item.id, item.beside!] as const),
+            ]}
+            onChoose={(value) => useView.setState({ beside: value || null })}
+          />
         </label>
       )}
       <span className="flex-1" />
@@ -79,18 +78,13 @@ export function DrawingBar() {
         <>
           <label className="flex items-center gap-1 whitespace-nowrap">
             <span className={tight ? 'sr-only' : 'pencil'}>colour by</span>
-            <select
-              className="field !w-24"
-              aria-label="Colour by"
+            <Choice
+              label="Colour by"
+              className="!w-24"
               value={colourBy}
-              onChange={(event) => useView.setState({ colourBy: event.target.value as typeof colourBy })}
-            >
-              {colourings.map((by) => (
-                <option key={by} value={by}>
-                  {tight && by === 'nothing' ? 'no colours' : by}
-                </option>
-              ))}
-            </select>
+              options={colourings.map((by) => [by, tight && by === 'nothing' ? 'no colours' : by] as const)}
+              onChoose={(value) => useView.setState({ colourBy: value })}
+            />
           </label>
           <fieldset className="flex items-center gap-1">
             <legend className="sr-only">Tags</legend>

@@ -1,6 +1,8 @@
 /** Everything by name: Ctrl K. Fetched when it is first asked for, or in a quiet moment; what is typed meanwhile is not lost. */
+
 import { Suspense, useState } from 'react';
 import { usePanels } from '../state/panels';
+import { Typed } from '../ui/Field';
 import { fieldKeys } from '../ui/field-keys';
 import { type Context, lazily } from '../ui/registry';
 import { paletteField } from './palette-field';
@@ -19,11 +21,11 @@ function Opened({ context }: { context: Context }) {
     <Suspense
       fallback={
         <div className="fixed inset-x-0 top-14 z-50 mx-auto w-[560px] border shadow-lg" style={{ background: 'var(--sheet)' }}>
-          <input
+          <Typed
             autoFocus
-            aria-label="Do anything by name"
+            label="Do anything by name"
             value={text}
-            onChange={(event) => setText(event.target.value)}
+            onText={(value) => setText(value)}
             onKeyDown={fieldKeys({ enter: () => setEntered(true), escape: () => usePanels.setState({ palette: false }) })}
             {...paletteField}
           />

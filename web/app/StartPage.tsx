@@ -10,6 +10,7 @@ import { parseLength, type Units } from '#core/measure/lengths';
 import { call, type ShowRow, send, sendFile } from '../state/api';
 import { setTheme, usePreferences } from '../state/preferences';
 import { UpdatedSince } from '../ui/Fault';
+import { FileField, Radio, Typed } from '../ui/Field';
 import { fieldKeys } from '../ui/field-keys';
 
 interface Lists {
@@ -79,16 +80,12 @@ export function StartPage() {
           >
             {theme === 'vellum' ? <Moon size={15} /> : <Sun size={15} />}
           </button>
-          <input
+          <FileField
             ref={file}
-            type="file"
             accept={endsOf('show')}
-            className="hidden"
-            data-testid="mvr-file"
-            onChange={(event) => {
-              const chosen = event.target.files?.[0];
-              if (chosen) void open(chosen);
-              event.target.value = '';
+            testId="mvr-file"
+            onFile={(file) => {
+              void open(file);
             }}
           />
         </div>
@@ -150,12 +147,11 @@ function ShowCard({
               {show.name}
             </Link>
           ) : (
-            <input
+            <Typed
               autoFocus
-              className="field"
-              aria-label="Name of the show"
+              label="Name of the show"
               value={renaming}
-              onChange={(event) => setRenaming(event.target.value)}
+              onText={(value) => setRenaming(value)}
               onBlur={() => rename(renaming)}
               onKeyDown={fieldKeys({ enter: () => rename(renaming), escape: () => setRenaming(null) })}
             />
@@ -307,13 +303,13 @@ function NewShow() {
       <h2 className="rule-b pb-1 font-bold">New show</h2>
       <label className="block pt-3">
         <span className="pencil">Name</span>
-        <input className="field" value={name} onChange={(event) => setName(event.target.value)} />
+        <Typed value={name} onText={(value) => setName(value)} />
       </label>
       <fieldset className="pt-3">
         <legend className="pencil">Units</legend>
         {(['metric', 'imperial'] as const).map((item) => (
           <label key={item} className="mr-4 inline-flex items-center gap-2 py-1">
-            <input type="radio" name="units" className="radio radio-xs" checked={units === item} onChange={() => change(item)} />
+            <Radio name="units" checked={units === item} onChoose={() => change(item)} />
             {item === 'metric' ? 'Metric' : 'Feet and inches'}
           </label>
         ))}
@@ -321,11 +317,11 @@ function NewShow() {
       <div className="flex gap-4 pt-3">
         <label className="block flex-1">
           <span className="pencil">Stage width</span>
-          <input className="field" value={width} onChange={(event) => setWidth(event.target.value)} />
+          <Typed value={width} onText={(value) => setWidth(value)} />
         </label>
         <label className="block flex-1">
           <span className="pencil">Stage depth</span>
-          <input className="field" value={depth} onChange={(event) => setDepth(event.target.value)} />
+          <Typed value={depth} onText={(value) => setDepth(value)} />
         </label>
       </div>
       {fault && (

@@ -1,10 +1,12 @@
 /** A snag where it is met: in its list, on the Card, at the hand-over. */
+
 import { useState } from 'react';
 import { v4 } from 'uuid';
 import { accepting, repairOf } from '#core/audit/repairs';
 import type { Snag, Weight } from '#core/audit/snags';
 import { useSession, useShow } from '../state/context';
 import { goTo } from '../state/selection';
+import { Typed } from './Field';
 import { leavesKeys } from './focus';
 
 export const weightWords: Readonly<Record<Weight, string>> = { stop: 'Stops the show', doubt: 'Doubtful', open: 'Still open' };
@@ -58,13 +60,7 @@ export function SnagItem({ snag, brief = false }: { snag: Snag; brief?: boolean 
                 if (reason.trim()) session.edit(`Accept: ${snag.text}`.slice(0, 80), accepting(show, snag, reason, v4));
               }}
             >
-              <input
-                className="field"
-                aria-label="Why it is accepted"
-                placeholder="why"
-                value={reason}
-                onChange={(event) => setReason(event.target.value)}
-              />
+              <Typed label="Why it is accepted" placeholder="why" value={reason} onText={(value) => setReason(value)} />
               <button type="submit" className="act act-small" disabled={!reason.trim()}>
                 Accept
               </button>

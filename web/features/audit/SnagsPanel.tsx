@@ -5,6 +5,7 @@ import { restingSnags, type Snag, type SnagStep, snagsOf, type Weight } from '#c
 import { removing } from '#core/model/change';
 import { useSession, useShow } from '../../state/context';
 import { usePanels } from '../../state/panels';
+import { Choice } from '../../ui/Field';
 import { PanelHead } from '../../ui/PanelHead';
 import { SnagItem, weightColours, weightWords } from '../../ui/SnagItem';
 import { plural } from '../../ui/words';
@@ -26,32 +27,28 @@ export function SnagsPanel() {
     <section aria-label="Snags">
       <PanelHead name="Snags" onClose={() => usePanels.setState({ panel: null })} />
       <div className="flex gap-2 pb-1">
-        <select
-          className="field"
-          aria-label="Step of the snags"
+        <Choice
+          label="Step of the snags"
           value={step}
-          onChange={(event) => setStep(event.target.value as SnagStep | '')}
-        >
-          <option value="">every step ({every.length})</option>
-          {(Object.keys(stepNames) as SnagStep[]).map((name) => (
-            <option key={name} value={name}>
-              {stepNames[name]} ({count((snag) => snag.step === name)})
-            </option>
-          ))}
-        </select>
-        <select
-          className="field"
-          aria-label="Severity of the snags"
+          options={[
+            ['', `every step (${every.length})`],
+            ...(Object.keys(stepNames) as SnagStep[]).map(
+              (name) => [name, `${stepNames[name]} (${count((snag) => snag.step === name)})`] as const,
+            ),
+          ]}
+          onChoose={(value) => setStep(value as SnagStep | '')}
+        />
+        <Choice
+          label="Severity of the snags"
           value={weight}
-          onChange={(event) => setWeight(event.target.value as Weight | '')}
-        >
-          <option value="">every severity</option>
-          {(Object.keys(weightWords) as Weight[]).map((name) => (
-            <option key={name} value={name}>
-              {weightWords[name]} ({count((snag) => snag.weight === name)})
-            </option>
-          ))}
-        </select>
+          options={[
+            ['', 'every severity'],
+            ...(Object.keys(weightWords) as Weight[]).map(
+              (name) => [name, `${weightWords[name]} (${count((snag) => snag.weight === name)})`] as const,
+            ),
+          ]}
+          onChoose={(value) => setWeight(value as Weight | '')}
+        />
       </div>
       {!list.length && <p className="pencil">{every.length ? 'None of these.' : 'No snags: the rig is sound.'}</p>}
       <div data-testid="snag-list">

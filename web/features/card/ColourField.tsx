@@ -9,6 +9,7 @@ import { all, get, type Show } from '#core/model/show';
 import { taking } from '#core/shelf/copy';
 import { useSession, useShow } from '../../state/context';
 import { attempt, readItems, shelvedFilters, useShelf } from '../../state/shelf';
+import { ColourPick } from '../../ui/Field';
 import { Line, TextField } from '../../ui/TextField';
 import { plural } from '../../ui/words';
 
@@ -78,15 +79,13 @@ export function ColourField({ fixtures }: { fixtures: readonly Fixture[] }) {
           onWrite={write}
         />
         {led && (
-          <input
-            type="color"
-            aria-label="Colour of the light"
+          <ColourPick
+            label="Colour of the light"
             title="A colour of its own"
             className="h-5 w-6 shrink-0 self-center"
             value={direct ?? colour?.rgb ?? '#ffffff'}
-            onChange={(event) => {
-              if (event.target.value !== direct)
-                session.edit(`Colour ${event.target.value} for ${plural(fixtures.length)}`, paint(show, event.target.value));
+            onText={(value) => {
+              if (value !== direct) session.edit(`Colour ${value} for ${plural(fixtures.length)}`, paint(show, value));
             }}
           />
         )}

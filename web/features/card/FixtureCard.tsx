@@ -21,6 +21,7 @@ import { place } from '#core/space/hanging';
 import { useSession, useShow } from '../../state/context';
 import { usePanels } from '../../state/panels';
 import { attempt, takeIntoShow, useShelf } from '../../state/shelf';
+import { Choice } from '../../ui/Field';
 import { commandById, tip } from '../../ui/registry';
 import { SnagItem } from '../../ui/SnagItem';
 import { Line, TextField } from '../../ui/TextField';
@@ -303,22 +304,22 @@ export function TypeSelect({ label, value, onChange }: { label: string; value: s
     });
   };
   return (
-    <select className="field" aria-label={label} value={value} onChange={(event) => choose(event.target.value)}>
-      {value === '' && <option value="">several</option>}
-      {all(show, 'type').map((type) => (
-        <option key={type.id} value={type.id}>
-          {type.name}, {type.maker}
-        </option>
-      ))}
-      {offered.length > 0 && offered.length <= MOST_OFFERED && (
-        <optgroup label="On the Shelf">
-          {offered.map((item) => (
-            <option key={item.id} value={item.id}>
-              {item.summary.name}, {item.summary.maker}
-            </option>
-          ))}
-        </optgroup>
-      )}
-    </select>
+    <Choice
+      label={label}
+      value={value}
+      options={[
+        ...(value === '' ? [['', 'several'] as const] : []),
+        ...all(show, 'type').map((type) => [type.id, `${type.name}, ${type.maker}`] as const),
+      ]}
+      more={
+        offered.length > 0 && offered.length <= MOST_OFFERED
+          ? {
+              title: 'On the Shelf',
+              options: offered.map((item) => [item.id, `${item.summary.name}, ${item.summary.maker}`] as const),
+            }
+          : undefined
+      }
+      onChoose={choose}
+    />
   );
 }

@@ -12,6 +12,7 @@ import { withDevices } from '#core/patch/parts';
 import { type Paintable, paintable, paintFixtures } from '#core/setout/hang';
 import { ARM } from '#core/space/hanging';
 import { useSession, useShow } from '../../state/context';
+import { Choice, Tick } from '../../ui/Field';
 import { Line, TextField } from '../../ui/TextField';
 import { plural } from '../../ui/words';
 
@@ -71,24 +72,24 @@ export function Hanging({ fixtures }: { fixtures: readonly Fixture[] }) {
   return (
     <>
       <Line name="Hangs">
-        <select
-          className="field"
-          aria-label="Hangs"
+        <Choice
+          label="Hangs"
           value={way ?? ''}
-          onChange={(event) => {
-            const hang = event.target.value as Fixture['hang'];
+          options={[
+            ...(way === null ? [['', 'several'] as const] : []),
+            ['under', vertical ? 'on the boom' : 'under'],
+            ...(!vertical ? ['over'] : []),
+            ['arm left', `on a side arm, ${vertical ? 'stage right' : 'left'}`],
+            ['arm right', `on a side arm, ${vertical ? 'stage left' : 'right'}`],
+            ['floor', 'standing on the floor'],
+          ]}
+          onChoose={(value) => {
+            const hang = value as Fixture['hang'];
             each(`Hang ${hang}`, (fixture) =>
               withField({ ...fixture, hang }, 'arm', hang.startsWith('arm') ? (fixture.arm ?? ARM) : undefined),
             );
           }}
-        >
-          {way === null && <option value="">several</option>}
-          <option value="under">{vertical ? 'on the boom' : 'under'}</option>
-          {!vertical && <option value="over">over</option>}
-          <option value="arm left">on a side arm, {vertical ? 'stage right' : 'left'}</option>
-          <option value="arm right">on a side arm, {vertical ? 'stage left' : 'right'}</option>
-          <option value="floor">standing on the floor</option>
-        </select>
+        />
       </Line>
       {arms &&
         length(
@@ -99,19 +100,14 @@ export function Hanging({ fixtures }: { fixtures: readonly Fixture[] }) {
         )}
       {trusses && (
         <Line name="Chord">
-          <select
-            className="field"
-            aria-label="Chord"
+          <Choice
+            label="Chord"
             value={shared(fixtures.map((fixture) => fixture.chord ?? '')) ?? ''}
-            onChange={(event) =>
-              each('Chord', (fixture) => withField(fixture, 'chord', (event.target.value || undefined) as Fixture['chord']))
+            options={[['', 'as the truss has it'], ...chords.map((chord) => chord)]}
+            onChoose={(value) =>
+              each('Chord', (fixture) => withField(fixture, 'chord', (value || undefined) as Fixture['chord']))
             }
-          >
-            <option value="">as the truss has it</option>
-            {chords.map((chord) => (
-              <option key={chord}>{chord}</option>
-            ))}
-          </select>
+          />
         </Line>
       )}
       {length(
@@ -132,14 +128,10 @@ export function Hanging({ fixtures }: { fixtures: readonly Fixture[] }) {
             const on = fixtures.filter((fixture) => fixture.accessories?.includes(item.id)).length;
             return (
               <label key={item.id} className="flex items-center gap-1">
-                <input
-                  type="checkbox"
-                  className="checkbox checkbox-xs"
+                <Tick
                   checked={on === fixtures.length}
-                  ref={(box) => {
-                    if (box) box.indeterminate = on > 0 && on < fixtures.length;
-                  }}
-                  onChange={() =>
+                  some={on > 0 && on < fixtures.length}
+                  onTick={() =>
                     each(`${on === fixtures.length ? 'Take off' : 'Put on'} ${item.name}`, (fixture) => {
                       const others = (fixture.accessories ?? []).filter((id) => id !== item.id);
                       const next = on === fixtures.length ? others : [...others, item.id];
@@ -154,19 +146,12 @@ export function Hanging({ fixtures }: { fixtures: readonly Fixture[] }) {
         </div>
       </details>
       <Line name="Tag set">
-        <select
-          className="field"
-          aria-label="Tag set of its own"
+        <Choice
+          label="Tag set of its own"
           value={shared(fixtures.map((fixture) => fixture.tags ?? '')) ?? ''}
-          onChange={(event) => each('Tag set', (fixture) => withField(fixture, 'tags', event.target.value || undefined))}
-        >
-          <option value="">as the drawing has it</option>
-          {tagSetsOf(show).map((set) => (
-            <option key={set.id} value={set.id}>
-              {set.name}
-            </option>
-          ))}
-        </select>
+          options={[['', 'as the drawing has it'], ...tagSetsOf(show).map((set) => [set.id, set.name] as const)]}
+          onChoose={(value) => each('Tag set', (fixture) => withField(fixture, 'tags', value || undefined))}
+        />
       </Line>
       {fixtures.length > 1 && (
         <details className="py-1">
@@ -177,11 +162,9 @@ export function Hanging({ fixtures }: { fixtures: readonly Fixture[] }) {
           <div className="flex flex-wrap gap-x-3">
             {paintable.map((name) => (
               <label key={name} className="flex items-center gap-1">
-                <input
-                  type="checkbox"
-                  className="checkbox checkbox-xs"
+                <Tick
                   checked={what.has(name)}
-                  onChange={() => {
+                  onTick={() => {
                     const next = new Set(what);
                     if (!next.delete(name)) next.add(name);
                     setWhat(next);

@@ -12,6 +12,7 @@ import { centreAlong, curveLength, isClosed, trimOf } from '#core/space/curves';
 import { movedCurve } from '#core/space/transform';
 import { useSession, useShow } from '../../state/context';
 import { select } from '../../state/selection';
+import { Choice, Tick } from '../../ui/Field';
 import { LengthField } from '../../ui/LengthField';
 import { commandById, tip } from '../../ui/registry';
 import { Line, TextField } from '../../ui/TextField';
@@ -180,53 +181,37 @@ export function PositionCard({ position }: { position: Position }) {
       {position.use === 'truss' && (
         <>
           <Line name="Section">
-            <select
-              className="field"
-              aria-label="Section"
+            <Choice
+              label="Section"
               value={position.section ?? 'tube'}
-              onChange={(event) =>
-                write(`Section of ${position.name}`, { section: event.target.value as NonNullable<Position['section']> })
-              }
-            >
-              {trussSections.map((section) => (
-                <option key={section}>{section}</option>
-              ))}
-            </select>
+              options={trussSections.map((section) => section)}
+              onChoose={(value) => write(`Section of ${position.name}`, { section: value as NonNullable<Position['section']> })}
+            />
           </Line>
           {size('Width', position.width, (mm) => (mm < 10 ? 'At least 10 mm.' : { width: mm }))}
           {size('Depth', position.depth ?? 300, (mm) => (mm < 10 ? 'At least 10 mm.' : { depth: mm }))}
           <Line name="Hangs from">
-            <select
-              className="field"
-              aria-label="Units hang from"
+            <Choice
+              label="Units hang from"
               value={position.from ?? 'lower'}
-              onChange={(event) =>
-                write(`Units of ${position.name} from the ${event.target.value} chord`, {
-                  from: event.target.value as NonNullable<Position['from']>,
+              options={chords.map((chord) => chord)}
+              onChoose={(value) =>
+                write(`Units of ${position.name} from the ${value} chord`, {
+                  from: value as NonNullable<Position['from']>,
                 })
               }
-            >
-              {chords.map((chord) => (
-                <option key={chord}>{chord}</option>
-              ))}
-            </select>
+            />
           </Line>
         </>
       )}
       {position.use === 'boom' && size('Base', position.base ?? 600, (mm) => (mm < 50 ? 'At least 50 mm.' : { base: mm }))}
       <Line name="Numbers">
-        <select
-          className="field"
-          aria-label="Unit numbers"
+        <Choice
+          label="Unit numbers"
           value={position.numbering}
-          onChange={(event) =>
-            write(`Number ${position.name} ${event.target.value}`, { numbering: event.target.value as Position['numbering'] })
-          }
-        >
-          {numberingRules.map((rule) => (
-            <option key={rule}>{rule}</option>
-          ))}
-        </select>
+          options={numberingRules.map((rule) => rule)}
+          onChoose={(value) => write(`Number ${position.name} ${value}`, { numbering: value as Position['numbering'] })}
+        />
       </Line>
       {isClosed(curve) &&
         size('Mark', position.mark ?? 0, (mm) =>
@@ -235,12 +220,30 @@ export function PositionCard({ position }: { position: Position }) {
             : { mark: mm },
         )}
       <Line name="Ticks">
-        <select
-          className="field"
-          aria-label="Tick marks"
+        <Choice
+          label="Tick marks"
           value={ticks ? `${ticks.from}${ticks.figures ? ' figures' : ''}` : ''}
-          onChange={(event) => {
-            const [from, figures] = event.target.value.split(' ');
+          options={[
+            ['', 'as the show has them'],
+            ...(['centre', 'split', 'start', 'end'] as const).flatMap((from) =>
+              ['', ' figures'].map(
+                (figures) =>
+                  [
+                    from + figures,
+                    `${
+                      {
+                        centre: 'on the centre',
+                        split: 'split about the centre',
+                        start: 'from stage right or below',
+                        end: 'from stage left or above',
+                      }[from]
+                    }${figures ? ', with figures' : ''}`,
+                  ] as const,
+              ),
+            ),
+          ]}
+          onChoose={(value) => {
+            const [from, figures] = value.split(' ');
             if (!from) {
               const { ticks: _, ...rest } = position;
               session.edit(`Ticks of ${position.name}`, updating([[position, rest]]));
@@ -253,34 +256,15 @@ export function PositionCard({ position }: { position: Position }) {
                 },
               });
           }}
-        >
-          <option value="">as the show has them</option>
-          {(['centre', 'split', 'start', 'end'] as const).flatMap((from) =>
-            ['', ' figures'].map((figures) => (
-              <option key={from + figures} value={from + figures}>
-                {
-                  {
-                    centre: 'on the centre',
-                    split: 'split about the centre',
-                    start: 'from stage right or below',
-                    end: 'from stage left or above',
-                  }[from]
-                }
-                {figures ? ', with figures' : ''}
-              </option>
-            )),
-          )}
-        </select>
+        />
       </Line>
       {ticks && size('Ticks every', ticks.step, (mm) => (mm < 20 ? 'At least 20 mm apart.' : { ticks: { ...ticks, step: mm } }))}
       <Line name="Detail">
         <label className="flex items-center gap-1">
-          <input
-            type="checkbox"
-            className="checkbox checkbox-xs"
-            aria-label="Show a detail"
+          <Tick
+            label="Show a detail"
             checked={detail.shown}
-            onChange={() =>
+            onTick={() =>
               write(`${detail.shown ? 'Put away' : 'Show'} the detail of ${position.name}`, {
                 detail: { ...detail, shown: !detail.shown },
               })

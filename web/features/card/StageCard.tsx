@@ -1,4 +1,5 @@
 /** An outline, a cloth, a dimension or a note in the Card. */
+
 import { dimensionFigures } from '#core/draw/stage-chunks';
 import { formatLength, lengthUnit } from '#core/measure/lengths';
 import { edit } from '#core/model/change';
@@ -6,6 +7,7 @@ import type { Dimension, Masking, Note, Outline } from '#core/model/records';
 import { find, settingsOf } from '#core/model/show';
 import { parsePoint } from '#core/setout/snap';
 import { useSession, useShow } from '../../state/context';
+import { Choice } from '../../ui/Field';
 import { LengthField } from '../../ui/LengthField';
 import { commandById, tip } from '../../ui/registry';
 import { Line, TextField } from '../../ui/TextField';
@@ -108,16 +110,16 @@ export function StageCard({ thing }: { thing: Thing }) {
             <b>{formatLength(dimensionFigures(show, thing).length, units)}</b>
           </Line>
           <Line name="Along">
-            <select
-              className="field"
-              aria-label="Measured along"
+            <Choice
+              label="Measured along"
               value={thing.along}
-              onChange={(event) => write(thing, 'Direction of a dimension', { along: event.target.value as Dimension['along'] })}
-            >
-              <option value="line">the line between</option>
-              <option value="x">across the stage</option>
-              <option value="y">up the stage</option>
-            </select>
+              options={[
+                ['line', 'the line between'],
+                ['x', 'across the stage'],
+                ['y', 'up the stage'],
+              ]}
+              onChoose={(value) => write(thing, 'Direction of a dimension', { along: value as Dimension['along'] })}
+            />
           </Line>
           {length(thing, 'Offset', thing.offset, (mm) => ({ offset: mm }))}
           <p className="pencil">

@@ -1,6 +1,8 @@
 /** A point typed instead of pointed at; a figure typed on the drawing goes here. */
+
 import { useRef, useState } from 'react';
 import type { Tool } from '../../ui/canvas/tool';
+import { Typed } from '../../ui/Field';
 import { fieldKeys } from '../../ui/field-keys';
 import { useFigures } from '../../ui/keys';
 
@@ -19,15 +21,15 @@ export function PointField({ tool }: { tool: Tool }) {
     >
       <label className="flex items-center gap-2">
         <span className="pencil">Next point</span>
-        <input
+        <Typed
           ref={field}
-          className="field !w-40"
-          aria-label="Next point"
+          className="!w-40"
+          label="Next point"
           title="2.4, 3.1 from the origin; @1.5, -2 from the last point; @3<45 by length and angle; 4 towards the pointer; 2.4 SR 3.1 US in words"
           placeholder="2.4, 3.1 or @1.5, -2"
           value={text}
-          onChange={(event) => {
-            setText(event.target.value);
+          onText={(value) => {
+            setText(value);
             setFault('');
           }}
           onKeyDown={fieldKeys({

@@ -15,6 +15,7 @@ import { outlinePoints } from '#core/space/transform';
 import { useSession, useShow } from '../../state/context';
 import { usePanels } from '../../state/panels';
 import { usePreferences } from '../../state/preferences';
+import { Choice, FileField, Tick, Typed } from '../../ui/Field';
 import { PanelHead } from '../../ui/PanelHead';
 import { Line } from '../../ui/TextField';
 import { plural } from '../../ui/words';
@@ -101,15 +102,13 @@ export function DxfPanel() {
         <PanelHead name="Read a venue from DXF" onClose={() => usePanels.setState({ panel: null })} />
         <label className="act block cursor-pointer text-center">
           {read ? 'Choose another file' : 'Choose a DXF file'}
-          <input
-            type="file"
+          <FileField
             accept={endsOf('venue')}
+            testId="dxf-file"
             className="sr-only"
-            data-testid="dxf-file"
-            onChange={(event) => {
-              const file = event.target.files?.[0];
-              event.target.value = '';
-              if (file) void open(file);
+            tabIndex={0}
+            onFile={(file) => {
+              void open(file);
             }}
           />
         </label>
@@ -137,32 +136,22 @@ export function DxfPanel() {
         {read && (
           <>
             <Line name="Unit">
-              <select
-                className="field"
-                aria-label="Unit of the file"
+              <Choice
+                label="Unit of the file"
                 value={unit}
-                onChange={(event) => setUnit(Number(event.target.value))}
-              >
-                {[...unitNames, ...(unitNames.some(([, mm]) => mm === unit) ? [] : [['as the file says', unit] as const])].map(
-                  ([name, mm]) => (
-                    <option key={name} value={mm}>
-                      {name}
-                    </option>
-                  ),
-                )}
-              </select>
+                options={[
+                  ...unitNames,
+                  ...(unitNames.some(([, mm]) => mm === unit) ? [] : [['as the file says', unit] as const]),
+                ].map(([name, mm]) => [mm, name] as const)}
+                onChoose={(value) => setUnit(Number(value))}
+              />
             </Line>
             <p className="pencil" data-testid="dxf-size">
               {read.drawing.unit === null ? 'The file does not say its unit. ' : ''}It is then {formatLength(w, units)} x{' '}
               {formatLength(h, units)} {units === 'metric' ? 'm' : ''} large.
             </p>
             <Line name="Turn">
-              <input
-                className="field"
-                aria-label="Rotation"
-                value={rotation}
-                onChange={(event) => setRotation(event.target.value)}
-              />
+              <Typed label="Rotation" value={rotation} onText={(value) => setRotation(value)} />
             </Line>
             <p className="pencil py-1">Click in the preview where the centre line crosses the plaster line.</p>
             <fieldset>
@@ -170,11 +159,9 @@ export function DxfPanel() {
               <div className="max-h-44 overflow-auto">
                 {read.drawing.layers.map((layer) => (
                   <label key={layer.name} className="flex items-center gap-2">
-                    <input
-                      type="checkbox"
-                      className="checkbox checkbox-xs"
+                    <Tick
                       checked={layers.has(layer.name)}
-                      onChange={() => {
+                      onTick={() => {
                         const next = new Set(layers);
                         if (!next.delete(layer.name)) next.add(layer.name);
                         setLayers(next);

@@ -21,6 +21,7 @@ import { all } from '#core/model/show';
 import { sweeping } from '#core/shelf/sweep';
 import { useSession, useShow } from '../../state/context';
 import { usePanels } from '../../state/panels';
+import { Choice, Typed } from '../../ui/Field';
 import { PanelHead } from '../../ui/PanelHead';
 import { TextField } from '../../ui/TextField';
 import { plural } from '../../ui/words';
@@ -95,25 +96,14 @@ export function FieldsPanel() {
           setName('');
         }}
       >
-        <input
-          className="field"
-          aria-label="Name of the new column"
-          placeholder="name"
-          value={name}
-          onChange={(event) => setName(event.target.value)}
-        />
-        <select
-          className="field !w-24"
-          aria-label="Kind of the new column"
+        <Typed label="Name of the new column" placeholder="name" value={name} onText={(value) => setName(value)} />
+        <Choice
+          label="Kind of the new column"
+          className="!w-24"
           value={type}
-          onChange={(event) => setType(event.target.value as CustomField['type'])}
-        >
-          {customTypes.map((item) => (
-            <option key={item} value={item}>
-              {item}
-            </option>
-          ))}
-        </select>
+          options={customTypes.map((item) => item)}
+          onChoose={(value) => setType(value as CustomField['type'])}
+        />
         <button type="submit" className="act flex items-center gap-1">
           <Plus size={12} /> Add
         </button>

@@ -20,6 +20,7 @@ import { usePanels } from '../../state/panels';
 import { select } from '../../state/selection';
 import { attempt, takeIntoShow, useShelf } from '../../state/shelf';
 import { useTool } from '../../state/tool';
+import { Choice, Tick, Typed } from '../../ui/Field';
 import { fieldKeys } from '../../ui/field-keys';
 import { focusDrawing, leavesKeys } from '../../ui/focus';
 import { Line } from '../../ui/TextField';
@@ -77,13 +78,12 @@ export function HangPanel() {
     <section aria-label="Hang">
       <label className="flex items-center gap-2">
         <Search size={14} className="pencil shrink-0" />
-        <input
+        <Typed
           ref={field}
-          className="field"
-          aria-label="Search the show's types"
+          label="Search the show's types"
           placeholder="Type to search, for example fresnel"
           value={search}
-          onChange={(event) => setSearch(event.target.value)}
+          onText={(value) => setSearch(value)}
           onKeyDown={fieldKeys({
             enter: () => {
               // What is meant word by word goes before what only has it somewhere in it, be it in the show or on the Shelf.
@@ -148,12 +148,12 @@ export function HangPanel() {
         {tool === 'hang'
           ? 'Click a position to hang one. Press and drag along it for a row of '
           : 'Choose a type, then point at a position. A row has '}
-        <input
-          className="field !inline-block !w-9 !p-0 text-center"
-          aria-label="Units in a row"
+        <Typed
+          className="!inline-block !w-9 !p-0 text-center"
+          label="Units in a row"
           value={rowCount}
-          onChange={(event) => {
-            const n = Number(event.target.value.replace(/\D/g, ''));
+          onText={(value) => {
+            const n = Number(value.replace(/\D/g, ''));
             if (n >= 1 && n <= 200) useTool.setState({ rowCount: n });
           }}
         />
@@ -183,35 +183,28 @@ function HangingWay() {
   return (
     <div className="pt-1">
       <Line name="Hangs">
-        <select
-          className="field"
-          aria-label="How the next ones hang"
+        <Choice
+          label="How the next ones hang"
           value={hangWay ?? ''}
-          onChange={(event) => useTool.setState({ hangWay: (event.target.value || null) as Fixture['hang'] | null })}
-        >
-          <option value="">as the position has it</option>
-          {ways.map(([way, text]) => (
-            <option key={way} value={way}>
-              {text}
-            </option>
-          ))}
-        </select>
+          options={[['', 'as the position has it'], ...ways.map(([way, text]) => [way, text] as const)]}
+          onChoose={(value) => useTool.setState({ hangWay: (value || null) as Fixture['hang'] | null })}
+        />
       </Line>
       <Line name="Noses">
-        <select
-          className="field"
-          aria-label="Noses"
+        <Choice
+          label="Noses"
           value={settingsOf(show).nose}
-          onChange={(event) =>
+          options={[
+            ['aim', 'point to the focus'],
+            ['square', 'stand square to the pipe'],
+          ]}
+          onChoose={(value) =>
             session.edit(
-              event.target.value === 'aim' ? 'Noses follow the aim' : 'Noses square to the pipe',
-              edit([settingsOf(show)], { nose: event.target.value as 'aim' | 'square' }),
+              value === 'aim' ? 'Noses follow the aim' : 'Noses square to the pipe',
+              edit([settingsOf(show)], { nose: value as 'aim' | 'square' }),
             )
           }
-        >
-          <option value="aim">point to the focus</option>
-          <option value="square">stand square to the pipe</option>
-        </select>
+        />
       </Line>
       {stock.length ? (
         <details className="pt-1">
@@ -223,11 +216,9 @@ function HangingWay() {
           <div className="flex flex-wrap gap-x-3">
             {stock.map((item) => (
               <label key={item.id} className="flex items-center gap-1">
-                <input
-                  type="checkbox"
-                  className="checkbox checkbox-xs"
+                <Tick
                   checked={accessories.includes(item.id)}
-                  onChange={() =>
+                  onTick={() =>
                     useTool.setState({
                       accessories: accessories.includes(item.id)
                         ? accessories.filter((id) => id !== item.id)
@@ -301,34 +292,26 @@ function RowForm() {
       }}
     >
       <Line name="On">
-        <select
-          className="field"
-          aria-label="Position of the row"
+        <Choice
+          label="Position of the row"
           value={position.id}
-          onChange={(event) => setOn(event.target.value)}
-        >
-          {positions.map((item) => (
-            <option key={item.id} value={item.id}>
-              {item.name}
-            </option>
-          ))}
-        </select>
+          options={positions.map((item) => [item.id, item.name] as const)}
+          onChoose={(value) => setOn(value)}
+        />
       </Line>
       <div className="flex gap-1 pt-1">
-        <input
-          className="field"
-          aria-label="Row from"
+        <Typed
+          label="Row from"
           placeholder={formatLength(Math.min(low, high), units)}
           value={from}
-          onChange={(event) => setFrom(event.target.value)}
+          onText={(value) => setFrom(value)}
         />
         <span className="pencil self-center">to</span>
-        <input
-          className="field"
-          aria-label="Row to"
+        <Typed
+          label="Row to"
           placeholder={formatLength(Math.max(low, high), units)}
           value={to}
-          onChange={(event) => setTo(event.target.value)}
+          onText={(value) => setTo(value)}
         />
         <button type="submit" className="act">
           Hang

@@ -7,6 +7,7 @@ import { type Compared, compareTable, hasIds, type MatchBy, matchable } from '#c
 import { fieldsInOrder } from '#core/model/fields';
 import { useSession, useShow } from '../../state/context';
 import { goTo } from '../../state/selection';
+import { Choice, Tick } from '../../ui/Field';
 import { PanelHead } from '../../ui/PanelHead';
 import { Line } from '../../ui/TextField';
 import { plural } from '../../ui/words';
@@ -46,17 +47,16 @@ function Coming({ name, table }: NonNullable<ReturnType<typeof useLedger.getStat
         {name}
       </p>
       <Line name="Match by">
-        <select className="field" aria-label="Match by" value={by} onChange={(event) => setBy(event.target.value as MatchBy)}>
-          <option value="id">the hidden id</option>
-          {matchable.map((item) => (
-            <option key={item}>{item}</option>
-          ))}
-          {fieldsInOrder(show).map((field) => (
-            <option key={field.id} value={`own ${field.id}`}>
-              {field.name}
-            </option>
-          ))}
-        </select>
+        <Choice
+          label="Match by"
+          value={by}
+          options={[
+            ['id', 'the hidden id'],
+            ...matchable.map((item) => item),
+            ...fieldsInOrder(show).map((field) => [`own ${field.id}`, field.name] as const),
+          ]}
+          onChoose={(value) => setBy(value as MatchBy)}
+        />
       </Line>
       {!compared.ok && (
         <p role="alert" className="pt-1" style={{ color: 'var(--stop)' }}>
@@ -95,13 +95,12 @@ function Coming({ name, table }: NonNullable<ReturnType<typeof useLedger.getStat
               return (
                 <li key={key} className="py-0.5" style={{ borderTop: '1px solid var(--hair-faint)' }}>
                   <label className="flex items-start gap-2">
-                    <input
-                      type="checkbox"
+                    <Tick
                       className="mt-1"
-                      aria-label={`Take ${item.title} of ${item.where}`}
+                      label={`Take ${item.title} of ${item.where}`}
                       disabled={item.why !== null}
                       checked={item.why === null && !left.has(key)}
-                      onChange={() =>
+                      onTick={() =>
                         setLeft((now) => new Set(now.has(key) ? [...now].filter((other) => other !== key) : [...now, key]))
                       }
                     />

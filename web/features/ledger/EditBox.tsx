@@ -1,5 +1,7 @@
 /** The field of a cell that is being edited. */
+
 import { useRef } from 'react';
+import { Typed } from '../../ui/Field';
 import { fieldKeys } from '../../ui/field-keys';
 
 export function EditBox({
@@ -28,13 +30,14 @@ export function EditBox({
     finish([down, right]);
   };
   return (
-    <input
+    <Typed
       autoFocus
-      aria-label={`Edit ${label}`}
+      label={`Edit ${label}`}
+      bare
       className="-mx-1 w-full bg-[var(--sheet)] px-1 outline-none"
       style={{ textAlign: right ? 'right' : 'left' }}
       value={text}
-      onChange={(event) => onChange(event.target.value)}
+      onText={(value) => onChange(value)}
       onBlur={() => finish([0, 0])}
       onClick={(event) => event.stopPropagation()}
       onKeyDown={fieldKeys({

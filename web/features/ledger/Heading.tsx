@@ -8,6 +8,7 @@ import { choicesOf, exactTerm, termsOf } from '#core/ledger/filter';
 import { kinds } from '#core/ledger/kinds/index';
 import type { LedgerFilter } from '#core/model/records';
 import { useSession, useShow } from '../../state/context';
+import { Tick, Typed } from '../../ui/Field';
 import { fieldKeys } from '../../ui/field-keys';
 import { editColumns, setFilter, switchFilter, useLedger } from './state';
 
@@ -98,9 +99,9 @@ export const Heading = memo(function Heading({ column, left, filter, fault, righ
         </button>
       </div>
       <div className="flex items-center">
-        <input
-          className="field min-w-0 !py-0"
-          aria-label={`Filter ${column.title}`}
+        <Typed
+          className="min-w-0 !py-0"
+          label={`Filter ${column.title}`}
           aria-invalid={fault !== undefined}
           title={fault ?? kinds[column.kind].help}
           style={{
@@ -109,7 +110,7 @@ export const Heading = memo(function Heading({ column, left, filter, fault, righ
             background: filter?.on ? 'var(--halo)' : undefined,
           }}
           value={filter?.text ?? ''}
-          onChange={(event) => setFilter(column.field, event.target.value)}
+          onText={(value) => setFilter(column.field, value)}
         />
         <button
           type="button"
@@ -199,10 +200,9 @@ function Menu({
         const on = terms.includes(term);
         return (
           <label key={value} className="flex items-baseline gap-2">
-            <input
-              type="checkbox"
+            <Tick
               checked={on}
-              onChange={() =>
+              onTick={() =>
                 setFilter(
                   column.field,
                   (on ? terms.filter((item) => item !== term) : [...terms, term]).filter(Boolean).join(', '),

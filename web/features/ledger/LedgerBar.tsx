@@ -16,6 +16,7 @@ import { fetchFile, sendFile } from '../../state/api';
 import { useSession, useShow } from '../../state/context';
 import { usePanels } from '../../state/panels';
 import { select } from '../../state/selection';
+import { Choice, FileField, Tick, Typed } from '../../ui/Field';
 import { fieldKeys } from '../../ui/field-keys';
 import { saveFile } from '../../ui/save';
 import { plural } from '../../ui/words';
@@ -107,41 +108,33 @@ export function LedgerBar({ rows, columns, write }: Props) {
           </>
         )}
         <label className="flex items-center gap-1">
-          <input type="checkbox" checked={dim} onChange={(event) => set({ dim: event.target.checked })} />
+          <Tick checked={dim} onTick={(on) => set({ dim: on })} />
           dim drawing
         </label>
         <span className="flex-1" />
         <label className="flex items-center gap-1">
           <span className="pencil">group</span>
-          <select
-            className="field !w-20 !py-0"
-            aria-label="Group by"
+          <Choice
+            label="Group by"
+            className="!w-20 !py-0"
             value={groups[0] ?? ''}
-            onChange={(event) =>
+            options={[['', 'nothing'], ...columnsOf(show).map((column) => [column.field, column.title] as const)]}
+            onChoose={(value) =>
               set({
-                groups: event.target.value
-                  ? [event.target.value, ...groups.slice(1).filter((field) => field !== event.target.value)]
-                  : [],
+                groups: value ? [value, ...groups.slice(1).filter((field) => field !== value)] : [],
               })
             }
-          >
-            <option value="">nothing</option>
-            {columnsOf(show).map((column) => (
-              <option key={column.field} value={column.field}>
-                {column.title}
-              </option>
-            ))}
-          </select>
+          />
         </label>
-        <input
-          className="field !w-20 !py-0"
-          aria-label="View of the Ledger"
+        <Typed
+          className="!w-20 !py-0"
+          label="View of the Ledger"
           placeholder="view"
           list="ledger-views"
           value={name}
-          onChange={(event) => {
-            setName(event.target.value);
-            const hit = views.find((view) => view.name === event.target.value);
+          onText={(value) => {
+            setName(value);
+            const hit = views.find((view) => view.name === value);
             if (hit) takeView(hit);
           }}
         />
@@ -199,16 +192,12 @@ export function LedgerBar({ rows, columns, write }: Props) {
         >
           Bring back
         </button>
-        <input
+        <FileField
           ref={file}
-          type="file"
-          hidden
-          data-testid="back-file"
+          testId="back-file"
           accept={endsOf('table')}
-          onChange={(event) => {
-            const [first] = event.target.files ?? [];
-            event.target.value = '';
-            if (first) void bringBack(first);
+          onFile={(file) => {
+            void bringBack(file);
           }}
         />
       </div>
@@ -227,12 +216,11 @@ function ColumnChoice({ columns }: { columns: Props['columns'] }) {
       <legend className="sr-only">Columns of the Ledger</legend>
       {columnsOf(show).map((column) => (
         <label key={column.field} className="flex items-center gap-1">
-          <input
-            type="checkbox"
+          <Tick
             checked={shown.has(column.field)}
-            onChange={(event) =>
+            onTick={(on) =>
               editColumns(show, (now) =>
-                event.target.checked
+                on
                   ? [...now, { field: column.field, width: column.width, pinned: false }]
                   : now.filter((item) => item.field !== column.field),
               )
@@ -263,16 +251,16 @@ function ColumnPick({
   everything: boolean;
 }) {
   return (
-    <select className="field !w-28 !py-0" aria-label={label} value={value} onChange={(event) => onChange(event.target.value)}>
-      {everything && <option value="">all columns</option>}
-      {columns
-        .filter((column) => column.typed)
-        .map((column) => (
-          <option key={column.field} value={column.field}>
-            {column.title}
-          </option>
-        ))}
-    </select>
+    <Choice
+      label={label}
+      className="!w-28 !py-0"
+      value={value}
+      options={[
+        ...(everything ? [['', 'all columns'] as const] : []),
+        ...columns.filter((column) => column.typed).map((column) => [column.field, column.title] as const),
+      ]}
+      onChoose={(value) => onChange(value)}
+    />
   );
 }
 
@@ -298,28 +286,28 @@ function FindBar({ rows, columns, write }: { rows: readonly Row[] } & Pick<Props
       }}
       onKeyDown={fieldKeys({ escape: () => useLedger.setState({ tool: null }) })}
     >
-      <input
+      <Typed
         ref={input}
-        className="field !w-32 !py-0"
-        aria-label="Find"
+        className="!w-32 !py-0"
+        label="Find"
         placeholder="find"
         value={find}
-        onChange={(event) => setFind(event.target.value)}
+        onText={(value) => setFind(value)}
       />
-      <input
-        className="field !w-32 !py-0"
-        aria-label="Replace by"
+      <Typed
+        className="!w-32 !py-0"
+        label="Replace by"
         placeholder="replace by"
         value={replace}
-        onChange={(event) => setReplace(event.target.value)}
+        onText={(value) => setReplace(value)}
       />
       <ColumnPick label="Find in" columns={columns} value={field} onChange={setField} everything />
       <label className="flex items-center gap-1">
-        <input type="checkbox" checked={whole} onChange={(event) => setWhole(event.target.checked)} />
+        <Tick checked={whole} onTick={(on) => setWhole(on)} />
         whole cell
       </label>
       <label className="flex items-center gap-1">
-        <input type="checkbox" checked={exact} onChange={(event) => setExact(event.target.checked)} />
+        <Tick checked={exact} onTick={(on) => setExact(on)} />
         capitals count
       </label>
       <span className="pencil">{find ? `${plural(hits.length, 'cell')}` : 'in the rows that are shown'}</span>
@@ -362,12 +350,12 @@ function SetBar({ rows, columns, write }: { rows: readonly Row[] } & Pick<Props,
       }}
     >
       <ColumnPick label="Column to set" columns={columns} value={column?.field ?? ''} onChange={setField} everything={false} />
-      <input
-        className="field !w-40 !py-0"
-        aria-label="Value for all"
+      <Typed
+        className="!w-40 !py-0"
+        label="Value for all"
         placeholder="value, empty clears"
         value={text}
-        onChange={(event) => setText(event.target.value)}
+        onText={(value) => setText(value)}
       />
       <button type="submit" className="link" disabled={!edits.length}>
         Set {plural(edits.length, 'cell')} of the rows shown

@@ -19,6 +19,7 @@ import { plainSetup, runOrder, useRun } from '../../state/run';
 import { goTo, useSelection } from '../../state/selection';
 import { useTool } from '../../state/tool';
 import { Choose } from '../../ui/Choose';
+import { Typed } from '../../ui/Field';
 import { fieldKeys } from '../../ui/field-keys';
 import { tip } from '../../ui/registry';
 import { Line, TextField } from '../../ui/TextField';
@@ -98,7 +99,7 @@ export function NumberPanel() {
         options={orderings.map(
           (by) => [by, { 'by position': 'by position, then unit', rings: 'ring by ring' }[by as string] ?? by] as const,
         )}
-        onChange={(by) => setOrder({ by: by as RunOrder['by'] })}
+        onChoose={(by) => setOrder({ by: by as RunOrder['by'] })}
       />
       {(directions as readonly string[]).includes(order.by) && (
         <>
@@ -110,14 +111,14 @@ export function NumberPanel() {
               ['serpentine', 'row by row, turning'],
               ['ties', 'across all; ties decided by'],
             ]}
-            onChange={(how) => setOrder({ rows: how as RunOrder['rows'] })}
+            onChoose={(how) => setOrder({ rows: how as RunOrder['rows'] })}
           />
           <Choose
             name={order.rows === 'ties' ? 'Ties' : 'Rows go'}
             label="Second direction"
             value={secondOf(order.by as Direction, order.second)}
             options={directions.filter((item) => secondOf(order.by as Direction, item) === item)}
-            onChange={(second) => setOrder({ second: second as Direction })}
+            onChoose={(second) => setOrder({ second: second as Direction })}
           />
         </>
       )}
@@ -127,14 +128,14 @@ export function NumberPanel() {
             name="Way"
             value={order.way}
             options={['clockwise', 'anticlockwise']}
-            onChange={(way) => setOrder({ way: way as RunOrder['way'] })}
+            onChoose={(way) => setOrder({ way: way as RunOrder['way'] })}
           />
           {order.by === 'rings' && (
             <Choose
               name="Rings"
               value={order.from}
               options={['outside in', 'inside out']}
-              onChange={(from) => setOrder({ from: from as RunOrder['from'] })}
+              onChoose={(from) => setOrder({ from: from as RunOrder['from'] })}
             />
           )}
           <p className="pencil pt-1">
@@ -199,7 +200,7 @@ export function NumberPanel() {
             ['with the head', 'go along with their head'],
             ['each by itself', 'count each by itself'],
           ]}
-          onChange={(how) => useRun.setState({ parts: how as Run['parts'] })}
+          onChoose={(how) => useRun.setState({ parts: how as Run['parts'] })}
         />
       )}
       <Choose
@@ -211,7 +212,7 @@ export function NumberPanel() {
           ['skip', 'skip what is taken'],
           ['push', 'push the others up'],
         ]}
-        onChange={(how) => useRun.setState({ taken: how as Run['taken'] })}
+        onChoose={(how) => useRun.setState({ taken: how as Run['taken'] })}
       />
       {!fixtures.length && (
         <p className="pencil pt-2">Select the fixtures in the order in which they are to count: click them with Shift held.</p>
@@ -281,15 +282,14 @@ function KeptRuns({
   return (
     <div className="pt-2">
       <Line name="Kept runs">
-        <input
-          className="field"
-          aria-label="Name of the run"
+        <Typed
+          label="Name of the run"
           placeholder={runs.length ? 'choose or name one' : 'name it to keep it'}
           list="kept-runs"
           value={name}
-          onChange={(event) => {
-            setName(event.target.value);
-            const hit = runs.find((item) => item.name === event.target.value);
+          onText={(value) => {
+            setName(value);
+            const hit = runs.find((item) => item.name === value);
             if (hit) onTake(hit);
           }}
           onKeyDown={fieldKeys({

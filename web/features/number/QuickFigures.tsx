@@ -9,6 +9,7 @@ import { useSession, useShow } from '../../state/context';
 import { useRun } from '../../state/run';
 import { useSelection } from '../../state/selection';
 import { useTool } from '../../state/tool';
+import { Choice, Typed } from '../../ui/Field';
 import { fieldKeys } from '../../ui/field-keys';
 import { plural } from '../../ui/words';
 import { runnable } from './RunFields';
@@ -51,28 +52,23 @@ export function QuickFigures() {
       }}
     >
       <div className="flex items-end gap-2">
-        <select
-          className="field !w-32"
-          aria-label="Field to type"
+        <Choice
+          label="Field to type"
+          className="!w-32"
           value={field}
-          onChange={(event) => setField(event.target.value)}
-        >
-          {fields.map((item) => (
-            <option key={item} value={item}>
-              {fieldName(show, item)}
-              {texts.get(item)?.trim() ? ` (${texts.get(item)})` : ''}
-            </option>
-          ))}
-        </select>
-        <input
+          options={fields.map(
+            (item) => [item, `${fieldName(show, item)}${texts.get(item)?.trim() ? ` (${texts.get(item)})` : ''}`] as const,
+          )}
+          onChoose={(value) => setField(value)}
+        />
+        <Typed
           ref={input}
-          className="field flex-1"
-          aria-label="Figures"
+          className="flex-1"
+          label="Figures"
           aria-describedby="quick-help"
           placeholder={field === 'address' ? '1.101' : '101   or   101, 111   or   +100'}
           value={texts.get(field) ?? ''}
-          onChange={(event) => {
-            const { value } = event.target;
+          onText={(value) => {
             setTexts((now) => new Map(now).set(field, value));
           }}
           onKeyDown={fieldKeys({ escape: leave, tab: goTo(1), 'shift+tab': goTo(-1) })}

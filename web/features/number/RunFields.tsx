@@ -1,10 +1,12 @@
 /** The fields of one leg of a run: start, step, and what else they may have. */
+
 import { Plus, X } from 'lucide-react';
 import { useState } from 'react';
 import { fieldName, fieldOf, runFieldsOf } from '#core/fields/index';
 import type { RunField } from '#core/model/records';
 import type { Show } from '#core/model/show';
 import { plainField } from '#core/number/run';
+import { Choice, Tick, Typed } from '../../ui/Field';
 
 export const runnable = (show: Show): string[] => runFieldsOf(show).map((field) => field.id);
 /** What a run of a field begins with where nothing was typed. */
@@ -72,13 +74,7 @@ function FieldBlock({
   const text = (key: 'start' | 'step' | 'prefix' | 'suffix' | 'last', word: string, width: string, hint?: string) => (
     <label className={width}>
       <span className="pencil block text-[11px] leading-3">{word}</span>
-      <input
-        className="field"
-        aria-label={named(word)}
-        title={hint}
-        value={rule[key]}
-        onChange={(event) => onChange({ [key]: event.target.value })}
-      />
+      <Typed label={named(word)} title={hint} value={rule[key]} onText={(value) => onChange({ [key]: value })} />
     </label>
   );
   return (
@@ -87,20 +83,12 @@ function FieldBlock({
       <div className="flex items-end gap-2">
         <label className="min-w-0 flex-1">
           <span className="pencil block text-[11px] leading-3">Field</span>
-          <select
-            className="field"
-            aria-label={named('Field')}
+          <Choice
+            label={named('Field')}
             value={rule.field}
-            onChange={(event) =>
-              onChange({ ...plainField(event.target.value, fieldOf(show, event.target.value)?.run?.first ?? rule.start) })
-            }
-          >
-            {[rule.field, ...others].map((field) => (
-              <option key={field} value={field}>
-                {fieldName(show, field)}
-              </option>
-            ))}
-          </select>
+            options={[rule.field, ...others].map((field) => [field, fieldName(show, field)] as const)}
+            onChoose={(value) => onChange({ ...plainField(value, fieldOf(show, value)?.run?.first ?? rule.start) })}
+          />
         </label>
         {text('start', 'Start', 'w-14', 'A number or a letter: 101, E01, A')}
         {rule.same ? null : text('step', 'Step', 'w-9', 'A whole number, or "slots" for the footprint of each')}
@@ -127,28 +115,26 @@ function FieldBlock({
           {text('last', 'Last', '', 'When it is reached the run pauses; the rest goes on with new values')}
           <label>
             <span className="pencil block text-[11px] leading-3">Each</span>
-            <input
-              className="field"
-              aria-label={named('Each')}
+            <Typed
+              label={named('Each')}
               title="Fixtures that share a value"
               inputMode="numeric"
               value={rule.each}
-              onChange={(event) => onChange({ each: Math.max(1, Math.min(10000, Math.round(Number(event.target.value)) || 1)) })}
+              onText={(value) => onChange({ each: Math.max(1, Math.min(10000, Math.round(Number(value)) || 1)) })}
             />
           </label>
           <label>
             <span className="pencil block text-[11px] leading-3">Figures</span>
-            <input
-              className="field"
-              aria-label={named('Figures')}
+            <Typed
+              label={named('Figures')}
               title="At least so many figures: 3 writes 007"
               inputMode="numeric"
               value={rule.pad}
-              onChange={(event) => onChange({ pad: Math.max(0, Math.min(20, Math.round(Number(event.target.value)) || 0)) })}
+              onText={(value) => onChange({ pad: Math.max(0, Math.min(20, Math.round(Number(value)) || 0)) })}
             />
           </label>
           <label className="col-span-5 flex items-center gap-1">
-            <input type="checkbox" checked={rule.same} onChange={(event) => onChange({ same: event.target.checked })} />
+            <Tick checked={rule.same} onTick={(on) => onChange({ same: on })} />
             <span>the same for all</span>
           </label>
         </div>

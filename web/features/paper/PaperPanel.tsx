@@ -9,6 +9,7 @@ import { all, settingsOf } from '#core/model/show';
 import { schedules } from '#core/paper/schedules/index';
 import { useSession, useShow } from '../../state/context';
 import { useView } from '../../state/view';
+import { Choice, Typed } from '../../ui/Field';
 import { Line, TextField } from '../../ui/TextField';
 import { usePlateMissing } from './plate';
 import { switchSymbols } from './symbols';
@@ -45,99 +46,57 @@ export function PaperPanel() {
     <section aria-label="Paper">
       <h3 className="pencil">Plate</h3>
       <Line name="Paper">
-        <select
-          className="field"
-          aria-label="Paper"
+        <Choice
+          label="Paper"
           value={settings.paper}
-          onChange={(event) => session.edit(`Paper ${event.target.value}`, edit([settings], { paper: event.target.value }))}
-        >
-          {papers.map((item) => (
-            <option key={item.name}>{item.name}</option>
-          ))}
-        </select>
+          options={papers.map((item) => item.name)}
+          onChoose={(value) => session.edit(`Paper ${value}`, edit([settings], { paper: value }))}
+        />
       </Line>
       <Line name="Turn">
-        <select
-          className="field"
-          aria-label="Turn"
+        <Choice
+          label="Turn"
           value={turn}
-          onChange={(event) => useView.setState({ turn: event.target.value as typeof turn })}
-        >
-          <option>landscape</option>
-          <option>portrait</option>
-        </select>
+          options={['landscape', 'portrait']}
+          onChoose={(value) => useView.setState({ turn: value })}
+        />
       </Line>
       <Line name="Scale">
-        <select
-          className="field"
-          aria-label="Scale"
+        <Choice
+          label="Scale"
           value={settings.scale}
-          onChange={(event) =>
-            session.edit(
-              `Scale ${event.target.selectedOptions[0]?.text}`,
-              edit([settings], { scale: Number(event.target.value) }),
-            )
-          }
-        >
-          {scales.map((item) => (
-            <option key={item.name} value={item.denominator}>
-              {item.name}
-            </option>
-          ))}
-        </select>
+          options={scales.map((item) => [item.denominator, item.name] as const)}
+          onChoose={(value, text) => session.edit(`Scale ${text}`, edit([settings], { scale: Number(value) }))}
+        />
       </Line>
       {tagSetsOf(show).length > 0 && (
         <Line name="Tags">
-          <select
-            className="field"
-            aria-label="Tags on the plate"
+          <Choice
+            label="Tags on the plate"
             value={tagSetOf(show, settings.plateTags)?.id ?? ''}
-            onChange={(event) =>
-              session.edit(
-                `Tags ${event.target.selectedOptions[0]?.text} on plates`,
-                edit([settings], { plateTags: event.target.value }),
-              )
-            }
-          >
-            {tagSetsOf(show).map((item) => (
-              <option key={item.id} value={item.id}>
-                {item.name}
-              </option>
-            ))}
-          </select>
+            options={tagSetsOf(show).map((item) => [item.id, item.name] as const)}
+            onChoose={(value, text) => session.edit(`Tags ${text} on plates`, edit([settings], { plateTags: value }))}
+          />
         </Line>
       )}
       <Line name="Symbols">
-        <select
-          className="field"
-          aria-label="Symbols"
+        <Choice
+          label="Symbols"
           value={settings.symbolSet ?? 'outline'}
-          onChange={(event) => switchSymbols({ session, show }, event.target.value as SymbolSet)}
-        >
-          <option value="outline">outline</option>
-          <option value="bold">bold, for small scales</option>
-        </select>
+          options={['outline', ['bold', 'bold, for small scales']]}
+          onChoose={(value) => switchSymbols({ session, show }, value as SymbolSet)}
+        />
       </Line>
       <Line name="Title block">
-        <select
-          className="field"
-          aria-label="Title block"
+        <Choice
+          label="Title block"
           value={settings.titleBlock ?? ''}
-          onChange={(event) => {
+          options={[['', 'the usual one'], ...all(show, 'titleblock').map((item) => [item.id, item.name] as const)]}
+          onChoose={(value) => {
             const { titleBlock: _, ...rest } = settings;
-            session.edit(
-              'Another title block',
-              updating([[settings, event.target.value ? { ...rest, titleBlock: event.target.value } : rest]]),
-            );
+            session.edit('Another title block', updating([[settings, value ? { ...rest, titleBlock: value } : rest]]));
           }}
-        >
-          <option value="">the usual one</option>
-          {all(show, 'titleblock').map((item) => (
-            <option key={item.id} value={item.id}>
-              {item.name}
-            </option>
-          ))}
-        </select>
+        />
       </Line>
       {text('Title', 'name')}
       {text('Venue', 'venue')}
@@ -185,12 +144,7 @@ export function PaperPanel() {
             if (name) session.edit(`Issue the plot as ${name}`, edit([settings], { issued: name.slice(0, 100) }));
           }}
         >
-          <input
-            className="field"
-            aria-label="Name of the issue"
-            value={issue}
-            onChange={(event) => setIssue(event.target.value)}
-          />
+          <Typed label="Name of the issue" value={issue} onText={(value) => setIssue(value)} />
           <button type="submit" className="act whitespace-nowrap" title="Freezes the unit numbers">
             Issue the plot
           </button>

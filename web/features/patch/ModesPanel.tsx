@@ -7,6 +7,7 @@ import { chosenFixtures } from '../../state/chosen';
 import { useSession, useShow } from '../../state/context';
 import { usePanels } from '../../state/panels';
 import { useSelection } from '../../state/selection';
+import { Choice } from '../../ui/Field';
 import { PanelHead } from '../../ui/PanelHead';
 import { Line } from '../../ui/TextField';
 import { plural } from '../../ui/words';
@@ -43,29 +44,28 @@ export function ModesPanel() {
       {type && (
         <>
           <Line name="Type">
-            <select
-              className="field"
-              aria-label="Type of the modes"
+            <Choice
+              label="Type of the modes"
               value={type.id}
-              onChange={(event) => setChosen(event.target.value)}
-            >
-              {types.map((item) => (
-                <option key={item.type.id} value={item.type.id}>
-                  {item.type.name} ({item.count})
-                </option>
-              ))}
-            </select>
+              options={types.map((item) => [item.type.id, `${item.type.name} (${item.count})`] as const)}
+              onChoose={(value) => setChosen(value)}
+            />
           </Line>
           <Line name="New mode">
-            <select className="field" aria-label="New mode" value={mode} onChange={(event) => setMode(event.target.value)}>
-              {type.modes.map((item) => (
-                <option key={item.name} value={item.name}>
-                  {item.name.includes(plural(footprintOf(item), 'slot'))
-                    ? item.name
-                    : `${item.name}, ${plural(footprintOf(item), 'slot')}`}
-                </option>
-              ))}
-            </select>
+            <Choice
+              label="New mode"
+              value={mode}
+              options={type.modes.map(
+                (item) =>
+                  [
+                    item.name,
+                    item.name.includes(plural(footprintOf(item), 'slot'))
+                      ? item.name
+                      : `${item.name}, ${plural(footprintOf(item), 'slot')}`,
+                  ] as const,
+              )}
+              onChoose={(value) => setMode(value)}
+            />
           </Line>
           {effect && !same && (
             <div className="py-1" data-testid="mode-effect">

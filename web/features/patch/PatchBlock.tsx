@@ -7,6 +7,7 @@ import { formatAddress } from '#core/patch/address';
 import { cleared, firstOf, movedBlock, swapped } from '#core/patch/block';
 import { useSession, useShow } from '../../state/context';
 import { usePanels } from '../../state/panels';
+import { Typed } from '../../ui/Field';
 import { Line } from '../../ui/TextField';
 import { plural } from '../../ui/words';
 
@@ -41,13 +42,7 @@ export function PatchBlock({ fixtures }: { fixtures: readonly Fixture[] }) {
         {first === null ? '' : `, from ${formatAddress(first)}`}
       </h3>
       <Line name="Move to">
-        <input
-          className="field"
-          aria-label="Move the block to"
-          placeholder="3.1, +1 universe, +100"
-          value={to}
-          onChange={(event) => setTo(event.target.value)}
-        />
+        <Typed label="Move the block to" placeholder="3.1, +1 universe, +100" value={to} onText={(value) => setTo(value)} />
         <button type="submit" className="act act-small" disabled={!considered?.ok}>
           Move
         </button>

@@ -9,7 +9,8 @@ import { chosenFixtures } from '../../state/chosen';
 import { useSession, useShow } from '../../state/context';
 import { useSelection } from '../../state/selection';
 import { useView } from '../../state/view';
-import { Choose, type Option, Pick } from '../../ui/Choose';
+import { Choose } from '../../ui/Choose';
+import { Choice, type Option, Tick, Typed } from '../../ui/Field';
 import { commandById, tip } from '../../ui/registry';
 import { Line } from '../../ui/TextField';
 import { plural } from '../../ui/words';
@@ -115,7 +116,7 @@ export function PatchPanel() {
       name={name}
       value={String(setup[key])}
       options={options}
-      onChange={(value) => put({ [key]: value } as Partial<Setup>)}
+      onChoose={(value) => put({ [key]: value } as Partial<Setup>)}
     />
   );
   return (
@@ -133,41 +134,30 @@ export function PatchPanel() {
           ['all', `the whole rig (${everyone.length})`],
         ])}
         <Line name="From">
-          <input
-            className="field"
-            aria-label="Start address"
+          <Typed
+            label="Start address"
             value={setup.start}
             aria-invalid={fault !== ''}
-            onChange={(event) => put({ start: event.target.value })}
+            onText={(value) => put({ start: value })}
           />
         </Line>
         {choose('order', 'In order of', patchOrders)}
         <details className="py-1">
           <summary className="pencil cursor-pointer">Gaps, round slots, blocks, universes</summary>
           <Line name="Gap" unit="slots">
-            <input
-              className="field"
-              aria-label="Gap after each"
-              value={setup.gap}
-              onChange={(event) => put({ gap: event.target.value })}
-            />
+            <Typed label="Gap after each" value={setup.gap} onText={(value) => put({ gap: value })} />
           </Line>
           <Line name="Round to">
-            <input
-              className="field !w-10"
-              aria-label="Round slots every"
+            <Typed
+              className="!w-10"
+              label="Round slots every"
               placeholder="10"
               value={setup.every}
-              onChange={(event) => put({ every: event.target.value })}
+              onText={(value) => put({ every: value })}
             />
             <span className="pencil">+</span>
-            <input
-              className="field !w-8"
-              aria-label="First round slot"
-              value={setup.off}
-              onChange={(event) => put({ off: event.target.value })}
-            />
-            <Pick
+            <Typed className="!w-8" label="First round slot" value={setup.off} onText={(value) => put({ off: value })} />
+            <Choice
               label="Round slots for"
               value={setup.roundOf}
               options={[
@@ -175,16 +165,15 @@ export function PatchPanel() {
                 ['type', 'each type'],
                 ['position', 'each position'],
               ]}
-              onChange={(of) => put({ roundOf: of as Setup['roundOf'] })}
+              onChoose={(of) => put({ roundOf: of as Setup['roundOf'] })}
             />
           </Line>
           <Line name="Keep free">
-            <input
-              className="field"
-              aria-label="Slots to keep free"
+            <Typed
+              label="Slots to keep free"
               placeholder="1-100"
               value={setup.reserved}
-              onChange={(event) => put({ reserved: event.target.value })}
+              onText={(value) => put({ reserved: value })}
             />
           </Line>
           {choose('universePer', 'A universe', [
@@ -205,7 +194,7 @@ export function PatchPanel() {
             ]),
           )}
           <label className="flex items-center gap-1 py-1">
-            <input type="checkbox" checked={setup.together} onChange={(event) => put({ together: event.target.checked })} />
+            <Tick checked={setup.together} onTick={(on) => put({ together: on })} />
             <span>cells of a unit follow each other</span>
           </label>
         </details>

@@ -11,6 +11,7 @@ import { balanced, type Load, loadsOf, powerOf, withFeed } from '#core/power/loa
 import { useSession, useShow } from '../../state/context';
 import { usePanels } from '../../state/panels';
 import { goTo } from '../../state/selection';
+import { Choice } from '../../ui/Field';
 import { PanelHead } from '../../ui/PanelHead';
 import { Line, TextField } from '../../ui/TextField';
 import { plural } from '../../ui/words';
@@ -163,22 +164,17 @@ function LoadRow({ load, of }: { load: Load; of: Feed['of'] | null }) {
       </td>
       {of && (
         <td className="w-12">
-          <select
-            className="field"
-            aria-label={`Phase of ${of} ${load.name}`}
+          <Choice
+            label={`Phase of ${of} ${load.name}`}
             value={load.phase ?? ''}
-            onChange={(event) =>
+            options={[['', '-'], ...[1, 2, 3].map((n) => n)]}
+            onChoose={(value) =>
               session.edit(
                 `Phase of ${of} ${load.name}`,
-                withFeed(show, of, load.name, { phase: event.target.value ? Number(event.target.value) : null }, v4),
+                withFeed(show, of, load.name, { phase: value ? Number(value) : null }, v4),
               )
             }
-          >
-            <option value="">-</option>
-            {[1, 2, 3].map((n) => (
-              <option key={n}>{n}</option>
-            ))}
-          </select>
+          />
         </td>
       )}
       {of && (

@@ -16,6 +16,7 @@ import { snapTo } from '#core/space/curves';
 import { useSession, useShow } from '../../state/context';
 import { useView } from '../../state/view';
 import { Choose } from '../../ui/Choose';
+import { Choice, Typed } from '../../ui/Field';
 import { saveFile } from '../../ui/save';
 import { Line, TextField } from '../../ui/TextField';
 import { plural } from '../../ui/words';
@@ -118,18 +119,12 @@ export function PixelView() {
     <section aria-label="Pixels" className="absolute inset-0 flex text-[12px]" style={{ background: 'var(--sheet)' }}>
       <div className="w-[220px] shrink-0 overflow-auto p-3" style={{ borderRight: '1px solid var(--hair)' }}>
         <div className="flex items-center gap-2 pb-1">
-          <select
-            className="field"
-            aria-label="Wall"
+          <Choice
+            label="Wall"
             value={wall.id}
-            onChange={(event) => useView.setState({ wall: event.target.value })}
-          >
-            {walls.map((item) => (
-              <option key={item.id} value={item.id}>
-                {item.name}
-              </option>
-            ))}
-          </select>
+            options={walls.map((item) => [item.id, item.name] as const)}
+            onChoose={(value) => useView.setState({ wall: value })}
+          />
           <button type="button" className="tool !h-6 !w-6" aria-label="New wall" title="New wall" onClick={add}>
             <Plus size={13} />
           </button>
@@ -174,19 +169,9 @@ export function PixelView() {
         </Line>
         <h3 className="pt-2 font-bold">Tiles</h3>
         <Line name="Pixels">
-          <input
-            className="field"
-            aria-label="Rows of a tile"
-            value={kind.rows}
-            onChange={(event) => setKind({ ...kind, rows: event.target.value })}
-          />
+          <Typed label="Rows of a tile" value={kind.rows} onText={(value) => setKind({ ...kind, rows: value })} />
           <span className="pencil whitespace-nowrap">rows x</span>
-          <input
-            className="field"
-            aria-label="Columns of a tile"
-            value={kind.columns}
-            onChange={(event) => setKind({ ...kind, columns: event.target.value })}
-          />
+          <Typed label="Columns of a tile" value={kind.columns} onText={(value) => setKind({ ...kind, columns: value })} />
         </Line>
         <Line name="Size" unit={lengthUnit(units)}>
           {length('Width of a tile', kind.width, (mm) => setKind((now) => ({ ...now, width: mm })))}
@@ -194,19 +179,9 @@ export function PixelView() {
           {length('Height of a tile', kind.height, (mm) => setKind((now) => ({ ...now, height: mm })))}
         </Line>
         <Line name="Matrix">
-          <input
-            className="field"
-            aria-label="Tiles across"
-            value={kind.across}
-            onChange={(event) => setKind({ ...kind, across: event.target.value })}
-          />
+          <Typed label="Tiles across" value={kind.across} onText={(value) => setKind({ ...kind, across: value })} />
           <span className="pencil">x</span>
-          <input
-            className="field"
-            aria-label="Tiles down"
-            value={kind.down}
-            onChange={(event) => setKind({ ...kind, down: event.target.value })}
-          />
+          <Typed label="Tiles down" value={kind.down} onText={(value) => setKind({ ...kind, down: value })} />
           <button type="button" className="act act-small" title="One row or one column is a line" onClick={placeMatrix}>
             Place
           </button>
@@ -217,7 +192,7 @@ export function PixelView() {
           label="Start corner"
           value={wall.corner}
           options={corners}
-          onChange={(corner) => change(`Start ${corner}`, { ...wall, corner: corner as Wall['corner'] })}
+          onChoose={(corner) => change(`Start ${corner}`, { ...wall, corner: corner as Wall['corner'] })}
         />
         <Choose
           name="Inside"
@@ -227,14 +202,14 @@ export function PixelView() {
             ['rows', 'by rows'],
             ['columns', 'by columns'],
           ]}
-          onChange={(run) => change(`Wired by ${run}`, { ...wall, run: run as Wall['run'] })}
+          onChoose={(run) => change(`Wired by ${run}`, { ...wall, run: run as Wall['run'] })}
         />
         <Choose
           name="Then"
           label="Straight or serpentine"
           value={wall.serpentine ? 'serpentine' : 'straight'}
           options={['straight', 'serpentine']}
-          onChange={(how) => change(`Wired ${how}`, { ...wall, serpentine: how === 'serpentine' })}
+          onChoose={(how) => change(`Wired ${how}`, { ...wall, serpentine: how === 'serpentine' })}
         />
         <Line name="Address">
           <TextField
@@ -253,21 +228,17 @@ export function PixelView() {
           />
         </Line>
         <Line name="A pixel" unit="slots">
-          <select
-            className="field"
-            aria-label="Slots of a pixel"
+          <Choice
+            label="Slots of a pixel"
             value={`${wall.slots} ${wall.colours}`}
-            onChange={(event) => {
-              const [slots, colours] = event.target.value.split(' ') as [string, string];
+            options={[...new Set([`${wall.slots} ${wall.colours}`, '3 RGB', '4 RGBW', '6 RGB-16', '1 W'])].map(
+              (value) => [value, `${value.split(' ')[1]}, ${value.split(' ')[0]}`] as const,
+            )}
+            onChoose={(value) => {
+              const [slots, colours] = value.split(' ') as [string, string];
               change(`Pixels ${colours}`, { ...wall, slots: Number(slots), colours });
             }}
-          >
-            {[...new Set([`${wall.slots} ${wall.colours}`, '3 RGB', '4 RGBW', '6 RGB-16', '1 W'])].map((value) => (
-              <option key={value} value={value}>
-                {value.split(' ')[1]}, {value.split(' ')[0]}
-              </option>
-            ))}
-          </select>
+          />
         </Line>
         <Choose
           name="New univ."
@@ -278,7 +249,7 @@ export function PixelView() {
             ['tile', 'for each tile'],
             ['row', 'for each run of a tile'],
           ]}
-          onChange={(fresh) => change('New universes', { ...wall, fresh: fresh as Wall['fresh'] })}
+          onChoose={(fresh) => change('New universes', { ...wall, fresh: fresh as Wall['fresh'] })}
         />
         <Line name="At most" unit="a universe">
           <TextField

@@ -1,4 +1,5 @@
 /** The figures of a position that is being drawn: typed or pointed, in metres or feet. */
+
 import { formatLength, type Units } from '#core/measure/lengths';
 import { settingsOf } from '#core/model/show';
 import { type DraftFields, draftCurve, fieldsOf, offeredName } from '#core/setout/draft';
@@ -6,6 +7,7 @@ import { curveLength } from '#core/space/curves';
 import { useShow } from '../../state/context';
 import { useDraft } from '../../state/draft';
 import { useTool } from '../../state/tool';
+import { Typed } from '../../ui/Field';
 import { Row } from '../../ui/Row';
 
 /** Labels that tests and readers know the fields by. */
@@ -47,25 +49,23 @@ export function PositionFields() {
     <>
       {fieldsOf[form].map(([field, label]) => (
         <Row key={field} label={label}>
-          <input
-            className="field"
+          <Typed
             data-field={field}
             {...(field === 'trim' ? { 'data-first': true } : {})}
-            aria-label={field === 'trim' ? 'Trim height' : (labels[field] ?? label)}
+            label={field === 'trim' ? 'Trim height' : (labels[field] ?? label)}
             value={fields[field]}
             placeholder={field === 'trim' ? (units === 'metric' ? 'for example 6.5' : 'for example 21\'4"') : shown(field)}
-            onChange={(event) => set({ [field]: event.target.value })}
+            onText={(value) => set({ [field]: value })}
           />
         </Row>
       ))}
       <Row label="Name">
-        <input
-          className="field"
+        <Typed
           data-field="name"
-          aria-label="Pipe name"
+          label="Pipe name"
           placeholder={offeredName(show, form)}
           value={fields.name}
-          onChange={(event) => set({ name: event.target.value })}
+          onText={(value) => set({ name: value })}
         />
       </Row>
     </>

@@ -1,4 +1,5 @@
 /** The step Positions: their forms, and the list of those there are. */
+
 import { useMemo } from 'react';
 import { formatLength } from '#core/measure/lengths';
 import { all, settingsOf } from '#core/model/show';
@@ -9,6 +10,7 @@ import { arrange } from '../../state/desk';
 import { beginDraft, useDraft } from '../../state/draft';
 import { goTo, select, useSelection } from '../../state/selection';
 import { useTool } from '../../state/tool';
+import { Choice } from '../../ui/Field';
 import { leavesKeys } from '../../ui/focus';
 import { tip } from '../../ui/registry';
 import { Line } from '../../ui/TextField';
@@ -43,16 +45,12 @@ export function PositionsPanel() {
   return (
     <section aria-label="Positions">
       <Line name="Form">
-        <select
-          className="field"
-          aria-label="Form"
+        <Choice
+          label="Form"
           value={form}
-          onChange={(event) => arrange({ form: event.target.value as DraftForm, tool: 'pipe', view: 'plan' })}
-        >
-          {draftForms.map((name) => (
-            <option key={name}>{name}</option>
-          ))}
-        </select>
+          options={draftForms.map((name) => name)}
+          onChoose={(value) => arrange({ form: value as DraftForm, tool: 'pipe', view: 'plan' })}
+        />
       </Line>
       <div className="flex gap-1 pt-1">
         <button

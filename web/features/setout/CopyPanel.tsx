@@ -12,6 +12,7 @@ import { consider } from '../../state/considered';
 import { useSession, useShow } from '../../state/context';
 import { usePanels } from '../../state/panels';
 import { select, useSelection } from '../../state/selection';
+import { Choice, Tick, Typed } from '../../ui/Field';
 import { PanelHead } from '../../ui/PanelHead';
 import { Line } from '../../ui/TextField';
 import { plural } from '../../ui/words';
@@ -69,10 +70,15 @@ export function CopyPanel() {
       <PanelHead name="Copies" onClose={() => usePanels.setState({ panel: null })} />
       {!things.length && <p className="pencil">Select positions, outlines or cloths to copy them.</p>}
       <Line name="How">
-        <select className="field" aria-label="How" value={way} onChange={(event) => setWay(event.target.value as typeof way)}>
-          <option value="offset">at an offset</option>
-          <option value="mirror">mirrored about the centre line</option>
-        </select>
+        <Choice
+          label="How"
+          value={way}
+          options={[
+            ['offset', 'at an offset'],
+            ['mirror', 'mirrored about the centre line'],
+          ]}
+          onChoose={(value) => setWay(value)}
+        />
       </Line>
       {way === 'offset' &&
         (
@@ -84,21 +90,15 @@ export function CopyPanel() {
           ] as const
         ).map(([name, value, write]) => (
           <Line key={name} name={name}>
-            <input className="field" aria-label={name} value={value} onChange={(event) => write(event.target.value)} />
+            <Typed label={name} value={value} onText={(value) => write(value)} />
           </Line>
         ))}
       <label className="flex items-center gap-2 py-1">
-        <input type="checkbox" className="checkbox checkbox-xs" checked={withUnits} onChange={() => setWithUnits(!withUnits)} />
+        <Tick checked={withUnits} onTick={() => setWithUnits(!withUnits)} />
         with the units{riding ? ` (${riding})` : ''}
       </label>
       <label className="flex items-center gap-2 py-1">
-        <input
-          type="checkbox"
-          className="checkbox checkbox-xs"
-          checked={channels}
-          disabled={!withUnits}
-          onChange={() => setChannels(!channels)}
-        />
+        <Tick checked={channels} disabled={!withUnits} onTick={() => setChannels(!channels)} />
         new channels for them
       </label>
       {fault && (

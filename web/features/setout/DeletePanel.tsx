@@ -8,6 +8,7 @@ import { chosenFixtures, chosenPositions, chosenThings } from '../../state/chose
 import { useSession, useShow } from '../../state/context';
 import { usePanels } from '../../state/panels';
 import { select, useSelection } from '../../state/selection';
+import { Choice } from '../../ui/Field';
 import { PanelHead } from '../../ui/PanelHead';
 import { Line } from '../../ui/TextField';
 import { plural } from '../../ui/words';
@@ -54,14 +55,12 @@ export function DeletePanel() {
       {homes.length > 0 && (
         <>
           <Line name="Move to">
-            <select className="field" aria-label="Move the units to" value={to} onChange={(event) => setTo(event.target.value)}>
-              <option value="">choose a position</option>
-              {homes.map((position) => (
-                <option key={position.id} value={position.id}>
-                  {position.name}
-                </option>
-              ))}
-            </select>
+            <Choice
+              label="Move the units to"
+              value={to}
+              options={[['', 'choose a position'], ...homes.map((position) => [position.id, position.name] as const)]}
+              onChoose={(value) => setTo(value)}
+            />
           </Line>
           <button
             type="button"

@@ -13,6 +13,7 @@ import { consider } from '../../state/considered';
 import { useSession, useShow } from '../../state/context';
 import { usePanels } from '../../state/panels';
 import { select, useSelection } from '../../state/selection';
+import { Choice, Typed } from '../../ui/Field';
 import { PanelHead } from '../../ui/PanelHead';
 import { Line } from '../../ui/TextField';
 import { plural } from '../../ui/words';
@@ -211,33 +212,22 @@ export function SetOutPanel() {
           : 'Select fixtures, or positions, to set them out.'}
       </p>
       <Line name="Rule">
-        <select className="field" aria-label="Rule" value={kind} onChange={(event) => setKind(event.target.value as Kind)}>
-          {kinds.map((name) => (
-            <option key={name}>{name}</option>
-          ))}
-        </select>
+        <Choice label="Rule" value={kind} options={kinds.map((name) => name)} onChoose={(value) => setKind(value as Kind)} />
       </Line>
       {shownAsks.map((name) =>
         name === 'axis' ? (
           <Line key={name} name={words.axis!}>
-            <select
-              className="field"
-              aria-label="Set out along"
+            <Choice
+              label="Set out along"
               value={main}
-              onChange={(event) => setAxis(event.target.value as Axis)}
-            >
-              {axes.map((item) => (
-                <option key={item} value={item}>
-                  {axisWords[item]}
-                </option>
-              ))}
-            </select>
+              options={axes.map((item) => [item, axisWords[item]] as const)}
+              onChoose={(value) => setAxis(value as Axis)}
+            />
           </Line>
         ) : (
           <Line key={name} name={words[name]!}>
-            <input
-              className="field"
-              aria-label={words[name]!}
+            <Typed
+              label={words[name]!}
               value={figures[name] ?? ''}
               placeholder={
                 name === 'from' && standing
@@ -248,8 +238,7 @@ export function SetOutPanel() {
                       ? '+0.5 or -0.5'
                       : ''
               }
-              onChange={(event) => {
-                const { value } = event.target;
+              onText={(value) => {
                 setFigures((now) => ({ ...now, [name]: value }));
               }}
             />

@@ -13,6 +13,7 @@ import { type Listed, summaryOf } from '#core/shelf/search';
 import { gathered, gathering, sweeping, unused } from '#core/shelf/sweep';
 import type { Session } from '../../state/session/session';
 import { attempt, putItems, readItems, type Stored } from '../../state/shelf';
+import { Tick } from '../../ui/Field';
 import { plural } from '../../ui/words';
 
 interface Props {
@@ -235,11 +236,10 @@ function Sweep({ session, show }: { session: Session; show: Show }) {
         {list.map(({ record, name, reason }) => (
           <li key={record.id}>
             <label className="flex items-baseline gap-2 py-0.5">
-              <input
-                type="checkbox"
-                className="checkbox checkbox-xs self-center"
+              <Tick
+                className="self-center"
                 checked={!kept.has(record.id)}
-                onChange={() => {
+                onTick={() => {
                   const next = new Set(kept);
                   if (!next.delete(record.id)) next.add(record.id);
                   setKept(next);

@@ -1,4 +1,5 @@
 /** A filter under a source: its colour, what passes, its shift, its curve, and what stands nearest to it in a book. */
+
 import { useMemo, useState } from 'react';
 import useSWR from 'swr';
 import { curveOf, lookOf, nearest } from '#core/light/filter';
@@ -6,6 +7,7 @@ import { type SourceName, sample, sources, WAVELENGTHS } from '#core/light/spect
 import type { Filter } from '#core/model/records';
 import type { Listed } from '#core/shelf/search';
 import { attempt, putItems, readItems } from '../../state/shelf';
+import { Choice, ColourPick, Tick } from '../../ui/Field';
 import { Line, TextField } from '../../ui/TextField';
 import { Curve } from './Light';
 
@@ -95,21 +97,15 @@ export function FilterPage({ filter, version, items }: Props) {
       <section aria-label="Nearest">
         <h4 className="flex items-baseline gap-2 font-bold">
           Nearest in
-          <select
-            className="field !w-auto"
-            aria-label="Book to look in"
+          <Choice
+            label="Book to look in"
+            className="!w-auto"
             value={book}
-            onChange={(event) => setBook(event.target.value)}
-          >
-            {books.map((name) => (
-              <option key={name} value={name}>
-                {name || 'no book'}
-              </option>
-            ))}
-          </select>
+            options={books.map((name) => [name, name || 'no book'] as const)}
+            onChoose={(value) => setBook(value)}
+          />
           <label className="flex items-center gap-1 font-normal">
-            <input type="checkbox" className="checkbox checkbox-xs" checked={hueFirst} onChange={() => setHueFirst(!hueFirst)} />{' '}
-            hue first
+            <Tick checked={hueFirst} onTick={() => setHueFirst(!hueFirst)} /> hue first
           </label>
         </h4>
         <ol>
@@ -138,12 +134,11 @@ export function FilterPage({ filter, version, items }: Props) {
           <TextField label="Book" value={filter.book ?? ''} onWrite={(text) => write({ book: text.trim() })} />
         </Line>
         <Line name="On screen">
-          <input
-            type="color"
-            aria-label="Display colour"
+          <ColourPick
+            label="Display colour"
             value={filter.rgb}
-            onChange={(event) => {
-              const rgb = event.target.value;
+            onText={(value) => {
+              const rgb = value;
               if (rgb !== filter.rgb) write({ rgb });
             }}
           />

@@ -4,6 +4,7 @@ import { Pencil, Plus, Trash2 } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import type { Id, ShelfKind } from '#core/model/records';
 import { attempt, changeFolder, markItems, type ShelfList } from '../../state/shelf';
+import { Typed } from '../../ui/Field';
 import { fieldKeys } from '../../ui/field-keys';
 
 interface Props {
@@ -127,10 +128,9 @@ export function Folders({ list, folder, kind, onChoose }: Props) {
 }
 
 const NameField = ({ value, onDone }: { value: string; onDone: (text: string) => void }) => (
-  <input
+  <Typed
     autoFocus
-    className="field"
-    aria-label="Name of the folder"
+    label="Name of the folder"
     defaultValue={value}
     onBlur={(event) => onDone(event.target.value)}
     onKeyDown={fieldKeys({

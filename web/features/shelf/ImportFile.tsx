@@ -21,6 +21,7 @@ import {
 import { type Listed, summaryOf } from '#core/shelf/search';
 import { sendFile } from '../../state/api';
 import { attempt, putItems, readItems, refresh } from '../../state/shelf';
+import { Choice, Radio, Tick, Typed } from '../../ui/Field';
 import { SymbolMark } from '../../ui/SymbolMark';
 import { plural } from '../../ui/words';
 import { ModeList } from './Preview';
@@ -178,12 +179,7 @@ function ShelfFile({ file, done }: Props) {
       </p>
       {answer.differing.length > 0 && (
         <label className="flex items-baseline gap-2 py-1">
-          <input
-            type="checkbox"
-            className="checkbox checkbox-xs self-center"
-            checked={replace}
-            onChange={() => setReplace(!replace)}
-          />
+          <Tick className="self-center" checked={replace} onTick={() => setReplace(!replace)} />
           <span>
             <b>{answer.differing.length}</b> are here with other content: take these as the next version.{' '}
             <span className="pencil">{names(answer.differing)}</span>
@@ -265,11 +261,9 @@ function ListFile({ file, units, folder, items, done }: Props) {
         <span className="pencil">A list of</span>
         {(['types', 'filters'] as const).map((item) => (
           <label key={item} className="flex items-center gap-1">
-            <input
-              type="radio"
-              className="radio radio-xs"
+            <Radio
               checked={kind === item}
-              onChange={() => {
+              onChoose={() => {
                 setWhat(item);
                 setMap(null);
               }}
@@ -281,12 +275,7 @@ function ListFile({ file, units, folder, items, done }: Props) {
         {kind === 'filters' && (
           <label className="flex items-center gap-2">
             <span className="pencil">Book</span>
-            <input
-              className="field"
-              aria-label="Name of the book"
-              value={book}
-              onChange={(event) => setBook(event.target.value)}
-            />
+            <Typed label="Name of the book" value={book} onText={(value) => setBook(value)} />
           </label>
         )}
       </div>
@@ -295,23 +284,16 @@ function ListFile({ file, units, folder, items, done }: Props) {
         {columns.map((column) => (
           <label key={column.key} className="flex items-baseline gap-2">
             <span className="w-24 shrink-0 truncate">{column.name}</span>
-            <select
-              className="field"
-              aria-label={`Column of ${column.name}`}
+            <Choice
+              label={`Column of ${column.name}`}
               value={used[column.key] ?? -1}
-              onChange={(event) => {
-                const at = Number(event.target.value);
+              options={[[-1, 'not there'], ...table.headings.map((heading, i) => [i, heading || `column ${i + 1}`] as const)]}
+              onChoose={(value) => {
+                const at = Number(value);
                 const { [column.key]: _, ...rest } = used;
                 setMap(at < 0 ? rest : { ...rest, [column.key]: at });
               }}
-            >
-              <option value={-1}>not there</option>
-              {table.headings.map((heading, i) => (
-                <option key={`${i} ${heading}`} value={i}>
-                  {heading || `column ${i + 1}`}
-                </option>
-              ))}
-            </select>
+            />
           </label>
         ))}
       </fieldset>

@@ -1,10 +1,12 @@
 /** Modes of a type: typed in one go as a list of attributes, or channel by channel in a table. */
+
 import { Copy, Plus, Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import type { Channel, Mode } from '#core/model/records';
 import { footprintOf, footprints } from '#core/patch/footprint';
 import { channelsFromText, textFromChannels, usualAttributes } from '#core/shelf/channels';
 import type { Fault } from '#core/shelf/type-form';
+import { Choice, Typed } from '../../ui/Field';
 import { TextField } from '../../ui/TextField';
 
 interface Props {
@@ -151,34 +153,25 @@ export function ModesEditor({ modes, onModes, faults }: Props) {
                 />
               </td>
               <td>
-                <input
-                  className="field"
+                <Typed
                   list="gdtf-attributes"
-                  aria-label={`Attribute of channel ${i + 1}`}
+                  label={`Attribute of channel ${i + 1}`}
                   value={item.attribute}
-                  onChange={(event) =>
-                    channel(i, { attribute: event.target.value.replace(/[^A-Za-z0-9_.]/g, '').slice(0, 100) || 'NoFeature' })
-                  }
+                  onText={(value) => channel(i, { attribute: value.replace(/[^A-Za-z0-9_.]/g, '').slice(0, 100) || 'NoFeature' })}
                 />
               </td>
               <td>
-                <select
-                  className="field"
-                  aria-label={`Bits of channel ${i + 1}`}
+                <Choice
+                  label={`Bits of channel ${i + 1}`}
                   value={item.offset.length * 8}
-                  onChange={(event) => {
-                    const n = Number(event.target.value) / 8;
+                  options={[8, 16, 24, 32].map((bits) => bits)}
+                  onChoose={(value) => {
+                    const n = Number(value) / 8;
                     // More bits take the slots that follow; fewer give them back.
                     const from = item.offset[0]!;
                     channel(i, { offset: Array.from({ length: n }, (_, k) => item.offset[k] ?? Math.min(512, from + k)) });
                   }}
-                >
-                  {[8, 16, 24, 32].map((bits) => (
-                    <option key={bits} value={bits}>
-                      {bits}
-                    </option>
-                  ))}
-                </select>
+                />
               </td>
               <td>
                 <TextField

@@ -1,4 +1,5 @@
 /** Small things of the Shelf, edited where they are shown: accessories, gobos, tag sets, title blocks. */
+
 import { Plus, Trash2 } from 'lucide-react';
 import {
   type Accessory,
@@ -9,6 +10,7 @@ import {
   type TitleBlock,
 } from '#core/model/records';
 import { attempt, putItems } from '../../state/shelf';
+import { Choice } from '../../ui/Field';
 import { Line, TextField } from '../../ui/TextField';
 
 interface Props<R extends ShelfRecord> {
@@ -62,18 +64,12 @@ function AccessoryPage({ record, version }: Props<Accessory>) {
         />
       </Line>
       <Line name="Drawn as">
-        <select
-          className="field"
-          aria-label="Drawn as"
+        <Choice
+          label="Drawn as"
           value={record.form}
-          onChange={(event) => write({ form: event.target.value as AccessoryForm })}
-        >
-          {accessoryForms.map((form) => (
-            <option key={form} value={form}>
-              {form}
-            </option>
-          ))}
-        </select>
+          options={accessoryForms.map((form) => form)}
+          onChoose={(value) => write({ form: value as AccessoryForm })}
+        />
       </Line>
       <Line name="House owns">
         <TextField

@@ -1,4 +1,5 @@
 /** What is chosen on the Shelf: how it looks, what it does, and what can be done with it. */
+
 import { Copy, Download, Hand, Pencil, Star, Trash2 } from 'lucide-react';
 import { lazy, Suspense } from 'react';
 import { toast } from 'sonner';
@@ -13,6 +14,7 @@ import type { Listed } from '#core/shelf/search';
 import { arrange } from '../../state/desk';
 import type { Session } from '../../state/session/session';
 import { attempt, markItems, removeItems, type Stored, takeIntoShow } from '../../state/shelf';
+import { Choice } from '../../ui/Field';
 import { SymbolMark } from '../../ui/SymbolMark';
 import type { Editing } from './making';
 import { Pages } from './Pages';
@@ -130,20 +132,16 @@ export function Preview({ chosen, stored, items, folders, units, onOpen, onCopy,
       </div>
       <label className="flex items-baseline gap-2">
         <span className="pencil w-[76px] shrink-0">Folder</span>
-        <select
-          className="field"
-          aria-label="Folder"
+        <Choice
+          label="Folder"
           value={chosen.every((one) => one.folder === item!.folder) ? item!.folder : '*'}
-          onChange={(event) => void attempt(() => markItems(ids, { folder: event.target.value }))}
-        >
-          {!chosen.every((one) => one.folder === item!.folder) && <option value="*">several</option>}
-          <option value="">none</option>
-          {folders.map((path) => (
-            <option key={path} value={path}>
-              {path}
-            </option>
-          ))}
-        </select>
+          options={[
+            ...(!chosen.every((one) => one.folder === item!.folder) ? [['*', 'several'] as const] : []),
+            ['', 'none'],
+            ...folders.map((path) => path),
+          ]}
+          onChoose={(value: string) => void attempt(() => markItems(ids, { folder: value }))}
+        />
       </label>
       {chosen.length === 1 && !record && <p className="pencil">Fetching it...</p>}
       {chosen.length === 1 && record?.kind === 'type' && <TypePage type={record} symbol={symbol} units={units} />}

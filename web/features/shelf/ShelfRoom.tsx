@@ -19,14 +19,15 @@ import { newType } from '#core/shelf/new-type';
 import { type Listed, searchShelf } from '#core/shelf/search';
 import type { Session } from '../../state/session/session';
 import { attempt, markItems, putItems, readItems, type Stored, useItem, useShelf } from '../../state/shelf';
+import { FileField, Typed } from '../../ui/Field';
 import { fieldKeys } from '../../ui/field-keys';
 import { useKeys } from '../../ui/keys';
-import { Choice } from './Choice';
 import { Copies } from './Copies';
 import { Folders } from './Folders';
 import { ImportFile } from './ImportFile';
 import { ItemList } from './ItemList';
 import { type Editing, newNames, newSmall } from './making';
+import { Narrow } from './Narrow';
 import { Preview } from './Preview';
 import { Sheet } from './Sheet';
 
@@ -268,15 +269,12 @@ export function ShelfRoom({ session, show, close, edit, tab = 'shelf' }: RoomPro
             <a className="act flex items-center justify-center gap-2" href="/api/shelf/export" download>
               <Download size={14} /> Shelf as one file
             </a>
-            <input
+            <FileField
               ref={file}
-              type="file"
-              className="hidden"
-              data-testid="shelf-file"
+              testId="shelf-file"
               accept={endsOf('type', 'shelf', 'list')}
-              onChange={(event) => {
-                setImporting(event.target.files?.[0] ?? null);
-                event.target.value = '';
+              onFile={(file) => {
+                setImporting(file);
               }}
             />
           </div>
@@ -298,13 +296,12 @@ export function ShelfRoom({ session, show, close, edit, tab = 'shelf' }: RoomPro
               <div className="flex flex-wrap items-center gap-2 px-3 pt-2 pb-1">
                 <label className="flex min-w-48 flex-1 items-center gap-2">
                   <Search size={14} className="pencil shrink-0" />
-                  <input
+                  <Typed
                     autoFocus
-                    className="field"
-                    aria-label="Search the Shelf"
+                    label="Search the Shelf"
                     placeholder="Any word: name, maker, family, 750 W, 26 deg"
                     value={text}
-                    onChange={(event) => setText(event.target.value)}
+                    onText={(value) => setText(value)}
                     onKeyDown={fieldKeys({
                       enter: () => found[0] && setChosen([found[0].id]),
                       escape: () => (text ? setText('') : false),
@@ -327,7 +324,7 @@ export function ShelfRoom({ session, show, close, edit, tab = 'shelf' }: RoomPro
               </div>
               <div className="flex items-center gap-2 px-3 pb-2 text-[12px]" style={{ borderBottom: '1px solid var(--hair)' }}>
                 {(kind === 'type' || kind === 'symbol') && (
-                  <Choice
+                  <Narrow
                     label="Family"
                     value={family ?? ''}
                     onChange={(value) => setFamily((value || undefined) as Family | undefined)}
@@ -336,13 +333,13 @@ export function ShelfRoom({ session, show, close, edit, tab = 'shelf' }: RoomPro
                 )}
                 {kind === 'type' && (
                   <>
-                    <Choice
+                    <Narrow
                       label="Beam angle"
                       value={angle < 0 ? '' : String(angle)}
                       onChange={(value) => setAngle(value === '' ? -1 : Number(value))}
                       options={angleRanges.map(([name], i) => [String(i), name])}
                     />
-                    <Choice
+                    <Narrow
                       label="Power"
                       value={watts < 0 ? '' : String(watts)}
                       onChange={(value) => setWatts(value === '' ? -1 : Number(value))}
@@ -351,7 +348,7 @@ export function ShelfRoom({ session, show, close, edit, tab = 'shelf' }: RoomPro
                   </>
                 )}
                 {makers.length > 0 && kind !== 'symbol' && (
-                  <Choice
+                  <Narrow
                     label={kind === 'filter' ? 'Book' : 'Maker'}
                     value={maker ?? ''}
                     onChange={(value) => setMaker(value || undefined)}

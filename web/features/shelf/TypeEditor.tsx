@@ -26,6 +26,7 @@ import { groups, type TypeField, typedField, typeFaults, typeFields, typeText } 
 import { sendFile } from '../../state/api';
 import type { Session } from '../../state/session/session';
 import { attempt, putItems } from '../../state/shelf';
+import { Choice, FileField, Tick } from '../../ui/Field';
 import { SymbolMark } from '../../ui/SymbolMark';
 import { Line, TextField } from '../../ui/TextField';
 import { ReportList } from './ImportFile';
@@ -97,18 +98,12 @@ export function TypeEditor({ editing, units, session, done }: Props) {
       <div className="grid min-h-0 flex-1 grid-cols-[330px_1fr_392px]">
         <div className="min-h-0 overflow-auto px-4 py-2" style={{ borderRight: '1px solid var(--hair)' }}>
           <Line name="Family">
-            <select
-              className="field"
-              aria-label="Family"
+            <Choice
+              label="Family"
               value={type.family}
-              onChange={(event) => setType((now) => ({ ...now, family: event.target.value as Family }))}
-            >
-              {families.map((family) => (
-                <option key={family} value={family}>
-                  {family}
-                </option>
-              ))}
-            </select>
+              options={families.map((family) => family)}
+              onChoose={(value) => setType((now) => ({ ...now, family: value as Family }))}
+            />
           </Line>
           {groups.map((group) => {
             const of = fields.filter((field) => field.group === group);
@@ -201,13 +196,12 @@ function Field({ field, type, units, faults, onType }: FieldProps) {
     <div title={field.help}>
       <Line name={field.name} {...(field.unit ? { unit: field.unit } : {})}>
         {field.choices ? (
-          <select className="field" aria-label={field.name} value={value} onChange={(event) => write(event.target.value)}>
-            {field.choices.map((choice) => (
-              <option key={choice} value={choice}>
-                {choice}
-              </option>
-            ))}
-          </select>
+          <Choice
+            label={field.name}
+            value={value}
+            options={field.choices.map((choice) => choice)}
+            onChoose={(value) => write(value)}
+          />
         ) : (
           <TextField label={field.name} value={value} onWrite={write} />
         )}
@@ -234,12 +228,7 @@ function Fits({ type, onType }: { type: FixtureType; onType: (change: (now: Fixt
       <div className="grid grid-cols-3">
         {accessoryForms.map((form) => (
           <label key={form} className="flex items-center gap-1.5 py-0.5">
-            <input
-              type="checkbox"
-              className="checkbox checkbox-xs"
-              checked={type.fits?.includes(form) ?? false}
-              onChange={() => toggle(form)}
-            />
+            <Tick checked={type.fits?.includes(form) ?? false} onTick={() => toggle(form)} />
             {form}
           </label>
         ))}
@@ -304,16 +293,12 @@ function PhotometricFile({ type, onType }: { type: FixtureType; onType: (change:
           </button>
         </>
       )}
-      <input
+      <FileField
         ref={file}
-        type="file"
         accept={endsOf('light')}
-        className="hidden"
-        data-testid="photometric-file"
-        onChange={(event) => {
-          const chosen = event.target.files?.[0];
-          if (chosen) void read(chosen);
-          event.target.value = '';
+        testId="photometric-file"
+        onFile={(file) => {
+          void read(file);
         }}
       />
       {report && report.length > 0 && <ReportList report={report} />}

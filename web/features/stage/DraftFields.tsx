@@ -1,5 +1,7 @@
 /** The figures of a cloth or a note that is being made. */
+
 import { useDraft } from '../../state/draft';
+import { Typed } from '../../ui/Field';
 import { fieldKeys } from '../../ui/field-keys';
 import { Row } from '../../ui/Row';
 
@@ -10,33 +12,20 @@ export function ClothFields() {
   return (
     <>
       <Row label="Bottom">
-        <input
-          className="field"
-          data-field="bottom"
-          aria-label="Bottom edge"
-          value={cloth.bottom}
-          onChange={(event) => set({ bottom: event.target.value })}
-        />
+        <Typed data-field="bottom" label="Bottom edge" value={cloth.bottom} onText={(value) => set({ bottom: value })} />
       </Row>
       <Row label="Height">
-        <input
-          className="field"
+        <Typed
           data-field="height"
           data-first
-          aria-label="Cloth height"
+          label="Cloth height"
           placeholder="for example 6.5"
           value={cloth.height}
-          onChange={(event) => set({ height: event.target.value })}
+          onText={(value) => set({ height: value })}
         />
       </Row>
       <Row label="Name">
-        <input
-          className="field"
-          data-field="name"
-          aria-label="Cloth name"
-          value={cloth.name}
-          onChange={(event) => set({ name: event.target.value })}
-        />
+        <Typed data-field="name" label="Cloth name" value={cloth.name} onText={(value) => set({ name: value })} />
       </Row>
     </>
   );
@@ -62,13 +51,7 @@ export function NoteFields() {
         })}
       />
       <Row label="Size, mm">
-        <input
-          className="field"
-          data-field="size"
-          aria-label="Text size on paper"
-          value={note.size}
-          onChange={(event) => set({ size: event.target.value })}
-        />
+        <Typed data-field="size" label="Text size on paper" value={note.size} onText={(value) => set({ size: value })} />
       </Row>
     </>
   );

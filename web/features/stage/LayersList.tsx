@@ -11,6 +11,7 @@ import { removeRecords, usersOf } from '#core/setout/remove';
 import { useSession, useShow } from '../../state/context';
 import { useSelection } from '../../state/selection';
 import { useTool } from '../../state/tool';
+import { Choice } from '../../ui/Field';
 import { TextField } from '../../ui/TextField';
 import { plural } from '../../ui/words';
 
@@ -125,12 +126,13 @@ export function LayersList() {
         ))}
       </ul>
       <div className="flex flex-wrap gap-1 pt-1">
-        <select
-          className="field !w-28"
-          aria-label="Add a layer for"
+        <Choice
+          label="Add a layer for"
+          className="!w-28"
           value=""
-          onChange={(event) => {
-            const role = event.target.value as Layer['role'];
+          options={[['', 'add a layer ...'], ...layerRoles.map((role) => [role, `for ${role}`] as const)]}
+          onChoose={(value) => {
+            const role = value as Layer['role'];
             const id = v4();
             const top = stack[0]?.order ?? 0;
             session.edit(
@@ -146,35 +148,22 @@ export function LayersList() {
             );
             useTool.setState({ layer: id });
           }}
-        >
-          <option value="">add a layer ...</option>
-          {layerRoles.map((role) => (
-            <option key={role} value={role}>
-              for {role}
-            </option>
-          ))}
-        </select>
+        />
         {chosen.length > 0 && (
-          <select
-            className="field !w-32"
-            aria-label="Move the selection to the layer"
+          <Choice
+            label="Move the selection to the layer"
+            className="!w-32"
             value=""
-            onChange={(event) => {
-              const to = stack.find((layer) => layer.id === event.target.value);
+            options={[['', 'selection to ...'], ...stack.map((layer) => [layer.id, layer.name] as const)]}
+            onChoose={(value) => {
+              const to = stack.find((layer) => layer.id === value);
               if (to)
                 session.edit(
                   `Move ${plural(chosen.length, 'thing')} to the layer ${to.name}`,
                   updating(chosen.map((record) => [record, { ...record, layer: to.id }] as const)),
                 );
             }}
-          >
-            <option value="">selection to ...</option>
-            {stack.map((layer) => (
-              <option key={layer.id} value={layer.id}>
-                {layer.name}
-              </option>
-            ))}
-          </select>
+          />
         )}
         {active && (
           <button

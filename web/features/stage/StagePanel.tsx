@@ -1,4 +1,5 @@
 /** The step Stage: what is drawn, on which layer, and the house read from a file. */
+
 import { edit } from '#core/model/change';
 import { maskingUses, type Outline } from '#core/model/records';
 import { settingsOf } from '#core/model/show';
@@ -6,6 +7,7 @@ import { useSession, useShow } from '../../state/context';
 import { arrange } from '../../state/desk';
 import { useDraft } from '../../state/draft';
 import { useTool } from '../../state/tool';
+import { Choice, Typed } from '../../ui/Field';
 import { LengthField } from '../../ui/LengthField';
 import { tip } from '../../ui/registry';
 import { Line } from '../../ui/TextField';
@@ -58,28 +60,20 @@ export function StagePanel() {
       {tool === 'outline' && (
         <div className="pt-1">
           <Line name="Shape">
-            <select
-              className="field"
-              aria-label="Shape"
+            <Choice
+              label="Shape"
               value={shape}
-              onChange={(event) => useTool.setState({ shape: event.target.value as typeof shape })}
-            >
-              <option>polyline</option>
-              <option>rectangle</option>
-              <option>arc</option>
-            </select>
+              options={['polyline', 'rectangle', 'arc']}
+              onChoose={(value) => useTool.setState({ shape: value })}
+            />
           </Line>
           <Line name="It is">
-            <select
-              className="field"
-              aria-label="What the outline is"
+            <Choice
+              label="What the outline is"
               value={outlineUse}
-              onChange={(event) => useTool.setState({ outlineUse: event.target.value as Outline['use'] })}
-            >
-              {uses.map((use) => (
-                <option key={use}>{use}</option>
-              ))}
-            </select>
+              options={uses.map((use) => use)}
+              onChoose={(value) => useTool.setState({ outlineUse: value as Outline['use'] })}
+            />
           </Line>
           {(
             [
@@ -89,13 +83,10 @@ export function StagePanel() {
             ] as const
           ).map(([field, name]) => (
             <Line key={field} name={name}>
-              <input
-                className="field"
-                aria-label={field === 'name' ? 'Name of the outline' : name}
+              <Typed
+                label={field === 'name' ? 'Name of the outline' : name}
                 value={outline[field]}
-                onChange={(event) =>
-                  useDraft.setState((state) => ({ outline: { ...state.outline, [field]: event.target.value } }))
-                }
+                onText={(value) => useDraft.setState((state) => ({ outline: { ...state.outline, [field]: value } }))}
               />
             </Line>
           ))}
@@ -111,16 +102,12 @@ export function StagePanel() {
       {tool === 'masking' && (
         <div className="pt-1">
           <Line name="It is">
-            <select
-              className="field"
-              aria-label="What the cloth is"
+            <Choice
+              label="What the cloth is"
               value={maskingUse}
-              onChange={(event) => useTool.setState({ maskingUse: event.target.value as typeof maskingUse })}
-            >
-              {maskingUses.map((use) => (
-                <option key={use}>{use}</option>
-              ))}
-            </select>
+              options={maskingUses.map((use) => use)}
+              onChoose={(value) => useTool.setState({ maskingUse: value })}
+            />
           </Line>
           <p className="pencil pt-1">Click both ends; its bottom edge and height are asked then.</p>
         </div>

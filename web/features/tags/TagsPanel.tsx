@@ -1,9 +1,10 @@
 /** Tag sets: which fields stand where round the symbol, in which enclosure, how large; several in a show. */
+
 import { ArrowDown, ArrowUp, Plus, Trash2 } from 'lucide-react';
 import { toast } from 'sonner';
 import { v4 } from 'uuid';
 import { tagSetOf, tagSetsOf } from '#core/draw/tag-set';
-import { fieldOf, fieldsOf, fieldWord } from '#core/fields/index';
+import { fieldsOf, fieldWord } from '#core/fields/index';
 import { adding, edit } from '#core/model/change';
 import { makeTagSets } from '#core/model/make';
 import { enclosures, type TagLine, type TagSet, tagPlacesOf } from '#core/model/records';
@@ -12,6 +13,7 @@ import { removeRecords, usersOf } from '#core/setout/remove';
 import { useSession, useShow } from '../../state/context';
 import { usePanels } from '../../state/panels';
 import { useView } from '../../state/view';
+import { Choice } from '../../ui/Field';
 import { PanelHead } from '../../ui/PanelHead';
 import { Line, TextField } from '../../ui/TextField';
 
@@ -106,25 +108,24 @@ export function TagsPanel() {
                     <Choice
                       label={`Field ${i + 1}`}
                       value={item.field}
-                      list={fieldsOf(show).map((field) => field.id)}
-                      say={(id) => fieldOf(show, id)?.title ?? 'gone'}
-                      onChange={(field) => line(i, { field })}
+                      options={fieldsOf(show).map((field) => [field.id, field.title] as const)}
+                      onChoose={(field) => line(i, { field })}
                     />
                   </td>
                   <td>
                     <Choice
                       label={`Place ${i + 1}`}
                       value={item.place}
-                      list={tagPlacesOf}
-                      onChange={(place) => line(i, { place })}
+                      options={tagPlacesOf}
+                      onChoose={(place) => line(i, { place })}
                     />
                   </td>
                   <td>
                     <Choice
                       label={`Enclosure ${i + 1}`}
                       value={item.enclosure}
-                      list={enclosures}
-                      onChange={(enclosure) => line(i, { enclosure })}
+                      options={enclosures}
+                      onChoose={(enclosure) => line(i, { enclosure })}
                     />
                   </td>
                   <td className="w-8">
@@ -246,53 +247,21 @@ function Only({ index, line, onChange }: { index: number; line: TagLine; onChang
           {nameOf(id)}
         </button>
       ))}
-      <select
-        className="field !w-14"
-        aria-label={`Line ${index + 1} only for`}
+      <Choice
+        label={`Line ${index + 1} only for`}
+        className="!w-14"
         value=""
-        onChange={(event) => {
-          const record = show.records.get(event.target.value);
+        options={[
+          ['', 'only ...'],
+          ...all(show, 'type').map((type) => [type.id, `type ${type.name}`] as const),
+          ...all(show, 'layer').map((layer) => [layer.id, `layer ${layer.name}`] as const),
+        ]}
+        onChoose={(value) => {
+          const record = show.records.get(value);
           if (record?.kind === 'type') onChange({ types: [...line.types, record.id] });
           if (record?.kind === 'layer') onChange({ layers: [...line.layers, record.id] });
         }}
-      >
-        <option value="">only ...</option>
-        {all(show, 'type').map((type) => (
-          <option key={type.id} value={type.id}>
-            type {type.name}
-          </option>
-        ))}
-        {all(show, 'layer').map((layer) => (
-          <option key={layer.id} value={layer.id}>
-            layer {layer.name}
-          </option>
-        ))}
-      </select>
+      />
     </div>
-  );
-}
-
-function Choice<T extends string>({
-  label,
-  value,
-  list,
-  say,
-  onChange,
-}: {
-  label: string;
-  value: T;
-  list: readonly T[];
-  /** How an item is called; by itself where it is left out. */
-  say?: (item: T) => string;
-  onChange: (value: T) => void;
-}) {
-  return (
-    <select className="field" aria-label={label} value={value} onChange={(event) => onChange(event.target.value as T)}>
-      {list.map((item) => (
-        <option key={item} value={item}>
-          {say?.(item) ?? item}
-        </option>
-      ))}
-    </select>
   );
 }

@@ -1,7 +1,9 @@
 /** The chosen shape in figures: its role, its points, the bow of its sides. */
+
 import { Plus, Trash2 } from 'lucide-react';
 import type { Dispatch } from 'react';
 import { type Shape, type StrokeRole, strokeRoles, type Vec2 } from '#core/model/records';
+import { Choice, Tick } from '../../../ui/Field';
 import { Line, TextField } from '../../../ui/TextField';
 import { type Act, asCurve, type Board, onShapes, shapesIn } from './board';
 import { PointText } from './PointText';
@@ -27,21 +29,15 @@ export function ShapeForm({ board, act }: { board: Board; act: Dispatch<Act> }) 
       <b>{only ? only.form : `${some.length} shapes`}</b>
       {stroked.length > 0 && (
         <Line name="Stroke">
-          <select
-            className="field"
-            aria-label="Stroke"
+          <Choice
+            label="Stroke"
             value={role ?? ''}
-            onChange={(event) =>
-              change((shape) => (shape.form === 'text' ? shape : { ...shape, role: event.target.value as StrokeRole }))
-            }
-          >
-            {!role && <option value="">several</option>}
-            {strokeRoles.map((name) => (
-              <option key={name} value={name}>
-                {roleNames[name]}
-              </option>
-            ))}
-          </select>
+            options={[
+              ...(!role ? [['', 'several'] as const] : []),
+              ...strokeRoles.map((name) => [name, roleNames[name]] as const),
+            ]}
+            onChoose={(value) => change((shape) => (shape.form === 'text' ? shape : { ...shape, role: value as StrokeRole }))}
+          />
         </Line>
       )}
       {only?.form === 'text' && (
@@ -82,11 +78,9 @@ export function ShapeForm({ board, act }: { board: Board; act: Dispatch<Act> }) 
         <>
           <div className="flex items-center gap-3 py-1">
             <label className="flex items-center gap-1">
-              <input
-                type="checkbox"
-                className="checkbox checkbox-xs"
+              <Tick
                 checked={only.closed}
-                onChange={() => change((shape) => ('points' in shape ? { ...shape, closed: !shape.closed } : shape))}
+                onTick={() => change((shape) => ('points' in shape ? { ...shape, closed: !shape.closed } : shape))}
               />{' '}
               closed
             </label>

@@ -8,6 +8,7 @@ import { symbolOf } from '#core/draw/symbols';
 import { endsOf } from '#core/formats/index';
 import { parseLength, type Units } from '#core/measure/lengths';
 import { type AccessoryForm, accessoryForms, type Family, type FixtureType, families, type SymbolDef } from '#core/model/records';
+import { Choice, FileField } from '../../../ui/Field';
 import { useKeys } from '../../../ui/keys';
 import { Line, TextField } from '../../../ui/TextField';
 import { BoardView } from './BoardView';
@@ -119,18 +120,12 @@ export function SymbolEditor({ symbol: given, type, units, onDone }: Props) {
           </Line>
           <h3 className="pt-2 font-bold">From a family's outline</h3>
           <Line name="Family">
-            <select
-              className="field"
-              aria-label="Family of the outline"
+            <Choice
+              label="Family of the outline"
               value={symbol.family}
-              onChange={(event) => redraw(event.target.value as Family, measures)}
-            >
-              {families.map((family) => (
-                <option key={family} value={family}>
-                  {family}
-                </option>
-              ))}
-            </select>
+              options={families.map((family) => family)}
+              onChoose={(value) => redraw(value as Family, measures)}
+            />
           </Line>
           {(['length', 'width', 'nose', 'yoke'] as const).map((key) => (
             <div
@@ -156,15 +151,12 @@ export function SymbolEditor({ symbol: given, type, units, onDone }: Props) {
           >
             <ImageUp size={14} /> PNG, JPEG, WebP, SVG or DXF
           </button>
-          <input
+          <FileField
             ref={file}
-            type="file"
-            className="hidden"
-            data-testid="symbol-picture"
+            testId="symbol-picture"
             accept={`${endsOf('picture')},image/*`}
-            onChange={(event) => {
-              setPicture(event.target.files?.[0] ?? null);
-              event.target.value = '';
+            onFile={(file) => {
+              setPicture(file);
             }}
           />
           {picture && (
@@ -202,18 +194,13 @@ export function SymbolEditor({ symbol: given, type, units, onDone }: Props) {
               </button>
             ))}
             {tool === 'anchor' && (
-              <select
-                className="field !w-auto"
-                aria-label="Accessory of the anchor"
+              <Choice
+                label="Accessory of the anchor"
+                className="!w-auto"
                 value={anchorForm}
-                onChange={(event) => setAnchorForm(event.target.value as AccessoryForm)}
-              >
-                {accessoryForms.map((form) => (
-                  <option key={form} value={form}>
-                    {form}
-                  </option>
-                ))}
-              </select>
+                options={accessoryForms.map((form) => form)}
+                onChoose={(value) => setAnchorForm(value as AccessoryForm)}
+              />
             )}
             <span className="flex-1" />
             <button

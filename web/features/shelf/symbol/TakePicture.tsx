@@ -1,10 +1,12 @@
 /** A picture or a drawing as a symbol: scaled by a typed width, as it is or traced. */
+
 import { useMemo, useState } from 'react';
 import { readDxf } from '#core/formats/dxf/read';
 import { readSvg } from '#core/formats/picture/svg';
 import { shapesOfPaths, traced } from '#core/formats/picture/trace';
 import { FormatError, type Oddity } from '#core/formats/report';
 import type { Shape, SymbolDef } from '#core/model/records';
+import { Choice, Range, Tick, Typed } from '../../../ui/Field';
 import { ReportList } from '../ImportFile';
 import { type Decoded, decodePicture } from './picture';
 
@@ -102,11 +104,11 @@ export function TakePicture({ file, width: usual, onTake, close }: Props) {
         <>
           <label className="flex items-baseline gap-2">
             <span className="pencil">It is</span>
-            <input
-              className="field !w-20 text-right"
-              aria-label="Width of the picture in mm"
+            <Typed
+              className="!w-20 text-right"
+              label="Width of the picture in mm"
               value={width}
-              onChange={(event) => setWidth(event.target.value)}
+              onText={(value) => setWidth(value)}
             />
             <span className="pencil">mm wide</span>
           </label>
@@ -114,20 +116,18 @@ export function TakePicture({ file, width: usual, onTake, close }: Props) {
           {source.picture && (
             <>
               <label className="flex items-center gap-2">
-                <input type="checkbox" className="checkbox checkbox-xs" checked={trace} onChange={() => setTrace(!trace)} /> Trace
-                it to an outline
+                <Tick checked={trace} onTick={() => setTrace(!trace)} /> Trace it to an outline
               </label>
               {trace && (
                 <label className="flex items-center gap-2">
                   <span className="pencil">Dark below</span>
-                  <input
-                    type="range"
+                  <Range
                     min={0.05}
                     max={0.95}
                     step={0.05}
-                    aria-label="Dark below"
+                    label="Dark below"
                     value={threshold}
-                    onChange={(event) => setThreshold(Number(event.target.value))}
+                    onText={(value) => setThreshold(Number(value))}
                   />
                   <span className="pencil">{Math.round(threshold * 100)} %</span>
                 </label>
@@ -135,14 +135,12 @@ export function TakePicture({ file, width: usual, onTake, close }: Props) {
             </>
           )}
           {source.blocks.length > 0 && (
-            <select className="field" aria-label="Block" value={block} onChange={(event) => setBlock(event.target.value)}>
-              <option value="">the whole drawing</option>
-              {source.blocks.map((name) => (
-                <option key={name} value={name}>
-                  {name}
-                </option>
-              ))}
-            </select>
+            <Choice
+              label="Block"
+              value={block}
+              options={[['', 'the whole drawing'], ...source.blocks.map((name) => name)]}
+              onChoose={(value: string) => setBlock(value)}
+            />
           )}
           <p className="pencil">{asIs ? 'It stays a picture.' : `${shapes.length} shapes. Then click where the clamp is.`}</p>
           <ReportList report={report} />

@@ -1,5 +1,6 @@
 import type { Dispatch } from 'react';
 import { type FixtureType, lamps, type SymbolDef } from '#core/model/records';
+import { Choice } from '../../../ui/Field';
 import { Line, TextField } from '../../../ui/TextField';
 import type { Act, Board } from './board';
 
@@ -55,25 +56,16 @@ export function Variants({ board, act }: { board: Board; act: Dispatch<Act> }) {
             />
           </Line>
           <Line name="Lamp">
-            <select
-              className="field"
-              aria-label="Lamp of the variant"
+            <Choice
+              label="Lamp of the variant"
               value={list[scope].lamp ?? ''}
-              onChange={(event) =>
+              options={[['', 'any'], ...lamps.map((lamp) => lamp)]}
+              onChoose={(value) =>
                 put(
-                  list.map((item, i) =>
-                    i === scope ? { ...item, lamp: (event.target.value || null) as FixtureType['lamp'] | null } : item,
-                  ),
+                  list.map((item, i) => (i === scope ? { ...item, lamp: (value || null) as FixtureType['lamp'] | null } : item)),
                 )
               }
-            >
-              <option value="">any</option>
-              {lamps.map((lamp) => (
-                <option key={lamp} value={lamp}>
-                  {lamp}
-                </option>
-              ))}
-            </select>
+            />
           </Line>
           <button
             type="button"
