@@ -1,6 +1,6 @@
 /** Drafting in earnest: stage, positions, hanging and seeing, tried as a user would. */
 import { expect, type Page, test } from '@playwright/test';
-import { clickAt, demoIdOf, dragFrom, newShow, recordsOf, screenOf, settled, showIdOf, stored, twoFrames } from './helpers.js';
+import { byName, clickAt, demoIdOf, dragFrom, newShow, recordsOf, screenOf, settled, showIdOf, stored, twoFrames } from './helpers.js';
 
 interface Rec {
   readonly id: string;
@@ -27,11 +27,6 @@ async function point(page: Page, text: string): Promise<void> {
   const field = page.getByLabel('Next point');
   await field.fill(text);
   await field.press('Enter');
-}
-async function palette(page: Page, text: string): Promise<void> {
-  await page.keyboard.press('Control+k');
-  await page.getByPlaceholder('Do anything by name').last().fill(text);
-  await page.keyboard.press('Enter');
 }
 /** Where a record is drawn, world mm. */
 const drawn = (page: Page, id: string, kind: string) =>
@@ -75,7 +70,7 @@ test('the stage: typed outlines, a dimension that stays attached, a note with it
   await page.keyboard.press('Escape');
 
   // Measured by its corners; moving a corner moves the figure.
-  await palette(page, 'measure');
+  await byName(page, 'measure');
   await clickAt(page, 1000, 2000);
   await clickAt(page, 4000, 2000);
   await clickAt(page, 2500, 1300);
@@ -150,7 +145,7 @@ test('a venue is read from DXF: layers, unit and origin on a preview, then it li
   page,
 }) => {
   await newShow(page, 'DXF story');
-  await palette(page, 'read a venue from dxf');
+  await byName(page, 'read a venue from dxf');
   const line = (layer: string, x0: number, y0: number, x1: number, y1: number) => [
     '0',
     'LINE',
@@ -280,7 +275,7 @@ test('positions: a truss and a racetrack by typed figures, one above the grid is
 test('the keyboard alone hangs a row and moves it', async ({ page }) => {
   await newShow(page, 'No mouse');
   await page.evaluate(() => (document.activeElement as HTMLElement | null)?.blur());
-  await palette(page, 'draw a pipe');
+  await byName(page, 'draw a pipe');
   await page.getByRole('button', { name: 'Type it' }).focus();
   await page.keyboard.press('Enter');
   await expect(page.getByLabel('Trim height')).toBeFocused();
@@ -291,7 +286,7 @@ test('the keyboard alone hangs a row and moves it', async ({ page }) => {
   await page.keyboard.type('-5, 3');
   await page.keyboard.press('Enter');
   await expect(page.getByRole('heading', { name: 'LX 1' })).toBeVisible();
-  await palette(page, 'hang fixtures');
+  await byName(page, 'hang fixtures');
   await page.getByLabel("Search the show's types").focus();
   await page.keyboard.type('aster 26');
   // A show has no types to begin with: this one comes from the Shelf.
@@ -506,7 +501,7 @@ test('section beside the plan: one selection, a trim dragged, sight lines, a lin
   expect(Math.abs((foh2.curve as { z: number }).z - 7300)).toBeLessThanOrEqual(50);
   await expect(page.getByRole('button', { name: /Undo: Trim of FOH 2 to 7.3/ })).toBeVisible();
   // A section on a line that is drawn, looking either way.
-  await palette(page, 'draw the line of a section');
+  await byName(page, 'draw the line of a section');
   await clickAt(page, -6000, 4000);
   await clickAt(page, 6000, 4000);
   await expect(page.getByText(/on the drawn line, looking upstage/)).toBeVisible();
@@ -552,7 +547,7 @@ test('tag sets: switched in one click, edited, printed; a tag moved by hand stay
     .toBe(true);
   const kept = (await all(page, 'fixture')).find((item) => item.id === fixture!.id)!;
   expect(kept.tagMoves).toHaveLength(1);
-  await palette(page, 'put tags that were moved by hand back');
+  await byName(page, 'put tags that were moved by hand back');
   expect((await all(page, 'fixture')).find((item) => item.id === fixture!.id)!.tagMoves).toBeUndefined();
 });
 

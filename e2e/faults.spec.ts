@@ -2,7 +2,7 @@
 import { createServer } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { expect, type Page, test } from '@playwright/test';
-import { chooseType, dragFrom, drawPipe, newShow, recordsOf, stored } from './helpers.js';
+import { byName, chooseType, dragFrom, drawPipe, newShow, recordsOf, stored } from './helpers.js';
 
 async function smallRig(page: Page, name: string): Promise<string> {
   const id = await newShow(page, name);
@@ -258,9 +258,7 @@ test('keys on a control are the control’s: the rig is left alone, Space works,
   await page.keyboard.type('spot');
   await expect(page.getByLabel("Search the show's types")).toHaveValue('spot');
   await expect(page.getByRole('heading', { name: 'Set out' })).toBeHidden();
-  await page.keyboard.press('Control+k');
-  await page.getByPlaceholder('Do anything by name').last().fill('hang fixtures');
-  await page.keyboard.press('Enter');
+  await byName(page, 'hang fixtures');
   await expect(page.getByLabel("Search the show's types")).toBeFocused();
 });
 

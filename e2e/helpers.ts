@@ -106,3 +106,11 @@ export async function openDemo(page: Page, step: string): Promise<string> {
   await expect(page.getByRole('row', { name: /^FOH 1/ }).first()).toBeVisible();
   return id;
 }
+
+/** Does something by its name in the palette, and waits until the palette is gone: then the keys and the pointer are the drawing's again. */
+export async function byName(page: Page, text: string): Promise<void> {
+  await page.keyboard.press('Control+k');
+  await page.getByPlaceholder('Do anything by name').last().fill(text);
+  await page.keyboard.press('Enter');
+  await expect(page.getByPlaceholder('Do anything by name')).toHaveCount(0);
+}

@@ -1,6 +1,6 @@
 /** Ledger, Card and what goes wrong: on the demo show, in a copy of its own. */
 import { expect, test } from '@playwright/test';
-import { clickAt, openDemo, recordsOf, screenOf, settled, stored } from './helpers.js';
+import { byName, clickAt, openDemo, recordsOf, screenOf, settled, stored } from './helpers.js';
 
 test('sorting, filters, and the two together', async ({ page }) => {
   await openDemo(page, 'hang');
@@ -184,9 +184,7 @@ test('a spare leaves the counts; tags can be switched off', async ({ page }) => 
   const id = await openDemo(page, 'hang');
   await expect(page.getByRole('link', { name: /^Hang/ })).toContainText('144 fixtures');
   await page.getByTestId('ledger').getByRole('row').first().click();
-  await page.keyboard.press('Control+k');
-  await page.getByPlaceholder('Do anything by name').last().fill('mark the selected fixtures as spare');
-  await page.keyboard.press('Enter');
+  await byName(page, 'mark the selected fixtures as spare');
   await expect(page.getByRole('link', { name: /^Hang/ })).toContainText('143 fixtures');
   await stored(page);
   expect((await recordsOf(page, id)).filter((record) => record.spare)).toHaveLength(1);

@@ -1,6 +1,6 @@
 /** Two windows, lost servers, undo: nothing is lost. */
 import { expect, test } from '@playwright/test';
-import { chooseType, clickAt, dragFrom, drawPipe, newShow, recordsOf, screenOf, settled, stored } from './helpers.js';
+import { byName, chooseType, clickAt, dragFrom, drawPipe, newShow, recordsOf, screenOf, settled, stored } from './helpers.js';
 
 /** A show with a pipe and five fixtures on it. */
 async function smallRig(page: import('@playwright/test').Page, name: string): Promise<string> {
@@ -135,13 +135,9 @@ test('box selection, Shift adds, the wheel zooms at the cursor, F fits', async (
 
 test('everything by name: the palette opens with Ctrl K, and does what is chosen', async ({ page }) => {
   await smallRig(page, 'Palette');
-  await page.keyboard.press('Control+k');
-  await page.getByPlaceholder('Do anything by name').last().fill('select all');
-  await page.keyboard.press('Enter');
+  await byName(page, 'select all');
   await expect(page.getByRole('heading', { name: '5 fixtures on LX 1' })).toBeVisible();
-  await page.keyboard.press('Control+k');
-  await page.getByPlaceholder('Do anything by name').last().fill('blackout');
-  await page.keyboard.press('Enter');
+  await byName(page, 'blackout');
   await expect(page.locator('html')).toHaveAttribute('data-theme', 'blackout');
   await page.reload();
   await expect(page.locator('html')).toHaveAttribute('data-theme', 'blackout');

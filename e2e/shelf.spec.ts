@@ -1,7 +1,7 @@
 /** The Shelf: a type with its symbol from nothing, taken by another show, changed, the difference taken, swept. Files in, filters, own columns, stock. */
 import { expect, type Page, test } from '@playwright/test';
 import { strToU8, zipSync } from 'fflate';
-import { chooseType, clickAt, demoIdOf, dragFrom, drawPipe, newShow, recordsOf, stored } from './helpers.js';
+import { byName, chooseType, clickAt, demoIdOf, dragFrom, drawPipe, newShow, recordsOf, stored } from './helpers.js';
 
 const items = (page: Page) => page.getByTestId('items').getByRole('option');
 const field = async (page: Page, label: string, text: string) => {
@@ -9,11 +9,6 @@ const field = async (page: Page, label: string, text: string) => {
   await input.fill(text);
   await input.press('Enter');
 };
-async function palette(page: Page, text: string): Promise<void> {
-  await page.keyboard.press('Control+k');
-  await page.getByPlaceholder(/Do anything by name/).fill(text);
-  await page.keyboard.press('Enter');
-}
 async function openShelf(page: Page, kind?: RegExp): Promise<void> {
   await page.goto('/shelf');
   await expect(items(page).first()).toBeVisible();
@@ -426,7 +421,7 @@ test('colours by code, stacked, straight for LED and from the Shelf; own columns
     await expect(page.getByRole('list', { name: 'Nearest in my book' }).getByRole('listitem')).toHaveCount(1);
   });
   await test.step('an own column with a pick list that folds capitals and blanks, renamed everywhere', async () => {
-    await palette(page, 'own columns and');
+    await byName(page, 'own columns and');
     await page.getByLabel('Name of the new column').fill('Purpose');
     await page.getByRole('button', { name: 'Add', exact: true }).click();
     await expect(page.getByRole('alert')).toContainText('Every fixture has a purpose already');
@@ -450,7 +445,7 @@ test('colours by code, stacked, straight for LED and from the Shelf; own columns
   });
   await test.step('fixtures are chosen by any field in the palette', async () => {
     await page.keyboard.press('Escape');
-    await palette(page, 'store = dock and unit >= 3');
+    await byName(page, 'store = dock and unit >= 3');
     await expect(page.getByRole('heading', { name: '2 fixtures on LX 1' })).toBeVisible();
     await page.keyboard.press('Control+k');
     await page.getByPlaceholder(/Do anything by name/).fill('speed = 3');
@@ -459,7 +454,7 @@ test('colours by code, stacked, straight for LED and from the Shelf; own columns
   });
   await test.step('two of four are rented; the house owns one: one more must be rented', async () => {
     await field(page, 'Rented', 'Marrow Hire');
-    await palette(page, 'stock of the house');
+    await byName(page, 'stock of the house');
     await field(page, 'The house owns Aster 36', '1');
     await expect(page.getByText('1 Aster 36 must be rented.')).toBeVisible();
   });
@@ -497,7 +492,7 @@ test('colours by code, stacked, straight for LED and from the Shelf; own columns
           .dessinSurface !== undefined,
     );
     expect(outline).toBe(true);
-    await palette(page, 'bold set');
+    await byName(page, 'bold set');
     await expect
       .poll(async () => (await recordsOf(page, id)).find((record) => record.kind === 'settings')!.symbolSet)
       .toBe('bold');
@@ -511,7 +506,7 @@ test('colours by code, stacked, straight for LED and from the Shelf; own columns
 test('LED fixtures take a colour directly; it is the colour of their light', async ({ page }) => {
   await page.goto(`/shows/${await demoIdOf(page)}/hang`);
   await stored(page);
-  await palette(page, 'type = tide');
+  await byName(page, 'type = tide');
   await page.getByLabel('Colour of the light').fill('#3366ff');
   await expect(page.getByLabel('Colour', { exact: true })).toHaveValue('#3366ff');
   await page.keyboard.press('Escape');

@@ -7,7 +7,6 @@ import { adding, apply } from './change.js';
 import {
   choiceCounts,
   customValue,
-  editDistance,
   fieldsInOrder,
   foldedChoice,
   nearDoubles,
@@ -127,17 +126,6 @@ describe('pick lists', () => {
       { keep: 'Front warm', merge: 'Front warn' },
     ]);
     expect(nearDoubles([])).toEqual([]);
-  });
-  test('the distance of words is a distance', () => {
-    const word = fc.string({ maxLength: 8 });
-    expect(editDistance('kitten', 'sitting')).toBe(3);
-    fc.assert(
-      fc.property(word, word, word, (a, b, c) => {
-        expect(editDistance(a, a)).toBe(0);
-        expect(editDistance(a, b)).toBe(editDistance(b, a));
-        expect(editDistance(a, c)).toBeLessThanOrEqual(editDistance(a, b) + editDistance(b, c));
-      }),
-    );
   });
   test('purposes are renamed everywhere as well', () => {
     const before = textCounts(demo, 'purpose').find(({ choice }) => choice === 'Front warm')!.count;

@@ -1,4 +1,5 @@
 /** Columns that a show adds for itself, and the pick lists of choices: folded, merged, renamed everywhere at once. */
+import { distance } from 'fastest-levenshtein';
 import { type Change, compose, edit, updating } from './change.js';
 import type { CustomField, Fixture, Id } from './records.js';
 import { all, type Show } from './show.js';
@@ -118,18 +119,6 @@ export function renameChoice(show: Show, field: CustomField, from: string, to: s
   );
 }
 
-/** Number of letters to change, put in or leave out to come from one word to the other. Source: Levenshtein 1966. */
-export function editDistance(a: string, b: string): number {
-  let row = Array.from({ length: b.length + 1 }, (_, i) => i);
-  for (let i = 1; i <= a.length; i++) {
-    const next = [i];
-    for (let j = 1; j <= b.length; j++)
-      next.push(Math.min(next[j - 1]! + 1, row[j]! + 1, row[j - 1]! + (a[i - 1] === b[j - 1] ? 0 : 1)));
-    row = next;
-  }
-  return row[b.length]!;
-}
-
 export interface Double {
   readonly keep: string;
   readonly merge: string;
@@ -146,7 +135,7 @@ export function nearDoubles(counts: readonly { readonly choice: string; readonly
       const [a, b] = [foldedChoice(keep), foldedChoice(merge)];
       // "Front 1" and "Front 2" differ in a figure, and mean it.
       const figures = a.replace(/\D/g, '') === b.replace(/\D/g, '');
-      if (a === b || (figures && Math.min(a.length, b.length) >= 5 && editDistance(a, b) === 1)) {
+      if (a === b || (figures && Math.min(a.length, b.length) >= 5 && distance(a, b) === 1)) {
         merged.add(merge);
         out.push({ keep, merge });
       }

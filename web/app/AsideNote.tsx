@@ -1,9 +1,11 @@
 /** What was not stored, and what of the show cannot be shown: named, with what can be done. Nothing goes without a word. */
+
 import { useState } from 'react';
 import type { Aside } from '#core/model/aside';
 import { call } from '../state/api';
 import { useSession, useSessionPart } from '../state/context';
 import type { SetAside } from '../state/session/waiting';
+import { LongText } from '../ui/Field';
 
 const said = (value: unknown): string =>
   value === null || value === undefined
@@ -38,11 +40,12 @@ function Copy({ text }: { text: () => string | Promise<string> }) {
         {copied ? 'Copied' : 'Copy'}
       </button>
       {shown !== null && (
-        <textarea
+        <LongText
           className="field mt-2 h-28 w-full basis-full font-mono text-[11px]"
-          aria-label="Text of it"
+          label="Text of it"
           readOnly
           value={shown}
+          onText={() => undefined}
           onFocus={(event) => event.currentTarget.select()}
         />
       )}

@@ -25,6 +25,7 @@ function Opened({ context }: { context: Context }) {
             autoFocus
             label="Do anything by name"
             value={text}
+            readOnly={entered}
             onText={(value) => setText(value)}
             onKeyDown={fieldKeys({ enter: () => setEntered(true), escape: () => usePanels.setState({ palette: false }) })}
             {...paletteField}

@@ -70,6 +70,16 @@ export const Typed = ({
   />
 );
 
+/** A text of several rows. */
+export const LongText = ({
+  label,
+  onText,
+  ...rest
+}: Omit<React.ComponentProps<'textarea'>, 'onChange' | 'aria-label'> & {
+  readonly label: string;
+  readonly onText: (text: string) => void;
+}) => <textarea aria-label={label} onChange={(event) => onText(event.target.value)} {...rest} />;
+
 /** A tick; what it is for stands beside it in a label, or in `label`. */
 export const Tick = ({
   label,

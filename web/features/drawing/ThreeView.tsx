@@ -1,8 +1,8 @@
 /** The rig in space: drawn when something changed, never in a running loop. Instanced bodies and beams. */
-import { OrbitControls } from '@react-three/drei';
 import { Canvas, type ThreeEvent, useFrame, useThree } from '@react-three/fiber';
 import { useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import * as THREE from 'three';
+import { OrbitControls } from 'three/examples/jsm/controls/OrbitControls.js';
 import type { Beam, Scene3D, Sheet3D, Text3D, Tube } from '#core/draw/scene';
 import { sceneOf } from '#core/draw/scene';
 import type { Solid } from '#core/draw/solids';
@@ -168,7 +168,7 @@ function Space() {
         {scene.texts.map((text) => (
           <Label key={text.id} text={text} look={look} />
         ))}
-        <OrbitControls makeDefault enableDamping={false} target={views.house.to as unknown as [number, number, number]} />
+        <Orbit />
         <Camera view={view} />
         <Refresh on={[scene, lit, chosen, look, hover]} />
         <Standing view={view.name} />
@@ -200,6 +200,25 @@ function Space() {
   );
 }
 
+/** Turning, moving and zooming by the pointer. Others find the controls in the state of the canvas, and switch them off while they drag. */
+function Orbit() {
+  const { camera, gl, invalidate, set } = useThree();
+  useEffect(() => {
+    const controls = new OrbitControls(camera, gl.domElement);
+    controls.target.set(...views.house.to);
+    controls.update();
+    const changed = () => invalidate();
+    controls.addEventListener('change', changed);
+    set({ controls });
+    return () => {
+      set({ controls: null });
+      controls.removeEventListener('change', changed);
+      controls.dispose();
+    };
+  }, [camera, gl, invalidate, set]);
+  return null;
+}
+
 function Camera({ view }: { view: { name: ViewName; stamp: number } }) {
   const { camera, controls, invalidate } = useThree();
   // biome-ignore lint/correctness/useExhaustiveDependencies: the stamp asks again for the same view
@@ -207,7 +226,7 @@ function Camera({ view }: { view: { name: ViewName; stamp: number } }) {
     const { at, to } = views[view.name];
     camera.position.set(at[0], at[1], at[2]);
     camera.lookAt(to[0], to[1], to[2]);
-    const orbit = controls as unknown as { target: THREE.Vector3; update: () => void } | null;
+    const orbit = controls as OrbitControls | null;
     orbit?.target.set(to[0], to[1], to[2]);
     orbit?.update();
     invalidate();

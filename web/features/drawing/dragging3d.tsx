@@ -1,7 +1,9 @@
 /** Dragging in space: a unit along its position, a position up and down. */
+
 import { useThree } from '@react-three/fiber';
 import { useEffect, useRef } from 'react';
 import * as THREE from 'three';
+import type { OrbitControls } from 'three/examples/jsm/controls/OrbitControls.js';
 import { formatLength } from '#core/measure/lengths';
 import { type Change, edit } from '#core/model/change';
 import type { Fixture, Position, Vec3 } from '#core/model/records';
@@ -45,7 +47,7 @@ export function Dragging({
   // biome-ignore lint/correctness/useExhaustiveDependencies: listens from press to release
   useEffect(() => {
     if (!held) return;
-    const orbit = controls as unknown as { enabled: boolean } | null;
+    const orbit = controls as OrbitControls | null;
     if (orbit) orbit.enabled = false;
     const box = gl.domElement.getBoundingClientRect();
     const onScreen = (point: Vec3): readonly [number, number] => {

@@ -1,7 +1,7 @@
 /** The figures of a cloth or a note that is being made. */
 
 import { useDraft } from '../../state/draft';
-import { Typed } from '../../ui/Field';
+import { LongText, Typed } from '../../ui/Field';
 import { fieldKeys } from '../../ui/field-keys';
 import { Row } from '../../ui/Row';
 
@@ -36,13 +36,13 @@ export function NoteFields() {
   const set = (patch: Partial<typeof note>) => useDraft.setState((state) => ({ note: { ...state.note, ...patch }, fault: null }));
   return (
     <>
-      <textarea
+      <LongText
         className="field h-16 w-full resize-none"
         data-field="text"
         data-first
-        aria-label="Text of the note"
+        label="Text of the note"
         value={note.text}
-        onChange={(event) => set({ text: event.target.value })}
+        onText={(text) => set({ text })}
         onKeyDown={fieldKeys({
           enter: (event) => {
             event.preventDefault();
