@@ -216,7 +216,6 @@ describe('lengths', () => {
     'web/features/positions/tool.ts positionTool',
     'web/features/setout/SetOutPanel.tsx SetOutPanel',
     'web/features/shelf/ModesEditor.tsx ModesEditor',
-    'web/features/shelf/ShelfRoom.tsx ShelfRoom',
     'web/features/shelf/symbol/BoardView.tsx BoardView',
     'web/features/shelf/symbol/SymbolEditor.tsx SymbolEditor',
     'web/features/stage/tools.ts outlineTool',

@@ -1,6 +1,18 @@
 /** Drafting in earnest: stage, positions, hanging and seeing, tried as a user would. */
 import { expect, type Page, test } from '@playwright/test';
-import { byName, clickAt, demoIdOf, dragFrom, newShow, recordsOf, screenOf, settled, showIdOf, stored, twoFrames } from './helpers.js';
+import {
+  byName,
+  clickAt,
+  demoIdOf,
+  dragFrom,
+  newShow,
+  recordsOf,
+  screenOf,
+  settled,
+  showIdOf,
+  stored,
+  twoFrames,
+} from './helpers.js';
 
 interface Rec {
   readonly id: string;
@@ -129,7 +141,7 @@ test('the stage: typed outlines, a dimension that stays attached, a note with it
   await layers.getByRole('button', { name: /^Scenery is hidden/ }).click();
   await layers
     .getByRole('listitem', { name: /^Layer Masking/ })
-    .dragTo(layers.getByRole('listitem', { name: /^Layer Fixtures/ }));
+    .dragTo(layers.getByRole('listitem', { name: /^Layer Fixtures/ }), { steps: 12 });
   const order = (await all(page, 'layer')).sort((a, b) => Number(b.order) - Number(a.order)).map((layer) => layer.name);
   expect(order[0]).toBe('Masking');
   await layers.getByRole('button', { name: 'House higher' }).click();

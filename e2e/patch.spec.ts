@@ -330,7 +330,7 @@ test('columns are widened, dragged and left out; two rows swap; a run begins wit
   await page
     .getByRole('button', { name: /^Colour/ })
     .first()
-    .dragTo(heading('Unit'));
+    .dragTo(heading('Unit'), { steps: 12 });
   expect(await names()).toMatch(/^Position Colour Unit/);
   // A heading that is far to the right brings the rows along when its field takes the focus.
   await page.getByLabel('Filter Gobo').focus();

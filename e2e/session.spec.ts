@@ -1,6 +1,18 @@
 /** Two windows, lost servers, undo: nothing is lost. */
 import { expect, test } from '@playwright/test';
-import { byName, chooseType, clickAt, dragFrom, drawPipe, newShow, recordsOf, screenOf, settled, stored } from './helpers.js';
+import {
+  byName,
+  chooseType,
+  clickAt,
+  dragFrom,
+  drawPipe,
+  newShow,
+  openDemo,
+  recordsOf,
+  screenOf,
+  settled,
+  stored,
+} from './helpers.js';
 
 /** A show with a pipe and five fixtures on it. */
 async function smallRig(page: import('@playwright/test').Page, name: string): Promise<string> {
@@ -161,6 +173,31 @@ test('what is typed while the palette is still on its way is not lost, and does 
   await expect(page.getByRole('heading', { name: '5 fixtures on LX 1' })).toBeVisible();
   await expect(page.getByLabel('Do anything by name')).toHaveCount(0);
   expect((await recordsOf(page, id)).filter((record) => record.kind === 'fixture')).toHaveLength(5);
+});
+
+test('the edge of the Ledger moves by keys; a button tells its key; the focus stays on the Shelf until it is closed', async ({
+  page,
+}) => {
+  await openDemo(page, 'hang');
+  const edge = page.getByRole('separator', { name: 'Height of the Ledger' });
+  const height = async () => (await page.getByRole('region', { name: 'Ledger' }).boundingBox())!.height;
+  const before = await height();
+  await edge.focus();
+  await page.keyboard.press('ArrowUp');
+  await expect.poll(height).toBeGreaterThan(before + 10);
+  const after = await height();
+  await page.keyboard.press('ArrowDown');
+  await expect.poll(height).toBeLessThan(after);
+  await page.getByRole('button', { name: 'Set out', exact: true }).first().hover();
+  await expect(page.getByRole('tooltip')).toContainText(/Set out.*S$/);
+  await page.mouse.move(600, 300);
+  await page.keyboard.press('b');
+  const shelf = page.getByRole('dialog', { name: 'Shelf' });
+  await expect(shelf).toBeVisible();
+  for (let i = 0; i < 60; i++) await page.keyboard.press(i % 3 ? 'Tab' : 'Shift+Tab');
+  expect(await shelf.evaluate((host) => host.contains(document.activeElement))).toBe(true);
+  await shelf.getByRole('button', { name: /Close/ }).click();
+  await expect(shelf).toHaveCount(0);
 });
 
 test('deleting a show asks; it can be brought back after a reload too; a name can be changed in place', async ({ page }) => {

@@ -174,7 +174,7 @@ test('folders, favourites and search: nothing is lost between a folder and the t
   await page.getByRole('button', { name: 'Look in all folders' }).click();
   await items(page)
     .filter({ hasText: 'Lowmoor 500' })
-    .dragTo(page.getByRole('list', { name: 'Folders' }).getByRole('button', { name: 'Small ones', exact: true }));
+    .dragTo(page.getByRole('list', { name: 'Folders' }).getByRole('button', { name: 'Small ones', exact: true }), { steps: 12 });
   await expect
     .poll(async () => (await shelfItems(page)).find((item) => item.summary.name === 'Lowmoor 500')!.folder)
     .toBe('Small ones');

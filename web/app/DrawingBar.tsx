@@ -13,6 +13,7 @@ import { useRunCommand } from '../ui/context';
 import { Choice } from '../ui/Field';
 import { leavesKeys } from '../ui/focus';
 import { commandById, registry, tip, viewById } from '../ui/registry';
+import { Tip } from '../ui/Tip';
 
 export function DrawingBar() {
   const view = useView((state) => state.view);
@@ -38,17 +39,17 @@ export function DrawingBar() {
     >
       <div role="tablist" aria-label="View" className="flex gap-4">
         {views.map(({ id, name, alone }) => (
-          <button
-            key={id}
-            type="button"
-            role="tab"
-            aria-selected={view === id}
-            className="tab"
-            title={tip(id)}
-            onClick={() => useView.setState({ view: id, ...(beside === id || alone ? { beside: null } : {}) })}
-          >
-            {name}
-          </button>
+          <Tip command={id} key={id}>
+            <button
+              type="button"
+              role="tab"
+              aria-selected={view === id}
+              className="tab"
+              onClick={() => useView.setState({ view: id, ...(beside === id || alone ? { beside: null } : {}) })}
+            >
+              {name}
+            </button>
+          </Tip>
         ))}
       </div>
       {!entry?.alone && (
@@ -101,24 +102,26 @@ export function DrawingBar() {
                 {item.name}
               </button>
             ))}
-            <button
-              type="button"
-              className="act act-small"
-              aria-pressed={tagSet === 'none'}
-              title={tip('no tags')}
-              onClick={() => useView.setState({ tagSet: tagSet === 'none' ? null : 'none' })}
-            >
-              none
-            </button>
-            <button
-              type="button"
-              className="tool !h-6 !w-6"
-              aria-label={commandById('tag sets').name}
-              title={tip('tag sets')}
-              onClick={() => usePanels.setState({ panel: 'tags' })}
-            >
-              <Tags size={13} />
-            </button>
+            <Tip command="no tags">
+              <button
+                type="button"
+                className="act act-small"
+                aria-pressed={tagSet === 'none'}
+                onClick={() => useView.setState({ tagSet: tagSet === 'none' ? null : 'none' })}
+              >
+                none
+              </button>
+            </Tip>
+            <Tip command="tag sets">
+              <button
+                type="button"
+                className="tool !h-6 !w-6"
+                aria-label={commandById('tag sets').name}
+                onClick={() => usePanels.setState({ panel: 'tags' })}
+              >
+                <Tags size={13} />
+              </button>
+            </Tip>
           </fieldset>
         </>
       )}
@@ -157,14 +160,9 @@ interface ButtonProps {
   readonly run: (id: string) => void;
 }
 const ToolButton = ({ id, icon: Icon, pressed, run }: ButtonProps) => (
-  <button
-    type="button"
-    className="tool"
-    aria-pressed={pressed}
-    aria-label={commandById(id).name}
-    title={tip(id)}
-    onClick={() => run(id)}
-  >
-    <Icon size={16} />
-  </button>
+  <Tip command={id}>
+    <button type="button" className="tool" aria-pressed={pressed} aria-label={commandById(id).name} onClick={() => run(id)}>
+      <Icon size={16} />
+    </button>
+  </Tip>
 );

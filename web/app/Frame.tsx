@@ -1,5 +1,5 @@
 /** The frame: steps at the left, the panes in the middle, the Ledger below, the Card at the right. */
-import { Suspense, useEffect } from 'react';
+import { Suspense, useEffect, useState } from 'react';
 import { useParams } from 'react-router';
 import { Card } from '../features/card/Card';
 import { Ledger } from '../features/ledger/Ledger';
@@ -11,10 +11,11 @@ import { usePanels } from '../state/panels';
 import { usePreferences } from '../state/preferences';
 import { useView } from '../state/view';
 import { useCommandContext } from '../ui/context';
-import { Divider } from '../ui/Divider';
 import { Guarded, Updated } from '../ui/Fault';
 import { useCommandKeys } from '../ui/keys';
 import { fetchAll, registry } from '../ui/registry';
+import { Split } from '../ui/Split';
+import { Tips } from '../ui/Tip';
 import { AsideNote } from './AsideNote';
 import { DrawingBar } from './DrawingBar';
 import { Palette } from './Palette';
@@ -38,37 +39,47 @@ export function Frame() {
     else if (registry().steps.some((item) => item.view === useView.getState().view)) useView.setState({ view: 'plan' });
   }, [step]);
   return (
-    <div className="grid h-full grid-cols-[104px_1fr_264px] grid-rows-[40px_1fr]">
-      <TopBar context={context} />
-      <Steps />
-      <div className="flex min-h-0 min-w-0 flex-col">
-        <DrawingBar />
-        <Panes step={step} />
-        <LedgerBelow />
+    <Tips>
+      <div className="grid h-full grid-cols-[104px_1fr_264px] grid-rows-[40px_1fr]">
+        <TopBar context={context} />
+        <Steps />
+        <div className="flex min-h-0 min-w-0 flex-col">
+          <DrawingBar />
+          <Middle step={step} />
+        </div>
+        <Aside step={step} />
+        <Palette context={context} />
+        <AsideNote />
+        <NewBuild />
+        <ShelfOver />
       </div>
-      <Aside step={step} />
-      <Palette context={context} />
-      <AsideNote />
-      <NewBuild />
-      <ShelfOver />
-    </div>
+    </Tips>
   );
 }
 
 const NewBuild = () => <Updated build={useSessionPart((state) => state.build)} />;
 
+/** The height of the Ledger is read once: while it is dragged, the split has it. */
+function Middle({ step }: { step: string }) {
+  const [height] = useState(() => usePreferences.getState().ledgerHeight);
+  const onHeight = (ledgerHeight: number) => usePreferences.setState({ ledgerHeight });
+  return (
+    <Split
+      above={<Panes step={step} />}
+      below={<LedgerBelow />}
+      label="Height of the Ledger"
+      height={height}
+      onHeight={onHeight}
+    />
+  );
+}
+
 function LedgerBelow() {
-  const height = usePreferences((state) => state.ledgerHeight);
   const show = useSessionPart((state) => state.show);
   return (
-    <>
-      <Divider height={height} onHeight={(ledgerHeight) => usePreferences.setState({ ledgerHeight })} />
-      <div style={{ height }} className="shrink-0">
-        <Guarded what="The Ledger" reset={show}>
-          <Ledger />
-        </Guarded>
-      </div>
-    </>
+    <Guarded what="The Ledger" reset={show}>
+      <Ledger />
+    </Guarded>
   );
 }
 

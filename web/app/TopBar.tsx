@@ -1,4 +1,5 @@
 /** Where one is, what can be undone, and whether it is stored. */
+
 import { Library, Moon, Redo2, Sun, Undo2 } from 'lucide-react';
 import { Link } from 'react-router';
 import { settingsOf } from '#core/model/show';
@@ -7,6 +8,7 @@ import { otherTheme, usePreferences } from '../state/preferences';
 import { useNewer } from '../state/shelf';
 import { focusDrawing, leavesKeys } from '../ui/focus';
 import { type Context, commandById, keyText, tip } from '../ui/registry';
+import { Tip } from '../ui/Tip';
 
 export function TopBar({ context }: { context: Context }) {
   const { session } = context;
@@ -25,14 +27,11 @@ export function TopBar({ context }: { context: Context }) {
       <h1 className="truncate">{settings.name}</h1>
       <span className="pencil truncate">{settings.venue}</span>
       <span className="flex-1" />
-      <button
-        type="button"
-        className="flex items-center gap-1"
-        title={tip('shelf')}
-        onClick={() => commandById('shelf').run(context)}
-      >
-        <Library size={15} /> Shelf
-      </button>
+      <Tip command="shelf">
+        <button type="button" className="flex items-center gap-1" onClick={() => commandById('shelf').run(context)}>
+          <Library size={15} /> Shelf
+        </button>
+      </Tip>
       {newer > 0 && (
         <button type="button" className="link" title="See the differences" onClick={() => commandById('show types').run(context)}>
           {newer} newer
@@ -51,18 +50,19 @@ export function TopBar({ context }: { context: Context }) {
         <span className="pencil">Do anything by name</span>
         <kbd className="pencil">{keyText('mod+K')}</kbd>
       </button>
-      <button
-        type="button"
-        className="flex max-w-56 items-center gap-1 truncate disabled:opacity-40"
-        disabled={!next}
-        title={tip('undo')}
-        onClick={(event) => {
-          session.undo();
-          leavesKeys(event);
-        }}
-      >
-        <Undo2 size={15} className="shrink-0" /> <span className="truncate">{next ? `Undo: ${next.label}` : 'Undo'}</span>
-      </button>
+      <Tip command="undo">
+        <button
+          type="button"
+          className="flex max-w-56 items-center gap-1 truncate disabled:opacity-40"
+          disabled={!next}
+          onClick={(event) => {
+            session.undo();
+            leavesKeys(event);
+          }}
+        >
+          <Undo2 size={15} className="shrink-0" /> <span className="truncate">{next ? `Undo: ${next.label}` : 'Undo'}</span>
+        </button>
+      </Tip>
       <button
         type="button"
         className="disabled:opacity-40"

@@ -18,5 +18,4 @@ export const own: Feature = {
     { id: 'theme', name: 'Change between Vellum and Blackout', run: otherTheme },
     { id: 'shows', name: 'Go to the list of shows', run: ({ go }) => go('..') },
   ],
-  keys: [{ id: 'height', scope: 'separator', keys: ['ArrowUp', 'ArrowDown'], name: 'Make the Ledger higher or lower' }],
 };

@@ -22,9 +22,10 @@ import { useSession, useShow } from '../../state/context';
 import { usePanels } from '../../state/panels';
 import { attempt, takeIntoShow, useShelf } from '../../state/shelf';
 import { Choice } from '../../ui/Field';
-import { commandById, tip } from '../../ui/registry';
+import { commandById } from '../../ui/registry';
 import { SnagItem } from '../../ui/SnagItem';
 import { Line, TextField } from '../../ui/TextField';
+import { Tip } from '../../ui/Tip';
 import { plural } from '../../ui/words';
 import { ColourField } from './ColourField';
 import { Hanging } from './Hanging';
@@ -163,33 +164,22 @@ export function FixtureCard({ fixtures }: { fixtures: readonly Fixture[] }) {
             ['delete', Trash2],
           ] as const
         ).map(([id, Icon]) => (
-          <button
-            key={id}
-            type="button"
-            className="tool"
-            aria-label={commandById(id).name}
-            title={tip(id)}
-            onClick={() => commandById(id).run(context)}
-          >
-            <Icon size={15} />
-          </button>
+          <Tip command={id} key={id}>
+            <button type="button" className="tool" aria-label={commandById(id).name} onClick={() => commandById(id).run(context)}>
+              <Icon size={15} />
+            </button>
+          </Tip>
         ))}
-        <button
-          type="button"
-          className="act act-small"
-          title={tip('duplicate')}
-          onClick={() => commandById('duplicate').run(context)}
-        >
-          Duplicate
-        </button>
-        <button
-          type="button"
-          className="act act-small"
-          title={tip('set out')}
-          onClick={() => commandById('set out').run(context)}
-        >
-          Set out
-        </button>
+        <Tip command="duplicate">
+          <button type="button" className="act act-small" onClick={() => commandById('duplicate').run(context)}>
+            Duplicate
+          </button>
+        </Tip>
+        <Tip command="set out">
+          <button type="button" className="act act-small" onClick={() => commandById('set out').run(context)}>
+            Set out
+          </button>
+        </Tip>
       </div>
       {line('Channel', 'channel')}
       {line('Unit', 'unit')}

@@ -14,8 +14,9 @@ import { useSession, useShow } from '../../state/context';
 import { select } from '../../state/selection';
 import { Choice, Tick } from '../../ui/Field';
 import { LengthField } from '../../ui/LengthField';
-import { commandById, tip } from '../../ui/registry';
+import { commandById } from '../../ui/registry';
 import { Line, TextField } from '../../ui/TextField';
+import { Tip } from '../../ui/Tip';
 import { plural } from '../../ui/words';
 
 export function PositionCard({ position }: { position: Position }) {
@@ -310,13 +311,17 @@ export function PositionCard({ position }: { position: Position }) {
           Select its units
         </button>
         {(['copies', 'mirror', 'group'] as const).map((id) => (
-          <button key={id} type="button" className="act" title={tip(id)} onClick={() => commandById(id).run(context)}>
-            {{ copies: 'Copies', mirror: 'Mirror', group: 'Group' }[id]}
-          </button>
+          <Tip command={id} key={id}>
+            <button type="button" className="act" onClick={() => commandById(id).run(context)}>
+              {{ copies: 'Copies', mirror: 'Mirror', group: 'Group' }[id]}
+            </button>
+          </Tip>
         ))}
-        <button type="button" className="act" title={tip('delete')} onClick={() => commandById('delete').run(context)}>
-          Delete{riding.length ? ' ...' : ''}
-        </button>
+        <Tip command="delete">
+          <button type="button" className="act" onClick={() => commandById('delete').run(context)}>
+            Delete{riding.length ? ' ...' : ''}
+          </button>
+        </Tip>
         {curve.form !== 'straight' && curve.form !== 'vertical' && (
           <button
             type="button"

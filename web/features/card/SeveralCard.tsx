@@ -4,8 +4,9 @@ import type { Position } from '#core/model/records';
 import { settingsOf } from '#core/model/show';
 import type { Movable } from '#core/space/transform';
 import { useSession, useShow } from '../../state/context';
-import { commandById, tip } from '../../ui/registry';
+import { commandById } from '../../ui/registry';
 import { Line, TextField } from '../../ui/TextField';
+import { Tip } from '../../ui/Tip';
 import { plural } from '../../ui/words';
 import { shared } from './shared';
 
@@ -49,9 +50,11 @@ export function SeveralCard({ things }: { things: readonly Movable[] }) {
       )}
       <div className="flex flex-wrap gap-1 pt-3">
         {(['copies', 'mirror', 'group', 'join', 'set out', 'delete'] as const).map((id) => (
-          <button key={id} type="button" className="act" title={tip(id)} onClick={() => commandById(id).run(context)}>
-            {{ copies: 'Copies', mirror: 'Mirror', group: 'Group', join: 'Join', 'set out': 'Set out', delete: 'Delete' }[id]}
-          </button>
+          <Tip command={id} key={id}>
+            <button type="button" className="act" onClick={() => commandById(id).run(context)}>
+              {{ copies: 'Copies', mirror: 'Mirror', group: 'Group', join: 'Join', 'set out': 'Set out', delete: 'Delete' }[id]}
+            </button>
+          </Tip>
         ))}
       </div>
     </div>

@@ -9,8 +9,9 @@ import { parsePoint } from '#core/setout/snap';
 import { useSession, useShow } from '../../state/context';
 import { Choice } from '../../ui/Field';
 import { LengthField } from '../../ui/LengthField';
-import { commandById, tip } from '../../ui/registry';
+import { commandById } from '../../ui/registry';
 import { Line, TextField } from '../../ui/TextField';
+import { Tip } from '../../ui/Tip';
 
 type Thing = Outline | Masking | Dimension | Note;
 
@@ -181,9 +182,11 @@ export function StageCard({ thing }: { thing: Thing }) {
       )}
       <div className="flex flex-wrap gap-1 pt-3">
         {(['copies', 'mirror', 'group', 'delete'] as const).map((id) => (
-          <button key={id} type="button" className="act" title={tip(id)} onClick={() => commandById(id).run(context)}>
-            {{ copies: 'Copies', mirror: 'Mirror', group: 'Group', delete: 'Delete' }[id]}
-          </button>
+          <Tip command={id} key={id}>
+            <button type="button" className="act" onClick={() => commandById(id).run(context)}>
+              {{ copies: 'Copies', mirror: 'Mirror', group: 'Group', delete: 'Delete' }[id]}
+            </button>
+          </Tip>
         ))}
       </div>
     </div>

@@ -2,7 +2,7 @@ import { centreSection } from '#core/draw/section-view';
 import { useView } from '../../state/view';
 import { useRunCommand } from '../../ui/context';
 import { leavesKeys } from '../../ui/focus';
-import { tip } from '../../ui/registry';
+import { Tip } from '../../ui/Tip';
 
 /** Where the section is cut, and which way one looks. */
 export function SectionBar() {
@@ -24,20 +24,26 @@ export function SectionBar() {
       <span className="pencil pr-1">
         {centre ? 'on the centre line' : 'on the drawn line'}, looking {way}
       </span>
-      <button type="button" className="act act-small" title={tip('look')} onClick={() => run('look')}>
-        Turn round
-      </button>
+      <Tip command="look">
+        <button type="button" className="act act-small" onClick={() => run('look')}>
+          Turn round
+        </button>
+      </Tip>
       {!centre && (
         <button type="button" className="act act-small" onClick={() => useView.setState({ section: centreSection(180) })}>
           Centre line
         </button>
       )}
-      <button type="button" className="act act-small" title={tip('section line')} onClick={() => run('section line')}>
-        Draw a line
-      </button>
-      <button type="button" className="act act-small" aria-pressed={sightLines} title={tip('sight')} onClick={() => run('sight')}>
-        Sight lines
-      </button>
+      <Tip command="section line">
+        <button type="button" className="act act-small" onClick={() => run('section line')}>
+          Draw a line
+        </button>
+      </Tip>
+      <Tip command="sight">
+        <button type="button" className="act act-small" aria-pressed={sightLines} onClick={() => run('sight')}>
+          Sight lines
+        </button>
+      </Tip>
     </div>
   );
 }

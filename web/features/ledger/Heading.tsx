@@ -1,15 +1,15 @@
 /** A heading of the Ledger: sorts, widens, is dragged to another place, and has its filter below. */
 
 import { ChevronDown } from 'lucide-react';
-import { memo, useEffect, useRef, useState } from 'react';
-import { createPortal } from 'react-dom';
+import { memo, useRef, useState } from 'react';
 import type { Column } from '#core/ledger/columns';
 import { choicesOf, exactTerm, termsOf } from '#core/ledger/filter';
 import { kinds } from '#core/ledger/kinds/index';
 import type { LedgerFilter } from '#core/model/records';
 import { useSession, useShow } from '../../state/context';
+import { useDragged, useDropped } from '../../ui/drag';
 import { Tick, Typed } from '../../ui/Field';
-import { fieldKeys } from '../../ui/field-keys';
+import { Popover } from '../../ui/Popover';
 import { editColumns, setFilter, switchFilter, useLedger } from './state';
 
 interface Props {
@@ -24,8 +24,10 @@ interface Props {
 export const Heading = memo(function Heading({ column, left, filter, fault, right }: Props) {
   const session = useSession();
   const sort = useLedger((state) => state.sort);
-  const [menu, setMenu] = useState<DOMRect | null>(null);
+  const [menu, setMenu] = useState(false);
   const cell = useRef<HTMLDivElement>(null);
+  const { ref: dragRef, grip } = useDragged(column.field);
+  const { ref: dropRef, over } = useDropped(column.field);
   const sorted = sort?.field === column.field;
   const place = (
     change: (
@@ -54,40 +56,26 @@ export const Heading = memo(function Heading({ column, left, filter, fault, righ
   };
   return (
     <div
-      ref={cell}
+      ref={(node) => {
+        cell.current = node;
+        dragRef(node);
+        dropRef(node);
+      }}
       role="columnheader"
       aria-sort={sorted ? (sort.down ? 'descending' : 'ascending') : 'none'}
-      className="relative px-2 pt-1"
+      className={`relative px-2 pt-1 ${over ? 'border-l-2 border-[var(--lamp)]' : ''}`}
       style={
         left === null
           ? undefined
           : { position: 'sticky', left, zIndex: 2, background: 'var(--sheet)', borderRight: '1px solid var(--hair)' }
       }
-      onDragOver={(event) => event.preventDefault()}
-      onDrop={(event) => {
-        const field = event.dataTransfer.getData('text/plain').replace(/^column /, '');
-        if (!field || field === column.field) return;
-        event.preventDefault();
-        place((at, all) => {
-          const moving = all.find((item) => item.field === field);
-          if (!moving) return [...all];
-          const rest = all.filter((item) => item.field !== field);
-          rest.splice(
-            rest.findIndex((item) => item.field === all[at]!.field),
-            0,
-            { ...moving, pinned: all[at]!.pinned },
-          );
-          return rest;
-        });
-      }}
     >
       <div className="flex items-baseline">
         <button
           type="button"
-          draggable
+          {...grip}
           className={`pencil block min-w-0 flex-1 truncate ${right ? 'text-right' : 'text-left'}`}
           title={`Sort by ${column.title}; drag it to another place`}
-          onDragStart={(event) => event.dataTransfer.setData('text/plain', `column ${column.field}`)}
           onClick={() =>
             useLedger.setState({
               sort: !sorted ? { field: column.field, down: false } : sort.down ? null : { field: column.field, down: true },
@@ -112,23 +100,30 @@ export const Heading = memo(function Heading({ column, left, filter, fault, righ
           value={filter?.text ?? ''}
           onText={(value) => setFilter(column.field, value)}
         />
-        <button
-          type="button"
-          className="pencil ml-0.5"
-          aria-label={`Column ${column.title}`}
-          aria-expanded={menu !== null}
-          title="Choices, pin, group, leave out"
-          onClick={() => setMenu(menu ? null : cell.current!.getBoundingClientRect())}
+        <Popover
+          name={`${column.title}: filter and column`}
+          open={menu}
+          onOpen={setMenu}
+          className="max-h-80 w-56 overflow-auto"
+          button={
+            <button
+              type="button"
+              className="pencil ml-0.5"
+              aria-label={`Column ${column.title}`}
+              title="Choices, pin, group, leave out"
+            >
+              <ChevronDown size={11} />
+            </button>
+          }
         >
-          <ChevronDown size={11} />
-        </button>
+          <Menu column={column} filter={filter} fault={fault} onClose={() => setMenu(false)} place={place} />
+        </Popover>
       </div>
       <span
         aria-hidden="true"
         className="absolute top-0 -right-0.5 h-full w-1.5 cursor-col-resize touch-none"
         onPointerDown={widen}
       />
-      {menu && <Menu column={column} at={menu} filter={filter} fault={fault} onClose={() => setMenu(null)} place={place} />}
     </div>
   );
 });
@@ -136,14 +131,12 @@ export const Heading = memo(function Heading({ column, left, filter, fault, righ
 /** What a heading offers: choices with counts, on and off, pin, group, leave out. */
 function Menu({
   column,
-  at,
   filter,
   fault,
   onClose,
   place,
 }: {
   column: Props['column'];
-  at: DOMRect;
   filter: LedgerFilter | undefined;
   fault: string | undefined;
   onClose: () => void;
@@ -156,34 +149,12 @@ function Menu({
 }) {
   const show = useShow();
   const groups = useLedger((state) => state.groups);
-  const host = useRef<HTMLDivElement>(null);
   const choices = kinds[column.kind].picked ? choicesOf(show, column).slice(0, 200) : [];
   const terms = termsOf(filter?.text ?? '');
   const written = (value: string) => (kinds[column.kind].whole ? exactTerm(value) : value);
-  useEffect(() => {
-    host.current?.focus();
-    const outside = (event: PointerEvent) => {
-      if (!host.current?.contains(event.target as Node)) onClose();
-    };
-    window.addEventListener('pointerdown', outside, { capture: true });
-    return () => window.removeEventListener('pointerdown', outside, { capture: true });
-  }, [onClose]);
   const grouped = groups.includes(column.field);
-  return createPortal(
-    <div
-      ref={host}
-      tabIndex={-1}
-      role="dialog"
-      aria-label={`${column.title}: filter and column`}
-      className="fixed z-30 max-h-80 w-56 overflow-auto border px-3 py-2 text-[12px] outline-none"
-      style={{
-        left: Math.min(at.left, window.innerWidth - 240),
-        bottom: Math.max(8, window.innerHeight - at.top + 4),
-        background: 'var(--sheet)',
-        borderColor: 'var(--ink)',
-      }}
-      onKeyDown={fieldKeys({ escape: onClose })}
-    >
+  return (
+    <>
       <p className="pencil whitespace-pre-wrap pb-1 text-[11px]">{fault ?? kinds[column.kind].help}</p>
       {filter && (
         <p className="flex gap-3 pb-1">
@@ -260,7 +231,6 @@ function Menu({
           Leave out
         </button>
       </div>
-    </div>,
-    document.body,
+    </>
   );
 }

@@ -12,13 +12,14 @@ import { useRunPreview } from '../../state/run';
 import { select, useSelection } from '../../state/selection';
 import { useView } from '../../state/view';
 import { isTyping } from '../../ui/canvas/pointing';
+import { DragArea } from '../../ui/drag';
 import { type KeyAction, useKeys } from '../../ui/keys';
 import { type Block, useBlock } from './block';
 import { Heading } from './Heading';
 import { LedgerBar } from './LedgerBar';
 import { lookOf } from './look';
 import { type Acts, FixtureLine, type Frame, GroupLine, ROW, rightOf } from './Rows';
-import { type LedgerState, type ShownColumn, shownColumns, useLedger } from './state';
+import { type LedgerState, placeColumn, type ShownColumn, shownColumns, useLedger } from './state';
 import { clear, copied, editOf, fetchTables, fill, paste, swap, useWrite } from './writing';
 
 /** Rows of the Ledger as it is set; the drawing stands back where the filter leaves things out. */
@@ -212,18 +213,23 @@ export function Ledger() {
             if (scroll.current) scroll.current.scrollLeft = event.currentTarget.scrollLeft;
           }}
         >
-          <div role="row" className="grid" style={{ gridTemplateColumns: frame.template, minWidth: least }}>
-            {columns.map((column, i) => (
-              <Heading
-                key={column.field}
-                column={column}
-                left={frame.lefts[i]!}
-                right={rightOf(column)}
-                filter={filters.find((filter) => filter.field === column.field)}
-                fault={result.faults[column.field]}
-              />
-            ))}
-          </div>
+          <DragArea
+            onDrop={(field, onto) => placeColumn(show, field, onto)}
+            shown={(field) => columns.find((column) => column.field === field)?.title ?? ''}
+          >
+            <div role="row" className="grid" style={{ gridTemplateColumns: frame.template, minWidth: least }}>
+              {columns.map((column, i) => (
+                <Heading
+                  key={column.field}
+                  column={column}
+                  left={frame.lefts[i]!}
+                  right={rightOf(column)}
+                  filter={filters.find((filter) => filter.field === column.field)}
+                  fault={result.faults[column.field]}
+                />
+              ))}
+            </div>
+          </DragArea>
         </div>
         <div
           ref={scroll}

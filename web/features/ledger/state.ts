@@ -62,6 +62,16 @@ export function editColumns(show: Show, change: (columns: readonly ShownColumn[]
   }));
 }
 
+/** Puts a column before another, among the pinned ones where that one is pinned. */
+export const placeColumn = (show: Show, field: string, before: string): void =>
+  editColumns(show, (all) => {
+    const [moving, target] = [all.find((item) => item.field === field), all.find((item) => item.field === before)];
+    if (!moving || !target || moving === target) return all;
+    const rest = all.filter((item) => item !== moving);
+    rest.splice(rest.indexOf(target), 0, { ...moving, pinned: target.pinned });
+    return rest;
+  });
+
 /** Sets the filter of a column; an empty one is taken away. */
 export function setFilter(field: string, text: string): void {
   useLedger.setState(({ filters }) => {

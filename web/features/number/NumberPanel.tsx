@@ -21,8 +21,8 @@ import { useTool } from '../../state/tool';
 import { Choose } from '../../ui/Choose';
 import { Typed } from '../../ui/Field';
 import { fieldKeys } from '../../ui/field-keys';
-import { tip } from '../../ui/registry';
 import { Line, TextField } from '../../ui/TextField';
+import { Tip } from '../../ui/Tip';
 import { plural } from '../../ui/words';
 import { RunFields } from './RunFields';
 
@@ -160,23 +160,25 @@ export function NumberPanel() {
         </Line>
       )}
       <div className="flex gap-1 py-1">
-        <button
-          type="button"
-          className="act act-small flex items-center gap-1"
-          aria-pressed={tool === 'thread'}
-          title={tip('thread')}
-          onClick={() => arrange({ tool: tool === 'thread' ? 'select' : 'thread', view: 'plan' })}
-        >
-          <Route size={12} /> Thread by hand
-        </button>
-        <button
-          type="button"
-          className="act act-small flex items-center gap-1"
-          title={tip('quick')}
-          onClick={() => useTool.setState({ quick: true })}
-        >
-          <Zap size={12} /> Type figures
-        </button>
+        <Tip command="thread">
+          <button
+            type="button"
+            className="act act-small flex items-center gap-1"
+            aria-pressed={tool === 'thread'}
+            onClick={() => arrange({ tool: tool === 'thread' ? 'select' : 'thread', view: 'plan' })}
+          >
+            <Route size={12} /> Thread by hand
+          </button>
+        </Tip>
+        <Tip command="quick">
+          <button
+            type="button"
+            className="act act-small flex items-center gap-1"
+            onClick={() => useTool.setState({ quick: true })}
+          >
+            <Zap size={12} /> Type figures
+          </button>
+        </Tip>
       </div>
       {legs.map((leg, i) => (
         // Legs are added and taken at the end.

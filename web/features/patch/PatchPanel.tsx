@@ -11,8 +11,9 @@ import { useSelection } from '../../state/selection';
 import { useView } from '../../state/view';
 import { Choose } from '../../ui/Choose';
 import { Choice, type Option, Tick, Typed } from '../../ui/Field';
-import { commandById, tip } from '../../ui/registry';
+import { commandById } from '../../ui/registry';
 import { Line } from '../../ui/TextField';
+import { Tip } from '../../ui/Tip';
 import { plural } from '../../ui/words';
 import { PatchBlock } from './PatchBlock';
 import { useUniverse } from './scope';
@@ -265,19 +266,19 @@ export function PatchPanel() {
       <PatchBlock fixtures={chosen} />
       <div className="flex flex-wrap gap-1 pt-2">
         {(['universes', 'pixels', 'power', 'snags'] as const).map((id) => (
-          <button
-            key={id}
-            type="button"
-            className="act act-small"
-            title={tip(id)}
-            onClick={() =>
-              id === 'universes' || id === 'pixels'
-                ? useView.setState({ view: id, beside: null })
-                : commandById(id).run(undefined as never)
-            }
-          >
-            {{ universes: 'Universes', pixels: 'Pixels', power: 'Circuits and power', snags: 'Snags' }[id]}
-          </button>
+          <Tip command={id} key={id}>
+            <button
+              type="button"
+              className="act act-small"
+              onClick={() =>
+                id === 'universes' || id === 'pixels'
+                  ? useView.setState({ view: id, beside: null })
+                  : commandById(id).run(undefined as never)
+              }
+            >
+              {{ universes: 'Universes', pixels: 'Pixels', power: 'Circuits and power', snags: 'Snags' }[id]}
+            </button>
+          </Tip>
         ))}
       </div>
     </section>

@@ -12,8 +12,8 @@ import { goTo, select, useSelection } from '../../state/selection';
 import { useTool } from '../../state/tool';
 import { Choice } from '../../ui/Field';
 import { leavesKeys } from '../../ui/focus';
-import { tip } from '../../ui/registry';
 import { Line } from '../../ui/TextField';
+import { Tip } from '../../ui/Tip';
 
 const says: Readonly<Record<DraftForm, string>> = {
   pipe: 'Click its two ends',
@@ -53,15 +53,16 @@ export function PositionsPanel() {
         />
       </Line>
       <div className="flex gap-1 pt-1">
-        <button
-          type="button"
-          className="act act-main flex-1"
-          aria-pressed={tool === 'pipe'}
-          title={tip('pipe')}
-          onClick={() => arrange({ tool: tool === 'pipe' ? 'select' : 'pipe', view: 'plan' })}
-        >
-          {tool === 'pipe' ? says[form] : `Draw a ${form}`}
-        </button>
+        <Tip command="pipe">
+          <button
+            type="button"
+            className="act act-main flex-1"
+            aria-pressed={tool === 'pipe'}
+            onClick={() => arrange({ tool: tool === 'pipe' ? 'select' : 'pipe', view: 'plan' })}
+          >
+            {tool === 'pipe' ? says[form] : `Draw a ${form}`}
+          </button>
+        </Tip>
         <button
           type="button"
           className="act"

@@ -1,9 +1,10 @@
 /** Folders of the Shelf: made, renamed, taken away; things are dropped onto them. */
 
 import { Pencil, Plus, Trash2 } from 'lucide-react';
-import { useMemo, useState } from 'react';
-import type { Id, ShelfKind } from '#core/model/records';
-import { attempt, changeFolder, markItems, type ShelfList } from '../../state/shelf';
+import { type ReactNode, useMemo, useState } from 'react';
+import type { ShelfKind } from '#core/model/records';
+import { attempt, changeFolder, type ShelfList } from '../../state/shelf';
+import { useDropped } from '../../ui/drag';
 import { Typed } from '../../ui/Field';
 import { fieldKeys } from '../../ui/field-keys';
 
@@ -11,13 +12,11 @@ interface Props {
   readonly list: ShelfList;
   readonly folder: string;
   readonly kind: ShelfKind | undefined;
-  readonly chosen: readonly Id[];
   readonly onChoose: (path: string) => void;
 }
 
 export function Folders({ list, folder, kind, onChoose }: Props) {
   const [naming, setNaming] = useState<{ path: string; add: boolean } | null>(null);
-  const [over, setOver] = useState('');
   const counts = useMemo(() => {
     const out = new Map<string, number>();
     for (const item of list.items) {
@@ -43,26 +42,9 @@ export function Folders({ list, folder, kind, onChoose }: Props) {
       onChoose(next);
     });
   };
-  const drop = (path: string) => (event: React.DragEvent) => {
-    event.preventDefault();
-    setOver('');
-    try {
-      const ids = JSON.parse(event.dataTransfer.getData('application/x-dessin-items')) as Id[];
-      void attempt(() => markItems(ids, { folder: path }));
-    } catch {}
-  };
   const row = (path: string, text: string, depth: number) => (
     <li key={path || 'all'}>
-      <div
-        className="group flex items-center"
-        style={{ paddingLeft: depth * 12, background: over === (path || '/') || folder === path ? 'var(--halo)' : undefined }}
-        onDragOver={(event) => {
-          event.preventDefault();
-          setOver(path || '/');
-        }}
-        onDragLeave={() => setOver('')}
-        onDrop={drop(path)}
-      >
+      <Drop path={path} depth={depth} chosen={folder === path}>
         {naming && !naming.add && naming.path === path ? (
           <NameField value={text} onDone={name} />
         ) : (
@@ -111,7 +93,7 @@ export function Folders({ list, folder, kind, onChoose }: Props) {
           )}
         </span>
         <span className="pencil pl-1 text-[11px]">{(path && counts.get(path)) || ''}</span>
-      </div>
+      </Drop>
       {naming?.add && naming.path === path && (
         <div style={{ paddingLeft: (depth + 1) * 12 }}>
           <NameField value="" onDone={name} />
@@ -124,6 +106,24 @@ export function Folders({ list, folder, kind, onChoose }: Props) {
       {row('', 'All folders', 0)}
       {list.folders.map((path) => row(path, path.split('/').at(-1)!, path.split('/').length))}
     </ul>
+  );
+}
+
+/** A folder is dropped on by its path. */
+const KEY = 'folder ';
+export const isFolder = (id: string): boolean => id.startsWith(KEY);
+export const pathOf = (id: string): string => id.slice(KEY.length);
+
+function Drop({ path, depth, chosen, children }: { path: string; depth: number; chosen: boolean; children: ReactNode }) {
+  const { ref, over } = useDropped(KEY + path);
+  return (
+    <div
+      ref={ref}
+      className="group flex items-center"
+      style={{ paddingLeft: depth * 12, background: over || chosen ? 'var(--halo)' : undefined }}
+    >
+      {children}
+    </div>
   );
 }
 

@@ -5,6 +5,7 @@ import { Star } from 'lucide-react';
 import { useRef } from 'react';
 import type { Id } from '#core/model/records';
 import type { Listed } from '#core/shelf/search';
+import { useDragged } from '../../ui/drag';
 import { useKeys } from '../../ui/keys';
 import { degreesOf } from '../../ui/words';
 
@@ -63,60 +64,75 @@ export function ItemList({ items, chosen, onChoose, onOpen, onFavourite }: Props
       <div style={{ height: rows.getTotalSize(), position: 'relative' }}>
         {rows.getVirtualItems().map(({ index, start }) => {
           const item = items[index]!;
-          const { summary } = item;
-          const on = marked.has(item.id);
           return (
-            <div
+            <Item
               key={item.id}
-              role="option"
-              aria-selected={on}
-              tabIndex={-1}
-              draggable
-              onDragStart={(event) =>
-                event.dataTransfer.setData('application/x-dessin-items', JSON.stringify(on ? chosen : [item.id]))
-              }
+              item={item}
+              on={marked.has(item.id)}
+              style={{ top: start, height: ROW, background: index % 2 ? 'var(--row)' : undefined }}
               onClick={(event) => choose(index, event)}
-              onDoubleClick={() => onOpen(item.id)}
-              className={`absolute flex w-full cursor-pointer items-center gap-3 px-3 ${on ? '[&_.pencil]:text-[var(--ink)]' : ''}`}
-              style={{
-                top: start,
-                height: ROW,
-                background: on ? 'var(--halo)' : index % 2 ? 'var(--row)' : undefined,
-                borderBottom: '1px solid var(--hair-faint)',
-              }}
-            >
-              <button
-                type="button"
-                className="shrink-0"
-                aria-label={item.favourite ? `${summary.name} is a favourite` : `Make ${summary.name} a favourite`}
-                aria-pressed={item.favourite}
-                onClick={(event) => {
-                  event.stopPropagation();
-                  onFavourite(item);
-                }}
-              >
-                <Star
-                  size={13}
-                  fill={item.favourite ? 'var(--glow)' : 'none'}
-                  style={{ color: item.favourite ? 'var(--lamp)' : 'var(--hair)' }}
-                />
-              </button>
-              {summary.rgb && (
-                <span className="h-4 w-6 shrink-0 border" style={{ background: summary.rgb, borderColor: 'var(--pencil)' }} />
-              )}
-              <span className="w-44 shrink-0 truncate">{summary.name}</span>
-              <span className="pencil w-28 shrink-0 truncate">
-                {item.kind === 'filter' ? summary.of : (summary.family ?? summary.of)}
-              </span>
-              <span className="pencil min-w-0 flex-1 truncate">
-                {item.kind === 'filter' || item.kind === 'gobo' ? summary.maker : (summary.maker ?? '')}
-              </span>
-              <span className="pencil w-16 shrink-0 text-right">{degreesOf(summary.field)}</span>
-              <span className="pencil w-16 shrink-0 text-right">{summary.watts ? `${summary.watts} W` : ''}</span>
-            </div>
+              onOpen={() => onOpen(item.id)}
+              onFavourite={() => onFavourite(item)}
+            />
           );
         })}
       </div>
+    </div>
+  );
+}
+
+interface ItemProps {
+  readonly item: Listed;
+  readonly on: boolean;
+  readonly style: React.CSSProperties;
+  readonly onClick: (event: React.MouseEvent) => void;
+  readonly onOpen: () => void;
+  readonly onFavourite: () => void;
+}
+
+function Item({ item, on, style, onClick, onOpen, onFavourite }: ItemProps) {
+  const { summary } = item;
+  const { ref, grip } = useDragged(item.id);
+  return (
+    <div
+      ref={ref}
+      {...grip}
+      role="option"
+      aria-selected={on}
+      tabIndex={-1}
+      onClick={onClick}
+      onDoubleClick={onOpen}
+      className={`absolute flex w-full cursor-pointer items-center gap-3 px-3 ${on ? '[&_.pencil]:text-[var(--ink)]' : ''}`}
+      style={{ ...style, ...(on ? { background: 'var(--halo)' } : {}), borderBottom: '1px solid var(--hair-faint)' }}
+    >
+      <button
+        type="button"
+        className="shrink-0"
+        aria-label={item.favourite ? `${summary.name} is a favourite` : `Make ${summary.name} a favourite`}
+        aria-pressed={item.favourite}
+        onClick={(event) => {
+          event.stopPropagation();
+          onFavourite();
+        }}
+      >
+        <Star
+          size={13}
+          fill={item.favourite ? 'var(--glow)' : 'none'}
+          style={{ color: item.favourite ? 'var(--lamp)' : 'var(--hair)' }}
+        />
+      </button>
+      {summary.rgb && (
+        <span className="h-4 w-6 shrink-0 border" style={{ background: summary.rgb, borderColor: 'var(--pencil)' }} />
+      )}
+      <span className="w-44 shrink-0 truncate">{summary.name}</span>
+      <span className="pencil w-28 shrink-0 truncate">
+        {item.kind === 'filter' ? summary.of : (summary.family ?? summary.of)}
+      </span>
+      <span className="pencil min-w-0 flex-1 truncate">
+        {item.kind === 'filter' || item.kind === 'gobo' ? summary.maker : (summary.maker ?? '')}
+      </span>
+      <span className="pencil w-16 shrink-0 text-right">{degreesOf(summary.field)}</span>
+      <span className="pencil w-16 shrink-0 text-right">{summary.watts ? `${summary.watts} W` : ''}</span>
     </div>
   );
 }

@@ -1,5 +1,6 @@
 /** What lies over everything while one is on the Shelf: a name, and the way out. */
 import { X } from 'lucide-react';
+import { Dialog } from '../../ui/Dialog';
 
 /** A sheet over everything, with its way out; null where only its own buttons lead out. */
 export function Sheet({
@@ -14,10 +15,9 @@ export function Sheet({
   children: React.ReactNode;
 }) {
   return (
-    <div
-      role="dialog"
-      data-scope="shelf"
-      aria-label={name}
+    <Dialog
+      name={name}
+      scope="shelf"
       className="fixed inset-0 z-30 flex flex-col text-[13px]"
       style={{ background: 'var(--desk)' }}
     >
@@ -32,6 +32,6 @@ export function Sheet({
         )}
       </header>
       {children}
-    </div>
+    </Dialog>
   );
 }

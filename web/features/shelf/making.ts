@@ -1,7 +1,9 @@
 /** What is made anew on the Shelf, and what its forms are about. */
 import { v4 } from 'uuid';
+import { symbolFrom } from '#core/draw/shapes';
 import { makeTitleBlock } from '#core/model/make';
-import type { FixtureType, Id, ShelfKind, ShelfRecord, SymbolDef } from '#core/model/records';
+import type { Family, FixtureType, Id, ShelfKind, ShelfRecord, SymbolDef } from '#core/model/records';
+import { newType } from '#core/shelf/new-type';
 
 export const newNames: Readonly<Record<ShelfKind, string>> = {
   type: 'New type',
@@ -29,4 +31,25 @@ export interface Editing {
   readonly symbol: SymbolDef | null;
   readonly bases: ReadonlyMap<Id, number>;
   readonly folder: string;
+}
+
+/** The form of a new type, or the board of a new symbol, of a family. */
+export function newEditing(what: 'type' | 'symbol', of: Family, folder: string): Editing {
+  const type = newType(v4(), of);
+  const measures = {
+    length: type.length,
+    width: type.width,
+    nose: Math.round(type.length * 0.5),
+    yoke: Math.round(type.length * 0.45),
+    cells: 1,
+    field: 26,
+  };
+  return {
+    what,
+    where: 'shelf',
+    type: what === 'type' ? type : null,
+    symbol: what === 'symbol' ? symbolFrom(v4(), `New ${of} symbol`, of, measures) : null,
+    bases: new Map(),
+    folder,
+  };
 }

@@ -1,7 +1,6 @@
 /** The stack of layers, topmost first: dragged into order, shown, locked or hidden, and which one new things go to. */
 
 import { ArrowDown, ArrowUp, Eye, EyeOff, Lock, PencilLine } from 'lucide-react';
-import { useState } from 'react';
 import { toast } from 'sonner';
 import { v4 } from 'uuid';
 import { adding, edit, updating } from '#core/model/change';
@@ -11,6 +10,7 @@ import { removeRecords, usersOf } from '#core/setout/remove';
 import { useSession, useShow } from '../../state/context';
 import { useSelection } from '../../state/selection';
 import { useTool } from '../../state/tool';
+import { DragArea, useDragged, useDropped } from '../../ui/drag';
 import { Choice } from '../../ui/Field';
 import { TextField } from '../../ui/TextField';
 import { plural } from '../../ui/words';
@@ -22,8 +22,6 @@ export function LayersList() {
   const show = useShow();
   const active = useTool((state) => state.layer);
   const selection = useSelection((state) => state.selection);
-  const [dragged, setDragged] = useState<string | null>(null);
-  const [over, setOver] = useState<string | null>(null);
   const stack = layersInOrder(show).reverse();
   const chosen = selection
     .map((id) => show.records.get(id))
@@ -41,90 +39,13 @@ export function LayersList() {
   };
   return (
     <section aria-label="Layers">
-      <ul className="max-h-56 overflow-auto">
-        {stack.map((layer, i) => (
-          <li
-            key={layer.id}
-            draggable
-            aria-label={`Layer ${layer.name}, ${layer.state}`}
-            className="flex items-center gap-1 py-0.5"
-            style={{
-              borderTop: over === layer.id && dragged !== layer.id ? '2px solid var(--lamp)' : '1px solid var(--hair-faint)',
-              opacity: layer.state === 'hidden' ? 0.55 : 1,
-              cursor: 'grab',
-            }}
-            onDragStart={(event) => {
-              setDragged(layer.id);
-              event.dataTransfer.effectAllowed = 'move';
-              event.dataTransfer.setData('text/plain', layer.name);
-            }}
-            onDragOver={(event) => {
-              event.preventDefault();
-              setOver(layer.id);
-            }}
-            onDragEnd={() => {
-              setDragged(null);
-              setOver(null);
-            }}
-            onDrop={(event) => {
-              event.preventDefault();
-              if (dragged) reorder(dragged, layer.id);
-              setDragged(null);
-              setOver(null);
-            }}
-          >
-            <button
-              type="button"
-              aria-label={`${layer.name} is ${layer.state}; make it ${next[layer.state]}`}
-              title={`${layer.state}: click for ${next[layer.state]}`}
-              onClick={() =>
-                session.edit(`Layer ${layer.name} ${next[layer.state]}`, edit([layer], { state: next[layer.state] }))
-              }
-            >
-              {layer.state === 'shown' ? <Eye size={13} /> : layer.state === 'locked' ? <Lock size={13} /> : <EyeOff size={13} />}
-            </button>
-            <span className="min-w-0 flex-1">
-              <TextField
-                label={`Name of the layer ${layer.name}`}
-                value={layer.name}
-                onWrite={(text) => {
-                  if (!text.trim()) return 'A layer has a name.';
-                  session.edit(`Rename the layer ${layer.name}`, edit([layer], { name: text.trim().slice(0, 200) }));
-                  return null;
-                }}
-              />
-            </span>
-            <button
-              type="button"
-              aria-pressed={active === layer.id}
-              aria-label={`New ${layer.role} go to ${layer.name}`}
-              title={`New things for ${layer.role} go here`}
-              style={{ color: active === layer.id ? 'var(--lamp)' : 'var(--pencil)' }}
-              onClick={() => useTool.setState({ layer: active === layer.id ? null : layer.id })}
-            >
-              <PencilLine size={13} />
-            </button>
-            <button
-              type="button"
-              aria-label={`${layer.name} higher`}
-              disabled={i === 0}
-              className="disabled:opacity-25"
-              onClick={() => reorder(layer.id, stack[i - 1]!.id)}
-            >
-              <ArrowUp size={12} />
-            </button>
-            <button
-              type="button"
-              aria-label={`${layer.name} lower`}
-              disabled={i === stack.length - 1}
-              className="disabled:opacity-25"
-              onClick={() => reorder(layer.id, stack[i + 1]!.id)}
-            >
-              <ArrowDown size={12} />
-            </button>
-          </li>
-        ))}
-      </ul>
+      <DragArea onDrop={reorder} shown={(id) => stack.find((layer) => layer.id === id)?.name ?? ''}>
+        <ul className="max-h-56 overflow-auto">
+          {stack.map((layer, i) => (
+            <LayerLine key={layer.id} layer={layer} above={stack[i - 1]} below={stack[i + 1]} reorder={reorder} />
+          ))}
+        </ul>
+      </DragArea>
       <div className="flex flex-wrap gap-1 pt-1">
         <Choice
           label="Add a layer for"
@@ -189,5 +110,83 @@ export function LayersList() {
         )}
       </div>
     </section>
+  );
+}
+
+interface LineProps {
+  readonly layer: Layer;
+  readonly above: Layer | undefined;
+  readonly below: Layer | undefined;
+  readonly reorder: (from: string, to: string) => void;
+}
+
+function LayerLine({ layer, above, below, reorder }: LineProps) {
+  const session = useSession();
+  const active = useTool((state) => state.layer);
+  const { ref: dragRef, grip, dragging } = useDragged(layer.id);
+  const { ref: dropRef, over } = useDropped(layer.id);
+  return (
+    <li
+      ref={(node) => {
+        dragRef(node);
+        dropRef(node);
+      }}
+      {...grip}
+      aria-label={`Layer ${layer.name}, ${layer.state}`}
+      className="flex items-center gap-1 py-0.5"
+      style={{
+        borderTop: over && !dragging ? '2px solid var(--lamp)' : '1px solid var(--hair-faint)',
+        opacity: layer.state === 'hidden' ? 0.55 : 1,
+        cursor: 'grab',
+      }}
+    >
+      <button
+        type="button"
+        aria-label={`${layer.name} is ${layer.state}; make it ${next[layer.state]}`}
+        title={`${layer.state}: click for ${next[layer.state]}`}
+        onClick={() => session.edit(`Layer ${layer.name} ${next[layer.state]}`, edit([layer], { state: next[layer.state] }))}
+      >
+        {layer.state === 'shown' ? <Eye size={13} /> : layer.state === 'locked' ? <Lock size={13} /> : <EyeOff size={13} />}
+      </button>
+      <span className="min-w-0 flex-1">
+        <TextField
+          label={`Name of the layer ${layer.name}`}
+          value={layer.name}
+          onWrite={(text) => {
+            if (!text.trim()) return 'A layer has a name.';
+            session.edit(`Rename the layer ${layer.name}`, edit([layer], { name: text.trim().slice(0, 200) }));
+            return null;
+          }}
+        />
+      </span>
+      <button
+        type="button"
+        aria-pressed={active === layer.id}
+        aria-label={`New ${layer.role} go to ${layer.name}`}
+        title={`New things for ${layer.role} go here`}
+        style={{ color: active === layer.id ? 'var(--lamp)' : 'var(--pencil)' }}
+        onClick={() => useTool.setState({ layer: active === layer.id ? null : layer.id })}
+      >
+        <PencilLine size={13} />
+      </button>
+      <button
+        type="button"
+        aria-label={`${layer.name} higher`}
+        disabled={!above}
+        className="disabled:opacity-25"
+        onClick={() => above && reorder(layer.id, above.id)}
+      >
+        <ArrowUp size={12} />
+      </button>
+      <button
+        type="button"
+        aria-label={`${layer.name} lower`}
+        disabled={!below}
+        className="disabled:opacity-25"
+        onClick={() => below && reorder(layer.id, below.id)}
+      >
+        <ArrowDown size={12} />
+      </button>
+    </li>
   );
 }

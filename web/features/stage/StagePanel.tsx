@@ -9,8 +9,8 @@ import { useDraft } from '../../state/draft';
 import { useTool } from '../../state/tool';
 import { Choice, Typed } from '../../ui/Field';
 import { LengthField } from '../../ui/LengthField';
-import { tip } from '../../ui/registry';
 import { Line } from '../../ui/TextField';
+import { Tip } from '../../ui/Tip';
 import { LayersList } from './LayersList';
 
 const uses: readonly Outline['use'][] = ['wall', 'stage edge', 'seats', 'scenery', 'leg', 'border', 'cyc'];
@@ -37,25 +37,17 @@ export function StagePanel() {
             ['note', 'Note'],
           ] as const
         ).map(([name, text]) => (
-          <button
-            key={name}
-            type="button"
-            className="act"
-            aria-pressed={tool === name}
-            title={tip(name)}
-            onClick={() => pick(name)}
-          >
-            {text}
-          </button>
+          <Tip command={name} key={name}>
+            <button type="button" className="act" aria-pressed={tool === name} onClick={() => pick(name)}>
+              {text}
+            </button>
+          </Tip>
         ))}
-        <button
-          type="button"
-          className="act"
-          title={tip('dxf')}
-          onClick={() => arrange({ panel: 'dxf', view: 'plan', beside: null })}
-        >
-          Read a DXF
-        </button>
+        <Tip command="dxf">
+          <button type="button" className="act" onClick={() => arrange({ panel: 'dxf', view: 'plan', beside: null })}>
+            Read a DXF
+          </button>
+        </Tip>
       </div>
       {tool === 'outline' && (
         <div className="pt-1">
