@@ -13,6 +13,7 @@ export default defineConfig({
   plugins: [react(), tailwindcss()],
   resolve: {
     alias: [
+      { find: /^d3-transition$/, replacement: at('./web/ui/canvas/no-transition.ts') },
       { find: /^#core\/(.*)$/, replacement: `${at('./core')}/$1.ts` },
       { find: /^#demo\/(.*)$/, replacement: `${at('./demo')}/$1.ts` },
     ],

@@ -188,10 +188,12 @@ test('the edge of the Ledger moves by keys; a button tells its key; the focus st
   const after = await height();
   await page.keyboard.press('ArrowDown');
   await expect.poll(height).toBeLessThan(after);
-  await page.getByRole('button', { name: 'Set out', exact: true }).first().hover();
-  await expect(page.getByRole('tooltip')).toContainText(/Set out.*S$/);
-  await page.mouse.move(600, 300);
-  await page.keyboard.press('b');
+  await page
+    .getByRole('toolbar', { name: 'Tools' })
+    .getByRole('button', { name: /^Set out/ })
+    .hover();
+  await expect(page.getByRole('tooltip')).toContainText(/^Set out.*S/);
+  await page.getByRole('button', { name: 'Shelf', exact: true }).click();
   const shelf = page.getByRole('dialog', { name: 'Shelf' });
   await expect(shelf).toBeVisible();
   for (let i = 0; i < 60; i++) await page.keyboard.press(i % 3 ? 'Tab' : 'Shift+Tab');

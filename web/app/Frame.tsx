@@ -13,9 +13,8 @@ import { useView } from '../state/view';
 import { useCommandContext } from '../ui/context';
 import { Guarded, Updated } from '../ui/Fault';
 import { useCommandKeys } from '../ui/keys';
-import { fetchAll, registry } from '../ui/registry';
+import { fetchAll, lazily, registry } from '../ui/registry';
 import { Split } from '../ui/Split';
-import { Tips } from '../ui/Tip';
 import { AsideNote } from './AsideNote';
 import { DrawingBar } from './DrawingBar';
 import { Palette } from './Palette';
@@ -23,13 +22,16 @@ import { Panes } from './Panes';
 import { Steps } from './Steps';
 import { TopBar } from './TopBar';
 
+const TipLayer = lazily(async () => (await import('../ui/TipLayer')).default);
+
 export function Frame() {
   const context = useCommandContext();
   const { step = 'hang' } = useParams();
   useCommandKeys(context);
   // In a quiet moment the panels are fetched, so that a step is there at once when somebody goes to it.
+  const [quiet, setQuiet] = useState(false);
   useEffect(() => {
-    const timer = setTimeout(() => void fetchAll(), 1500);
+    const timer = setTimeout(() => void fetchAll().then(() => setQuiet(true)), 1500);
     return () => clearTimeout(timer);
   }, []);
   // A view that belongs to one step is seen with it, and with no other.
@@ -39,21 +41,20 @@ export function Frame() {
     else if (registry().steps.some((item) => item.view === useView.getState().view)) useView.setState({ view: 'plan' });
   }, [step]);
   return (
-    <Tips>
-      <div className="grid h-full grid-cols-[104px_1fr_264px] grid-rows-[40px_1fr]">
-        <TopBar context={context} />
-        <Steps />
-        <div className="flex min-h-0 min-w-0 flex-col">
-          <DrawingBar />
-          <Middle step={step} />
-        </div>
-        <Aside step={step} />
-        <Palette context={context} />
-        <AsideNote />
-        <NewBuild />
-        <ShelfOver />
+    <div className="grid h-full grid-cols-[104px_1fr_264px] grid-rows-[40px_1fr]">
+      <TopBar context={context} />
+      <Steps />
+      <div className="flex min-h-0 min-w-0 flex-col">
+        <DrawingBar />
+        <Middle step={step} />
       </div>
-    </Tips>
+      <Aside step={step} />
+      <Palette context={context} />
+      <AsideNote />
+      <NewBuild />
+      <ShelfOver />
+      <Suspense>{quiet && <TipLayer />}</Suspense>
+    </div>
   );
 }
 

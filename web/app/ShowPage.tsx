@@ -1,11 +1,11 @@
 /** Opens a show, and leaves it. */
 import { useEffect, useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
-import { toast } from 'sonner';
 import { SessionContext } from '../state/context';
 import { openSession } from '../state/session/open';
 import type { Session } from '../state/session/session';
 import { resetStores } from '../state/store';
+import { toast } from '../state/toast';
 import { Frame } from './Frame';
 import './registry';
 

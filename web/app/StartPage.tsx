@@ -3,12 +3,12 @@
 import { Copy, FileUp, Library, Moon, Pencil, Sun, Trash2 } from 'lucide-react';
 import { useRef, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
-import { toast } from 'sonner';
 import useSWR from 'swr';
 import { endsOf, formatOf } from '#core/formats/index';
 import { parseLength, type Units } from '#core/measure/lengths';
 import { call, type ShowRow, send, sendFile } from '../state/api';
 import { setTheme, usePreferences } from '../state/preferences';
+import { toast } from '../state/toast';
 import { UpdatedSince } from '../ui/Fault';
 import { FileField, Radio, Typed } from '../ui/Field';
 import { fieldKeys } from '../ui/field-keys';

@@ -2,7 +2,6 @@ import { lazy, StrictMode, Suspense } from 'react';
 import { createRoot } from 'react-dom/client';
 import { ErrorBoundary } from 'react-error-boundary';
 import { BrowserRouter, Navigate, Route, Routes } from 'react-router';
-import { Toaster } from 'sonner';
 import { SWRConfig } from 'swr';
 import { PageFault } from '../ui/Fault';
 import { StartPage } from './StartPage';
@@ -28,18 +27,6 @@ createRoot(document.getElementById('root')!).render(
           </Suspense>
         </ErrorBoundary>
       </BrowserRouter>
-      <Toaster
-        position="bottom-left"
-        toastOptions={{
-          style: {
-            background: 'var(--sheet)',
-            color: 'var(--ink)',
-            border: '1px solid var(--pencil)',
-            borderRadius: 2,
-            fontFamily: 'inherit',
-          },
-        }}
-      />
     </SWRConfig>
   </StrictMode>,
 );

@@ -1,11 +1,12 @@
 /** What many commands begin with: something that is chosen, or a sentence that nothing is. */
-import { toast } from 'sonner';
+
 import type { Fixture } from '#core/model/records';
 import type { Show } from '#core/model/show';
 import { chosenFixtures } from './chosen';
 import { usePanels } from './panels';
 import { useSelection } from './selection';
 import type { Session } from './session/session';
+import { toast } from './toast';
 
 interface Acting {
   readonly session: Session;

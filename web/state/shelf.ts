@@ -1,6 +1,5 @@
 /** The Shelf in the window: its list, kept fresh by its revision; whole items when they are asked for; changes. */
 import { useMemo } from 'react';
-import { toast } from 'sonner';
 import useSWR, { mutate } from 'swr';
 import type { Id, ShelfRecord } from '#core/model/records';
 import type { Show } from '#core/model/show';
@@ -8,6 +7,7 @@ import { taking } from '#core/shelf/copy';
 import { folded, type Listed } from '#core/shelf/search';
 import { call, send } from './api';
 import type { Session } from './session/session';
+import { toast } from './toast';
 
 export interface ShelfList {
   readonly revision: string;

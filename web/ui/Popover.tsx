@@ -1,19 +1,18 @@
-/** A small sheet beside the button that opens it. A click elsewhere or Escape closes it, and the button has the focus again. */
+/** A small sheet beside the button that opened it. A click elsewhere or Escape closes it, and the button has the focus again. */
 import * as Radix from '@radix-ui/react-popover';
-import type { ReactElement, ReactNode } from 'react';
+import type { ReactNode, RefObject } from 'react';
 
 interface Props {
   readonly name: string;
-  readonly button: ReactElement;
-  readonly open: boolean;
-  readonly onOpen: (open: boolean) => void;
+  readonly button: RefObject<HTMLElement | null>;
+  readonly onClose: () => void;
   readonly className?: string;
   readonly children: ReactNode;
 }
 
-export const Popover = ({ name, button, open, onOpen, className = '', children }: Props) => (
-  <Radix.Root open={open} onOpenChange={onOpen}>
-    <Radix.Trigger asChild>{button}</Radix.Trigger>
+export const Popover = ({ name, button, onClose, className = '', children }: Props) => (
+  <Radix.Root open onOpenChange={(open) => !open && onClose()}>
+    <Radix.Anchor virtualRef={button as RefObject<HTMLElement>} />
     <Radix.Portal>
       <Radix.Content
         aria-label={name}
@@ -27,6 +26,14 @@ export const Popover = ({ name, button, open, onOpen, className = '', children }
         onOpenAutoFocus={(event) => {
           event.preventDefault();
           (event.currentTarget as HTMLElement).focus();
+        }}
+        onCloseAutoFocus={(event) => {
+          event.preventDefault();
+          button.current?.focus();
+        }}
+        // The button itself closes it by its own click.
+        onInteractOutside={(event) => {
+          if (button.current?.contains(event.target as Node)) event.preventDefault();
         }}
       >
         {children}

@@ -1,8 +1,9 @@
 /** Snags: their list, and the way from one to the next. */
-import { toast } from 'sonner';
+
 import { wrongSnags } from '#core/audit/snags';
 import { togglePanel } from '../../state/acting';
 import { goTo, useSelection } from '../../state/selection';
+import { toast } from '../../state/toast';
 import { type Feature, lazily } from '../../ui/registry';
 
 const feature: Feature = {

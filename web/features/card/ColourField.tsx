@@ -1,7 +1,6 @@
 /** The colour of the chosen fixtures: codes, stacked with "+", or a colour of its own for LED. A code that only the Shelf knows comes along with its filter. */
 
 import { useState } from 'react';
-import { toast } from 'sonner';
 import { colourIn, HEX, labOfHex, lookOf, nearest, writtenColour } from '#core/light/filter';
 import { apply, type Change, compose, updating } from '#core/model/change';
 import type { Filter, Fixture } from '#core/model/records';
@@ -9,6 +8,7 @@ import { all, get, type Show } from '#core/model/show';
 import { taking } from '#core/shelf/copy';
 import { useSession, useShow } from '../../state/context';
 import { attempt, readItems, shelvedFilters, useShelf } from '../../state/shelf';
+import { toast } from '../../state/toast';
 import { ColourPick } from '../../ui/Field';
 import { Line, TextField } from '../../ui/TextField';
 import { plural } from '../../ui/words';

@@ -2,7 +2,6 @@
 
 import { Pencil, RotateCcw, RotateCw, Trash2 } from 'lucide-react';
 import { Fragment } from 'react';
-import { toast } from 'sonner';
 import { snagsByFixture } from '#core/audit/snags';
 import { fieldText, onCard, typeField } from '#core/fields/index';
 import { formatLength, lengthUnit, parseLength } from '#core/measure/lengths';
@@ -21,6 +20,7 @@ import { place } from '#core/space/hanging';
 import { useSession, useShow } from '../../state/context';
 import { usePanels } from '../../state/panels';
 import { attempt, takeIntoShow, useShelf } from '../../state/shelf';
+import { toast } from '../../state/toast';
 import { Choice } from '../../ui/Field';
 import { commandById } from '../../ui/registry';
 import { SnagItem } from '../../ui/SnagItem';

@@ -1,7 +1,6 @@
 /** How the chosen fixtures hang: way, arm, drop, chord, side; their accessories and tag set; painting them onto others. */
 
 import { useState } from 'react';
-import { toast } from 'sonner';
 import { tagSetsOf } from '#core/draw/tag-set';
 import { formatLength, lengthUnit, parseLength } from '#core/measure/lengths';
 import { updating } from '#core/model/change';
@@ -12,6 +11,7 @@ import { withDevices } from '#core/patch/parts';
 import { type Paintable, paintable, paintFixtures } from '#core/setout/hang';
 import { ARM } from '#core/space/hanging';
 import { useSession, useShow } from '../../state/context';
+import { toast } from '../../state/toast';
 import { Choice, Tick } from '../../ui/Field';
 import { Line, TextField } from '../../ui/TextField';
 import { plural } from '../../ui/words';

@@ -1,9 +1,9 @@
 /** The working surface: plan, section or elevation on one kind of paper; the tools do what the pointer does. */
 import { useEffect, useMemo, useRef, useState } from 'react';
-import { toast } from 'sonner';
 import { useStore } from 'zustand';
 import { useSession, useShow } from '../../state/context';
 import { useDraft } from '../../state/draft';
+import { toast } from '../../state/toast';
 import { useTool } from '../../state/tool';
 import { useView } from '../../state/view';
 import { layDown, takeUp, useHand } from '../../ui/canvas/hand';

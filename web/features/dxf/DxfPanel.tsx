@@ -1,7 +1,6 @@
 /** A venue read from DXF: layers, unit, origin and rotation are chosen on a preview; then it lies on locked layers. */
 
 import { useEffect, useMemo, useRef, useState } from 'react';
-import { toast } from 'sonner';
 import { guessUnit } from '#core/formats/dxf/drawing';
 import { onStage, type PackedDrawing, type Placing } from '#core/formats/dxf/place';
 import { endsOf } from '#core/formats/index';
@@ -15,6 +14,7 @@ import { outlinePoints } from '#core/space/transform';
 import { useSession, useShow } from '../../state/context';
 import { usePanels } from '../../state/panels';
 import { usePreferences } from '../../state/preferences';
+import { toast } from '../../state/toast';
 import { Choice, FileField, Tick, Typed } from '../../ui/Field';
 import { PanelHead } from '../../ui/PanelHead';
 import { Line } from '../../ui/TextField';

@@ -2,7 +2,6 @@
 
 import { Plus, Trash2 } from 'lucide-react';
 import { useState } from 'react';
-import { toast } from 'sonner';
 import { v4 } from 'uuid';
 import { usualFields } from '#core/fields/index';
 import { adding, edit } from '#core/model/change';
@@ -21,6 +20,7 @@ import { all } from '#core/model/show';
 import { sweeping } from '#core/shelf/sweep';
 import { useSession, useShow } from '../../state/context';
 import { usePanels } from '../../state/panels';
+import { toast } from '../../state/toast';
 import { Choice, Typed } from '../../ui/Field';
 import { PanelHead } from '../../ui/PanelHead';
 import { TextField } from '../../ui/TextField';

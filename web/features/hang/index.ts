@@ -1,6 +1,5 @@
 /** The step Hang: fixtures on their positions, turned, doubled, spare, with their unit numbers. */
 import { Lamp } from 'lucide-react';
-import { toast } from 'sonner';
 import { v4 } from 'uuid';
 import { edit, isEmpty } from '#core/model/change';
 import { all, settingsOf } from '#core/model/show';
@@ -10,6 +9,7 @@ import { withFixtures } from '../../state/acting';
 import { chosenFixtures, chosenPositions } from '../../state/chosen';
 import { arrange } from '../../state/desk';
 import { select, useSelection } from '../../state/selection';
+import { toast } from '../../state/toast';
 import { type Context, type Feature, lazily } from '../../ui/registry';
 import { plural } from '../../ui/words';
 import { hangTool } from './tool';

@@ -1,5 +1,5 @@
 /** Hanging by pointing: one by a click, a row by pressing and dragging along a position. */
-import { toast } from 'sonner';
+
 import { v4 } from 'uuid';
 import { LINE, MOVE, type Prim, path, placed } from '#core/draw/list';
 import { alongAt, drawnPoint, type HangPoint, hangAt } from '#core/draw/locate';
@@ -12,6 +12,7 @@ import { hangRow, rowAlongs } from '#core/setout/hang';
 import { curveLength, isClosed } from '#core/space/curves';
 import { mod } from '#core/space/vectors';
 import { select } from '../../state/selection';
+import { toast } from '../../state/toast';
 import { useTool } from '../../state/tool';
 import { rowCount, stageDistance } from '../../ui/canvas/pointing';
 import { type Env, slip, type Tool } from '../../ui/canvas/tool';

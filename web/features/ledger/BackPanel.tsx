@@ -1,12 +1,12 @@
 /** A table that came back: what changed in it, field by field, taken or not. And a paste that does not fit everywhere. */
 
 import { useMemo, useState } from 'react';
-import { toast } from 'sonner';
 import { editCells } from '#core/ledger/edits';
 import { type Compared, compareTable, hasIds, type MatchBy, matchable } from '#core/ledger/table';
 import { fieldsInOrder } from '#core/model/fields';
 import { useSession, useShow } from '../../state/context';
 import { goTo } from '../../state/selection';
+import { toast } from '../../state/toast';
 import { Choice, Tick } from '../../ui/Field';
 import { PanelHead } from '../../ui/PanelHead';
 import { Line } from '../../ui/TextField';

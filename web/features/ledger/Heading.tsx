@@ -1,16 +1,17 @@
 /** A heading of the Ledger: sorts, widens, is dragged to another place, and has its filter below. */
 
 import { ChevronDown } from 'lucide-react';
-import { memo, useRef, useState } from 'react';
+import { memo, Suspense, useRef, useState } from 'react';
 import type { Column } from '#core/ledger/columns';
-import { choicesOf, exactTerm, termsOf } from '#core/ledger/filter';
 import { kinds } from '#core/ledger/kinds/index';
 import type { LedgerFilter } from '#core/model/records';
-import { useSession, useShow } from '../../state/context';
+import { useSession } from '../../state/context';
 import { useDragged, useDropped } from '../../ui/drag';
-import { Tick, Typed } from '../../ui/Field';
-import { Popover } from '../../ui/Popover';
-import { editColumns, setFilter, switchFilter, useLedger } from './state';
+import { Typed } from '../../ui/Field';
+import { lazily } from '../../ui/registry';
+import { editColumns, setFilter, useLedger } from './state';
+
+const HeadingMenu = lazily(async () => (await import('./HeadingMenu')).HeadingMenu);
 
 interface Props {
   readonly column: Column & { readonly pinned: boolean };
@@ -26,6 +27,7 @@ export const Heading = memo(function Heading({ column, left, filter, fault, righ
   const sort = useLedger((state) => state.sort);
   const [menu, setMenu] = useState(false);
   const cell = useRef<HTMLDivElement>(null);
+  const button = useRef<HTMLButtonElement>(null);
   const { ref: dragRef, grip } = useDragged(column.field);
   const { ref: dropRef, over } = useDropped(column.field);
   const sorted = sort?.field === column.field;
@@ -100,24 +102,30 @@ export const Heading = memo(function Heading({ column, left, filter, fault, righ
           value={filter?.text ?? ''}
           onText={(value) => setFilter(column.field, value)}
         />
-        <Popover
-          name={`${column.title}: filter and column`}
-          open={menu}
-          onOpen={setMenu}
-          className="max-h-80 w-56 overflow-auto"
-          button={
-            <button
-              type="button"
-              className="pencil ml-0.5"
-              aria-label={`Column ${column.title}`}
-              title="Choices, pin, group, leave out"
-            >
-              <ChevronDown size={11} />
-            </button>
-          }
+        <button
+          ref={button}
+          type="button"
+          className="pencil ml-0.5"
+          aria-label={`Column ${column.title}`}
+          aria-haspopup="dialog"
+          aria-expanded={menu}
+          title="Choices, pin, group, leave out"
+          onClick={() => setMenu(!menu)}
         >
-          <Menu column={column} filter={filter} fault={fault} onClose={() => setMenu(false)} place={place} />
-        </Popover>
+          <ChevronDown size={11} />
+        </button>
+        {menu && (
+          <Suspense>
+            <HeadingMenu
+              column={column}
+              filter={filter}
+              fault={fault}
+              button={button}
+              onClose={() => setMenu(false)}
+              place={place}
+            />
+          </Suspense>
+        )}
       </div>
       <span
         aria-hidden="true"
@@ -127,110 +135,3 @@ export const Heading = memo(function Heading({ column, left, filter, fault, righ
     </div>
   );
 });
-
-/** What a heading offers: choices with counts, on and off, pin, group, leave out. */
-function Menu({
-  column,
-  filter,
-  fault,
-  onClose,
-  place,
-}: {
-  column: Props['column'];
-  filter: LedgerFilter | undefined;
-  fault: string | undefined;
-  onClose: () => void;
-  place: (
-    change: (
-      at: number,
-      all: readonly { field: string; width: number; pinned: boolean }[],
-    ) => { field: string; width: number; pinned: boolean }[],
-  ) => void;
-}) {
-  const show = useShow();
-  const groups = useLedger((state) => state.groups);
-  const choices = kinds[column.kind].picked ? choicesOf(show, column).slice(0, 200) : [];
-  const terms = termsOf(filter?.text ?? '');
-  const written = (value: string) => (kinds[column.kind].whole ? exactTerm(value) : value);
-  const grouped = groups.includes(column.field);
-  return (
-    <>
-      <p className="pencil whitespace-pre-wrap pb-1 text-[11px]">{fault ?? kinds[column.kind].help}</p>
-      {filter && (
-        <p className="flex gap-3 pb-1">
-          <button type="button" className="link" onClick={() => switchFilter(column.field)}>
-            {filter.on ? 'Switch off' : 'Switch on'}
-          </button>
-          <button type="button" className="link" onClick={() => setFilter(column.field, '')}>
-            Clear
-          </button>
-        </p>
-      )}
-      {choices.map(({ value, count }) => {
-        const term = written(value);
-        const on = terms.includes(term);
-        return (
-          <label key={value} className="flex items-baseline gap-2">
-            <Tick
-              checked={on}
-              onTick={() =>
-                setFilter(
-                  column.field,
-                  (on ? terms.filter((item) => item !== term) : [...terms, term]).filter(Boolean).join(', '),
-                )
-              }
-            />
-            <span className={`min-w-0 flex-1 truncate ${value ? '' : 'pencil'}`}>{value || 'empty'}</span>
-            <span className="pencil">{count}</span>
-          </label>
-        );
-      })}
-      <div className="mt-1 flex flex-wrap gap-x-3 pt-1" style={{ borderTop: '1px solid var(--hair-faint)' }}>
-        <button
-          type="button"
-          className="link"
-          onClick={() =>
-            useLedger.setState({
-              groups: grouped ? groups.filter((field) => field !== column.field) : [...groups, column.field].slice(-3),
-            })
-          }
-        >
-          {grouped ? 'Do not group' : 'Group by it'}
-        </button>
-        <button
-          type="button"
-          className="link"
-          onClick={() => place((i, all) => all.map((item, n) => (n === i ? { ...item, pinned: !item.pinned } : item)))}
-        >
-          {column.pinned ? 'Let it go' : 'Pin it'}
-        </button>
-        <button
-          type="button"
-          className="link"
-          onClick={() => place((i, all) => all.map((item, n) => (n === i - 1 ? all[i]! : n === i && i > 0 ? all[i - 1]! : item)))}
-        >
-          Left
-        </button>
-        <button
-          type="button"
-          className="link"
-          onClick={() =>
-            place((i, all) => all.map((item, n) => (n === i + 1 ? all[i]! : n === i && i + 1 < all.length ? all[i + 1]! : item)))
-          }
-        >
-          Right
-        </button>
-        <button
-          type="button"
-          className="link"
-          onClick={() => {
-            place((i, all) => all.filter((_, n) => n !== i));
-            onClose();
-          }}
-        >
-          Leave out
-        </button>
-      </div>
-    </>
-  );
-}

@@ -1,7 +1,6 @@
 /** Above the Ledger: what is shown, views, find and replace, one value for all, and files out and back. */
 
 import { useEffect, useRef, useState } from 'react';
-import { toast } from 'sonner';
 import { v4 } from 'uuid';
 import { csvFile } from '#core/formats/csv/write';
 import { endsOf } from '#core/formats/index';
@@ -16,6 +15,7 @@ import { fetchFile, sendFile } from '../../state/api';
 import { useSession, useShow } from '../../state/context';
 import { usePanels } from '../../state/panels';
 import { select } from '../../state/selection';
+import { toast } from '../../state/toast';
 import { Choice, FileField, Tick, Typed } from '../../ui/Field';
 import { fieldKeys } from '../../ui/field-keys';
 import { saveFile } from '../../ui/save';

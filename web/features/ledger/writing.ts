@@ -1,5 +1,5 @@
 /** What the Ledger writes: edits of cells, filled, cleared, swapped, pasted. */
-import { toast } from 'sonner';
+
 import { fieldText } from '#core/fields/index';
 import { type Column, shownText } from '#core/ledger/columns';
 import { type CellEdit, canType, editCells, fillDown, fillSeries, pasteBlock, swapCells } from '#core/ledger/edits';
@@ -8,6 +8,7 @@ import { colourOf } from '#core/light/filter';
 import { all, type Show } from '#core/model/show';
 import { useSession } from '../../state/context';
 import { attempt, shelvedFilters, takeIntoShow, useShelf } from '../../state/shelf';
+import { toast } from '../../state/toast';
 import { plural } from '../../ui/words';
 import type { Block } from './block';
 import { useLedger } from './state';

@@ -2,7 +2,6 @@
 
 import { Route, Zap } from 'lucide-react';
 import { useEffect, useMemo, useState } from 'react';
-import { toast } from 'sonner';
 import { v4 } from 'uuid';
 import { fieldName, fieldText } from '#core/fields/index';
 import { formatLength, lengthUnit, parseLength } from '#core/measure/lengths';
@@ -17,6 +16,7 @@ import { useSession, useShow } from '../../state/context';
 import { arrange } from '../../state/desk';
 import { plainSetup, runOrder, useRun } from '../../state/run';
 import { goTo, useSelection } from '../../state/selection';
+import { toast } from '../../state/toast';
 import { useTool } from '../../state/tool';
 import { Choose } from '../../ui/Choose';
 import { Typed } from '../../ui/Field';

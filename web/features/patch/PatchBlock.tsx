@@ -1,12 +1,12 @@
 /** What is done to the addresses of the selection as a block: moved, swapped, cleared, in another mode. */
 
 import { useMemo, useState } from 'react';
-import { toast } from 'sonner';
 import type { Fixture } from '#core/model/records';
 import { formatAddress } from '#core/patch/address';
 import { cleared, firstOf, movedBlock, swapped } from '#core/patch/block';
 import { useSession, useShow } from '../../state/context';
 import { usePanels } from '../../state/panels';
+import { toast } from '../../state/toast';
 import { Typed } from '../../ui/Field';
 import { Line } from '../../ui/TextField';
 import { plural } from '../../ui/words';

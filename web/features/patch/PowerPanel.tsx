@@ -1,7 +1,6 @@
 /** Circuits, dimmers, phases and positions with what they carry. */
 
 import { useState } from 'react';
-import { toast } from 'sonner';
 import { v4 } from 'uuid';
 import { isEmpty, updating } from '#core/model/change';
 import type { Feed, Power } from '#core/model/records';
@@ -11,6 +10,7 @@ import { balanced, type Load, loadsOf, powerOf, withFeed } from '#core/power/loa
 import { useSession, useShow } from '../../state/context';
 import { usePanels } from '../../state/panels';
 import { goTo } from '../../state/selection';
+import { toast } from '../../state/toast';
 import { Choice } from '../../ui/Field';
 import { PanelHead } from '../../ui/PanelHead';
 import { Line, TextField } from '../../ui/TextField';

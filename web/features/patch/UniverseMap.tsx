@@ -2,7 +2,6 @@
 
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useEffect, useMemo, useRef, useState } from 'react';
-import { toast } from 'sonner';
 import { v4 } from 'uuid';
 import type { Fixture, Id } from '#core/model/records';
 import { all, find } from '#core/model/show';
@@ -12,6 +11,7 @@ import { fixtureSpans, occupied, overlaps, spansText, type UniverseUse, universe
 import { chosenFixtures } from '../../state/chosen';
 import { useSession, useShow } from '../../state/context';
 import { select, useSelection } from '../../state/selection';
+import { toast } from '../../state/toast';
 import { useView } from '../../state/view';
 import { useKeys } from '../../ui/keys';
 import { TextField } from '../../ui/TextField';

@@ -2,7 +2,6 @@
 
 import { FlipHorizontal2, Plus, RotateCcw, Trash2 } from 'lucide-react';
 import { useEffect, useState } from 'react';
-import { toast } from 'sonner';
 import { v4 } from 'uuid';
 import { csvFile } from '#core/formats/csv/write';
 import { formatLength, lengthUnit, parseLength } from '#core/measure/lengths';
@@ -14,6 +13,7 @@ import { formatAddress, parseAddress, universeOf } from '#core/patch/address';
 import { pixelHeading, pixelRow, pixelsOf, rewired, tileMatrix, turnedTiles, wired, withoutTiles } from '#core/patch/pixels';
 import { snapTo } from '#core/space/curves';
 import { useSession, useShow } from '../../state/context';
+import { toast } from '../../state/toast';
 import { useView } from '../../state/view';
 import { Choose } from '../../ui/Choose';
 import { Choice, Typed } from '../../ui/Field';

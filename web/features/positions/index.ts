@@ -1,11 +1,11 @@
 /** The step Positions: drawing what fixtures hang from, and joining it. */
 import { Spline } from 'lucide-react';
-import { toast } from 'sonner';
 import { all } from '#core/model/show';
 import { joinPositions } from '#core/setout/join';
 import { chosenPositions } from '../../state/chosen';
 import { arrange } from '../../state/desk';
 import { select, useSelection } from '../../state/selection';
+import { toast } from '../../state/toast';
 import { type Feature, lazily } from '../../ui/registry';
 import { plural } from '../../ui/words';
 import { PositionFields } from './PositionFields';

@@ -1,6 +1,5 @@
 /** Copy, paste, mirror: what goes from one place of the rig to another, or to another show. */
 
-import { toast } from 'sonner';
 import { v4 } from 'uuid';
 import { isEmpty } from '#core/model/change';
 import { all } from '#core/model/show';
@@ -8,6 +7,7 @@ import { type Clip, clipOf, copyRecords, mirrorFixtures, pasteClip } from '#core
 import { chosenFixtures, chosenPositions, chosenThings } from '../../state/chosen';
 import { usePanels } from '../../state/panels';
 import { select, useSelection } from '../../state/selection';
+import { toast } from '../../state/toast';
 import type { Context } from '../../ui/registry';
 import { plural } from '../../ui/words';
 

@@ -1,6 +1,5 @@
 /** Moving, copying, setting out, grouping and deleting what is chosen. */
 import { AlignHorizontalSpaceAround, Copy, FlipHorizontal2 } from 'lucide-react';
-import { toast } from 'sonner';
 import { v4 } from 'uuid';
 import { formatLength } from '#core/measure/lengths';
 import { updating } from '#core/model/change';
@@ -13,6 +12,7 @@ import { togglePanel } from '../../state/acting';
 import { chosenFixtures, chosenThings } from '../../state/chosen';
 import { usePanels } from '../../state/panels';
 import { select, useSelection } from '../../state/selection';
+import { toast } from '../../state/toast';
 import { useTool } from '../../state/tool';
 import { type Command, type Context, type Feature, lazily } from '../../ui/registry';
 import { plural } from '../../ui/words';

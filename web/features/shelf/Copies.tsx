@@ -2,7 +2,6 @@
 
 import { ArrowDownToLine, ArrowUpFromLine, Brush, Pencil } from 'lucide-react';
 import { useMemo, useState } from 'react';
-import { toast } from 'sonner';
 import useSWR from 'swr';
 import { apply, type Change, compose, isEmpty, nothing } from '#core/model/change';
 import type { FixtureType, Id, ShelfRecord } from '#core/model/records';
@@ -13,6 +12,7 @@ import { type Listed, summaryOf } from '#core/shelf/search';
 import { gathered, gathering, sweeping, unused } from '#core/shelf/sweep';
 import type { Session } from '../../state/session/session';
 import { attempt, putItems, readItems, type Stored } from '../../state/shelf';
+import { toast } from '../../state/toast';
 import { Tick } from '../../ui/Field';
 import { plural } from '../../ui/words';
 

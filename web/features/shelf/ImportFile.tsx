@@ -1,7 +1,6 @@
 /** A file coming in: a GDTF, a Shelf, a list of types or filters. What will come is shown before it is taken. */
 
 import { useEffect, useMemo, useState } from 'react';
-import { toast } from 'sonner';
 import { v4 } from 'uuid';
 import { readCsv, type Table } from '#core/formats/csv/read';
 import { formatOf } from '#core/formats/index';
@@ -21,6 +20,7 @@ import {
 import { type Listed, summaryOf } from '#core/shelf/search';
 import { sendFile } from '../../state/api';
 import { attempt, putItems, readItems, refresh } from '../../state/shelf';
+import { toast } from '../../state/toast';
 import { Choice, Radio, Tick, Typed } from '../../ui/Field';
 import { SymbolMark } from '../../ui/SymbolMark';
 import { plural } from '../../ui/words';

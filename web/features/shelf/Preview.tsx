@@ -2,7 +2,6 @@
 
 import { Copy, Download, Hand, Pencil, Star, Trash2 } from 'lucide-react';
 import { lazy, Suspense } from 'react';
-import { toast } from 'sonner';
 import { v4 } from 'uuid';
 import { symbolOf } from '#core/draw/symbols';
 import type { Units } from '#core/measure/lengths';
@@ -14,6 +13,7 @@ import type { Listed } from '#core/shelf/search';
 import { arrange } from '../../state/desk';
 import type { Session } from '../../state/session/session';
 import { attempt, markItems, removeItems, type Stored, takeIntoShow } from '../../state/shelf';
+import { toast } from '../../state/toast';
 import { Choice } from '../../ui/Field';
 import { SymbolMark } from '../../ui/SymbolMark';
 import type { Editing } from './making';

@@ -2,7 +2,6 @@
 
 import { FileUp, Trash2 } from 'lucide-react';
 import { lazy, Suspense, useMemo, useRef, useState } from 'react';
-import { toast } from 'sonner';
 import { v4 } from 'uuid';
 import { measuresOf, symbolFrom } from '#core/draw/shapes';
 import { endsOf } from '#core/formats/index';
@@ -26,6 +25,7 @@ import { groups, type TypeField, typedField, typeFaults, typeFields, typeText } 
 import { sendFile } from '../../state/api';
 import type { Session } from '../../state/session/session';
 import { attempt, putItems } from '../../state/shelf';
+import { toast } from '../../state/toast';
 import { Choice, FileField, Tick } from '../../ui/Field';
 import { SymbolMark } from '../../ui/SymbolMark';
 import { Line, TextField } from '../../ui/TextField';

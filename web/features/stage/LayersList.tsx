@@ -1,7 +1,6 @@
 /** The stack of layers, topmost first: dragged into order, shown, locked or hidden, and which one new things go to. */
 
 import { ArrowDown, ArrowUp, Eye, EyeOff, Lock, PencilLine } from 'lucide-react';
-import { toast } from 'sonner';
 import { v4 } from 'uuid';
 import { adding, edit, updating } from '#core/model/change';
 import { layersInOrder } from '#core/model/layers';
@@ -9,6 +8,7 @@ import { type DessinRecord, type Layer, layerRoles } from '#core/model/records';
 import { removeRecords, usersOf } from '#core/setout/remove';
 import { useSession, useShow } from '../../state/context';
 import { useSelection } from '../../state/selection';
+import { toast } from '../../state/toast';
 import { useTool } from '../../state/tool';
 import { DragArea, useDragged, useDropped } from '../../ui/drag';
 import { Choice } from '../../ui/Field';

@@ -1,5 +1,5 @@
 /** Drawing the stage: outlines, cloths, dimensions, notes, and the line of a section. Points are snapped, or typed. */
-import { toast } from 'sonner';
+
 import { v4 } from 'uuid';
 import { circle, lines, type Prim, path } from '#core/draw/list';
 import { sectionOn } from '#core/draw/section-view';
@@ -15,6 +15,7 @@ import { arrange } from '../../state/desk';
 import { beginDraft, endDraft, useDraft } from '../../state/draft';
 import { select } from '../../state/selection';
 import type { Session } from '../../state/session/session';
+import { toast } from '../../state/toast';
 import { useTool } from '../../state/tool';
 import { squared } from '../../ui/canvas/pointing';
 import { type Env, slip, snapAt, snapMark, type Tool } from '../../ui/canvas/tool';

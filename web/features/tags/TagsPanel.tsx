@@ -1,7 +1,6 @@
 /** Tag sets: which fields stand where round the symbol, in which enclosure, how large; several in a show. */
 
 import { ArrowDown, ArrowUp, Plus, Trash2 } from 'lucide-react';
-import { toast } from 'sonner';
 import { v4 } from 'uuid';
 import { tagSetOf, tagSetsOf } from '#core/draw/tag-set';
 import { fieldsOf, fieldWord } from '#core/fields/index';
@@ -12,6 +11,7 @@ import { all, settingsOf } from '#core/model/show';
 import { removeRecords, usersOf } from '#core/setout/remove';
 import { useSession, useShow } from '../../state/context';
 import { usePanels } from '../../state/panels';
+import { toast } from '../../state/toast';
 import { useView } from '../../state/view';
 import { Choice } from '../../ui/Field';
 import { PanelHead } from '../../ui/PanelHead';

@@ -1,0 +1,68 @@
+/** Shows the tip of what the pointer or the focus rests on (`Tip`). Fetched in a quiet moment. */
+import * as Radix from '@radix-ui/react-popover';
+import { useEffect, useId, useRef, useState } from 'react';
+import { keyText, registry } from './registry';
+
+/** ms until the first one is shown; the next come at once while one was just there. */
+const WAIT = 500;
+const SOON = 300;
+
+export default function TipLayer() {
+  const [on, setOn] = useState<Element | null>(null);
+  const anchor = useRef<Element | null>(null);
+  const id = useId();
+  useEffect(() => {
+    let timer: ReturnType<typeof setTimeout> | undefined;
+    let left = 0;
+    const over = (event: Event) => {
+      const to = event.target instanceof Element ? event.target.closest('[data-tip-of]') : null;
+      if (to === anchor.current) return;
+      clearTimeout(timer);
+      if (anchor.current) left = performance.now();
+      anchor.current = to;
+      setOn(null);
+      if (to) timer = setTimeout(() => setOn(to), performance.now() - left < SOON ? 0 : WAIT);
+    };
+    const away = () => {
+      clearTimeout(timer);
+      anchor.current = null;
+      setOn(null);
+    };
+    const events = ['pointerover', 'focusin'] as const;
+    for (const name of events) window.addEventListener(name, over);
+    window.addEventListener('pointerdown', away, { capture: true });
+    window.addEventListener('focusout', away);
+    return () => {
+      clearTimeout(timer);
+      for (const name of events) window.removeEventListener(name, over);
+      window.removeEventListener('pointerdown', away, { capture: true });
+      window.removeEventListener('focusout', away);
+    };
+  }, []);
+  useEffect(() => {
+    on?.setAttribute('aria-describedby', id);
+    return () => on?.removeAttribute('aria-describedby');
+  }, [on, id]);
+  const command = registry().commands.get(on?.getAttribute('data-tip-of') ?? '');
+  if (!on?.isConnected || !command) return null;
+  return (
+    <Radix.Root open>
+      <Radix.Anchor virtualRef={{ current: on }} />
+      <Radix.Portal>
+        <Radix.Content
+          id={id}
+          role="tooltip"
+          sideOffset={6}
+          collisionPadding={8}
+          className="pointer-events-none z-50 border px-2 py-1 text-[11px]"
+          style={{ background: 'var(--sheet)', borderColor: 'var(--pencil)' }}
+          onOpenAutoFocus={(event) => event.preventDefault()}
+          onCloseAutoFocus={(event) => event.preventDefault()}
+        >
+          {on.getAttribute('data-tip-text') ?? command.name}
+          {command.key && <kbd className="pencil pl-2">{keyText(command.key)}</kbd>}
+        </Radix.Content>
+      </Radix.Portal>
+    </Radix.Root>
+  );
+}
