@@ -27,6 +27,8 @@ interface Body {
   readonly hh: number;
   readonly c: number;
   readonly s: number;
+  /** Radius of the circle round it. */
+  readonly round: number;
 }
 
 /** The body as the plan shows it; on a vertical position as the house sees it. */
@@ -50,21 +52,25 @@ function bodyOf(show: Show, fixture: Fixture, vertical: boolean): Body {
     hh: (box[3] - box[1]) / 2,
     c,
     s,
+    round: Math.hypot(box[2] - box[0], box[3] - box[1]) / 2,
   };
 }
 
+/** Half of what a body covers along a direction of length one. */
+const reach = (body: Body, nx: number, ny: number): number =>
+  body.hw * Math.abs(body.c * nx + body.s * ny) + body.hh * Math.abs(-body.s * nx + body.c * ny);
+
 /** How far b must move along (tx, ty) to come clear of a; 0 when it is. By the separating axes; source: plain geometry. */
 function missingAlong(a: Body, b: Body, tx: number, ty: number): number {
+  const [dx, dy] = [b.cx - a.cx, b.cy - a.cy];
   let least = Number.POSITIVE_INFINITY;
-  for (const [nx, ny] of [
-    [a.c, a.s],
-    [-a.s, a.c],
-    [b.c, b.s],
-    [-b.s, b.c],
-  ] as const) {
-    const reach = (body: Body) => body.hw * Math.abs(body.c * nx + body.s * ny) + body.hh * Math.abs(-body.s * nx + body.c * ny);
-    const need = reach(a) + reach(b);
-    const apart = (b.cx - a.cx) * nx + (b.cy - a.cy) * ny;
+  // Across and along a, then across and along b.
+  for (let axis = 0; axis < 4; axis++) {
+    const { c, s } = axis < 2 ? a : b;
+    const nx = axis % 2 ? -s : c;
+    const ny = axis % 2 ? c : s;
+    const need = reach(a, nx, ny) + reach(b, nx, ny);
+    const apart = dx * nx + dy * ny;
     if (need - Math.abs(apart) <= TOUCH) return 0;
     // The middles may lie the other way round than the clamps: then b has to come past a first.
     const share = tx * nx + ty * ny;
@@ -78,13 +84,18 @@ export function collisionsOn(show: Show, position: Position, fixtures: readonly 
   const vertical = position.curve.form === 'vertical';
   const bodies = fixtures.map((fixture) => bodyOf(show, fixture, vertical)).sort((a, b) => a.fixture.along - b.fixture.along);
   // Never less than a clamp, which small bodies need too.
-  const widest = bodies.reduce((most, body) => Math.max(most, Math.hypot(body.hw, body.hh)), CLAMP);
+  const widest = bodies.reduce((most, body) => Math.max(most, body.round), CLAMP);
   const out: Collision[] = [];
   for (let i = 0; i < bodies.length; i++)
     for (let j = i + 1; j < bodies.length; j++) {
       const [a, b] = [bodies[i]!, bodies[j]!];
       const apart = b.fixture.along - a.fixture.along;
-      if (apart > 3 * widest && Math.hypot(b.cx - a.cx, b.cy - a.cy) > 2 * widest) break;
+      const far = Math.hypot(b.cx - a.cx, b.cy - a.cy);
+      if (apart > 3 * widest && far > 2 * widest) break;
+      const [p, q] = [a.at.frame.point, b.at.frame.point];
+      const clampsApart = Math.hypot(p[0] - q[0], p[1] - q[1], p[2] - q[2]);
+      // Most neighbours: neither the circles round the bodies meet, nor the clamps.
+      if (far >= a.round + b.round && clampsApart >= CLAMP) continue;
       const t = a.at.frame.t;
       // Under and over the pipe, or high above another on an extension: not in each other's way.
       const clear =
@@ -92,15 +103,7 @@ export function collisionsOn(show: Show, position: Position, fixtures: readonly 
         Math.abs(a.at.axis[2] - b.at.axis[2]) >
           (get(show, 'type', a.fixture.type).height + get(show, 'type', b.fixture.type).height) / 2;
       const missing = clear ? 0 : vertical ? missingAlong(a, b, 0, 1) : missingAlong(a, b, t[0], t[1]);
-      const clamps =
-        position.use !== 'floor' &&
-        Math.hypot(
-          a.at.frame.point[0] - b.at.frame.point[0],
-          a.at.frame.point[1] - b.at.frame.point[1],
-          a.at.frame.point[2] - b.at.frame.point[2],
-        ) <
-          CLAMP - TOUCH &&
-        a.fixture.chord === b.fixture.chord;
+      const clamps = position.use !== 'floor' && clampsApart < CLAMP - TOUCH && a.fixture.chord === b.fixture.chord;
       if (missing > TOUCH) out.push({ position: position.id, a: a.fixture.id, b: b.fixture.id, what: 'bodies', missing });
       else if (clamps)
         out.push({ position: position.id, a: a.fixture.id, b: b.fixture.id, what: 'clamps', missing: CLAMP - apart });
