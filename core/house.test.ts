@@ -202,8 +202,6 @@ describe('lengths', () => {
     'server/routes/shows.ts showRoutes',
     'server/store/shelf.ts makeShelfStore',
     'server/store/store.ts makeStore',
-    'web/features/card/FixtureCard.tsx FixtureCard',
-    'web/features/card/PositionCard.tsx PositionCard',
     'web/features/drawing/section-tool.ts sectionTool',
     'web/features/drawing/select-tool.ts down',
     'web/features/drawing/select-tool.ts selectTool',
