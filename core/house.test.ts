@@ -195,7 +195,6 @@ describe('lengths', () => {
     'core/formats/photometric/ies.ts readIes',
     'core/formats/zip/read.ts openZip',
     'core/ledger/table.ts compareTable',
-    'core/number/run.ts previewRun',
     'core/paper/query.ts parseQuery',
     'core/setout/draft.ts draftCurve',
     'server/routes/shelf.ts shelfRoutes',
