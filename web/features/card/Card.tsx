@@ -19,7 +19,14 @@ export function Card() {
   if (!things) return <Nothing />;
   return (
     <div data-testid="card">
-      <Suspense fallback={<h2 className="pencil">{things === 1 ? 'One thing' : plural(things, 'thing')}</h2>}>
+      {/* What stood there goes at once, and with it the focus: a card that is on its way must not keep a hidden button's. */}
+      <Suspense
+        key={selection
+          .map((id) => show.records.get(id)?.kind)
+          .join(' ')
+          .slice(0, 20)}
+        fallback={<h2 className="pencil">{things === 1 ? 'One thing' : plural(things, 'thing')}</h2>}
+      >
         <Chosen selection={selection} />
       </Suspense>
     </div>
