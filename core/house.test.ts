@@ -183,6 +183,29 @@ function longFunctions(file: string, most: number, component: number): string[] 
   return out;
 }
 
+describe('sources', () => {
+  test('what code and tests cite stands in docs/reference.md', () => {
+    const numbers: Record<string, Set<string>> = {};
+    let part = '';
+    let section = '';
+    for (const line of readFileSync('docs/reference.md', 'utf8').split('\n')) {
+      part = /^## (\w+)/.exec(line)?.[1]?.toLowerCase() ?? part;
+      section = /^### (\d+) /.exec(line)?.[1] ?? section;
+      numbers[part] ??= new Set();
+      const number = /^(?:### |- )(\d+(?:\.\d+)?) /.exec(line)?.[1];
+      if (number) numbers[part]!.add(number);
+    }
+    const nowhere: string[] = [];
+    for (const file of ['core', 'web', 'server', 'demo', 'e2e', 'bench'].flatMap(sources)) {
+      const text = readFileSync(file, 'utf8');
+      for (const [said, where, number] of text.matchAll(/\b(calculations|formats|practice) (\d+(?:\.\d+)?)/g))
+        if (!numbers[where!]?.has(number!)) nowhere.push(`${file}: ${said}`);
+      if (/\bhandbook \d/i.test(text)) nowhere.push(`${file}: the handbook is not in the repository`);
+    }
+    expect(nowhere).toEqual([]);
+  });
+});
+
 describe('lengths', () => {
   /** Longer than they should be; the longest go first. */
   const debts: readonly string[] = [

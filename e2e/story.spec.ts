@@ -56,7 +56,7 @@ test('a designer makes a small show from an empty stage to the hand-over', async
     await stored(page);
     const fixtures = (await recordsOf(page, id)).filter((record) => record.kind === 'fixture');
     expect(fixtures).toHaveLength(7);
-    // Six fixtures from -2.5 m to +2.5 m stand 1 m apart (handbook 6); the pipe begins at -5 m.
+    // Six fixtures from -2.5 m to +2.5 m stand 1 m apart (reference practice 4); the pipe begins at -5 m.
     const row = fixtures.filter((record) => (record.along as number) !== 4000);
     expect(row.map((record) => record.along).sort((a, b) => Number(a) - Number(b))).toEqual([2500, 3500, 4500, 5500, 6500, 7500]);
     // Units count from stage left: the highest along is unit 1.

@@ -126,7 +126,7 @@ function boxAround(chunks: readonly Chunk[]): Box {
   return [x0, y0, x1, y1];
 }
 
-/** The whole plan. Source of its conventions: HANDBOOK 4; line weights by ISO 128. */
+/** The whole plan. Source of its conventions: reference practice 2; line weights by ISO 128. */
 export function planList(show: Show, options: PlanOptions): DisplayList {
   const layers = shownLayers(show);
   const { denominator } = options;

@@ -304,7 +304,7 @@ describe('edits', () => {
       misfits: [{ why: expect.stringMatching(/\.$/) }],
     }),
   );
-  test('513 is 2.1, as 613 is 2.101 (handbook 3.5)', () =>
+  test('513 is 2.1, as 613 is 2.101 (reference practice 3)', () =>
     expect(values(done([{ fixture: idOf(101), part: null, field: 'address', text: '513' }]), 'address')[0]).toBe('2.1'));
   test('find and replace: part of a value or the whole, capitals or not; signs are signs', () => {
     const run = (rules: Partial<Parameters<typeof replaceIn>[3]>) =>

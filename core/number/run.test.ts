@@ -235,7 +235,7 @@ describe('a run', () => {
       ['', '', ''],
     ]);
   });
-  test('eight to a value (eight LED units on one circuit, handbook 6)', () => {
+  test('eight to a value (eight LED units on one circuit, reference practice 4)', () => {
     const show = rig(...Array.from({ length: 17 }, (_, i) => hung(i, i * 500)));
     const after = apply(show, run(show, [{ field: 'circuit', start: 'S1', each: 8 }]).change);
     expect(all(after, 'fixture').map((fixture) => fixture.parts[0]!.circuit)).toEqual([

@@ -1,4 +1,4 @@
-/** Unit numbers: 1 to n along a position while a plot is drafted; letters behind them once it is issued (handbook 4; common practice, no source). */
+/** Unit numbers: 1 to n along a position while a plot is drafted; letters behind them once it is issued (reference practice 1). */
 import { describe, expect, test } from '@jest/globals';
 import { adding, apply, edit, isEmpty, nothing, removing, updating } from '../model/change.js';
 import { makeFixture } from '../model/make.js';

@@ -1,4 +1,4 @@
-/** Hanging, unit numbers and runs. Facts of the trade are marked (handbook 6: common practice, no source). */
+/** Hanging, unit numbers and runs. Facts of the trade are marked (reference practice 1 and 4). */
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { fieldText, typeField } from '../fields/index.js';
