@@ -242,8 +242,6 @@ describe('lengths', () => {
     'web/features/tags/TagsPanel.tsx TagsPanel',
     'web/state/session/session.ts makeSession',
     'web/ui/canvas/paint.ts paintGroups',
-    'web/ui/canvas/surface.ts drawAbove',
-    'web/ui/canvas/surface.ts makeSurface',
   ];
   test('components have at most 200 lines, functions 80', () => {
     const long = ['core', 'web', 'server'].flatMap((root) =>
