@@ -1,40 +1,43 @@
 /** Selecting and dragging on the plan: fixtures along their positions, positions and the stage freely, details and tags to where they read best. */
-
-import { detailsOf } from '#core/draw/details';
 import { type Box, type Chunk, circle } from '#core/draw/list';
-import { alongAt, hangAt } from '#core/draw/locate';
 import { recordChunks } from '#core/draw/plan';
-import { formatLength } from '#core/measure/lengths';
-import { apply, type Change, edit, isEmpty, updating } from '#core/model/change';
-import type { DessinRecord, Fixture, Id, Outline, Vec2 } from '#core/model/records';
-import { find, get, settingsOf } from '#core/model/show';
+import { apply, type Change, isEmpty } from '#core/model/change';
+import type { DessinRecord, Id, Outline, Vec2 } from '#core/model/records';
+import { find, get } from '#core/model/show';
 import { withUnits } from '#core/order/units';
-import { dragFixtures } from '#core/setout/hang';
 import type { Snap } from '#core/setout/snap';
-import { snapTo } from '#core/space/curves';
-import { isMovable, movedRecord } from '#core/space/transform';
+import { isMovable } from '#core/space/transform';
 import { select, useSelection, without } from '../../state/selection';
-import { boxOfCorners, stageDistance } from '../../ui/canvas/pointing';
-import { type Env, slip, snapAt, snapMark, type Tool } from '../../ui/canvas/tool';
-import { plural } from '../../ui/words';
+import { boxOfCorners } from '../../ui/canvas/pointing';
+import { type Env, slip, snapMark, type Tool } from '../../ui/canvas/tool';
+import { type Act, cornerDrag, detailDrag, fixtureDrag, stay, tagDrag, thingsDrag } from './drags';
 
-type Gesture =
-  | { readonly kind: 'band'; readonly from: Vec2; readonly to: Vec2; readonly add: boolean }
-  | {
-      readonly kind: 'drag';
-      readonly from: Vec2;
-      readonly label: string;
-      readonly say: string;
-      readonly at: Vec2;
-      readonly moved: boolean;
-      readonly change: Change | null;
-      readonly moving: readonly Chunk[] | null;
-      readonly ids: readonly Id[];
-      readonly snap: Snap | null;
-      /** What a way of the pointer does; nothing before it has moved. */
-      readonly act: (at: Vec2, event: PointerEvent) => { change: Change; label: string; say: string; at: Vec2; snap?: Snap };
-      readonly click: (() => void) | null;
-    };
+interface Band {
+  readonly kind: 'band';
+  readonly from: Vec2;
+  readonly to: Vec2;
+  readonly add: boolean;
+}
+interface Drag {
+  readonly kind: 'drag';
+  readonly from: Vec2;
+  readonly label: string;
+  readonly say: string;
+  readonly at: Vec2;
+  readonly moved: boolean;
+  readonly change: Change | null;
+  readonly moving: readonly Chunk[] | null;
+  readonly ids: readonly Id[];
+  readonly snap: Snap | null;
+  /** What a way of the pointer does; nothing before it has moved. */
+  readonly act: Act;
+  readonly click: (() => void) | null;
+}
+
+/** Pixels that the pointer goes before it drags. */
+const FAR = 4;
+/** Pixels round a corner that take hold of it. */
+const GRIP = 7;
 
 /** What can be picked in a step: the stage while it is drawn, the rig at all other times. */
 export const kindsOf = (step: string): readonly Chunk['kind'][] =>
@@ -48,266 +51,137 @@ export function withGroup(records: ReadonlyMap<Id, DessinRecord>, id: Id): Id[] 
   return [...records.values()].flatMap((other) => ('group' in other && other.group === group ? [other.id] : []));
 }
 
-export function selectTool(env: Env): Tool {
-  let gesture: Gesture | null = null;
+class Select implements Tool {
+  readonly crosshair = false;
+  private gesture: Band | Drag | null = null;
+  constructor(private readonly env: Env) {}
 
-  const drag = (
-    from: Vec2,
-    ids: readonly Id[],
-    act: Extract<Gesture, { kind: 'drag' }>['act'],
-    click: (() => void) | null = null,
-  ) => {
-    gesture = {
-      kind: 'drag',
-      from,
-      at: from,
-      label: '',
-      say: '',
-      moved: false,
-      change: null,
-      moving: null,
-      ids,
-      act,
-      click,
-      snap: null,
-    };
-  };
+  private drag(from: Vec2, ids: readonly Id[], act: Act, click: (() => void) | null = null): void {
+    const fresh = { at: from, label: '', say: '', moved: false, change: null, moving: null, snap: null };
+    this.gesture = { kind: 'drag', from, ids, act, click, ...fresh };
+  }
 
-  const dragFixture = (fixture: Fixture, ids: readonly Id[], at: Vec2) => {
-    const show = env.show();
-    const fixtures = ids.flatMap((id) => find(show, 'fixture', id) ?? []);
-    const home = get(show, 'position', fixture.position);
-    drag(
-      at,
-      ids,
-      (to, event) => {
-        const { units, snap } = settingsOf(show);
-        const step = event.altKey ? 0 : snap;
-        const near = hangAt(show, to[0], to[1], 22 / env.surface().view.k, step);
-        const spot = near ?? alongAt(show, home, to[0], to[1], step);
-        return {
-          change: dragFixtures(show, fixtures, fixture, spot),
-          label: `Move ${plural(fixtures.length)} on ${spot.position.name}`,
-          say: `${spot.position.curve.form === 'vertical' ? `${formatLength(spot.position.curve.z + spot.along, units)} high` : stageDistance(spot.fromOrigin, units)}  ${spot.position.name}`,
-          at: spot.at,
-        };
-      },
-      () => select([fixture.id]),
-    );
-  };
-
-  /** Positions and things of the stage go by the snapped way of the pointer. */
-  const dragThings = (ids: readonly Id[], at: Vec2, click: () => void) => {
-    const show = env.show();
-    const things = ids.map((id) => show.records.get(id)).filter((record) => isMovable(record));
-    const start = snapAt(env, at, false);
-    drag(
-      at,
-      ids,
-      (to, event) => {
-        const { snap, units } = settingsOf(show);
-        const there = snapAt(env, to, event.altKey);
-        const met = there.kind !== 'grid' && there.kind !== 'free' && start.kind !== 'grid';
-        // From a point of the thing to another point; else by whole steps of the grid.
-        const by: Vec2 = met
-          ? [there.at[0] - start.at[0], there.at[1] - start.at[1]]
-          : event.altKey
-            ? [to[0] - at[0], to[1] - at[1]]
-            : [snapTo(to[0] - at[0], snap), snapTo(to[1] - at[1], snap)];
-        const change = updating(
-          things.map((record) => [record, movedRecord(record, { kind: 'shift', by: [...by, 0] })] as const),
-        );
-        const one = things[0];
-        const name = things.length === 1 && one && 'name' in one && one.name ? one.name : plural(things.length, 'thing');
-        return {
-          change: withUnits(show, change),
-          label: `Move ${name}`,
-          say: `${formatLength(by[0], units)}, ${formatLength(by[1], units)}`,
-          at: to,
-          ...(met ? { snap: there } : {}),
-        };
-      },
-      click,
-    );
-  };
-
-  const dragCorner = (outline: Outline, corner: number, at: Vec2) => {
-    const show = env.show();
-    drag(at, [outline.id], (to, event) => {
-      const there = snapAt(env, to, event.altKey);
-      const points = outline.points.map((point, i) => (i === corner ? there.at : point));
-      const { units } = settingsOf(show);
-      return {
-        change: edit<Outline>([outline], { points }),
-        label: `Move a corner of ${outline.name || 'an outline'}`,
-        say: `${formatLength(there.at[0], units)}, ${formatLength(there.at[1], units)}`,
-        at: there.at,
-        snap: there,
-      };
-    });
-  };
-
-  const cornerAt = (at: Vec2): { outline: Outline; corner: number } | null => {
+  /** The one outline that is selected, while the stage is drawn. */
+  private outline(): Outline | undefined {
     const { selection } = useSelection.getState();
-    const outline = selection.length === 1 ? find(env.show(), 'outline', selection[0]) : undefined;
-    if (!outline || env.step() !== 'stage') return null;
-    const tolerance = 7 / env.surface().view.k;
-    const corner = outline.points.findIndex((point) => Math.hypot(point[0] - at[0], point[1] - at[1]) < tolerance);
-    return corner < 0 ? null : { outline, corner };
-  };
+    const { env } = this;
+    return selection.length === 1 && env.step() === 'stage' ? find(env.show(), 'outline', selection[0]) : undefined;
+  }
 
-  return {
-    crosshair: false,
-    down(at, event) {
-      const surface = env.surface();
-      const show = env.show();
-      const { selection } = useSelection.getState();
-      const handle = cornerAt(at);
-      if (handle) return dragCorner(handle.outline, handle.corner, at);
-      const kinds = kindsOf(env.step());
-      const chunk = surface.pick(at[0], at[1], kinds);
-      const tagged = kinds.includes('fixture') && chunk?.kind !== 'fixture' ? surface.pickTag(at[0], at[1]) : null;
-      if (tagged?.chunk.id && !event.shiftKey) {
-        const fixture = get(show, 'fixture', tagged.chunk.id);
-        const { hit } = tagged.chunk;
-        const { denominator } = env.options();
-        const [bx0, by0, bx1, by1] = tagged.tag.box;
-        const clamp: Vec2 = hit?.shape === 'box' ? [hit.at[0], hit.at[1]] : at;
-        select([fixture.id]);
-        return drag(at, [fixture.id], (to) => {
-          const by: Vec2 = [
-            ((bx0 + bx1) / 2 + to[0] - at[0] - clamp[0]) / denominator,
-            ((by0 + by1) / 2 + to[1] - at[1] - clamp[1]) / denominator,
-          ];
-          const rounded: Vec2 = [Math.round(by[0] * 10) / 10, Math.round(by[1] * 10) / 10];
-          const moves = [
-            ...(fixture.tagMoves ?? []).filter((move) => move.tag !== tagged.tag.tag),
-            { tag: tagged.tag.tag, by: rounded },
-          ];
-          return {
-            change: edit<Fixture>([fixture], { tagMoves: moves }),
-            label: `Move the ${tagged.tag.tag} of unit ${fixture.unit || '-'}`,
-            say: tagged.tag.tag,
-            at: to,
-          };
-        });
+  down(at: Vec2, event: PointerEvent): void {
+    const { env } = this;
+    const outline = this.outline();
+    const grip = GRIP / env.surface().view.k;
+    const corner = outline?.points.findIndex((point) => Math.hypot(point[0] - at[0], point[1] - at[1]) < grip) ?? -1;
+    if (outline && corner >= 0) {
+      this.drag(at, [outline.id], cornerDrag(env, outline, corner));
+      return;
+    }
+    const kinds = kindsOf(env.step());
+    const chunk = env.surface().pick(at[0], at[1], kinds);
+    const tagged = kinds.includes('fixture') && chunk?.kind !== 'fixture' ? env.surface().pickTag(at[0], at[1]) : null;
+    if (tagged?.chunk.id && !event.shiftKey) {
+      const fixture = get(env.show(), 'fixture', tagged.chunk.id);
+      select([fixture.id]);
+      this.drag(at, [fixture.id], tagDrag(env, fixture, tagged.chunk, tagged.tag, at));
+      return;
+    }
+    if (chunk?.id) this.press(chunk, chunk.id, at, event);
+    else this.gesture = { kind: 'band', from: at, to: at, add: event.shiftKey };
+  }
+
+  /** Selects what was pressed, with its group, and makes ready to drag all that is selected. */
+  private press(chunk: Chunk, id: Id, at: Vec2, event: PointerEvent): void {
+    const { env } = this;
+    const { records } = env.show();
+    const { selection } = useSelection.getState();
+    const own = event.altKey ? [id] : withGroup(records, id);
+    const there = selection.includes(id);
+    const shifted = there ? without(selection, own) : [...selection, ...own];
+    const next = event.shiftKey ? shifted : there ? selection : own;
+    select(next);
+    if (!next.includes(id)) return;
+    const click = () => {
+      if (!event.shiftKey) select(own);
+    };
+    const record = records.get(id)!;
+    if (record.kind === 'fixture') {
+      const ids = next.filter((other) => records.get(other)?.kind === 'fixture');
+      this.drag(at, ids, fixtureDrag(env, record, ids), () => select([record.id]));
+    } else if (chunk.kind === 'detail' && record.kind === 'position') this.drag(at, [id], detailDrag(env, record, at), click);
+    else if (record.kind !== 'position' || env.step() === 'positions') {
+      const ids = next.filter((other) => isMovable(records.get(other)));
+      this.drag(at, ids, thingsDrag(env, ids, at), click);
+    } else this.drag(at, [], stay(at), click);
+  }
+
+  move(at: Vec2, event: PointerEvent): void {
+    const { env, gesture } = this;
+    if (!gesture) {
+      const id = env.surface().pick(at[0], at[1], kindsOf(env.step()))?.id ?? null;
+      if (id !== useSelection.getState().hover) useSelection.setState({ hover: id });
+      return;
+    }
+    if (gesture.kind === 'band') this.gesture = { ...gesture, to: at };
+    else {
+      const away = Math.hypot(at[0] - gesture.from[0], at[1] - gesture.from[1]) * env.surface().view.k;
+      if (!gesture.moved && away < FAR) return;
+      const { snap = null, ...moved } = gesture.act(at, event);
+      const draft = isEmpty(moved.change) ? null : apply(env.show(), moved.change);
+      const moving = draft ? recordChunks(draft, gesture.ids, { ...env.options(), marks: null }) : gesture.moving;
+      this.gesture = { ...gesture, ...moved, moved: true, snap, moving };
+    }
+    env.refresh();
+  }
+
+  up(_: Vec2, event: PointerEvent): void {
+    const { env, gesture } = this;
+    this.gesture = null;
+    if (!gesture) return;
+    if (gesture.kind === 'band') this.take(gesture);
+    else if (gesture.moved && gesture.change) {
+      if (!isEmpty(gesture.change)) {
+        const fixtures = gesture.change.updated.some(([from]) => from.kind === 'fixture');
+        env.session.edit(gesture.label, fixtures ? withUnits(env.show(), gesture.change) : gesture.change);
       }
-      if (!chunk?.id) {
-        gesture = { kind: 'band', from: at, to: at, add: event.shiftKey };
-        return;
-      }
-      const own = event.altKey ? [chunk.id] : withGroup(show.records, chunk.id);
-      const next = event.shiftKey
-        ? selection.includes(chunk.id)
-          ? without(selection, own)
-          : [...selection, ...own]
-        : selection.includes(chunk.id)
-          ? selection
-          : own;
-      select(next);
-      if (!next.includes(chunk.id)) return;
-      const click = () => {
-        if (!event.shiftKey) select(own);
-      };
-      const record = show.records.get(chunk.id)!;
-      if (record.kind === 'fixture') {
-        dragFixture(
-          record,
-          next.filter((id) => find(show, 'fixture', id)),
-          at,
-        );
-      } else if (chunk.kind === 'detail' && record.kind === 'position') {
-        const detail = detailsOf(show).get(record.id)!;
-        drag(
-          at,
-          [record.id],
-          (to) => {
-            const place: Vec2 = [snapTo(detail.origin[0] + to[0] - at[0], 100), snapTo(detail.origin[1] + to[1] - at[1], 100)];
-            return {
-              change: edit([record], { detail: { shown: true, at: place, size: detail.size } }),
-              label: `Move the detail of ${record.name}`,
-              say: `detail of ${record.name}`,
-              at: to,
-            };
-          },
-          click,
-        );
-      } else if (record.kind !== 'position' || env.step() === 'positions')
-        dragThings(
-          next.filter((id) => isMovable(show.records.get(id))),
-          at,
-          click,
-        );
-      else drag(at, [], () => ({ change: { added: [], updated: [], removed: [] }, label: '', say: '', at }), click);
-    },
-    move(at, event) {
-      if (!gesture) {
-        const chunk = env.surface().pick(at[0], at[1], kindsOf(env.step()));
-        const id = chunk?.id ?? null;
-        if (id !== useSelection.getState().hover) useSelection.setState({ hover: id });
-        return;
-      }
-      if (gesture.kind === 'band') gesture = { ...gesture, to: at };
-      else {
-        const away = Math.hypot(at[0] - gesture.from[0], at[1] - gesture.from[1]) * env.surface().view.k;
-        if (!gesture.moved && away < 4) return;
-        const { change, label, say, at: there, snap } = gesture.act(at, event);
-        const draft = isEmpty(change) ? null : apply(env.show(), change);
-        gesture = {
-          ...gesture,
-          moved: true,
-          change,
-          label,
-          say,
-          at: there,
-          snap: snap ?? null,
-          moving: draft ? recordChunks(draft, gesture.ids, { ...env.options(), marks: null }) : gesture.moving,
-        };
-      }
-      env.refresh();
-    },
-    up(_, event) {
-      const ended = gesture;
-      gesture = null;
-      if (!ended) return;
-      const surface = env.surface();
-      if (ended.kind === 'band') {
-        const box = boxOfCorners(ended.from, ended.to);
-        const { k } = surface.view;
-        const small = (box[2] - box[0]) * k < 4 && (box[3] - box[1]) * k < 4;
-        const found = small ? [] : surface.within(box, env.step() === 'stage' ? kindsOf('stage') : ['fixture']);
-        // A box is read from left to right.
-        const left = (chunk: Chunk) => (chunk.hit?.shape === 'box' ? chunk.hit.at : [chunk.box[0], chunk.box[3]]);
-        const ids = [...found].sort((a, b) => left(a)[0]! - left(b)[0]! || left(b)[1]! - left(a)[1]!).map((chunk) => chunk.id!);
-        select([...new Set(ended.add ? [...useSelection.getState().selection, ...ids] : ids)]);
-      } else if (ended.moved && ended.change) {
-        if (!isEmpty(ended.change)) {
-          const fixtures = ended.change.updated.some(([from]) => from.kind === 'fixture');
-          env.session.edit(ended.label, fixtures ? withUnits(env.show(), ended.change) : ended.change);
-        }
-      } else if (!event.shiftKey) ended.click?.();
-      env.refresh();
-    },
-    cancel() {
-      if (!gesture) return false;
-      gesture = null;
-      env.refresh();
-      return true;
-    },
-    ghosts() {
-      const { k } = env.surface().view;
-      const out = [];
-      if (gesture?.kind === 'drag' && gesture.moved) {
-        if (gesture.say) out.push(...slip(env, gesture.at, gesture.say, 34));
-        if (gesture.snap) out.push(...snapMark(env, gesture.snap));
-      }
-      const { selection } = useSelection.getState();
-      const outline = selection.length === 1 && env.step() === 'stage' ? find(env.show(), 'outline', selection[0]) : undefined;
-      if (outline && outline.points.length <= 200)
-        for (const [x, y] of outline.points) out.push(circle(x, y, 4 / k, 'scenery', 'paper', 'lamp'));
-      return out;
-    },
-    moving: () => (gesture?.kind === 'drag' && gesture.moved ? gesture.moving : null),
-    band: (): Box | null => (gesture?.kind === 'band' ? boxOfCorners(gesture.from, gesture.to) : null),
-  };
+    } else if (!event.shiftKey) gesture.click?.();
+    env.refresh();
+  }
+
+  /** Selects what lies in a box, read from left to right. */
+  private take({ from, to, add }: Band): void {
+    const { env } = this;
+    const box = boxOfCorners(from, to);
+    const { k } = env.surface().view;
+    const small = (box[2] - box[0]) * k < FAR && (box[3] - box[1]) * k < FAR;
+    const found = small ? [] : env.surface().within(box, env.step() === 'stage' ? kindsOf('stage') : ['fixture']);
+    const left = (chunk: Chunk) => (chunk.hit?.shape === 'box' ? chunk.hit.at : [chunk.box[0], chunk.box[3]]);
+    const ids = [...found].sort((a, b) => left(a)[0]! - left(b)[0]! || left(b)[1]! - left(a)[1]!).map((chunk) => chunk.id!);
+    select([...new Set(add ? [...useSelection.getState().selection, ...ids] : ids)]);
+  }
+
+  cancel(): boolean {
+    if (!this.gesture) return false;
+    this.gesture = null;
+    this.env.refresh();
+    return true;
+  }
+
+  ghosts() {
+    const { env, gesture } = this;
+    const { k } = env.surface().view;
+    const out = [];
+    if (gesture?.kind === 'drag' && gesture.moved) {
+      if (gesture.say) out.push(...slip(env, gesture.at, gesture.say, 34));
+      if (gesture.snap) out.push(...snapMark(env, gesture.snap));
+    }
+    const outline = this.outline();
+    if (outline && outline.points.length <= 200)
+      for (const [x, y] of outline.points) out.push(circle(x, y, 4 / k, 'scenery', 'paper', 'lamp'));
+    return out;
+  }
+  moving = () => (this.gesture?.kind === 'drag' && this.gesture.moved ? this.gesture.moving : null);
+  band = (): Box | null => (this.gesture?.kind === 'band' ? boxOfCorners(this.gesture.from, this.gesture.to) : null);
 }
+
+export const selectTool = (env: Env): Tool => new Select(env);

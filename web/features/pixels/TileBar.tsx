@@ -1,0 +1,73 @@
+/** What the pointer does on the work area, and what becomes of the chosen tiles. */
+import { FlipHorizontal2, RotateCcw, Trash2 } from 'lucide-react';
+import type { Wall } from '#core/model/records';
+import { turnedTiles } from '#core/patch/pixels';
+import { plural } from '../../ui/words';
+import type { BoardMode } from './PixelBoard';
+
+interface Props {
+  readonly wall: Wall;
+  readonly mode: BoardMode;
+  readonly onMode: (mode: BoardMode) => void;
+  readonly marked: ReadonlySet<number>;
+  readonly change: (label: string, next: Wall) => void;
+  readonly onDrop: () => void;
+}
+
+export function TileBar({ wall, mode, onMode, marked, change, onDrop }: Props) {
+  return (
+    <div className="flex h-10 items-center gap-1 overflow-hidden whitespace-nowrap p-2">
+      {(
+        [
+          ['move', 'Choose and move'],
+          ['place', 'Place single tiles'],
+          ['wire', 'Draw the wiring'],
+        ] as const
+      ).map(([name, title]) => (
+        <button key={name} type="button" className="act act-small" aria-pressed={mode === name} onClick={() => onMode(name)}>
+          {title}
+        </button>
+      ))}
+      <span className="w-2" />
+      <button
+        type="button"
+        className="tool !h-6 !w-6"
+        aria-label="Turn the tiles"
+        title="Turn the chosen tiles by a quarter"
+        disabled={!marked.size}
+        onClick={() => change(`Turn ${plural(marked.size, 'tile')}`, turnedTiles(wall, marked, 'turn'))}
+      >
+        <RotateCcw size={13} />
+      </button>
+      <button
+        type="button"
+        className="tool !h-6 !w-6"
+        aria-label="Mirror the tiles"
+        title="Mirror the chosen tiles"
+        disabled={!marked.size}
+        onClick={() => change(`Mirror ${plural(marked.size, 'tile')}`, turnedTiles(wall, marked, 'mirror'))}
+      >
+        <FlipHorizontal2 size={13} />
+      </button>
+      <button
+        type="button"
+        className="tool !h-6 !w-6"
+        aria-label="Delete the tiles"
+        title="Delete the chosen tiles"
+        disabled={!marked.size}
+        onClick={onDrop}
+      >
+        <Trash2 size={13} />
+      </button>
+      <span className="pencil min-w-0 truncate self-center pl-2">
+        {mode === 'wire'
+          ? 'Draw through the tiles as the cable goes; a click on one begins there.'
+          : mode === 'place'
+            ? 'Click where a tile is to stand.'
+            : marked.size
+              ? `${plural(marked.size, 'tile')} chosen`
+              : 'Click or drag a box round tiles.'}
+      </span>
+    </div>
+  );
+}
