@@ -100,6 +100,9 @@ describe('filters by what the column is', () => {
     ['channel', '4A', '4'],
     ['channel', '501', '5'],
     ['channel', 'not 401-420', '45'],
+    // A letter before the stroke makes it no span.
+    ['channel', 'A-500', ''],
+    ['channel', '401-A', ''],
     ['address', '1.100-1.512', '12'],
     ['address', 'u2', '3'],
     ['address', '2.', '3'],
@@ -336,6 +339,39 @@ describe('edits', () => {
   });
 });
 
+describe('what is seen in a cell, and what goes out', () => {
+  const head = all(show, 'fixture')[4]!;
+  test('a part shows its own address, and the head of several none; one part shows its span', () => {
+    const wide = hung(
+      9,
+      { address: at('3.10') },
+      {},
+      { ...plainType, id: idOf(6), modes: [{ name: 'w', channels: [{ attribute: 'Dimmer', offset: [1, 2, 3], break: 1 }] }] },
+    );
+    const more = showOf(SHOW, [
+      ...show.records.values(),
+      { ...plainType, id: idOf(6), modes: [{ name: 'w', channels: [{ attribute: 'Dimmer', offset: [1, 2, 3], break: 1 }] }] },
+      wide,
+    ]);
+    expect(shownText(more, wide, null, column('address'))).toBe('3.10 - 3.12');
+    const parted = { ...head, parts: head.parts.map((part, i) => ({ ...part, address: 100 + i })) };
+    expect(shownText(show, parted, 1, column('address'))).toBe('1.101');
+  });
+  test('what follows from others is not typed into', () => {
+    expect(columnsOf(show).find(({ field }) => field === 'snags')).toMatchObject({ typed: false, ofParts: false });
+  });
+  test('a row of a group goes out with its count first and its sums under their headings', () => {
+    const grouped = { filters: [], sort: null, groups: ['position'] };
+    const columns = ['unit', 'watts', 'weight'].map(column);
+    const out = outTable(show, rowsOf(show, grouped).rows, columns);
+    const summed = columns.flatMap((item, i) => (item.sum ? [i + 1] : []));
+    expect(out.numbers).toEqual(summed);
+    const [group] = rowsOf(show, grouped).rows.flatMap((row, i) => (row.kind === 'group' ? [{ row, cells: out.rows[i]! }] : []));
+    expect(group!.cells[1]).toBe(`${group!.row.title} (${group!.row.count})`);
+    for (const i of summed) expect(group!.cells[i]).toBe(String(group!.row.sums[columns[i - 1]!.field]));
+  });
+});
+
 describe('out and back', () => {
   const rules = { filters: [], sort: null, groups: [] };
   const columns = [...plainColumns, 'height' as const, `own ${crew.id}` as const].map(column);
@@ -358,6 +394,10 @@ describe('out and back', () => {
     expect(compared((rows) => rows.reverse()).differences).toEqual([]);
     expect(table.headings[0]).toBe(ID_HEADING);
     expect(hasIds(table.headings, table.rows)).toBe(true);
+  });
+  test('blanks round a value, capitals and accents are no difference; another figure is', () => {
+    expect(compared((rows) => put(rows, 1, 'Purpose', '  Front cool ')).differences).toEqual([]);
+    expect(compared((rows) => put(rows, 1, 'Purpose', 'Front Cool 2')).differences).toHaveLength(1);
   });
   test('one changed cell is one difference, of one field; taking it changes that alone', () => {
     const { differences } = compared((rows) => put(rows, 1, 'Purpose', 'Moonlight'));

@@ -2,7 +2,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { adding, apply, edit } from '../model/change.js';
 import { makeAccessories, makeFixture, makePosition } from '../model/make.js';
-import type { Fixture, FixtureType, FocusArea, Masking, Note, TagSet } from '../model/records.js';
+import type { Fixture, FixtureType, FocusArea, Masking, Note, Outline, TagSet } from '../model/records.js';
 import { faults } from '../model/references.js';
 import { baseRecords, fixtureLayer, idOf, pipe, plainType, SHOW } from '../model/show.arb.js';
 import { all, find, get, type Show, showOf } from '../model/show.js';
@@ -112,6 +112,23 @@ describe('copies of the stage', () => {
       leader: { at: [0, 0], to: { id: cloth.id, point: 'a' } },
     };
     const show = apply(rig(), adding(cloth, note));
+    const wall: Outline = {
+      id: idOf(82),
+      kind: 'outline',
+      layer: pipe.layer,
+      name: 'Flat SL',
+      use: 'scenery',
+      points: [
+        [1000, 0],
+        [2000, 0],
+      ],
+      closed: false,
+      zFrom: 0,
+      zTo: 3000,
+    };
+    const [flat] = copyRecords(show, [wall], [{ kind: 'mirror' }], plain, newId).added;
+    expect(flat).toMatchObject({ name: 'Flat SR', zTo: 3000 });
+    expect((flat as Outline).points[0]).toEqual([-1000, 0]);
     const both = copyRecords(show, [cloth, note], [{ kind: 'mirror' }], plain, newId).added;
     const twin = both.find((record) => record.kind === 'masking')!;
     expect(both.find((record) => record.kind === 'note')).toMatchObject({ leader: { to: { id: twin.id, point: 'a' } } });

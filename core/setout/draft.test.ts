@@ -28,6 +28,9 @@ describe('drafts of positions', () => {
         [3000, 0],
       ]),
     ).toMatchObject({ ok: false, why: expect.stringContaining('under the stage floor') });
+    for (const form of ['boom', 'ladder'] as const)
+      expect(draft(form, {}, [[0, 0]])).toMatchObject({ why: expect.stringContaining('Type the height of the foot') });
+    expect(draft('pipe', {}, [[0, 0]])).toMatchObject({ why: expect.stringContaining('Type the trim height') });
   });
   test.each([
     ['pipe', { trim: '6.5', from: '-5, 3', to: '5, 3' }, { form: 'straight', a: [-5000, 3000], b: [5000, 3000], z: 6500 }],
@@ -91,6 +94,9 @@ describe('drafts of positions', () => {
     expect(offeredName(show, 'pipe')).toBe('LX 3');
     const drafted = draft('truss', { trim: '6', from: '-5, 2', to: '5, 2' });
     if (!drafted.ok) throw new Error(drafted.why);
+    const thin = (width: string) =>
+      draftPosition(show, idOf(522), 'truss', { ...emptyFields, width }, drafted.curve, 'metric', null).width;
+    expect([thin('0.001'), thin('0'), thin('')]).toEqual([1, 300, 300]);
     const truss = draftPosition(
       show,
       idOf(521),
@@ -162,6 +168,15 @@ describe('drafts of positions', () => {
     expect(ends('1.0004, 4', '1, 2')).toEqual([
       [1000, 2000],
       [1000.4, 4000],
+    ]);
+    // Within half a millimetre across it runs up and down the stage.
+    expect(ends('1.0005, 2', '1, 4')).toEqual([
+      [1000.5, 2000],
+      [1000, 4000],
+    ]);
+    expect(ends('1.0006, 2', '1, 4')).toEqual([
+      [1000, 4000],
+      [1000.6, 2000],
     ]);
     expect(ends('1, 2', '1, 4')).toEqual([
       [1000, 2000],

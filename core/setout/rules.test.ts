@@ -9,7 +9,7 @@ import { faults } from '../model/references.js';
 import { baseRecords, contentOf, fixtureLayer, idOf, pipe, plainType, SHOW } from '../model/show.arb.js';
 import { all, find, get, type Show, showOf } from '../model/show.js';
 import { letters, renumberUnits, withUnits } from '../order/units.js';
-import { curveLength, isClosed } from '../space/curves.js';
+import { curveLength, dropOn, frameAlong, isClosed } from '../space/curves.js';
 import { place } from '../space/hanging.js';
 import { movedCurve, movedRecord } from '../space/transform.js';
 import { clipOf, copyRecords, freeName, mirrorFixtures, pasteClip } from './copy.js';
@@ -486,6 +486,21 @@ describe('join', () => {
         expect(value).toBeCloseTo(before[i]![axis]!, 6);
       });
     });
+  });
+  test('an arc that was drawn the other way round is turned', () => {
+    const track = racetrack([0, 0], 4000, 1000, 5000) as Extract<Position['curve'], { form: 'chain' }>;
+    const [s1, a1, s2, a2] = track.pieces.map((piece, i) =>
+      makePosition(idOf(600 + i), layerOfPipe, `P${i}`, 'pipe', { ...piece, z: 5000 }, i),
+    ) as [Position, Position, Position, Position];
+    if (a1.curve.form !== 'arc') throw new Error('the second piece is an arc');
+    const other = { ...a1, curve: { ...a1.curve, start: a1.curve.start + a1.curve.sweep, sweep: -a1.curve.sweep } };
+    const show = showOf(SHOW, [...baseRecords, s1, other, s2, a2]);
+    const { curve } = get(apply(show, joinPositions(show, [s1, other, s2, a2])), 'position', s1.id);
+    expect(isClosed(curve)).toBe(true);
+    for (const share of [0.1, 0.3, 0.5, 0.7, 0.9]) {
+      const { point } = frameAlong(curve, curveLength(curve) * share);
+      expect(dropOn(track, [point[0], point[1]]).distance).toBeLessThan(1e-6);
+    }
   });
   test('what does not meet, or hangs elsewhere, is refused with a sentence', () => {
     const far = makePosition(

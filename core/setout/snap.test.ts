@@ -20,6 +20,8 @@ describe('typed points', () => {
     expect(at('2')).toEqual([1000, 3000]);
     expect(at('2.4 SR 3.1 US')).toEqual([-2400, 3100]);
     expect(at('CL 1.2 DS')).toEqual([0, -1200]);
+    // The first point of a line is counted from the origin.
+    expect(at('@1, 2', null)).toEqual([1000, 2000]);
   });
   test('feet and inches in the same field', () => {
     expect(at('21\'4", 6500mm')).toEqual([6502.4, 6500]);

@@ -38,6 +38,12 @@ describe('the form of a type', () => {
     expect(typed('length', "2'")).toBeCloseTo(609.6, 6);
     expect(typed('frame', '160x160')).toEqual([160, 160]);
     expect(typed('frame', '125')).toEqual([125, 125]);
+    for (const wrong of ['1x2x3', 'wide x 160', '160 x high', '9x160', '160x2001'])
+      expect(typed('frame', wrong)).toMatch(/^refused/);
+    expect([typed('frame', '10x2000'), typed('frame', '2000x10')]).toEqual([
+      [10, 2000],
+      [2000, 10],
+    ]);
     expect(typed('cells', '2.5')).toBe('refused: Only a whole number.');
     expect(typed('weight', 'heavy')).toBe('refused: "heavy" is not a figure.');
     expect(typed('beam', '200')).toMatch(/^refused: Between 0 and 180/);

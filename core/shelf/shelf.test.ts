@@ -10,7 +10,7 @@ import { types } from '#demo/types';
 import { symbolFrom } from '../draw/shapes.js';
 import { FormatError } from '../formats/report.js';
 import { writeZip } from '../formats/zip/write.js';
-import { apply, edit, invert, isEmpty, removing } from '../model/change.js';
+import { adding, apply, edit, invert, isEmpty, removing } from '../model/change.js';
 import { contentKey, sameContent } from '../model/content.js';
 import { equal } from '../model/equal.js';
 import type { FixtureType, ShelfRecord } from '../model/records.js';
@@ -153,6 +153,42 @@ describe('copies', () => {
     expect(standing({ ...copy, weight: 9 }, item(aster, 2))).toBe('changed here');
     expect(standing({ ...bare(copy), weight: 9 }, item(aster, 2))).toBe('both changed');
   });
+  test('the copy of an item is the one that was taken from it, whatever has its id', () => {
+    const taken = { ...fromShelf(aster, 2), id: id(70) };
+    const stranger = { ...aster, shelf: { item: id(71), version: 1 } };
+    const show = apply(empty, adding(stranger, taken));
+    expect(copyIn(show, aster.id, 'type')?.id).toBe(id(70));
+    expect(copyIn(show, id(71), 'type')?.id).toBe(aster.id);
+    expect(copyIn(apply(empty, adding(aster)), aster.id, 'type')?.id).toBe(aster.id);
+  });
+  test('a tag set from the Shelf names only types and layers that the show has', () => {
+    const layer = all(empty, 'layer')[0]!;
+    const line = { field: 'unit', place: 'body', enclosure: 'none', size: 2 } as const;
+    const tags: ShelfRecord = {
+      id: id(72),
+      kind: 'tagset',
+      name: 'Strange',
+      order: 0,
+      lines: [{ ...line, types: [id(99), aster.id], layers: [layer.id, id(98)] }],
+    };
+    const show = apply(empty, adding(aster));
+    expect(get(apply(show, taking(show, [item(tags)])), 'tagset', id(72)).lines[0]).toMatchObject({
+      types: [aster.id],
+      layers: [layer.id],
+    });
+  });
+  test('an accessory that became a device gives its fixtures a part, and takes it away again', () => {
+    const stock = all(demo, 'accessory').find((accessory) => !accessory.slots)!;
+    const [fixture] = all(demo, 'fixture');
+    const wearing = apply(demo, edit([fixture!], { accessories: [stock.id] }));
+    const device = apply(wearing, updatingFrom(wearing, stock, item({ ...bare(stock), slots: 2 }, 2)));
+    const parts = (show: Show) => get(show, 'fixture', fixture!.id).parts;
+    expect(parts(device)).toHaveLength(parts(wearing).length + 1);
+    expect(parts(device).at(-1)).toMatchObject({ accessory: stock.id });
+    const { slots: _, ...plain } = { ...bare(stock), slots: 0 };
+    const again = apply(device, updatingFrom(device, get(device, 'accessory', stock.id), item(plain, 3)));
+    expect(parts(again)).toHaveLength(parts(wearing).length);
+  });
   test('the difference is said field by field', () => {
     const there = { ...aster, watts: 800, beam: 20, modes: [...aster.modes, { name: '2 slots', channels: [] }] };
     expect(differences(fromShelf(aster, 1), there)).toEqual([
@@ -166,6 +202,10 @@ describe('copies', () => {
     };
     expect(differences(aster, wider)[0]!.there).toBe('1 slot, other content');
     expect(differences(aster, fromShelf(aster, 9))).toEqual([]);
+    // Names are listed up to eight; more are counted.
+    const modes = Array.from({ length: 9 }, (_, i) => ({ name: `M${i}`, channels: [] }));
+    expect(differences(aster, { ...aster, modes: modes.slice(0, 8) })[0]!.there).toBe('M0, M1, M2, M3, M4, M5, M6, M7');
+    expect(differences(aster, { ...aster, modes })[0]!.there).toBe('9 entries');
   });
   test('taking the newer version keeps the copy’s id, its fixtures and their patch; a mode that is gone is replaced', () => {
     const heron = all(demo, 'type').find((type) => type.name === 'Heron')!;
@@ -282,6 +322,14 @@ describe('one file', () => {
     );
     expect(value.files).toEqual(full.files);
     expect(writeShelf({ ...full, items: [...full.items].reverse() })).toEqual(file);
+    const other = strToU8('another picture');
+    const files = [...full.files, { hash: sha(other), mime: 'image/png', bytes: other }];
+    expect(writeShelf({ ...full, files: [...files].reverse() })).toEqual(writeShelf({ ...full, files }));
+    const [starred] = full.items;
+    const kept = readShelf(writeShelf({ ...full, items: [{ ...starred!, folder: 'A/B', favourite: true }] }), 'x', sound, sha);
+    expect(kept.value.items).toMatchObject([{ folder: 'A/B', favourite: true }]);
+    const plain = readShelf(writeShelf({ ...full, items: [{ ...starred!, folder: '', favourite: false }] }), 'x', sound, sha);
+    expect(plain.value.items).toMatchObject([{ folder: '', favourite: false }]);
   });
   test('duplicates are recognised by content; the same id with other content is told apart', () => {
     const here = [aster, symbol];
