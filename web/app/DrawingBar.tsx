@@ -32,6 +32,8 @@ export function DrawingBar() {
   const tight = views.length > 5;
   const active = layer ? find(show, 'layer', layer) : undefined;
   return (
+    // biome-ignore lint/a11y/useKeyWithClickEvents: its keys are in the one list of keys; a click only hands the focus on
+    // biome-ignore lint/a11y/noStaticElementInteractions: clicks on what stands in it come by here, and hand the focus back to the drawing
     <div
       className="flex shrink-0 items-center gap-3 px-4"
       onClick={leavesKeys}
@@ -141,6 +143,7 @@ export function Tools({ step }: { step: string }) {
     .sort((a, b) => a.bar!.order - b.bar!.order);
   const actions = [...commands.values()].filter(({ bar }) => bar).sort((a, b) => a.bar!.order - b.bar!.order);
   return (
+    // biome-ignore lint/a11y/useKeyWithClickEvents: its keys are in the one list of keys; a click only hands the focus on
     <div role="toolbar" aria-label="Tools" className="absolute top-3 left-3 flex flex-col gap-1" onClick={leavesKeys}>
       {inHand.map(({ id, bar }) => (
         <ToolButton key={id} id={id} icon={bar!.icon} pressed={tool === id} run={run} />

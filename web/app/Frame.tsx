@@ -100,7 +100,7 @@ function Aside({ step }: { step: string }) {
       <Guarded what="This panel" reset={show} also={`${open} ${step}`}>
         {Panel && (
           <div className="mb-3 pb-3" style={{ borderBottom: '1px solid var(--hair)' }}>
-            <Suspense fallback={<p className="pencil">Opening...</p>}>
+            <Suspense key={over?.id ?? step} fallback={<p className="pencil">Opening...</p>}>
               <Panel />
             </Suspense>
           </div>

@@ -211,6 +211,7 @@ function ShowCard({
             >
               Delete it
             </button>
+            {/** biome-ignore lint/a11y/noAutofocus: the question that has just come is answered by one key */}
             <button type="button" className="act act-main" autoFocus onClick={() => setAsking(false)}>
               Keep it
             </button>

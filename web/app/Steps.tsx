@@ -13,6 +13,7 @@ export function Steps() {
   const show = useShow();
   const snags = wrongSnags(show);
   return (
+    // biome-ignore lint/a11y/useKeyWithClickEvents: its keys are in the one list of keys; a click only hands the focus on
     <nav aria-label="Steps" onClick={leavesKeys} className="relative pt-4" style={{ borderRight: '1px solid var(--hair)' }}>
       <span
         aria-hidden="true"

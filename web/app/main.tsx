@@ -14,7 +14,8 @@ const ShowPage = lazy(async () => ({ default: (await import('./ShowPage')).ShowP
 createRoot(document.getElementById('root')!).render(
   <StrictMode>
     <SWRConfig value={{ revalidateOnFocus: true, shouldRetryOnError: true, errorRetryInterval: 1500 }}>
-      <BrowserRouter>
+      {/* A step is there at once, with its panel on its way: a transition would hold the old step, and take keys for it. */}
+      <BrowserRouter useTransitions={false}>
         <ErrorBoundary FallbackComponent={PageFault}>
           <Suspense>
             <Routes>

@@ -81,6 +81,7 @@ export function Drawing({ view, step }: { view: string; step: string }) {
         data-testid={plan ? 'drawing' : 'section'}
         role="application"
         aria-label={labels[view]}
+        // biome-ignore lint/a11y/noNoninteractiveTabindex: a surface whose keys are in the one list of keys
         tabIndex={0}
         data-keys="rig"
         className="absolute inset-0"

@@ -20,6 +20,8 @@ export function SectionBar() {
           : 'downstage';
   const centre = section.at[0] === 0 && section.at[1] === 0;
   return (
+    // biome-ignore lint/a11y/useKeyWithClickEvents: its keys are in the one list of keys; a click only hands the focus on
+    // biome-ignore lint/a11y/noStaticElementInteractions: clicks on what stands in it come by here, and hand the focus back to the drawing
     <div className="absolute top-2 left-14 flex flex-wrap items-center gap-1 text-[11px]" onClick={leavesKeys}>
       <span className="pencil pr-1">
         {centre ? 'on the centre line' : 'on the drawn line'}, looking {way}

@@ -106,6 +106,7 @@ function Space() {
       className="relative h-full w-full"
       data-testid="three"
       data-keys="rig"
+      // biome-ignore lint/a11y/noNoninteractiveTabindex: a surface whose keys are in the one list of keys
       tabIndex={0}
       role="application"
       aria-label="3D. The Ledger below lists the same fixtures."
@@ -327,6 +328,7 @@ function Instances({
     if (id !== useSelection.getState().hover) useSelection.setState({ hover: id });
   };
   return (
+    // biome-ignore lint/a11y/noStaticElementInteractions: clicks on what stands in it come by here, and hand the focus back to the drawing
     <instancedMesh
       key={mine.length}
       ref={mesh}
@@ -407,6 +409,7 @@ function Tubes({
     [tubes],
   );
   return geometries.map(({ id, geometry }, i) => (
+    // biome-ignore lint/a11y/noStaticElementInteractions: clicks on what stands in it come by here, and hand the focus back to the drawing
     <mesh
       key={`${id} ${i}`}
       geometry={geometry}

@@ -96,6 +96,7 @@ export function HangPanel() {
           })}
         />
       </label>
+      {/** biome-ignore lint/a11y/useKeyWithClickEvents: its keys are in the one list of keys; a click only hands the focus on */}
       <ul className="mt-1 max-h-40 overflow-auto" aria-label="Types" onClick={leavesKeys}>
         {types.map((item) => (
           <li key={item.id}>

@@ -234,6 +234,7 @@ export function Ledger() {
         <div
           ref={scroll}
           role="rowgroup"
+          // biome-ignore lint/a11y/noNoninteractiveTabindex: a surface whose keys are in the one list of keys
           tabIndex={0}
           data-testid="ledger"
           data-scope="ledger"

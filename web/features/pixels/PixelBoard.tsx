@@ -202,6 +202,7 @@ export function Board({ onArrow, onDrop, wall, pixels, mode, marked, onMark, onP
       data-keys="view"
       role="application"
       aria-label="Work area. Arrow keys move the chosen tiles, Delete takes them away."
+      // biome-ignore lint/a11y/noNoninteractiveTabindex: a surface whose keys are in the one list of keys
       tabIndex={0}
       data-scope="pixels"
       data-scale={k}

@@ -76,6 +76,7 @@ export function PositionsPanel() {
           Type it
         </button>
       </div>
+      {/** biome-ignore lint/a11y/useKeyWithClickEvents: its keys are in the one list of keys; a click only hands the focus on */}
       <ul className="mt-2 max-h-44 overflow-auto" onClick={leavesKeys}>
         {positionsInOrder(show).map((position) => (
           <li key={position.id}>

@@ -63,7 +63,7 @@ export function FilterPage({ filter, version, items }: Props) {
           {look.rgb} under the {source}
         </span>
       </div>
-      <div className="flex gap-1" role="group" aria-label="Source">
+      <fieldset className="flex gap-1" aria-label="Source">
         {(Object.keys(sources) as SourceName[]).map((name) => (
           <button
             key={name}
@@ -75,7 +75,7 @@ export function FilterPage({ filter, version, items }: Props) {
             {name}
           </button>
         ))}
-      </div>
+      </fieldset>
       <dl className="grid grid-cols-[auto_1fr_auto_1fr] gap-x-3 gap-y-0.5">
         <dt className="pencil">Passes</dt>
         <dd className="text-right">{(look.passes * 100).toFixed(1)} %</dd>

@@ -94,6 +94,7 @@ function Item({ item, on, style, onClick, onOpen, onFavourite }: ItemProps) {
   const { summary } = item;
   const { ref, grip } = useDragged(item.id);
   return (
+    // biome-ignore lint/a11y/useKeyWithClickEvents: its keys are in the one list of keys; a click only hands the focus on
     <div
       ref={ref}
       {...grip}

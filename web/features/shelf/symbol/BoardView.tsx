@@ -229,6 +229,7 @@ export function BoardView({ board, act, tool, setTool, anchorForm }: Props) {
     <div className="relative min-h-0 flex-1">
       <svg
         ref={svg}
+        // biome-ignore lint/a11y/noNoninteractiveTabindex: a surface whose keys are in the one list of keys
         tabIndex={0}
         role="application"
         aria-label="Drawing board"
