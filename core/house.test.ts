@@ -183,6 +183,19 @@ function longFunctions(file: string, most: number, component: number): string[] 
   return out;
 }
 
+describe('descriptors', () => {
+  test('nothing switches over kinds, fields or families: what depends on them stands in their entries', () => {
+    const files = ['core', 'web', 'server'].flatMap(sources).filter((file) => !isTest(file));
+    const switched = files.flatMap((file) =>
+      readFileSync(file, 'utf8')
+        .split('\n')
+        .filter((line) => /\bswitch \((?:\w+\.)*(kind|family|field|key)\)/.test(line))
+        .map((line) => `${file}: ${line.trim()}`),
+    );
+    expect(switched).toEqual([]);
+  });
+});
+
 describe('sources', () => {
   test('what code and tests cite stands in docs/reference.md', () => {
     const numbers: Record<string, Set<string>> = {};
@@ -231,7 +244,6 @@ describe('lengths', () => {
     'web/features/patch/UniverseMap.tsx UniverseMap',
     'web/features/pixels/PixelBoard.tsx Board',
     'web/features/positions/tool.ts positionTool',
-    'web/features/setout/SetOutPanel.tsx SetOutPanel',
     'web/features/shelf/ModesEditor.tsx ModesEditor',
     'web/features/shelf/symbol/BoardView.tsx BoardView',
     'web/features/shelf/symbol/SymbolEditor.tsx SymbolEditor',

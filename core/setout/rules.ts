@@ -128,78 +128,71 @@ const mainAxis = (record: Fixture | Position): Axis => (record.kind === 'fixture
 const inOrder = <R extends Fixture | Position>(items: readonly Item<R>[], axis: Axis): Item<R>[] =>
   [...items].sort((a, b) => a.read(axis) - b.read(axis) || natural(a.record.id, b.record.id));
 
-function ruled<R extends Fixture | Position>(show: Show, items: readonly Item<R>[], rule: Rule): R[] {
-  const [first] = items;
-  if (!first) return [];
-  const main = mainAxis(first.record);
-  const give = (axis: Axis, sorted: readonly Item<R>[], values: readonly number[]) =>
-    sorted.map((item, i) => item.write(item.record, axis, values[i]!));
-  switch (rule.kind) {
-    case 'even':
-      return give(rule.axis, inOrder(items, rule.axis), spread(rule.from, rule.to, items.length));
-    case 'spacing':
-      return give(rule.axis, inOrder(items, rule.axis), spaced(rule.centre, rule.spacing, items.length));
-    case 'v': {
-      const sorted = inOrder(items, main);
-      return give(
-        rule.axis,
-        sorted,
-        vee(rule.depth, items.length, rule.full).map((value, i) => sorted[i]!.read(rule.axis) + value),
-      );
+type Of<K extends Rule['kind']> = Extract<Rule, { kind: K }>;
+type Ruled = Fixture | Position;
+/** The items with values on an axis, in their order. */
+const given = <R extends Ruled>(axis: Axis, sorted: readonly Item<R>[], values: readonly number[]): R[] =>
+  sorted.map((item, i) => item.write(item.record, axis, values[i]!));
+/** The items with so much more on an axis, in the order of their main one. */
+const more = <R extends Ruled>(axis: Axis, items: readonly Item<R>[], by: readonly number[]): R[] => {
+  const sorted = inOrder(items, mainAxis(items[0]!.record));
+  return given(
+    axis,
+    sorted,
+    by.map((value, i) => sorted[i]!.read(axis) + value),
+  );
+};
+
+function onArc<R extends Ruled>(show: Show, items: readonly Item<R>[], rule: Of<'arc'>): R[] {
+  const { start, sweep, radius, centre } = rule;
+  const n = items.length;
+  const whole = Math.abs(sweep) >= 360 - 1e-9;
+  const angles = whole ? items.map((_, i) => start + (sweep * i) / n) : spread(start, start + sweep, n);
+  return inOrder(items, mainAxis(items[0]!.record)).map((item, i) => {
+    const { record } = item;
+    if (record.kind === 'fixture') {
+      const { curve } = get(show, 'position', record.position);
+      if (curve.form !== 'arc') throw new RangeError('Only fixtures on an arc or a ring are set out by angle.');
+      const from = Math.sign(curve.sweep || 1) * (angles[i]! - curve.start);
+      const turned = isClosed(curve) ? mod(from, 360) : from;
+      return { ...record, along: Math.max(0, Math.min(curveLength(curve), curve.radius * rad(turned))) } as R;
     }
-    case 'fan': {
-      const axis = first.record.kind === 'fixture' ? 'spin' : 'turn';
-      const sorted = inOrder(items, main);
-      return give(
-        axis,
-        sorted,
-        fan(rule.angle, items.length).map((value, i) => sorted[i]!.read(axis) + value),
-      );
-    }
-    case 'arc': {
-      const whole = Math.abs(rule.sweep) >= 360 - 1e-9;
-      const n = items.length;
-      const angles = whole
-        ? Array.from({ length: n }, (_, i) => rule.start + (rule.sweep * i) / n)
-        : spread(rule.start, rule.start + rule.sweep, n);
-      return inOrder(items, main).map((item, i) => {
-        const { record } = item;
-        if (record.kind === 'fixture') {
-          const { curve } = get(show, 'position', record.position);
-          if (curve.form !== 'arc') throw new RangeError('Only fixtures on an arc or a ring are set out by angle.');
-          const from = Math.sign(curve.sweep || 1) * (angles[i]! - curve.start);
-          const turned = isClosed(curve) ? mod(from, 360) : from;
-          return { ...record, along: Math.max(0, Math.min(curveLength(curve), curve.radius * rad(turned))) } as R;
-        }
-        const [x, y] = [
-          rule.centre[0] + rule.radius * Math.cos(rad(angles[i]!)),
-          rule.centre[1] + rule.radius * Math.sin(rad(angles[i]!)),
-        ];
-        return item.write(item.write(record, 'across', x), 'upstage', y);
-      });
-    }
-    case 'grid': {
-      if (!Number.isInteger(rule.columns) || rule.columns < 1) throw new RangeError('A grid has at least one column.');
-      const [across, up]: [Axis, Axis] = first.record.kind === 'fixture' ? ['along', 'side'] : ['across', 'upstage'];
-      return items.map((item, i) => {
-        const [row, column] = [Math.floor(i / rule.columns), i % rule.columns];
-        return item.write(item.write(item.record, across, rule.x + column * rule.dx), up, rule.y + row * rule.dy);
-      });
-    }
-    case 'align':
-      return items.map((item) => item.write(item.record, rule.axis, rule.at));
-    case 'gaps': {
-      const sorted = inOrder(items, rule.axis);
-      if (sorted.length < 3) return sorted.map((item) => item.record);
-      return give(rule.axis, sorted, spread(sorted[0]!.read(rule.axis), sorted.at(-1)!.read(rule.axis), sorted.length));
-    }
-    case 'swap': {
-      const sorted = inOrder(items, rule.axis);
-      return give(rule.axis, sorted, sorted.map((item) => item.read(rule.axis)).reverse());
-    }
-    case 'nudge':
-      return items.map((item) => item.write(item.record, rule.axis, item.read(rule.axis) + rule.by));
-  }
+    const [x, y] = [centre[0] + radius * Math.cos(rad(angles[i]!)), centre[1] + radius * Math.sin(rad(angles[i]!))];
+    return item.write(item.write(record, 'across', x), 'upstage', y);
+  });
+}
+function onGrid<R extends Ruled>(items: readonly Item<R>[], rule: Of<'grid'>): R[] {
+  if (!Number.isInteger(rule.columns) || rule.columns < 1) throw new RangeError('A grid has at least one column.');
+  const [across, up]: [Axis, Axis] = items[0]!.record.kind === 'fixture' ? ['along', 'side'] : ['across', 'upstage'];
+  return items.map((item, i) => {
+    const [row, column] = [Math.floor(i / rule.columns), i % rule.columns];
+    return item.write(item.write(item.record, across, rule.x + column * rule.dx), up, rule.y + row * rule.dy);
+  });
+}
+
+/** What each rule does to items, of which there is at least one. */
+const rules: { readonly [K in Rule['kind']]: <R extends Ruled>(items: readonly Item<R>[], rule: Of<K>, show: Show) => R[] } = {
+  even: (items, { axis, from, to }) => given(axis, inOrder(items, axis), spread(from, to, items.length)),
+  spacing: (items, { axis, centre, spacing }) => given(axis, inOrder(items, axis), spaced(centre, spacing, items.length)),
+  v: (items, { axis, depth, full }) => more(axis, items, vee(depth, items.length, full)),
+  fan: (items, { angle }) => more(items[0]!.record.kind === 'fixture' ? 'spin' : 'turn', items, fan(angle, items.length)),
+  arc: (items, rule, show) => onArc(show, items, rule),
+  grid: (items, rule) => onGrid(items, rule),
+  align: (items, { axis, at }) => items.map((item) => item.write(item.record, axis, at)),
+  gaps(items, { axis }) {
+    const sorted = inOrder(items, axis);
+    if (sorted.length < 3) return sorted.map((item) => item.record);
+    return given(axis, sorted, spread(sorted[0]!.read(axis), sorted.at(-1)!.read(axis), sorted.length));
+  },
+  swap(items, { axis }) {
+    const sorted = inOrder(items, axis);
+    return given(axis, sorted, sorted.map((item) => item.read(axis)).reverse());
+  },
+  nudge: (items, { axis, by }) => items.map((item) => item.write(item.record, axis, item.read(axis) + by)),
+};
+function ruled<R extends Ruled>(show: Show, items: readonly Item<R>[], rule: Rule): R[] {
+  const by = rules[rule.kind] as (items: readonly Item<R>[], rule: Rule, show: Show) => R[];
+  return items.length ? by(items, rule, show) : [];
 }
 
 export interface SetOut {

@@ -1,10 +1,13 @@
-/** The form of a fixture type: which figures a family needs, how they are typed, and what is wrong with them. */
+/** The form of a fixture type: one entry a field, with when it is asked for, how it is written and typed. And what is wrong with a type. */
+
+import type { FamilyEntry } from '../families/index.js';
 import { familyEntry } from '../families/index.js';
 import { parseLength, type Units } from '../measure/lengths.js';
 import { type FixtureType, lamps, type Mode } from '../model/records.js';
 
 export const groups = ['What it is', 'Body', 'Power', 'Light', 'Colour and gobo', 'Movement', 'Cells', 'House'] as const;
 export type Group = (typeof groups)[number];
+/** A field as the form shows it. */
 export interface TypeField {
   readonly key: string;
   readonly name: string;
@@ -14,123 +17,23 @@ export interface TypeField {
   readonly choices?: readonly string[];
   readonly help?: string;
 }
-
-/** The fields that a type of this family and lamp needs; no others are asked for. */
-export function typeFields({ family, lamp }: Pick<FixtureType, 'family' | 'lamp'>): TypeField[] {
-  const { dark, images, moves, celled } = familyEntry(family);
-  const light = !dark;
-  const list: (TypeField | false)[] = [
-    { key: 'name', name: 'Name', group: 'What it is' },
-    { key: 'maker', name: 'Maker', group: 'What it is' },
-    { key: 'source', name: lamp === 'LED' ? 'Source' : 'Lamp', group: 'What it is', help: 'By its name, for the lamp list' },
-    { key: 'lamp', name: 'Kind of light', group: 'What it is', choices: lamps },
-    { key: 'length', name: 'Length', group: 'Body', unit: 'mm', help: 'Along the nose' },
-    { key: 'width', name: 'Width', group: 'Body', unit: 'mm' },
-    { key: 'height', name: 'Height', group: 'Body', unit: 'mm' },
-    { key: 'hang', name: moves ? 'Clamp to axes' : 'Clamp to lens axis', group: 'Body', unit: 'mm' },
-    { key: 'weight', name: 'Weight', group: 'Body', unit: 'kg' },
-    { key: 'clamp', name: 'Clamp', group: 'Body', help: 'For the hanging list' },
-    { key: 'watts', name: 'Power', group: 'Power', unit: 'W' },
-    { key: 'volts', name: 'Volts', group: 'Power', unit: 'V' },
-    (lamp === 'LED' || lamp === 'Discharge') && {
-      key: 'powerFactor',
-      name: 'Power factor',
-      group: 'Power',
-      help: 'Between 0 and 1',
-    },
-    light && {
-      key: 'beam',
-      name: 'Beam angle',
-      group: 'Light',
-      unit: 'deg',
-      help: 'Full angle at half of the peak; a zoom as 12-36',
-    },
-    light && {
-      key: 'field',
-      name: 'Field angle',
-      group: 'Light',
-      unit: 'deg',
-      help: 'Full angle at a tenth of the peak; a zoom as 18-45',
-    },
-    light && { key: 'lumens', name: 'Lumens', group: 'Light', unit: 'lm' },
-    light && {
-      key: 'lumensIn',
-      name: 'Counted',
-      group: 'Light',
-      choices: ['field', 'beam', 'total'],
-      help: 'Which light the lumens count',
-    },
-    light && {
-      key: 'candela',
-      name: 'Peak',
-      group: 'Light',
-      unit: 'cd',
-      help: 'Where it is known; else it follows from the lumens',
-    },
-    light && { key: 'kelvin', name: 'Colour temperature', group: 'Light', unit: 'K' },
-    light &&
-      lamp !== 'LED' && {
-        key: 'frame',
-        name: 'Colour frame',
-        group: 'Colour and gobo',
-        unit: 'mm',
-        help: 'Width x height, such as 160x160',
-      },
-    images === true && {
-      key: 'goboSize',
-      name: 'Gobo size',
-      group: 'Colour and gobo',
-      unit: 'mm',
-      help: 'Diameter of the image',
-    },
-    moves === true && { key: 'pan', name: 'Pan range', group: 'Movement', unit: 'deg' },
-    moves === true && { key: 'tilt', name: 'Tilt range', group: 'Movement', unit: 'deg' },
-    celled === true && { key: 'cells', name: 'Cells', group: 'Cells' },
-    { key: 'owned', name: 'The house owns', group: 'House', help: 'Empty: not counted' },
-  ];
-  return list.filter((field) => field !== false);
-}
-
-const number = (value: number | undefined): string => (value === undefined ? '' : String(Math.round(value * 1000) / 1000));
-
-/** A field as it stands in the form. */
-export function typeText(type: FixtureType, key: string): string {
-  switch (key) {
-    case 'beam':
-    case 'field':
-      return type.zoom ? `${number(type[key])}-${number(type.zoom[key])}` : number(type[key]);
-    case 'frame':
-      return type.frame ? `${number(type.frame[0])}x${number(type.frame[1])}` : '';
-    case 'lumensIn':
-      return type.lumensIn ?? 'field';
-    default: {
-      const value = (type as unknown as Record<string, unknown>)[key];
-      return typeof value === 'number' ? number(value) : typeof value === 'string' ? value : '';
-    }
-  }
-}
-
 export type Typed = { readonly ok: true; readonly type: FixtureType } | { readonly ok: false; readonly why: string };
 
-/** Limits of plain figures: least, most, and whether only whole ones count. */
-const figures: Readonly<Record<string, readonly [least: number, most: number, whole?: boolean]>> = {
-  weight: [0, 100000],
-  watts: [0, 1e6],
-  volts: [1, 1e5],
-  powerFactor: [0.01, 1],
-  lumens: [0, 1e8],
-  candela: [0, 1e12],
-  kelvin: [0, 1e5],
-  pan: [0, 10000],
-  tilt: [0, 10000],
-  cells: [1, 512, true],
-  owned: [0, 100000, true],
-};
-const optional = new Set(['volts', 'powerFactor', 'candela', 'owned', 'source', 'clamp', 'frame', 'goboSize']);
-const without = (type: FixtureType, key: string): FixtureType => {
-  const { [key as 'volts']: _, ...rest } = type;
-  return rest as FixtureType;
-};
+type Asked = Pick<FixtureType, 'family' | 'lamp'>;
+interface Entry extends Omit<TypeField, 'name'> {
+  readonly name: string | ((asked: Asked) => string);
+  /** Left out: every type has it. */
+  readonly needed?: (entry: FamilyEntry, asked: Asked) => boolean;
+  /** Nothing typed takes it off the type. */
+  readonly optional?: boolean;
+  /** Left out: the value itself. */
+  readonly text?: (type: FixtureType) => string;
+  readonly typed: (type: FixtureType, text: string, units: Units) => Typed;
+}
+
+const no = (why: string): Typed => ({ ok: false, why });
+const set = (type: FixtureType, patch: Partial<FixtureType>): Typed => ({ ok: true, type: { ...type, ...patch } });
+const number = (value: number | undefined): string => (value === undefined ? '' : String(Math.round(value * 1000) / 1000));
 
 /** Body lengths are typed in mm; with a sign of feet, inches, m or cm as such. */
 function bodyLength(text: string, units: Units): number | string {
@@ -146,81 +49,199 @@ const figure = (text: string): number | null => {
   return /^[+-]?(\d+(\.\d*)?|\.\d+)$/.test(plain) ? Number(plain) : null;
 };
 
+type Key<V> = { [K in keyof FixtureType]-?: NonNullable<FixtureType[K]> extends V ? K : never }[keyof FixtureType] & string;
+/** A word, at most 200 letters. */
+const words = (key: Key<string>) => ({
+  key,
+  typed: (type: FixtureType, text: string) => set(type, { [key]: text.slice(0, 200) }),
+});
+/** A length of the body, mm. */
+const length = (key: Key<number>, least = 1, most = 20000) => ({
+  key,
+  unit: 'mm',
+  typed: (type: FixtureType, text: string, units: Units) => {
+    const mm = bodyLength(text, units);
+    if (typeof mm === 'string') return no(mm);
+    return mm >= least && mm <= most ? set(type, { [key]: mm }) : no(`Between ${least} and ${most} mm.`);
+  },
+});
+const plain = (key: Key<number>, least: number, most: number, whole = false) => ({
+  key,
+  typed: (type: FixtureType, text: string) => {
+    const value = figure(text);
+    if (value === null) return no(`"${text.slice(0, 30)}" is not a figure.`);
+    if (whole && !Number.isInteger(value)) return no('Only a whole number.');
+    return value >= least && value <= most ? set(type, { [key]: value }) : no(`Between ${least} and ${most}.`);
+  },
+});
+/** An angle of the beam, degrees; of a zoom both ends. */
+const angle = (key: 'beam' | 'field', other: 'beam' | 'field') => ({
+  key,
+  unit: 'deg',
+  text: (type: FixtureType) => (type.zoom ? `${number(type[key])}-${number(type.zoom[key])}` : number(type[key])),
+  typed: (type: FixtureType, text: string) => {
+    const parts = text.split(/\s*(?:-|to)\s*/).map(figure);
+    const [narrow, wide] = parts;
+    if (parts.length > 2 || parts.includes(null) || narrow === undefined || narrow === null || wide === null)
+      return no('An angle in degrees, such as 26; a zoom as 18-45.');
+    if (narrow < 0 || narrow > 180 || (wide !== undefined && (wide < narrow || wide > 180)))
+      return no('Between 0 and 180 degrees, the narrow end first.');
+    const { zoom, ...rest } = type;
+    if (wide === undefined) return { ok: true as const, type: { ...rest, [key]: narrow } };
+    const ends = { beam: type.beam, field: type.field, ...zoom };
+    return set(type, { [key]: narrow, zoom: { ...ends, [key]: wide, [other]: zoom?.[other] ?? Math.max(type[other], wide) } });
+  },
+});
+
+const light = ({ dark }: FamilyEntry): boolean => !dark;
+const entries: readonly Entry[] = [
+  {
+    key: 'name',
+    name: 'Name',
+    group: 'What it is',
+    typed: (type, text) =>
+      text && text.length <= 200 ? set(type, { name: text }) : no('A type has a name of 1 to 200 characters.'),
+  },
+  { ...words('maker'), name: 'Maker', group: 'What it is' },
+  {
+    ...words('source'),
+    name: ({ lamp }) => (lamp === 'LED' ? 'Source' : 'Lamp'),
+    group: 'What it is',
+    optional: true,
+    help: 'By its name, for the lamp list',
+  },
+  {
+    key: 'lamp',
+    name: 'Kind of light',
+    group: 'What it is',
+    choices: lamps,
+    typed: (type, text) => {
+      const lamp = lamps.find((known) => known === text);
+      return lamp ? set(type, { lamp }) : no(`Choose one of ${lamps.join(', ')}.`);
+    },
+  },
+  { ...length('length'), name: 'Length', group: 'Body', help: 'Along the nose' },
+  { ...length('width'), name: 'Width', group: 'Body' },
+  { ...length('height'), name: 'Height', group: 'Body' },
+  {
+    ...length('hang', 0, 10000),
+    name: ({ family }) => (familyEntry(family).moves ? 'Clamp to axes' : 'Clamp to lens axis'),
+    group: 'Body',
+  },
+  { ...plain('weight', 0, 100000), name: 'Weight', group: 'Body', unit: 'kg' },
+  { ...words('clamp'), name: 'Clamp', group: 'Body', optional: true, help: 'For the hanging list' },
+  { ...plain('watts', 0, 1e6), name: 'Power', group: 'Power', unit: 'W' },
+  { ...plain('volts', 1, 1e5), name: 'Volts', group: 'Power', unit: 'V', optional: true },
+  {
+    ...plain('powerFactor', 0.01, 1),
+    name: 'Power factor',
+    group: 'Power',
+    optional: true,
+    help: 'Between 0 and 1',
+    needed: (_, { lamp }) => lamp === 'LED' || lamp === 'Discharge',
+  },
+  {
+    ...angle('beam', 'field'),
+    name: 'Beam angle',
+    group: 'Light',
+    help: 'Full angle at half of the peak; a zoom as 12-36',
+    needed: light,
+  },
+  {
+    ...angle('field', 'beam'),
+    name: 'Field angle',
+    group: 'Light',
+    help: 'Full angle at a tenth of the peak; a zoom as 18-45',
+    needed: light,
+  },
+  { ...plain('lumens', 0, 1e8), name: 'Lumens', group: 'Light', unit: 'lm', needed: light },
+  {
+    key: 'lumensIn',
+    name: 'Counted',
+    group: 'Light',
+    choices: ['field', 'beam', 'total'],
+    help: 'Which light the lumens count',
+    needed: light,
+    text: (type) => type.lumensIn ?? 'field',
+    typed: (type, text) =>
+      text === 'beam' || text === 'field' || text === 'total'
+        ? set(type, { lumensIn: text })
+        : no('Lumens count the beam, the field, or all light.'),
+  },
+  {
+    ...plain('candela', 0, 1e12),
+    name: 'Peak',
+    group: 'Light',
+    unit: 'cd',
+    optional: true,
+    help: 'Where it is known; else it follows from the lumens',
+    needed: light,
+  },
+  { ...plain('kelvin', 0, 1e5), name: 'Colour temperature', group: 'Light', unit: 'K', needed: light },
+  {
+    key: 'frame',
+    name: 'Colour frame',
+    group: 'Colour and gobo',
+    unit: 'mm',
+    optional: true,
+    help: 'Width x height, such as 160x160',
+    needed: (entry, { lamp }) => light(entry) && lamp !== 'LED',
+    text: ({ frame }) => (frame ? `${number(frame[0])}x${number(frame[1])}` : ''),
+    typed: (type, text, units) => {
+      const parts = text.split(/\s*[x×*]\s*/i).map((part) => bodyLength(part, units));
+      const [w, h = w] = parts;
+      if (parts.length > 2 || typeof w !== 'number' || typeof h !== 'number' || !(w >= 10 && w <= 2000 && h >= 10 && h <= 2000))
+        return no('Width x height in mm, such as 160x160.');
+      return set(type, { frame: [w, h] });
+    },
+  },
+  {
+    ...length('goboSize'),
+    name: 'Gobo size',
+    group: 'Colour and gobo',
+    optional: true,
+    help: 'Diameter of the image',
+    needed: ({ images }) => images === true,
+  },
+  { ...plain('pan', 0, 10000), name: 'Pan range', group: 'Movement', unit: 'deg', needed: ({ moves }) => moves === true },
+  { ...plain('tilt', 0, 10000), name: 'Tilt range', group: 'Movement', unit: 'deg', needed: ({ moves }) => moves === true },
+  { ...plain('cells', 1, 512, true), name: 'Cells', group: 'Cells', needed: ({ celled }) => celled === true },
+  { ...plain('owned', 0, 100000, true), name: 'The house owns', group: 'House', optional: true, help: 'Empty: not counted' },
+];
+const byKey: ReadonlyMap<string, Entry> = new Map(entries.map((entry) => [entry.key, entry]));
+
+/** The fields that a type of this family and lamp needs; no others are asked for. */
+export const typeFields = (asked: Asked): TypeField[] =>
+  entries
+    .filter(({ needed }) => needed?.(familyEntry(asked.family), asked) ?? true)
+    .map(({ key, name, group, unit, choices, help }) => ({
+      key,
+      name: typeof name === 'string' ? name : name(asked),
+      group,
+      ...(unit === undefined ? {} : { unit }),
+      ...(choices === undefined ? {} : { choices }),
+      ...(help === undefined ? {} : { help }),
+    }));
+
+/** A field as it stands in the form. */
+export function typeText(type: FixtureType, key: string): string {
+  const text = byKey.get(key)?.text;
+  if (text) return text(type);
+  const value = type[key as keyof FixtureType];
+  return typeof value === 'number' ? number(value) : typeof value === 'string' ? value : '';
+}
+
 /**
  * The type with a field as it was typed.
  * @returns the new type, or a sentence for beside the field
  */
 export function typedField(type: FixtureType, key: string, typed: string, units: Units): Typed {
   const text = typed.trim();
-  const no = (why: string): Typed => ({ ok: false, why });
-  const set = (patch: Partial<FixtureType>): Typed => ({ ok: true, type: { ...type, ...patch } });
-  if (!text && optional.has(key)) return { ok: true, type: without(type, key) };
-  switch (key) {
-    case 'name':
-      return text && text.length <= 200 ? set({ name: text }) : no('A type has a name of 1 to 200 characters.');
-    case 'maker':
-      return set({ maker: text.slice(0, 200) });
-    case 'source':
-    case 'clamp':
-      return set({ [key]: text.slice(0, 200) });
-    case 'lamp':
-      return lamps.includes(text as 'LED')
-        ? set({ lamp: text as FixtureType['lamp'] })
-        : no(`Choose one of ${lamps.join(', ')}.`);
-    case 'lumensIn':
-      return text === 'beam' || text === 'field' || text === 'total'
-        ? set({ lumensIn: text })
-        : no('Lumens count the beam, the field, or all light.');
-    case 'length':
-    case 'width':
-    case 'height':
-    case 'hang':
-    case 'goboSize': {
-      const mm = bodyLength(text, units);
-      if (typeof mm === 'string') return no(mm);
-      const [least, most] = key === 'hang' ? [0, 10000] : [1, 20000];
-      return mm >= least && mm <= most ? set({ [key]: mm }) : no(`Between ${least} and ${most} mm.`);
-    }
-    case 'frame': {
-      const parts = text.split(/\s*[x×*]\s*/i).map((part) => bodyLength(part, units));
-      const [w, h = w] = parts;
-      if (parts.length > 2 || typeof w !== 'number' || typeof h !== 'number' || !(w >= 10 && w <= 2000 && h >= 10 && h <= 2000))
-        return no('Width x height in mm, such as 160x160.');
-      return set({ frame: [w, h] });
-    }
-    case 'beam':
-    case 'field': {
-      const parts = text.split(/\s*(?:-|to)\s*/).map(figure);
-      const [narrow, wide] = parts;
-      if (parts.length > 2 || parts.includes(null) || narrow === undefined)
-        return no('An angle in degrees, such as 26; a zoom as 18-45.');
-      if (narrow! < 0 || narrow! > 180 || (wide !== undefined && (wide! < narrow! || wide! > 180)))
-        return no('Between 0 and 180 degrees, the narrow end first.');
-      if (wide === undefined) {
-        const { zoom, ...rest } = type;
-        return { ok: true, type: { ...rest, [key]: narrow! } };
-      }
-      const other = key === 'beam' ? 'field' : 'beam';
-      return set({
-        [key]: narrow!,
-        zoom: {
-          beam: type.beam,
-          field: type.field,
-          ...type.zoom,
-          [key]: wide!,
-          [other]: type.zoom?.[other] ?? Math.max(type[other], wide!),
-        } as never,
-      });
-    }
-    default: {
-      const limits = figures[key];
-      const value = figure(text);
-      if (!limits || value === null) return no(`"${text.slice(0, 30)}" is not a figure.`);
-      const [least, most, whole] = limits;
-      if (whole && !Number.isInteger(value)) return no('Only a whole number.');
-      return value >= least && value <= most ? set({ [key]: value }) : no(`Between ${least} and ${most}.`);
-    }
-  }
+  const entry = byKey.get(key);
+  if (!entry) return no(`"${text.slice(0, 30)}" is not a figure.`);
+  if (text || !entry.optional) return entry.typed(type, text, units);
+  const { [key as 'volts']: _, ...rest } = type;
+  return { ok: true, type: rest };
 }
 
 export interface Fault {

@@ -1,5 +1,5 @@
 /** Points of records that can be snapped to, and that dimensions and leaders hold on to. */
-import type { Anchor, DessinRecord, Id, Vec2 } from '../model/records.js';
+import type { Anchor, DessinRecord, Id, Kind, RecordOf, Vec2 } from '../model/records.js';
 import type { Show } from '../model/show.js';
 import { curveLength, curvePoints, frameAlong } from './curves.js';
 import { place } from './hanging.js';
@@ -27,48 +27,43 @@ export function namedPoints(show: Show, record: DessinRecord): readonly NamedPoi
   return points;
 }
 
-function pointsOf(record: DessinRecord): NamedPoint[] {
-  switch (record.kind) {
-    case 'outline': {
-      const { points, closed, bulges } = record;
-      const sides = closed ? points.length : points.length - 1;
-      const out = points.map((at, i): NamedPoint => ({ point: `c${i}`, at }));
-      for (let i = 0; i < sides; i++)
-        if (!bulges?.[i]) out.push({ point: `m${i}`, at: mid(points[i]!, points[(i + 1) % points.length]!) });
-      return out;
-    }
-    case 'masking': {
-      const [a, b] = maskingEnds(record);
-      return [
-        { point: 'a', at: a },
-        { point: 'b', at: b },
-        { point: 'middle', at: record.at },
-      ];
-    }
-    case 'position': {
-      const { curve } = record;
-      if (curve.form === 'vertical') return [{ point: 'centre', at: curve.at }];
-      const length = curveLength(curve);
-      const flat = (along: number): Vec2 => {
-        const { point } = frameAlong(curve, along);
-        return [point[0], point[1]];
-      };
-      const out: NamedPoint[] = [
-        { point: 'a', at: flat(0) },
-        { point: 'b', at: flat(length) },
-        { point: 'middle', at: flat(length / 2) },
-      ];
-      if (curve.form === 'arc') out.push({ point: 'centre', at: curve.centre });
-      return out;
-    }
-    case 'area':
-      return [{ point: 'centre', at: [record.at[0], record.at[1]] }];
-    case 'note':
-      return [{ point: 'a', at: record.at }];
-    default:
-      return [];
-  }
-}
+/** The named points of each kind that has a place. */
+const named: { readonly [K in Kind]?: (record: RecordOf<K>) => NamedPoint[] } = {
+  outline({ points, closed, bulges }) {
+    const sides = closed ? points.length : points.length - 1;
+    const out = points.map((at, i): NamedPoint => ({ point: `c${i}`, at }));
+    for (let i = 0; i < sides; i++)
+      if (!bulges?.[i]) out.push({ point: `m${i}`, at: mid(points[i]!, points[(i + 1) % points.length]!) });
+    return out;
+  },
+  masking(record) {
+    const [a, b] = maskingEnds(record);
+    return [
+      { point: 'a', at: a },
+      { point: 'b', at: b },
+      { point: 'middle', at: record.at },
+    ];
+  },
+  position({ curve }) {
+    if (curve.form === 'vertical') return [{ point: 'centre', at: curve.at }];
+    const length = curveLength(curve);
+    const flat = (along: number): Vec2 => {
+      const { point } = frameAlong(curve, along);
+      return [point[0], point[1]];
+    };
+    const out: NamedPoint[] = [
+      { point: 'a', at: flat(0) },
+      { point: 'b', at: flat(length) },
+      { point: 'middle', at: flat(length / 2) },
+    ];
+    if (curve.form === 'arc') out.push({ point: 'centre', at: curve.centre });
+    return out;
+  },
+  area: ({ at }) => [{ point: 'centre', at: [at[0], at[1]] }],
+  note: ({ at }) => [{ point: 'a', at }],
+};
+const pointsOf = (record: DessinRecord): NamedPoint[] =>
+  (named[record.kind] as ((one: DessinRecord) => NamedPoint[]) | undefined)?.(record) ?? [];
 
 /** Where an anchor is now: at the point of the record it holds on to, or at its own place. */
 export function anchorAt(show: Show, anchor: Anchor): Vec2 {

@@ -2,11 +2,11 @@
 
 import { useEffect, useMemo, useState } from 'react';
 import { v4 } from 'uuid';
-import { formatLength, parseLength } from '#core/measure/lengths';
+import { formatLength, parseLength, type Units } from '#core/measure/lengths';
 import { isEmpty } from '#core/model/change';
 import { get, settingsOf } from '#core/model/show';
 import { copyRecords, mirrorFixtures } from '#core/setout/copy';
-import { type Axis, applySetOut, fixtureAxes, positionAxes, type Rule, type SetOut, setOut } from '#core/setout/rules';
+import { type Axis, applySetOut, fixtureAxes, positionAxes, type SetOut, setOut } from '#core/setout/rules';
 import { fromOrigin } from '#core/space/curves';
 import { chosenFixtures, chosenPositions } from '../../state/chosen';
 import { consider } from '../../state/considered';
@@ -17,57 +17,8 @@ import { Choice, Typed } from '../../ui/Field';
 import { PanelHead } from '../../ui/PanelHead';
 import { Line } from '../../ui/TextField';
 import { plural } from '../../ui/words';
+import { type Ask, type Figures, type RuleForm, ruleForms, words } from './rule-forms';
 
-const kinds = [
-  'evenly',
-  'by spacing',
-  'V',
-  'full V',
-  'fan',
-  'on an arc',
-  'grid',
-  'mirrored',
-  'align',
-  'even gaps',
-  'swap ends',
-  'nudge',
-] as const;
-type Kind = (typeof kinds)[number];
-
-/** Which figures a rule asks for. */
-const asks: Readonly<Record<Kind, readonly string[]>> = {
-  evenly: ['axis', 'from', 'to'],
-  'by spacing': ['axis', 'centre', 'spacing'],
-  V: ['axis', 'depth'],
-  'full V': ['axis', 'depth'],
-  fan: ['angle'],
-  'on an arc': ['start', 'sweep', 'radius', 'x', 'y'],
-  grid: ['columns', 'x', 'y', 'dx', 'dy'],
-  mirrored: [],
-  align: ['axis', 'at'],
-  'even gaps': ['axis'],
-  'swap ends': ['axis'],
-  nudge: ['axis', 'by'],
-};
-const words: Readonly<Record<string, string>> = {
-  axis: 'Along',
-  from: 'From',
-  to: 'To',
-  centre: 'Centre',
-  spacing: 'Spacing',
-  depth: 'Depth',
-  angle: 'Angle',
-  start: 'Start',
-  sweep: 'Sweep',
-  radius: 'Radius',
-  x: 'First, across',
-  y: 'First, up',
-  dx: 'Columns apart',
-  dy: 'Rows apart',
-  columns: 'Columns',
-  at: 'At',
-  by: 'By',
-};
 const axisWords: Readonly<Record<Axis, string>> = {
   along: 'the position',
   drop: 'drop',
@@ -88,10 +39,10 @@ export function SetOutPanel() {
   const positions = chosenPositions(show, selection);
   const records = fixtures.length ? fixtures : positions;
   const axes = fixtures.length ? fixtureAxes : positionAxes;
-  const [kind, setKind] = useState<Kind>('evenly');
+  const [form, setForm] = useState<RuleForm>(ruleForms[0]!);
   const [figures, setFigures] = useState<Readonly<Record<string, string>>>({});
   const [axis, setAxis] = useState<Axis>('along');
-  const main = axes.includes(axis) ? axis : kind === 'V' || kind === 'full V' ? axes[1]! : axes[0]!;
+  const main = axes.includes(axis) ? axis : axes[form.aside ? 1 : 0]!;
   const standing = useMemo(() => {
     const values = fixtures.map((fixture) => {
       const { curve } = get(show, 'position', fixture.position);
@@ -102,22 +53,23 @@ export function SetOutPanel() {
 
   // biome-ignore lint/correctness/useExhaustiveDependencies: the rule is made of these
   const { result, fault } = useMemo((): { result: SetOut | null; fault: string } => {
-    if (!records.length || kind === 'mirrored') return { result: null, fault: '' };
+    if (!records.length || !form.rule) return { result: null, fault: '' };
     try {
-      const rule = ruleOf();
-      return typeof rule === 'string' ? { result: null, fault: rule } : { result: setOut(show, records, rule), fault: '' };
+      const read = reading(figures, units, main === 'spin' || main === 'turn');
+      const rule = form.rule({ ...read, axis: main, axes, fixtures: fixtures.length > 0, count: records.length, standing });
+      return { result: setOut(show, records, rule), fault: '' };
     } catch (error) {
       return { result: null, fault: (error as Error).message };
     }
-  }, [show, selection, kind, figures, main]);
+  }, [show, selection, form, figures, main]);
   // biome-ignore lint/correctness/useExhaustiveDependencies: the records are the selection of the show
   const mirrored = useMemo(() => {
-    if (kind !== 'mirrored' || !records.length) return null;
+    if (form.rule || !records.length) return null;
     const options = { units: true, channels: false };
     return fixtures.length
       ? mirrorFixtures(show, fixtures, options, v4)
       : copyRecords(show, positions, [{ kind: 'mirror' }], options, v4);
-  }, [kind, show, selection]);
+  }, [form, show, selection]);
   const change = result?.change ?? mirrored;
   useEffect(() => {
     consider(
@@ -128,63 +80,7 @@ export function SetOutPanel() {
     return () => consider(null);
   }, [change]);
 
-  function ruleOf(): Rule | string {
-    const length = (name: string, standard?: number): number => {
-      const text = (figures[name] ?? '').trim();
-      if (!text && standard !== undefined) return standard;
-      const parsed = parseLength(text, units);
-      if (!parsed.ok) throw new RangeError(`${words[name]}: ${parsed.why}`);
-      return parsed.mm;
-    };
-    const plain = (name: string, standard: number): number => {
-      const text = (figures[name] ?? '').trim().replace(/(deg|°)$/, '');
-      const value = text ? Number(text) : standard;
-      if (!Number.isFinite(value)) throw new RangeError(`${words[name]}: "${text}" is not a figure.`);
-      return value;
-    };
-    const turning = main === 'spin' || main === 'turn';
-    const value = (name: string, standard?: number) => (turning ? plain(name, standard ?? 0) : length(name, standard));
-    switch (kind) {
-      case 'evenly':
-        return { kind: 'even', axis: main, from: value('from', standing?.[0]), to: value('to', standing?.[1]) };
-      case 'by spacing':
-        return { kind: 'spacing', axis: main, centre: value('centre', 0), spacing: value('spacing') };
-      case 'V':
-      case 'full V':
-        return { kind: 'v', axis: main === axes[0] ? axes[1]! : main, depth: value('depth'), full: kind === 'full V' };
-      case 'fan':
-        return { kind: 'fan', angle: plain('angle', 30) };
-      case 'on an arc':
-        return {
-          kind: 'arc',
-          start: plain('start', 0),
-          sweep: plain('sweep', 360),
-          radius: fixtures.length ? 0 : length('radius', 4000),
-          centre: [length('x', 0), length('y', 0)],
-        };
-      case 'grid':
-        return {
-          kind: 'grid',
-          columns: plain('columns', Math.ceil(Math.sqrt(records.length))),
-          x: length('x', standing?.[0] ?? 0),
-          y: length('y', 0),
-          dx: length('dx', 1000),
-          dy: length('dy', 1000),
-        };
-      case 'align':
-        return { kind: 'align', axis: main, at: value('at', 0) };
-      case 'even gaps':
-        return { kind: 'gaps', axis: main };
-      case 'swap ends':
-        return { kind: 'swap', axis: main };
-      default:
-        return { kind: 'nudge', axis: main, by: value('by') };
-    }
-  }
-  const shownAsks = asks[kind].filter(
-    (name) => !(fixtures.length && (name === 'radius' || (kind === 'on an arc' && (name === 'x' || name === 'y')))),
-  );
-  const worst = result?.overlaps.reduce((most, item) => Math.max(most, item.missing), 0) ?? 0;
+  const asks = form.asks.filter((ask) => !(fixtures.length && form.positionsOnly?.includes(ask)));
   return (
     <form
       aria-label="Set out"
@@ -192,7 +88,7 @@ export function SetOutPanel() {
         event.preventDefault();
         if (result)
           session.edit(
-            `Set out ${plural(records.length, fixtures.length ? 'fixture' : 'position')}: ${kind}`,
+            `Set out ${plural(records.length, fixtures.length ? 'fixture' : 'position')}: ${form.name}`,
             applySetOut(show, result),
           );
         else if (mirrored && !isEmpty(mirrored)) {
@@ -212,11 +108,16 @@ export function SetOutPanel() {
           : 'Select fixtures, or positions, to set them out.'}
       </p>
       <Line name="Rule">
-        <Choice label="Rule" value={kind} options={kinds.map((name) => name)} onChoose={(value) => setKind(value as Kind)} />
+        <Choice
+          label="Rule"
+          value={form.name}
+          options={ruleForms.map(({ name }) => name)}
+          onChoose={(name) => setForm(ruleForms.find((item) => item.name === name) ?? form)}
+        />
       </Line>
-      {shownAsks.map((name) =>
+      {asks.map((name) =>
         name === 'axis' ? (
-          <Line key={name} name={words.axis!}>
+          <Line key={name} name={words.axis}>
             <Choice
               label="Set out along"
               value={main}
@@ -225,9 +126,9 @@ export function SetOutPanel() {
             />
           </Line>
         ) : (
-          <Line key={name} name={words[name]!}>
+          <Line key={name} name={words[name]}>
             <Typed
-              label={words[name]!}
+              label={words[name]}
               value={figures[name] ?? ''}
               placeholder={
                 name === 'from' && standing
@@ -250,24 +151,7 @@ export function SetOutPanel() {
           {fault}
         </p>
       )}
-      {result && (
-        <output className="block pt-1" data-testid="set-out-figures">
-          {result.spacing
-            ? `${formatLength(result.spacing[0], units)}${result.spacing[1] - result.spacing[0] > 1 ? ` to ${formatLength(result.spacing[1], units)}` : ''} apart. `
-            : ''}
-          {result.overlaps.length ? (
-            <span style={{ color: 'var(--stop)' }}>
-              {plural(result.overlaps.length, 'overlap')}, the worst by {formatLength(Math.ceil(worst), units)}{' '}
-              {units === 'metric' ? 'm' : ''}.{' '}
-            </span>
-          ) : (
-            'No overlaps. '
-          )}
-          {result.off.length ? (
-            <span style={{ color: 'var(--doubt)' }}>{plural(result.off.length)} would hang off the end.</span>
-          ) : null}
-        </output>
-      )}
+      {result && <Outcome result={result} units={units} />}
       {mirrored && (
         <output className="block pt-1">
           {mirrored.added.length
@@ -279,5 +163,50 @@ export function SetOutPanel() {
         Set out
       </button>
     </form>
+  );
+}
+
+/** What is typed, by name. Nothing typed is what is usual; where nothing is usual, the sentence of the length says so. */
+function reading(
+  figures: Readonly<Record<string, string>>,
+  units: Units,
+  turning: boolean,
+): Pick<Figures, 'value' | 'length' | 'plain'> {
+  const length = (ask: Ask, usual?: number): number => {
+    const text = (figures[ask] ?? '').trim();
+    if (!text && usual !== undefined) return usual;
+    const parsed = parseLength(text, units);
+    if (!parsed.ok) throw new RangeError(`${words[ask]}: ${parsed.why}`);
+    return parsed.mm;
+  };
+  const plain = (ask: Ask, usual: number): number => {
+    const text = (figures[ask] ?? '').trim().replace(/(deg|°)$/, '');
+    const value = text ? Number(text) : usual;
+    if (!Number.isFinite(value)) throw new RangeError(`${words[ask]}: "${text}" is not a figure.`);
+    return value;
+  };
+  return { length, plain, value: (ask, usual) => (turning ? plain(ask, usual ?? 0) : length(ask, usual)) };
+}
+
+/** Spacing, overlaps, and what would hang off the end. */
+function Outcome({ result, units }: { result: SetOut; units: Units }) {
+  const worst = result.overlaps.reduce((most, item) => Math.max(most, item.missing), 0);
+  return (
+    <output className="block pt-1" data-testid="set-out-figures">
+      {result.spacing
+        ? `${formatLength(result.spacing[0], units)}${result.spacing[1] - result.spacing[0] > 1 ? ` to ${formatLength(result.spacing[1], units)}` : ''} apart. `
+        : ''}
+      {result.overlaps.length ? (
+        <span style={{ color: 'var(--stop)' }}>
+          {plural(result.overlaps.length, 'overlap')}, the worst by {formatLength(Math.ceil(worst), units)}{' '}
+          {units === 'metric' ? 'm' : ''}.{' '}
+        </span>
+      ) : (
+        'No overlaps. '
+      )}
+      {result.off.length ? (
+        <span style={{ color: 'var(--doubt)' }}>{plural(result.off.length)} would hang off the end.</span>
+      ) : null}
+    </output>
   );
 }

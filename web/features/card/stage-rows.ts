@@ -1,0 +1,167 @@
+/** What the Card says of a thing of the stage, and takes: rows by its kind. */
+import { dimensionFigures } from '#core/draw/stage-chunks';
+import { formatLength, lengthUnit, type Units } from '#core/measure/lengths';
+import { edit } from '#core/model/change';
+import type { Dimension, Masking, Note, Outline } from '#core/model/records';
+import { type Show, settingsOf } from '#core/model/show';
+import { parsePoint } from '#core/setout/snap';
+import type { Session } from '../../state/session/session';
+import { degreesRow, type FormRow } from '../../ui/Form';
+
+export type Thing = Outline | Masking | Dimension | Note;
+
+/** Corners of an outline that are listed; more are dragged. */
+const CORNERS = 24;
+
+/** Rows of one thing; what is typed is written into it. */
+class Rows<R extends Thing> {
+  readonly units: Units;
+  constructor(
+    private readonly session: Session,
+    readonly show: Show,
+    readonly thing: R,
+    readonly title: string,
+  ) {
+    this.units = settingsOf(show).units;
+  }
+  write(label: string, patch: Partial<R>): null {
+    this.session.edit(label, edit([this.thing], patch));
+    return null;
+  }
+  length(name: string, value: number, to: (mm: number) => Partial<R> | string): FormRow {
+    return {
+      as: 'length',
+      name,
+      value,
+      write: (mm, text) => {
+        const patch = to(mm);
+        return typeof patch === 'string' ? patch : this.write(`${name} of ${this.title} to ${text}`, patch);
+      },
+    };
+  }
+  name(value: string, to: (name: string) => Partial<R>): FormRow {
+    return {
+      as: 'text',
+      name: 'Name',
+      value,
+      write: (text) => {
+        const name = text.trim();
+        return name ? this.write(`Rename ${value} to ${name}`, to(name.slice(0, 200))) : 'It needs a name.';
+      },
+    };
+  }
+}
+
+function ofOutline(rows: Rows<Outline>): FormRow[] {
+  const { thing, title, units } = rows;
+  const { zFrom, zTo, points } = thing;
+  const corner = (point: Outline['points'][number], i: number): FormRow => ({
+    as: 'text',
+    name: `Corner ${i + 1}`,
+    value: `${formatLength(point[0], units)}, ${formatLength(point[1], units)}`,
+    write: (text) => {
+      const parsed = parsePoint(text, units, point, null);
+      if (!parsed.ok) return parsed.why;
+      return rows.write(`Move corner ${i + 1} of ${title}`, { points: points.map((old, j) => (j === i ? parsed.at : old)) });
+    },
+  });
+  return [
+    rows.name(thing.name, (name) => ({ name })),
+    rows.length('Height from', zFrom, (mm) => (mm > zTo ? { zFrom: mm, zTo: mm } : { zFrom: mm })),
+    rows.length('Height to', zTo, (mm) => (mm < zFrom ? 'That is lower than it begins.' : { zTo: mm })),
+    ...(points.length <= CORNERS ? points.map(corner) : []),
+  ];
+}
+
+function ofMasking(rows: Rows<Masking>): FormRow[] {
+  const { thing, title } = rows;
+  const { at, width, height, z, turn } = thing;
+  return [
+    rows.name(thing.name, (name) => ({ name })),
+    rows.length('Width', width, (mm) => (mm < 10 ? 'A cloth is at least 10 mm wide.' : { width: mm })),
+    rows.length('Height', height, (mm) => (mm < 10 ? 'A cloth is at least 10 mm high.' : { height: mm })),
+    rows.length('Bottom', z, (mm) => ({ z: mm })),
+    rows.length('Middle SL', at[0], (mm) => ({ at: [mm, at[1]] as const })),
+    rows.length('Upstage', at[1], (mm) => ({ at: [at[0], mm] as const })),
+    degreesRow('Turn', turn, (angle, text) => rows.write(`Turn ${title} to ${text}`, { turn: angle })),
+  ];
+}
+
+function ofDimension(rows: Rows<Dimension>): FormRow[] {
+  const { thing, units, show } = rows;
+  return [
+    { as: 'said', name: 'Measures', unit: lengthUnit(units), text: formatLength(dimensionFigures(show, thing).length, units) },
+    {
+      as: 'choice',
+      name: 'Along',
+      label: 'Measured along',
+      value: thing.along,
+      options: [
+        ['line', 'the line between'],
+        ['x', 'across the stage'],
+        ['y', 'up the stage'],
+      ],
+      write: (along) => void rows.write('Direction of a dimension', { along: along as Dimension['along'] }),
+    },
+    rows.length('Offset', thing.offset, (mm) => ({ offset: mm })),
+  ];
+}
+
+function ofNote(rows: Rows<Note>): FormRow[] {
+  const { thing } = rows;
+  const height = (name: string, value: number | undefined, to: (mm: number) => readonly [number, number]): FormRow => ({
+    as: 'length',
+    name,
+    value: value ?? null,
+    placeholder: 'plan only',
+    write: (mm, text) => {
+      const [zFrom, zTo] = to(mm);
+      return zTo < zFrom ? 'That is lower than it begins.' : rows.write(`Height of a note to ${text}`, { zFrom, zTo });
+    },
+  });
+  return [
+    {
+      as: 'text',
+      name: 'Text',
+      // One line here: a stroke stands for the end of a row.
+      value: thing.text.replaceAll('\n', ' | '),
+      write: (typed) => {
+        const text = typed.trim().replace(/\s*\|\s*/g, '\n');
+        return text
+          ? rows.write('Change a note', { text: text.slice(0, 2000) })
+          : 'A note says something. Delete it if it is not needed.';
+      },
+    },
+    height('Height from', thing.zFrom, (mm) => [mm, Math.max(mm, thing.zTo ?? mm)]),
+    height('Height to', thing.zTo, (mm) => [thing.zFrom ?? mm, mm]),
+    {
+      as: 'text',
+      name: 'Size',
+      unit: 'mm',
+      value: String(thing.size),
+      write: (text) => {
+        const size = Number(text);
+        return size >= 0.5 && size <= 100 ? rows.write('Size of a note', { size }) : 'From 0.5 to 100 mm on paper.';
+      },
+    },
+  ];
+}
+
+const byKind: { readonly [K in Thing['kind']]: (rows: Rows<Extract<Thing, { kind: K }>>) => FormRow[] } = {
+  outline: ofOutline,
+  masking: ofMasking,
+  dimension: ofDimension,
+  note: ofNote,
+};
+
+export const stageRows = (session: Session, show: Show, thing: Thing, title: string): FormRow[] =>
+  (byKind[thing.kind] as (rows: Rows<Thing>) => FormRow[])(new Rows(session, show, thing, title));
+
+/** What is said below the rows, or nothing. */
+export function stageNote(show: Show, thing: Thing): string {
+  if (thing.kind === 'masking')
+    return thing.z + thing.height > (settingsOf(show).grid ?? Number.POSITIVE_INFINITY) ? 'Its top is above the grid.' : '';
+  if (thing.kind !== 'dimension') return '';
+  const held = Number(thing.from.to !== null) + Number(thing.to.to !== null);
+  return ['Both ends are fixed places.', 'One end is attached, one is a fixed place.', 'Both ends are attached.'][held]!;
+}
