@@ -175,7 +175,13 @@ function longFunctions(file: string, most: number, component: number): string[] 
       const span = node.span ?? node.function?.span ?? node.body?.span;
       const limit = file.endsWith('.tsx') && /^[A-Z]/.test(own) ? component : most;
       const n = linesIn(span);
-      if (n > limit) out.push(own);
+      const before = bytes
+        .subarray(0, span.start - shift)
+        .toString()
+        .split('\n')
+        .slice(-3)
+        .join('\n');
+      if (n > limit && !before.includes('// Long: ')) out.push(own);
     }
     for (const [key, value] of Object.entries(node)) if (key !== 'span') walk(value, own);
   };
@@ -222,7 +228,6 @@ describe('sources', () => {
 describe('lengths', () => {
   /** Longer than they should be; the longest go first. */
   const debts: readonly string[] = [
-    'core/audit/audit.ts makeAudit',
     'core/audit/audit.ts of',
     'core/draw/fixture-drawing.ts drawings',
     'core/draw/fixture-drawing.ts drawingsOf',
@@ -233,26 +238,16 @@ describe('lengths', () => {
     'core/ledger/table.ts compareTable',
     'core/paper/query.ts parseQuery',
     'core/setout/draft.ts draftCurve',
-    'server/routes/shelf.ts shelfRoutes',
-    'server/routes/shows.ts showRoutes',
-    'server/store/shelf.ts makeShelfStore',
-    'server/store/store.ts makeStore',
-    'web/features/drawing/section-tool.ts sectionTool',
-    'web/features/hang/tool.ts hangTool',
     'web/features/number/NumberPanel.tsx NumberPanel',
-    'web/features/number/thread-tool.ts threadTool',
     'web/features/patch/UniverseMap.tsx UniverseMap',
     'web/features/pixels/PixelBoard.tsx Board',
-    'web/features/positions/tool.ts positionTool',
     'web/features/shelf/ModesEditor.tsx ModesEditor',
     'web/features/shelf/symbol/BoardView.tsx BoardView',
     'web/features/shelf/symbol/SymbolEditor.tsx SymbolEditor',
-    'web/features/stage/tools.ts outlineTool',
     'web/features/tags/TagsPanel.tsx TagsPanel',
-    'web/state/session/session.ts makeSession',
     'web/ui/canvas/paint.ts paintGroups',
   ];
-  test('components have at most 200 lines, functions 80', () => {
+  test('components have at most 200 lines, functions 80, or say why they are longer', () => {
     const long = ['core', 'web', 'server'].flatMap((root) =>
       sources(root)
         .filter((file) => !isTest(file))

@@ -23,6 +23,7 @@ export interface Audit {
   readonly looked: () => number;
 }
 
+// Long: what was found last is kept in one closure, and read by its short functions.
 export function makeAudit(): Audit {
   let last: Show | null = null;
   let members = new Map<Group, Set<Id>>();

@@ -30,6 +30,7 @@ export function faultOfShelfRecord(record: unknown): string | null {
   return isShelfRecord(record as ShelfRecord) ? null : `A ${(record as ShelfRecord).kind} is not kept on the Shelf.`;
 }
 
+// Long: the list of ways in, each short by itself, over the stores that are handed in.
 export function shelfRoutes(shelf: ShelfStore): Hono {
   const app = new Hono();
   app.get('/', async (c) => c.json(await shelf.list()));

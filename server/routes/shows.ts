@@ -50,6 +50,7 @@ async function withShelfCopies<R extends DessinRecord>(content: readonly R[], sh
 const MOST_MISSED = 500;
 
 /** @param build  what the interface was built as, which windows compare with their own */
+// Long: the list of ways in, each short by itself, over the stores that are handed in.
 export function showRoutes(store: Store, shelf: ShelfStore, hub: Hub, build: () => string = () => ''): Hono {
   const app = new Hono();
   const badName = (c: Parameters<typeof problem>[0]) =>

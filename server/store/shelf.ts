@@ -50,6 +50,7 @@ export interface ShelfStore {
 const BATCH = 500;
 const now = sql`clock_timestamp()`;
 
+// Long: one closure holds the state, and its functions, short by themselves, are what it answers with.
 export function makeShelfStore({ db }: Database): ShelfStore {
   const alive = isNull(shelf.deleted);
   const revision = async (): Promise<string> => {

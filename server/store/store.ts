@@ -74,6 +74,7 @@ export interface Store {
   isEmpty(): Promise<boolean>;
 }
 
+// Long: one closure holds the state, and its functions, short by themselves, are what it answers with.
 export function makeStore({ db }: Database): Store {
   const cache = new Map<Id, Loaded>();
   const queues = new Map<Id, Promise<unknown>>();

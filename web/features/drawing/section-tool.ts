@@ -19,6 +19,7 @@ export const trimStep = (snap: number): number => Math.max(10, snap / 2);
 /** A position at another trim; heights above the grid and under the floor are said, not refused. */
 export const trimmed = (position: Position, z: number): Change => edit<Position>([position], { curve: { ...position.curve, z } });
 
+// Long: a gesture is one closure: what was pressed, drawn and typed is read by all its short functions.
 export function sectionTool(env: Env, view: () => SectionView): Tool {
   let band: { from: Vec2; to: Vec2; add: boolean } | null = null;
   let drag: {

@@ -33,6 +33,7 @@ function followed(position: Position, before: number, along: number): number {
   return before + by;
 }
 
+// Long: a gesture is one closure: what was pressed, drawn and typed is read by all its short functions.
 export function hangTool(env: Env): Tool {
   let row: { from: HangPoint; to: number; typed: string } | null = null;
   let pointer: Vec2 | null = null;

@@ -9,6 +9,7 @@ import { type Env, slip, type Tool } from '../../ui/canvas/tool';
 /** How near the thread must pass: 16 px, but no farther than a body is long when the whole house is in view; and never less than 6 px. */
 const reachAt = (k: number): number => Math.max(6 / k, Math.min(16 / k, 400));
 
+// Long: a gesture is one closure: what was pressed, drawn and typed is read by all its short functions.
 export function threadTool(env: Env): Tool {
   let gesture:
     | { kind: 'line'; points: Vec2[]; add: boolean }

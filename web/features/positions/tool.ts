@@ -43,6 +43,7 @@ function finishPosition(session: Session, pointed?: readonly Vec2[]): boolean {
   }
 }
 
+// Long: a gesture is one closure: what was pressed, drawn and typed is read by all its short functions.
 export function positionTool(env: Env): Tool {
   let snap: Snap | null = null;
   const form = () => useTool.getState().form;

@@ -121,6 +121,7 @@ function heights(session: Session, from: string, to: string): readonly [number, 
   return [a.mm, b.mm];
 }
 
+// Long: a gesture is one closure: what was pressed, drawn and typed is read by all its short functions.
 export function outlineTool(env: Env): Tool {
   const make = (points: readonly Vec2[], closed: boolean, bulges?: readonly number[]): boolean => {
     const { outline } = useDraft.getState();

@@ -97,6 +97,7 @@ const whyOf = (collisions: readonly Collision[]): string =>
     : 'Somebody else changed the same thing.';
 
 /** @throws what `load` throws */
+// Long: one closure holds the state, and its functions, short by themselves, are what it answers with.
 export async function makeSession(ports: Ports): Promise<Session> {
   const loaded = await ports.load();
   const { id } = loaded;
