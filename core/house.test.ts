@@ -237,7 +237,6 @@ describe('lengths', () => {
     'core/formats/zip/read.ts openZip',
     'core/ledger/table.ts compareTable',
     'core/paper/query.ts parseQuery',
-    'core/setout/draft.ts draftCurve',
     'web/features/number/NumberPanel.tsx NumberPanel',
     'web/features/patch/UniverseMap.tsx UniverseMap',
     'web/features/pixels/PixelBoard.tsx Board',

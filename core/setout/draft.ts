@@ -1,27 +1,11 @@
 /** A position while it is drawn: from pointed and typed figures to its curve. The height is always asked for, never guessed. */
-import { type Parsed, parseLength, type Units } from '../measure/lengths.js';
+import { parseLength, type Units } from '../measure/lengths.js';
 import { layerForNew } from '../model/layers.js';
 import { makePosition } from '../model/make.js';
 import type { Curve, Id, Piece, Position, Vec2 } from '../model/records.js';
 import { all, type Show } from '../model/show.js';
 import { curveLength } from '../space/curves.js';
 import { parsePoint } from './snap.js';
-
-export const draftForms = [
-  'pipe',
-  'batten',
-  'truss',
-  'boom',
-  'ladder',
-  'ring',
-  'arc',
-  'half circle',
-  'racetrack',
-  'polyline',
-  'bridge',
-  'floor',
-] as const;
-export type DraftForm = (typeof draftForms)[number];
 
 /** Fields of a form, as they were typed; an empty one is taken from the pointer or the default. */
 export interface DraftFields {
@@ -49,99 +33,271 @@ export const emptyFields: DraftFields = {
   width: '',
 };
 
-/** Which fields a form asks for, in their order, with the words for them. */
-export const fieldsOf: Readonly<Record<DraftForm, readonly (readonly [keyof DraftFields, string])[]>> = {
-  pipe: [
-    ['trim', 'Trim height'],
-    ['length', 'Length'],
-    ['from', 'From'],
-    ['to', 'To'],
-  ],
-  batten: [
-    ['trim', 'Trim height'],
-    ['length', 'Length'],
-    ['from', 'From'],
-    ['to', 'To'],
-  ],
-  truss: [
-    ['trim', 'Trim height'],
-    ['length', 'Length'],
-    ['from', 'From'],
-    ['to', 'To'],
-    ['width', 'Width'],
-    ['depth', 'Depth'],
-  ],
-  boom: [
-    ['trim', 'Foot height'],
-    ['length', 'Height'],
-    ['from', 'Foot at'],
-  ],
-  ladder: [
-    ['trim', 'Foot height'],
-    ['length', 'Height'],
-    ['from', 'At'],
-    ['width', 'Width'],
-  ],
-  ring: [
-    ['trim', 'Trim height'],
-    ['from', 'Centre'],
-    ['radius', 'Radius'],
-  ],
-  arc: [
-    ['trim', 'Trim height'],
-    ['from', 'Centre'],
-    ['radius', 'Radius'],
-    ['start', 'Start angle'],
-    ['sweep', 'Sweep'],
-  ],
-  'half circle': [
-    ['trim', 'Trim height'],
-    ['from', 'Centre'],
-    ['radius', 'Radius'],
-    ['start', 'Start angle'],
-  ],
-  racetrack: [
-    ['trim', 'Trim height'],
-    ['from', 'Centre'],
-    ['length', 'Straights'],
-    ['radius', 'Radius'],
-  ],
-  polyline: [['trim', 'Trim height']],
-  bridge: [
-    ['trim', 'Trim height'],
-    ['length', 'Length'],
-    ['from', 'From'],
-    ['to', 'To'],
-    ['width', 'Width'],
-  ],
-  floor: [
-    ['trim', 'Height'],
-    ['length', 'Length'],
-    ['from', 'From'],
-    ['to', 'To'],
-  ],
-};
-/** Forms that stand on the floor by themselves: their height of 0 is offered, and shown. */
-export const standingForms: ReadonlySet<DraftForm> = new Set(['boom', 'floor']);
-/** Points that a form takes by pointing. */
-export const pointsOf: Readonly<Record<DraftForm, 1 | 2 | 'many'>> = {
-  pipe: 2,
-  batten: 2,
-  truss: 2,
-  boom: 1,
-  ladder: 1,
-  ring: 2,
-  arc: 2,
-  'half circle': 2,
-  racetrack: 2,
-  polyline: 'many',
-  bridge: 2,
-  floor: 2,
-};
-
 export type Drafted =
   | { readonly ok: true; readonly curve: Curve }
   | { readonly ok: false; readonly field: keyof DraftFields; readonly why: string };
+
+/** A field that cannot be taken, and why. */
+class Wrong extends Error {
+  constructor(
+    readonly field: keyof DraftFields,
+    why: string,
+  ) {
+    super(why);
+  }
+}
+
+/** What was pointed at and typed. Its readers throw `Wrong` for what cannot be read. */
+class Draft {
+  readonly from: Vec2;
+  readonly z: number;
+  /** The last point, where it is not the first. */
+  readonly second: Vec2 | undefined;
+  constructor(
+    readonly form: FormEntry,
+    readonly fields: DraftFields,
+    readonly points: readonly Vec2[],
+    readonly units: Units,
+  ) {
+    this.z = this.trim();
+    const from = this.point('from', null) ?? points[0];
+    if (!from) throw new Wrong('from', 'Click where it begins, or type its place, for example "2.4, 3.1".');
+    this.from = from;
+    this.second = points.length > 1 ? points.at(-1) : undefined;
+  }
+  private trim(): number {
+    const { stands, foot } = this.form;
+    const what = foot ? 'the height of the foot' : 'the trim height';
+    const it = foot && !stands ? 'its lower end' : 'it';
+    const z = this.length('trim');
+    if (z === null) throw new Wrong('trim', `Type ${what}: how high ${it} ${stands ? 'stands' : 'hangs'} above the stage floor.`);
+    if (z < 0) throw new Wrong('trim', `${this.fields.trim} is under the stage floor. Type 0 or more.`);
+    return z;
+  }
+  /** A typed length, mm; null where nothing is typed. */
+  length(field: keyof DraftFields): number | null {
+    const text = this.fields[field];
+    if (!text.trim()) return null;
+    const parsed = parseLength(text, this.units);
+    if (!parsed.ok) throw new Wrong(field, parsed.why);
+    return parsed.mm;
+  }
+  /** A typed angle, degrees; null where it is none. */
+  degrees(field: keyof DraftFields, usual: number): number | null {
+    const text = this.fields[field].trim().replace(/(deg|°)$/, '');
+    const value = text ? Number(text) : usual;
+    return Number.isFinite(value) ? value : null;
+  }
+  point(field: 'from' | 'to', last: Vec2 | null): Vec2 | null {
+    if (!this.fields[field].trim()) return null;
+    const typed = parsePoint(this.fields[field], this.units, last, null);
+    if (!typed.ok) throw new Wrong(field, typed.why);
+    return typed.at;
+  }
+  /** From the first point to the last, mm and degrees. */
+  get way(): { readonly reach: number; readonly towards: number } {
+    const { from, second } = this;
+    if (!second) return { reach: 0, towards: 0 };
+    const [dx, dy] = [second[0] - from[0], second[1] - from[1]];
+    const reach = Math.hypot(dx, dy);
+    return { reach, towards: reach > 1 ? (Math.atan2(dy, dx) * 180) / Math.PI : 0 };
+  }
+}
+
+function straight(draft: Draft): Curve {
+  const { from, z, second } = draft;
+  let to = draft.point('to', from) ?? second;
+  const long = draft.length('length');
+  if (long !== null) {
+    // A typed length goes towards the pointer, across the stage where nothing was pointed at.
+    const d = to ? Math.hypot(to[0] - from[0], to[1] - from[1]) : 0;
+    const [ux, uy] = to && d > 1 ? [(to[0] - from[0]) / d, (to[1] - from[1]) / d] : [1, 0];
+    to = [from[0] + ux * long, from[1] + uy * long];
+  }
+  if (!to || Math.hypot(to[0] - from[0], to[1] - from[1]) < 100)
+    throw new Wrong('length', 'It is shorter than 100 mm. Click its other end, or type its length.');
+  // End A is at stage right, or downstage where it runs up and down the stage.
+  const turned = from[0] > to[0] + 0.5 || (Math.abs(from[0] - to[0]) <= 0.5 && from[1] > to[1]);
+  return { form: 'straight', a: turned ? to : from, b: turned ? from : to, z };
+}
+/** @param usual  its height where none is typed, mm */
+const upright =
+  (usual: number) =>
+  (draft: Draft): Curve => {
+    const height = draft.length('length') ?? usual;
+    if (height < 100) throw new Wrong('length', 'It is at least 100 mm tall.');
+    const { from, z } = draft;
+    return { form: 'vertical', at: from, z, height, bearing: from[0] < 0 ? 0 : 180 };
+  };
+/** @param sweep  degrees; null is asked for, 90 where nothing is typed. @param begin  where it begins, null is towards the pointer */
+const round =
+  (sweep: number | null, begin: number | null) =>
+  (draft: Draft): Curve => {
+    const { reach, towards } = draft.way;
+    const radius = draft.length('radius') ?? reach;
+    if (radius < 100)
+      throw new Wrong('radius', 'The radius is less than 100 mm. Click a point of the curve, or type the radius.');
+    const start = draft.degrees('start', begin ?? towards);
+    if (start === null) throw new Wrong('start', `"${draft.fields.start}" is not an angle. Type degrees, for example 45.`);
+    const turn = sweep ?? draft.degrees('sweep', 90);
+    if (turn === null || turn === 0 || Math.abs(turn) > 360)
+      throw new Wrong('sweep', 'The sweep is an angle from -360 to 360 degrees, and not 0.');
+    return { form: 'arc', centre: draft.from, z: draft.z, radius, start, sweep: turn };
+  };
+function track(draft: Draft): Curve {
+  const { from, second, z } = draft;
+  const [dx, dy] = second ? [Math.abs(second[0] - from[0]), Math.abs(second[1] - from[1])] : [0, 0];
+  const long = draft.length('length') ?? 2 * dx;
+  const radius = draft.length('radius') ?? dy;
+  if (radius < 100) throw new Wrong('radius', 'The half circles have a radius of at least 100 mm. Type it, or click a corner.');
+  if (long < 100) throw new Wrong('length', 'The straights are at least 100 mm long. Type their length, or click a corner.');
+  return racetrack(from, long, radius, z);
+}
+function corners({ points, z }: Draft): Curve {
+  const pieces = points.slice(1).flatMap((b, i): Piece[] => {
+    const a = points[i]!;
+    return Math.hypot(b[0] - a[0], b[1] - a[1]) < 1 ? [] : [{ form: 'straight', a, b }];
+  });
+  if (!pieces.length) throw new Wrong('from', 'Click the corners one after the other; Enter ends.');
+  const curve: Curve = { form: 'chain', z, pieces };
+  if (curveLength(curve) < 100) throw new Wrong('from', 'It is shorter than 100 mm.');
+  return curve;
+}
+
+type Asked = readonly (readonly [keyof DraftFields, string])[];
+interface FormEntry {
+  readonly name: string;
+  readonly use: Position['use'];
+  /** Name of its row; a figure follows. */
+  readonly row: string;
+  /** The fields that it asks for, in their order, with the words for them. */
+  readonly asks: Asked;
+  /** Points that it takes by pointing. */
+  readonly points: 1 | 2 | 'many';
+  /** It stands on the floor by itself: its height of 0 is offered, and shown. */
+  readonly stands?: boolean;
+  /** Its height is that of its foot. */
+  readonly foot?: boolean;
+  /** Sizes of the body that are taken over where they are typed. */
+  readonly sizes?: readonly ('width' | 'depth')[];
+  readonly numbering?: Position['numbering'];
+  readonly curve: (draft: Draft) => Curve;
+}
+const line: Asked = [
+  ['trim', 'Trim height'],
+  ['length', 'Length'],
+  ['from', 'From'],
+  ['to', 'To'],
+];
+const circle: Asked = [
+  ['trim', 'Trim height'],
+  ['from', 'Centre'],
+  ['radius', 'Radius'],
+];
+const forms = [
+  { name: 'pipe', use: 'pipe', row: 'LX', asks: line, points: 2, curve: straight },
+  { name: 'batten', use: 'pipe', row: 'Batten', asks: line, points: 2, curve: straight },
+  {
+    name: 'truss',
+    use: 'truss',
+    row: 'Truss',
+    asks: [...line, ['width', 'Width'], ['depth', 'Depth']],
+    points: 2,
+    sizes: ['width', 'depth'],
+    curve: straight,
+  },
+  {
+    name: 'boom',
+    use: 'boom',
+    row: 'Boom',
+    asks: [
+      ['trim', 'Foot height'],
+      ['length', 'Height'],
+      ['from', 'Foot at'],
+    ],
+    points: 1,
+    stands: true,
+    foot: true,
+    curve: upright(4500),
+  },
+  {
+    name: 'ladder',
+    use: 'ladder',
+    row: 'Ladder',
+    asks: [
+      ['trim', 'Foot height'],
+      ['length', 'Height'],
+      ['from', 'At'],
+      ['width', 'Width'],
+    ],
+    points: 1,
+    foot: true,
+    sizes: ['width'],
+    curve: upright(3500),
+  },
+  { name: 'ring', use: 'ring', row: 'Ring', asks: circle, points: 2, curve: round(360, 90) },
+  {
+    name: 'arc',
+    use: 'pipe',
+    row: 'Arc',
+    asks: [...circle, ['start', 'Start angle'], ['sweep', 'Sweep']],
+    points: 2,
+    curve: round(null, null),
+  },
+  {
+    name: 'half circle',
+    use: 'pipe',
+    row: 'Arc',
+    asks: [...circle, ['start', 'Start angle']],
+    points: 2,
+    curve: round(180, null),
+  },
+  {
+    name: 'racetrack',
+    use: 'pipe',
+    row: 'Racetrack',
+    asks: [
+      ['trim', 'Trim height'],
+      ['from', 'Centre'],
+      ['length', 'Straights'],
+      ['radius', 'Radius'],
+    ],
+    points: 2,
+    numbering: 'clockwise',
+    curve: track,
+  },
+  { name: 'polyline', use: 'pipe', row: 'Pipe', asks: [['trim', 'Trim height']], points: 'many', curve: corners },
+  {
+    name: 'bridge',
+    use: 'bridge',
+    row: 'FOH',
+    asks: [...line, ['width', 'Width']],
+    points: 2,
+    sizes: ['width'],
+    curve: straight,
+  },
+  {
+    name: 'floor',
+    use: 'floor',
+    row: 'Floor',
+    asks: [['trim', 'Height'], ...line.slice(1)],
+    points: 2,
+    stands: true,
+    curve: straight,
+  },
+] as const satisfies readonly FormEntry[];
+
+export type DraftForm = (typeof forms)[number]['name'];
+export const draftForms: readonly DraftForm[] = forms.map(({ name }) => name);
+const entryOf = (form: DraftForm): FormEntry => forms.find(({ name }) => name === form)!;
+const each = <V>(of: (entry: FormEntry) => V) =>
+  Object.fromEntries(forms.map((entry) => [entry.name, of(entry)])) as Readonly<Record<DraftForm, V>>;
+/** Which fields a form asks for. */
+export const fieldsOf = each(({ asks }) => asks);
+/** Points that a form takes by pointing. */
+export const pointsOf = each(({ points }) => points);
+/** Forms that stand on the floor by themselves. */
+export const standingForms: ReadonlySet<DraftForm> = new Set(draftForms.filter((form) => entryOf(form).stands));
 
 /** Two straights and two half circles about a centre, anticlockwise from the middle of the downstage straight's stage left end. */
 export function racetrack(centre: Vec2, straight: number, radius: number, z: number): Curve {
@@ -162,141 +318,22 @@ export function racetrack(centre: Vec2, straight: number, radius: number, z: num
  * @returns the curve, or the field that is wrong and a sentence
  */
 export function draftCurve(form: DraftForm, fields: DraftFields, points: readonly Vec2[], units: Units): Drafted {
-  const no = (field: keyof DraftFields, why: string): Drafted => ({ ok: false, field, why });
-  const length = (field: keyof DraftFields): Parsed | null => (fields[field].trim() ? parseLength(fields[field], units) : null);
-  const degrees = (field: keyof DraftFields, standard: number): number | null => {
-    const text = fields[field].trim().replace(/(deg|°)$/, '');
-    if (!text) return standard;
-    const value = Number(text);
-    return Number.isFinite(value) ? value : null;
-  };
-  const trim = length('trim');
-  const what = form === 'boom' || form === 'ladder' ? 'the height of the foot' : 'the trim height';
-  if (!trim)
-    return no(
-      'trim',
-      `Type ${what}: how high ${form === 'ladder' ? 'its lower end' : 'it'} ${standingForms.has(form) ? 'stands' : 'hangs'} above the stage floor.`,
-    );
-  if (!trim.ok) return no('trim', trim.why);
-  const z = trim.mm;
-  if (z < 0) return no('trim', `${fields.trim} is under the stage floor. Type 0 or more.`);
-  let from = points[0];
-  if (fields.from.trim()) {
-    const typed = parsePoint(fields.from, units, null, null);
-    if (!typed.ok) return no('from', typed.why);
-    from = typed.at;
-  }
-  if (!from) return no('from', 'Click where it begins, or type its place, for example "2.4, 3.1".');
-  const last = points.at(-1);
-  const second = points.length > 1 && last ? last : undefined;
-  const reach = second ? Math.hypot(second[0] - from[0], second[1] - from[1]) : 0;
-  const towards = second && reach > 1 ? (Math.atan2(second[1] - from[1], second[0] - from[0]) * 180) / Math.PI : 0;
-  switch (form) {
-    case 'pipe':
-    case 'batten':
-    case 'truss':
-    case 'bridge':
-    case 'floor': {
-      let to = second;
-      if (fields.to.trim()) {
-        const typed = parsePoint(fields.to, units, from, null);
-        if (!typed.ok) return no('to', typed.why);
-        to = typed.at;
-      }
-      const long = length('length');
-      if (long && !long.ok) return no('length', long.why);
-      if (long) {
-        // A typed length goes towards the pointer, across the stage where nothing was pointed at.
-        const d = to ? Math.hypot(to[0] - from[0], to[1] - from[1]) : 0;
-        const [ux, uy] = to && d > 1 ? [(to[0] - from[0]) / d, (to[1] - from[1]) / d] : [1, 0];
-        to = [from[0] + ux * long.mm, from[1] + uy * long.mm];
-      }
-      if (!to || Math.hypot(to[0] - from[0], to[1] - from[1]) < 100)
-        return no('length', 'It is shorter than 100 mm. Click its other end, or type its length.');
-      // End A is at stage right, or downstage where it runs up and down the stage.
-      const turned = from[0] > to[0] + 0.5 || (Math.abs(from[0] - to[0]) <= 0.5 && from[1] > to[1]);
-      return { ok: true, curve: { form: 'straight', a: turned ? to : from, b: turned ? from : to, z } };
-    }
-    case 'boom':
-    case 'ladder': {
-      const tall = length('length');
-      if (tall && !tall.ok) return no('length', tall.why);
-      const height = tall?.mm ?? (form === 'boom' ? 4500 : 3500);
-      if (height < 100) return no('length', 'It is at least 100 mm tall.');
-      return { ok: true, curve: { form: 'vertical', at: from, z, height, bearing: from[0] < 0 ? 0 : 180 } };
-    }
-    case 'ring':
-    case 'arc':
-    case 'half circle': {
-      const typed = length('radius');
-      if (typed && !typed.ok) return no('radius', typed.why);
-      const radius = typed?.mm ?? reach;
-      if (radius < 100) return no('radius', 'The radius is less than 100 mm. Click a point of the curve, or type the radius.');
-      const start = degrees('start', form === 'ring' ? 90 : towards);
-      if (start === null) return no('start', `"${fields.start}" is not an angle. Type degrees, for example 45.`);
-      const sweep = form === 'ring' ? 360 : form === 'half circle' ? 180 : degrees('sweep', 90);
-      if (sweep === null || sweep === 0 || Math.abs(sweep) > 360)
-        return no('sweep', 'The sweep is an angle from -360 to 360 degrees, and not 0.');
-      return { ok: true, curve: { form: 'arc', centre: from, z, radius, start, sweep } };
-    }
-    case 'racetrack': {
-      const [long, round] = [length('length'), length('radius')];
-      if (long && !long.ok) return no('length', long.why);
-      if (round && !round.ok) return no('radius', round.why);
-      const straight = long?.mm ?? (second ? 2 * Math.abs(second[0] - from[0]) : 0);
-      const radius = round?.mm ?? (second ? Math.abs(second[1] - from[1]) : 0);
-      if (radius < 100) return no('radius', 'The half circles have a radius of at least 100 mm. Type it, or click a corner.');
-      if (straight < 100) return no('length', 'The straights are at least 100 mm long. Type their length, or click a corner.');
-      return { ok: true, curve: racetrack(from, straight, radius, z) };
-    }
-    case 'polyline': {
-      const pieces = points.slice(1).flatMap((b, i): Piece[] => {
-        const a = points[i]!;
-        return Math.hypot(b[0] - a[0], b[1] - a[1]) < 1 ? [] : [{ form: 'straight', a, b }];
-      });
-      if (!pieces.length) return no('from', 'Click the corners one after the other; Enter ends.');
-      const curve: Curve = { form: 'chain', z, pieces };
-      if (curveLength(curve) < 100) return no('from', 'It is shorter than 100 mm.');
-      return { ok: true, curve };
-    }
+  const entry = entryOf(form);
+  try {
+    return { ok: true, curve: entry.curve(new Draft(entry, fields, points, units)) };
+  } catch (error) {
+    if (error instanceof Wrong) return { ok: false, field: error.field, why: error.message };
+    throw error;
   }
 }
-
-const uses: Readonly<Record<DraftForm, Position['use']>> = {
-  pipe: 'pipe',
-  batten: 'pipe',
-  truss: 'truss',
-  boom: 'boom',
-  ladder: 'ladder',
-  ring: 'ring',
-  arc: 'pipe',
-  'half circle': 'pipe',
-  racetrack: 'pipe',
-  polyline: 'pipe',
-  bridge: 'bridge',
-  floor: 'floor',
-};
 
 /** The name that is offered for the next position of a form: the next of its row that nobody has. */
 export function offeredName(show: Show, form: DraftForm): string {
   const taken = new Set(all(show, 'position').map((position) => position.name));
-  const row: Readonly<Record<DraftForm, string>> = {
-    pipe: 'LX',
-    batten: 'Batten',
-    truss: 'Truss',
-    boom: 'Boom',
-    ladder: 'Ladder',
-    ring: 'Ring',
-    arc: 'Arc',
-    'half circle': 'Arc',
-    racetrack: 'Racetrack',
-    polyline: 'Pipe',
-    bridge: 'FOH',
-    floor: 'Floor',
-  };
+  const { row } = entryOf(form);
   let n = 1;
-  while (taken.has(`${row[form]} ${n}`)) n++;
-  return `${row[form]} ${n}`;
+  while (taken.has(`${row} ${n}`)) n++;
+  return `${row} ${n}`;
 }
 
 /** The position of a draft. @throws RangeError when no layer is open for it */
@@ -309,18 +346,13 @@ export function draftPosition(
   units: Units,
   layer: Id | null,
 ): Position {
+  const { use, numbering, sizes = [] } = entryOf(form);
   const order = Math.max(0, ...all(show, 'position').map((position) => position.order)) + 1;
   const name = fields.name.trim().slice(0, 200) || offeredName(show, form);
-  const made = makePosition(id, layerForNew(show, 'positions', layer), name, uses[form], curve, order);
-  const size = (field: 'width' | 'depth') => {
-    const parsed = fields[field].trim() ? parseLength(fields[field], units) : null;
-    return parsed?.ok && parsed.mm > 0 ? { [field]: parsed.mm } : {};
-  };
-  const closed = form === 'ring' || form === 'racetrack';
-  return {
-    ...made,
-    ...(form === 'ring' ? {} : closed ? { numbering: 'clockwise' as const } : {}),
-    ...(form === 'truss' || form === 'bridge' || form === 'ladder' ? size('width') : {}),
-    ...(form === 'truss' ? size('depth') : {}),
-  };
+  const made = makePosition(id, layerForNew(show, 'positions', layer), name, use, curve, order);
+  const sized = sizes.flatMap((size) => {
+    const parsed = fields[size].trim() ? parseLength(fields[size], units) : null;
+    return parsed?.ok && parsed.mm > 0 ? [[size, parsed.mm] as const] : [];
+  });
+  return { ...made, ...(numbering ? { numbering } : {}), ...Object.fromEntries(sized) };
 }
