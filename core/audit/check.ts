@@ -7,9 +7,10 @@ import type { Occupied } from '../patch/spans.js';
 /** Stop: the rig cannot work so. Doubt: look at it. Open: not done yet. */
 export const weights = ['stop', 'doubt', 'open'] as const;
 export type Weight = (typeof weights)[number];
-export type SnagStep = 'hang' | 'number' | 'patch';
-/** Field of the Ledger that a snag is about. */
-export type SnagField = 'address' | 'channel' | 'unit' | 'position' | 'purpose' | 'colour' | 'mode' | 'circuit' | 'dimmer';
+/** The step in which a snag is mended, by the name that the step gives its snags. */
+export type SnagStep = string;
+/** Id of the field that a snag is about (fields/index.ts). */
+export type SnagField = string;
 
 /**
  * What a check looks at. A group is looked at again only when something in it changed, so a check may read nothing that is not of its group, its types, or the settings.

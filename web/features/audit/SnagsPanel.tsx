@@ -1,23 +1,23 @@
 /** The list of snags: by step and severity, with what to do, a repair where one is safe, and a way to accept one. */
 
 import { useState } from 'react';
-import { restingSnags, type Snag, type SnagStep, snagsOf, type Weight } from '#core/audit/snags';
+import { restingSnags, type Snag, snagsOf, type Weight } from '#core/audit/snags';
 import { removing } from '#core/model/change';
 import { useSession, useShow } from '../../state/context';
 import { usePanels } from '../../state/panels';
 import { Choice } from '../../ui/Field';
 import { PanelHead } from '../../ui/PanelHead';
+import { registry } from '../../ui/registry';
 import { SnagItem, weightColours, weightWords } from '../../ui/SnagItem';
 import { plural } from '../../ui/words';
 
-const stepNames: Readonly<Record<SnagStep, string>> = { hang: 'Hang', number: 'Number', patch: 'Patch' };
 const MOST = 60;
 
 export function SnagsPanel() {
   const show = useShow();
   const session = useSession();
 
-  const [step, setStep] = useState<SnagStep | ''>('');
+  const [step, setStep] = useState('');
   const [weight, setWeight] = useState<Weight | ''>('');
   const every = snagsOf(show);
   const list = every.filter((snag) => (!step || snag.step === step) && (!weight || snag.weight === weight));
@@ -32,11 +32,11 @@ export function SnagsPanel() {
           value={step}
           options={[
             ['', `every step (${every.length})`],
-            ...(Object.keys(stepNames) as SnagStep[]).map(
-              (name) => [name, `${stepNames[name]} (${count((snag) => snag.step === name)})`] as const,
+            ...registry().steps.flatMap(({ name, snags }) =>
+              snags ? [[snags, `${name} (${count((snag) => snag.step === snags)})`] as const] : [],
             ),
           ]}
-          onChoose={(value) => setStep(value as SnagStep | '')}
+          onChoose={setStep}
         />
         <Choice
           label="Severity of the snags"
