@@ -174,7 +174,8 @@ export function drawingsOf(show: Show, fixture: Fixture, layer: Layer, options: 
         ink,
       };
     });
-    const box = symbol.box.map((value) => value * size) as unknown as Box;
+    const [x0, y0, x1, y1] = symbol.box;
+    const box: Box = [x0 * size, y0 * size, x1 * size, y1 * size];
     const fixed: Prim[] = [];
     const chains = new Map<Side, TagItem[]>();
     const hand: { item: TagItem; x: number; y: number }[] = [];

@@ -7,6 +7,8 @@ type Rgb = readonly [number, number, number];
 const encode = (c: number): number => (c <= 0.0031308 ? 12.92 * c : 1.055 * c ** (1 / 2.4) - 0.055);
 const decode = (c: number): number => (c <= 0.04045 ? c / 12.92 : ((c + 0.055) / 1.055) ** 2.4);
 
+const each = ([r, g, b]: Rgb, of: (c: number) => number): Rgb => [of(r), of(g), of(b)];
+
 /** Linear sRGB, outside 0..1 where the colour is outside the gamut. */
 export function linearOf([X, Y, Z]: Xyz): Rgb {
   const [x, y, z] = [X / 100, Y / 100, Z / 100];
@@ -17,15 +19,13 @@ export function linearOf([X, Y, Z]: Xyz): Rgb {
 export function intoGamut(linear: Rgb, Y: number): Rgb {
   const least = Math.min(...linear);
   const y = Y / 100;
-  let out: Rgb = least < 0 && y > least ? (linear.map((c) => y + ((c - y) * y) / (y - least)) as unknown as Rgb) : linear;
-  const most = Math.max(...out);
-  if (most > 1) out = out.map((c) => c / most) as unknown as Rgb;
-  return out.map((c) => Math.max(0, c)) as unknown as Rgb;
+  const pulled = least < 0 && y > least ? each(linear, (c) => y + ((c - y) * y) / (y - least)) : linear;
+  const most = Math.max(1, ...pulled);
+  return each(pulled, (c) => Math.max(0, c / most));
 }
 
 /** Eight bit sRGB. */
-export const rgbOfXyz = (xyz: Xyz): Rgb =>
-  intoGamut(linearOf(xyz), xyz[1]).map((c) => Math.round(255 * encode(c))) as unknown as Rgb;
+export const rgbOfXyz = (xyz: Xyz): Rgb => each(intoGamut(linearOf(xyz), xyz[1]), (c) => Math.round(255 * encode(c)));
 export const hexOfXyz = (xyz: Xyz): `#${string}` =>
   `#${rgbOfXyz(xyz)
     .map((c) => c.toString(16).padStart(2, '0'))
@@ -33,7 +33,7 @@ export const hexOfXyz = (xyz: Xyz): `#${string}` =>
 
 /** XYZ of #rrggbb. */
 export function xyzOfHex(hex: string): Xyz {
-  const [r, g, b] = [1, 3, 5].map((i) => decode(Number.parseInt(hex.slice(i, i + 2), 16) / 255)) as unknown as Rgb;
+  const [r, g, b] = each([1, 3, 5], (i) => decode(Number.parseInt(hex.slice(i, i + 2), 16) / 255));
   return [
     100 * (0.4124564 * r + 0.3575761 * g + 0.1804375 * b),
     100 * (0.2126729 * r + 0.7151522 * g + 0.072175 * b),

@@ -46,9 +46,7 @@ export function mergeRecord(
     }
     return out;
   };
-  const b = base as unknown as Json;
-  const m = mine as unknown as Json;
-  const s = stands as unknown as Json;
+  const [b, m, s]: readonly [Json, Json, Json] = [{ ...base }, { ...mine }, { ...stands }];
   const group: readonly string[] = together;
   const pick = (from: Json) => Object.fromEntries(group.map((key) => [key, from[key]]));
   const rest = (from: Json) => Object.fromEntries(Object.entries(from).filter(([key]) => !group.includes(key)));

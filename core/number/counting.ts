@@ -18,7 +18,7 @@ export function readStart(text: string): Start | null {
   const typed = text.trim();
   const figures = /^(.*?)(-?\d{1,12})$/.exec(typed);
   if (figures) {
-    const [, prefix, digits] = figures as unknown as [string, string, string];
+    const [, prefix = '', digits = ''] = figures;
     // "LX-3" counts 3, not minus three.
     const minus = digits.startsWith('-') && prefix !== '';
     const plain = minus ? digits.slice(1) : digits;

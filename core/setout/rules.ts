@@ -4,7 +4,7 @@
  */
 import { type Collision, collisionsOf } from '../bodies/collisions.js';
 import { apply, type Change, edit, updating } from '../model/change.js';
-import type { Curve, Fixture, Id, Position } from '../model/records.js';
+import type { Curve, Fixture, Id, Position, Vec3 } from '../model/records.js';
 import { get, type Show } from '../model/show.js';
 import { natural } from '../order/order.js';
 import { withUnits } from '../order/units.js';
@@ -116,9 +116,9 @@ const positionItem = (record: Position): Item<Position> => ({
     const middle = middleOf(curve);
     if (axis === 'turn')
       return { ...now, curve: movedCurve(curve, { kind: 'turn', about: middle, angle: value - turnOf(curve) }) };
-    const by =
+    const by: Vec3 =
       axis === 'height' ? [0, 0, value - curve.z] : axis === 'upstage' ? [0, value - middle[1], 0] : [value - middle[0], 0, 0];
-    return { ...now, curve: movedCurve(curve, { kind: 'shift', by: by as unknown as readonly [number, number, number] }) };
+    return { ...now, curve: movedCurve(curve, { kind: 'shift', by }) };
   },
 });
 

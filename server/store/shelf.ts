@@ -6,7 +6,7 @@ import type { ImportPlan, Kept, ShelfArchive, ShelfFile } from '#core/shelf/arch
 import { filesOf } from '#core/shelf/archive';
 import { bare, needs } from '#core/shelf/copy';
 import { folderTree, type Listed, type Summary, summaryOf } from '#core/shelf/search';
-import type { Database, Db } from './database.js';
+import { type Database, type Db, within } from './database.js';
 import { files, folders, shelf } from './schema.js';
 
 export interface Stored extends Kept {
@@ -48,7 +48,7 @@ export interface ShelfStore {
 }
 
 const BATCH = 500;
-const now = sql`clock_timestamp()`;
+const now = sql<Date>`clock_timestamp()`;
 
 // Long: one closure holds the state, and its functions, short by themselves, are what it answers with.
 export function makeShelfStore({ db }: Database): ShelfStore {
@@ -139,7 +139,7 @@ export function makeShelfStore({ db }: Database): ShelfStore {
     },
     put: (entries) =>
       db.transaction(async (raw) => {
-        const tx = raw as unknown as Db;
+        const tx = within(raw);
         const stored: { id: Id; version: number }[] = [];
         const clashes: Clash[] = [];
         const ids = entries.map(({ record }) => record.id);
@@ -163,7 +163,7 @@ export function makeShelfStore({ db }: Database): ShelfStore {
             const version = row.version + 1;
             await tx
               .update(shelf)
-              .set({ kind: content.kind, data: content, summary: summaryOf(content), version, edited: now as unknown as Date })
+              .set({ kind: content.kind, data: content, summary: summaryOf(content), version, edited: now })
               .where(eq(shelf.id, record.id));
             stored.push({ id: record.id, version });
           }
@@ -174,21 +174,21 @@ export function makeShelfStore({ db }: Database): ShelfStore {
       if (ids.length)
         await db
           .update(shelf)
-          .set({ ...patch, edited: now as unknown as Date })
+          .set({ ...patch, edited: now })
           .where(inArray(shelf.id, [...ids]));
     },
     remove: async (ids) => {
       if (ids.length)
         await db
           .update(shelf)
-          .set({ deleted: new Date(), edited: now as unknown as Date })
+          .set({ deleted: new Date(), edited: now })
           .where(and(alive, inArray(shelf.id, [...ids])));
     },
     restore: async (ids) => {
       if (ids.length)
         await db
           .update(shelf)
-          .set({ deleted: null, edited: now as unknown as Date })
+          .set({ deleted: null, edited: now })
           .where(and(isNotNull(shelf.deleted), inArray(shelf.id, [...ids])));
     },
     addFolder: async (path) => {
@@ -211,13 +211,13 @@ export function makeShelfStore({ db }: Database): ShelfStore {
     },
     take: (plan, archive, replace) =>
       db.transaction(async (raw) => {
-        const tx = raw as unknown as Db;
+        const tx = within(raw);
         for (const path of archive.folders) await tx.insert(folders).values({ path }).onConflictDoNothing();
         await insert(tx, [...plan.fresh, ...(replace ? plan.differing : [])]);
         await insertFiles(tx, archive.files);
       }),
     isEmpty: async () => (await db.select({ id: shelf.id }).from(shelf).limit(1)).length === 0,
-    keepFiles: (list) => db.transaction((tx) => insertFiles(tx as unknown as Db, list)),
+    keepFiles: (list) => db.transaction((tx) => insertFiles(within(tx), list)),
     file: async (hash) => (await filesNamed(db, [hash]))[0] ?? null,
     filesNamed: (hashes) => filesNamed(db, hashes),
   };
@@ -233,7 +233,7 @@ async function filesNamed(db: Db, hashes: readonly string[]): Promise<ShelfFile[
 async function moveFolder(db: Db, from: string, to: string): Promise<void> {
   if (!from || from === to || to.startsWith(`${from}/`)) return;
   await db.transaction(async (raw) => {
-    const tx = raw as unknown as Db;
+    const tx = within(raw);
     const moved = (path: string) =>
       path === from ? to : path.startsWith(`${from}/`) ? [to, path.slice(from.length + 1)].filter(Boolean).join('/') : path;
     for (const { path } of await tx.select({ path: folders.path }).from(folders)) {
@@ -245,11 +245,7 @@ async function moveFolder(db: Db, from: string, to: string): Promise<void> {
     const used = await tx.selectDistinct({ folder: shelf.folder }).from(shelf);
     for (const { folder } of used) {
       const next = moved(folder);
-      if (next !== folder)
-        await tx
-          .update(shelf)
-          .set({ folder: next, edited: now as unknown as Date })
-          .where(eq(shelf.folder, folder));
+      if (next !== folder) await tx.update(shelf).set({ folder: next, edited: now }).where(eq(shelf.folder, folder));
     }
   });
 }

@@ -7,7 +7,7 @@ import type { DessinRecord, Id } from '#core/model/records';
 import { faultsOfChange } from '#core/model/references';
 import { type Show, settingsOf, showOf } from '#core/model/show';
 import { faultOfRecord } from '../validate.js';
-import type { Database, Db } from './database.js';
+import { type Database, type Db, within } from './database.js';
 import { aside as asideTable, changes, records, shows } from './schema.js';
 
 export interface ShowRow {
@@ -155,7 +155,7 @@ export function makeStore({ db }: Database): Store {
       const show = showOf(id, content);
       await db.transaction(async (tx) => {
         await tx.insert(shows).values({ id, name: settingsOf(show).name, format: SHOW_FORMAT });
-        await insertRecords(tx as unknown as Db, id, content, 0);
+        await insertRecords(within(tx), id, content, 0);
         const lost = aside.filter((item) => !show.records.has(item.id) && item.data !== null);
         for (let at = 0; at < lost.length; at += BATCH)
           await tx
@@ -215,7 +215,7 @@ export function makeStore({ db }: Database): Store {
       inTurn(id, async () => {
         let after: Loaded | null = null;
         const outcome = await db.transaction(async (raw): Promise<Outcome> => {
-          const tx = raw as unknown as Db;
+          const tx = within(raw);
           const [row] = await tx
             .select()
             .from(shows)

@@ -1,6 +1,6 @@
 /** A field that writes when it is left or Enter is pressed, and puts back what stood when Escape is pressed. */
 
-import { useEffect, useRef, useState } from 'react';
+import { useRef, useState } from 'react';
 import { fieldKeys } from './field-keys';
 
 interface Props {
@@ -14,20 +14,21 @@ interface Props {
 }
 
 export function TextField({ label, value, placeholder, onWrite, list, align = 'left' }: Props) {
-  const [text, setText] = useState(value);
+  // What is typed and not yet written; nothing typed shows the value, whenever that changes.
+  const [typed, setTyped] = useState<string | null>(null);
+  const latest = useRef<string | null>(null);
+  const type = (text: string | null) => {
+    latest.current = text;
+    setTyped(text);
+  };
   const [fault, setFault] = useState<string | null>(null);
-  const editing = useRef(false);
-  useEffect(() => {
-    if (!editing.current) setText(value);
-  }, [value]);
-  // Enter writes, and leaving the field afterwards must not write again: "+0.5" would count twice.
-  const written = useRef<string | null>(null);
+  // Enter writes, and leaving the field afterwards finds nothing typed: "+0.5" counts once.
   const write = () => {
-    editing.current = false;
-    if (text === value || text === written.current) return;
-    const why = onWrite(text);
+    const text = latest.current;
+    if (text === null) return;
+    const why = text === value ? null : onWrite(text);
     setFault(why);
-    if (why === null) written.current = text;
+    if (why === null) type(null);
   };
   const id = `list-${label.replace(/\W+/g, '-')}`;
   return (
@@ -40,15 +41,10 @@ export function TextField({ label, value, placeholder, onWrite, list, align = 'l
         placeholder={placeholder}
         list={list ? id : undefined}
         style={{ textAlign: align }}
-        value={text}
-        onFocus={() => {
-          editing.current = true;
-        }}
+        value={typed ?? value}
         onChange={(event) => {
-          written.current = null;
           setFault(null);
-          editing.current = true;
-          setText(event.target.value);
+          type(event.target.value);
         }}
         onBlur={write}
         onKeyDown={fieldKeys({
@@ -58,9 +54,8 @@ export function TextField({ label, value, placeholder, onWrite, list, align = 'l
             return false;
           },
           escape: (event) => {
-            setText(value);
+            type(null);
             setFault(null);
-            editing.current = false;
             event.currentTarget.blur();
             return false;
           },

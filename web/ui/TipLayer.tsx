@@ -14,8 +14,7 @@ export default function TipLayer() {
   useEffect(() => {
     let timer: ReturnType<typeof setTimeout> | undefined;
     let left = 0;
-    const over = (event: Event) => {
-      const to = event.target instanceof Element ? event.target.closest('[data-tip-of]') : null;
+    const rest = (to: Element | null) => {
       if (to === anchor.current) return;
       clearTimeout(timer);
       if (anchor.current) left = performance.now();
@@ -23,11 +22,14 @@ export default function TipLayer() {
       setOn(null);
       if (to) timer = setTimeout(() => setOn(to), performance.now() - left < SOON ? 0 : WAIT);
     };
+    const over = (event: Event) => rest(event.target instanceof Element ? event.target.closest('[data-tip-of]') : null);
     const away = () => {
       clearTimeout(timer);
       anchor.current = null;
       setOn(null);
     };
+    // The pointer may rest on one already.
+    rest(document.querySelector('[data-tip-of]:hover'));
     const events = ['pointerover', 'focusin'] as const;
     for (const name of events) window.addEventListener(name, over);
     window.addEventListener('pointerdown', away, { capture: true });

@@ -22,6 +22,7 @@ export const onStage = (point: Vec2, { unit, origin, rotation }: Pick<Placing, '
 const TILE = 16000;
 const LIMIT = 1e7;
 const round = (value: number): number => Math.round(value * 100) / 100;
+const rounded = ([x, y]: Vec2): Vec2 => [round(x), round(y)];
 
 /**
  * The records that lay a drawing on the stage.
@@ -68,7 +69,7 @@ export function placeDxf(
     }
     const texts = source.texts
       .map(({ at, text, size }) => ({
-        at: onStage(at, placing).map(round) as unknown as Vec2,
+        at: rounded(onStage(at, placing)),
         text,
         size: Math.min(LIMIT, Math.max(0.1, size * placing.unit)),
       }))

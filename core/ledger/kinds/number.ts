@@ -22,7 +22,7 @@ export const number: Kind = {
     }
     const range = /^(\S+?)\s*(?:-|\.\.| to )\s*(\S+)$/.exec(text);
     if (range && /\d/.test(range[1]!) && /\d/.test(range[2]!)) {
-      const [, from, to] = range as unknown as [string, string, string];
+      const [, from = '', to = ''] = range;
       if (natural(from, to) > 0) return no(`"${text}" runs backwards: write ${to}-${from}.`);
       return yes((fixture, part) =>
         split(said(fixture, part)).some((value) => natural(value, from) >= 0 && natural(value, to) <= 0),
