@@ -28,12 +28,6 @@ export function Frame() {
   const context = useCommandContext();
   const { step = 'hang' } = useParams();
   useCommandKeys(context);
-  // In a quiet moment the panels are fetched, so that a step is there at once when somebody goes to it.
-  const [quiet, setQuiet] = useState(false);
-  useEffect(() => {
-    const timer = setTimeout(() => void fetchAll().then(() => setQuiet(true)), 1500);
-    return () => clearTimeout(timer);
-  }, []);
   // A view that belongs to one step is seen with it, and with no other.
   useEffect(() => {
     const view = registry().steps.find((item) => item.path === step)?.view;
@@ -53,9 +47,19 @@ export function Frame() {
       <AsideNote />
       <NewBuild />
       <ShelfOver />
-      <Suspense>{quiet && <TipLayer />}</Suspense>
+      <Later />
     </div>
   );
+}
+
+/** In a quiet moment the panels are fetched, so that a step is there at once when somebody goes to it; and then the tips. */
+function Later() {
+  const [quiet, setQuiet] = useState(false);
+  useEffect(() => {
+    const timer = setTimeout(() => void fetchAll().then(() => setQuiet(true)), 1500);
+    return () => clearTimeout(timer);
+  }, []);
+  return <Suspense>{quiet && <TipLayer />}</Suspense>;
 }
 
 const NewBuild = () => <Updated build={useSessionPart((state) => state.build)} />;

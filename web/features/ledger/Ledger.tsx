@@ -12,14 +12,13 @@ import { useRunPreview } from '../../state/run';
 import { select, useSelection } from '../../state/selection';
 import { useView } from '../../state/view';
 import { isTyping } from '../../ui/canvas/pointing';
-import { DragArea } from '../../ui/drag';
 import { type KeyAction, useKeys } from '../../ui/keys';
 import { type Block, useBlock } from './block';
-import { Heading } from './Heading';
+import { Headings } from './Headings';
 import { LedgerBar } from './LedgerBar';
 import { lookOf } from './look';
-import { type Acts, FixtureLine, type Frame, GroupLine, ROW, rightOf } from './Rows';
-import { type LedgerState, placeColumn, type ShownColumn, shownColumns, useLedger } from './state';
+import { type Acts, FixtureLine, type Frame, GroupLine, ROW } from './Rows';
+import { type LedgerState, type ShownColumn, shownColumns, useLedger } from './state';
 import { clear, copied, editOf, fetchTables, fill, paste, swap, useWrite } from './writing';
 
 /** Rows of the Ledger as it is set; the drawing stands back where the filter leaves things out. */
@@ -113,7 +112,6 @@ export function Ledger() {
   const show = useShow();
   const selection = useSelection((state) => state.selection);
   const preview = useRunPreview();
-  const filters = useLedger((state) => state.filters);
   const { columns, frame, least } = useFrame(
     show,
     useLedger((state) => state.columns),
@@ -125,6 +123,9 @@ export function Ledger() {
   const write = useWrite(show);
   const result = useRows(show);
   const { rows } = result;
+  const said = JSON.stringify(result.faults);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: the same as long as they say the same
+  const faults = useMemo(() => result.faults, [said]);
   const virtual = useVirtualizer({
     count: rows.length,
     getScrollElement: () => scroll.current,
@@ -213,23 +214,7 @@ export function Ledger() {
             if (scroll.current) scroll.current.scrollLeft = event.currentTarget.scrollLeft;
           }}
         >
-          <DragArea
-            onDrop={(field, onto) => placeColumn(show, field, onto)}
-            shown={(field) => columns.find((column) => column.field === field)?.title ?? ''}
-          >
-            <div role="row" className="grid" style={{ gridTemplateColumns: frame.template, minWidth: least }}>
-              {columns.map((column, i) => (
-                <Heading
-                  key={column.field}
-                  column={column}
-                  left={frame.lefts[i]!}
-                  right={rightOf(column)}
-                  filter={filters.find((filter) => filter.field === column.field)}
-                  fault={result.faults[column.field]}
-                />
-              ))}
-            </div>
-          </DragArea>
+          <Headings frame={frame} least={least} faults={faults} />
         </div>
         <div
           ref={scroll}

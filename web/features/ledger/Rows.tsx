@@ -11,7 +11,7 @@ export const rightOf = (column: Column): boolean => column.kind === 'number' || 
 
 /** How the columns lie. */
 export interface Frame {
-  readonly columns: readonly Column[];
+  readonly columns: readonly (Column & { readonly pinned: boolean })[];
   readonly template: string;
   /** Where a pinned column stays; null for one that goes along. */
   readonly lefts: readonly (number | null)[];
