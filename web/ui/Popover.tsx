@@ -5,19 +5,21 @@ import type { ReactNode, RefObject } from 'react';
 interface Props {
   readonly name: string;
   readonly button: RefObject<HTMLElement | null>;
+  /** What it stands over; the button where it is left out. */
+  readonly over?: RefObject<HTMLElement | null>;
   readonly onClose: () => void;
   readonly className?: string;
   readonly children: ReactNode;
 }
 
-export const Popover = ({ name, button, onClose, className = '', children }: Props) => (
+export const Popover = ({ name, button, over = button, onClose, className = '', children }: Props) => (
   <Radix.Root open onOpenChange={(open) => !open && onClose()}>
-    <Radix.Anchor virtualRef={button as RefObject<HTMLElement>} />
+    <Radix.Anchor virtualRef={over as RefObject<HTMLElement>} />
     <Radix.Portal>
       <Radix.Content
         aria-label={name}
         side="top"
-        align="end"
+        align="start"
         sideOffset={6}
         collisionPadding={8}
         className={`z-30 border px-3 py-2 text-[12px] outline-none ${className}`}

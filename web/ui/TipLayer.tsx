@@ -54,6 +54,8 @@ export default function TipLayer() {
         <Radix.Content
           id={id}
           role="tooltip"
+          // Beside the tools, which stand above each other, and not on the next of them.
+          side={on.closest('[role="toolbar"]') ? 'right' : 'bottom'}
           sideOffset={6}
           collisionPadding={8}
           className="pointer-events-none z-50 border px-2 py-1 text-[11px]"

@@ -121,6 +121,7 @@ export const Heading = memo(function Heading({ column, left, filter, fault, righ
               filter={filter}
               fault={fault}
               button={button}
+              over={cell}
               onClose={() => setMenu(false)}
               place={place}
             />

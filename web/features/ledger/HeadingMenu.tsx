@@ -15,6 +15,7 @@ export function HeadingMenu({
   filter,
   fault,
   button,
+  over,
   onClose,
   place,
 }: {
@@ -22,6 +23,8 @@ export function HeadingMenu({
   filter: LedgerFilter | undefined;
   fault: string | undefined;
   button: RefObject<HTMLElement | null>;
+  /** The heading, which stays in sight. */
+  over: RefObject<HTMLElement | null>;
   onClose: () => void;
   place: (
     change: (
@@ -40,6 +43,7 @@ export function HeadingMenu({
     <Popover
       name={`${column.title}: filter and column`}
       button={button}
+      over={over}
       onClose={onClose}
       className="max-h-80 w-56 overflow-auto"
     >
