@@ -2,7 +2,7 @@
 import { fieldWord } from '../fields/index.js';
 import { formatFeet } from '../measure/lengths.js';
 import { type Paper, scaleName, usualScales } from '../measure/scales.js';
-import type { Id, TagSet } from '../model/records.js';
+import type { Id, TagSet, TitleBlock } from '../model/records.js';
 import { all, find, type Show, settingsOf } from '../model/show.js';
 import { accessoryRows, keyRows } from './key.js';
 import { type Box, type DisplayList, LINE, MOVE, type Prim, path, rect, textAt, textWidth } from './list.js';
@@ -133,96 +133,92 @@ export function titleWords(show: Show, scale: string, paper: string, date: strin
 }
 
 /** Border, title block, scale bar and check bar, in paper mm. */
-function furniture(
-  show: Show,
-  { denominator, date, paper }: PlateOptions,
-  width: number,
-  height: number,
-  column: number,
-): Prim[] {
-  const settings = settingsOf(show);
+function furniture(show: Show, options: PlateOptions, width: number, height: number, column: number): Prim[] {
   const left = width - MARGIN - column;
-  const out: Prim[] = [
+  return [
     path(rect(MARGIN, MARGIN, width - 2 * MARGIN, height - 2 * MARGIN), 'border'),
     path(
       [MOVE, left, MARGIN, LINE, left, height - MARGIN, MOVE, left, MARGIN + 72, LINE, width - MARGIN, MARGIN + 72],
       'position',
     ),
+    ...titleLines(show, options, left + 4, column),
+    ...scaleBar(show, options.denominator, left + 4, column),
+    ...checkBar(left + 4),
   ];
-  const x = left + 4;
+}
+
+/** What the title block says, from the top. */
+function titleLines(show: Show, options: PlateOptions, x: number, column: number): Prim[] {
+  const { titleBlock } = settingsOf(show);
+  const block = find(show, 'titleblock', titleBlock);
+  const out: Prim[] = [];
   let y = MARGIN + 65;
-  const put = (text: string, size: number, bold = false, gap = 1.9) => {
-    if (!text) return;
+  for (const { text, size, bold } of block ? linesOf(show, block, options) : usualLines(show, options)) {
+    if (!text) continue;
     const fitted = Math.min(size, ((column - 8) / textWidth(text, size)) * size);
     out.push(textAt(x, y, text, fitted, 'left', 'ink', bold));
-    y -= size * gap;
-  };
-  const block = find(show, 'titleblock', settings.titleBlock);
-  if (block) {
-    const says = titleWords(show, scaleName(denominator), paper.name, date);
-    const lines = block.lines.map((line) => ({
-      text: [line.label, says(line.text)].filter(Boolean).join(': '),
-      size: line.size,
-    }));
-    // A block with many lines is set smaller rather than run into the scale bar.
-    const room =
-      44 /
-      Math.max(
-        44,
-        lines.reduce((sum, line) => sum + (line.text ? line.size * 1.9 : 0), 0),
-      );
-    lines.forEach((line, i) => {
-      put(line.text, line.size * room, i === 0);
-    });
-  } else {
-    put(settings.name, 6, true);
-    put(settings.venue, 3.5);
-    put('Light plot, plan', 3.5);
-    put(settings.designer ? `Lighting design: ${settings.designer}` : '', 2.8);
-    put(`Scale ${scaleName(denominator)} on ${paper.name}`, 2.8);
-    put(
-      `${settings.units === 'metric' ? 'Dimensions in metres' : 'Dimensions in feet and inches'}, heights from the stage floor`,
-      2.2,
-    );
-    put(`${all(show, 'fixture').filter((fixture) => !fixture.spare).length} units. ${date}`, 2.8);
+    y -= size * LINE_GAP;
   }
-  // Scale bar: five metres, or twenty feet, or what fits the column.
-  const unit = settings.units === 'metric' ? 1000 : 304.8 * 2;
+  return out;
+}
+interface TitleLine {
+  readonly text: string;
+  /** Height, mm of paper. */
+  readonly size: number;
+  readonly bold: boolean;
+}
+/** Height of the room for the title block above the scale bar, mm; and of a line, times its letters. */
+const TITLE_ROOM = 44;
+const LINE_GAP = 1.9;
+function linesOf(show: Show, block: TitleBlock, { denominator, date, paper }: PlateOptions): TitleLine[] {
+  const says = titleWords(show, scaleName(denominator), paper.name, date);
+  const lines = block.lines.map((line) => ({
+    text: [line.label, says(line.text)].filter(Boolean).join(': '),
+    size: line.size,
+  }));
+  // A block with many lines is set smaller rather than run into the scale bar.
+  const tall = lines.reduce((sum, line) => sum + (line.text ? line.size * LINE_GAP : 0), 0);
+  const room = TITLE_ROOM / Math.max(TITLE_ROOM, tall);
+  return lines.map(({ text, size }, i) => ({ text, size: size * room, bold: i === 0 }));
+}
+function usualLines(show: Show, { denominator, date, paper }: PlateOptions): TitleLine[] {
+  const { name, venue, designer, units } = settingsOf(show);
+  const counted = all(show, 'fixture').filter((fixture) => !fixture.spare).length;
+  const lines: readonly (readonly [string, number])[] = [
+    [name, 6],
+    [venue, 3.5],
+    ['Light plot, plan', 3.5],
+    [designer ? `Lighting design: ${designer}` : '', 2.8],
+    [`Scale ${scaleName(denominator)} on ${paper.name}`, 2.8],
+    [`${units === 'metric' ? 'Dimensions in metres' : 'Dimensions in feet and inches'}, heights from the stage floor`, 2.2],
+    [`${counted} units. ${date}`, 2.8],
+  ];
+  return lines.map(([text, size], i) => ({ text, size, bold: i === 0 }));
+}
+
+/** Five metres, or twenty feet, or what fits the column. */
+function scaleBar(show: Show, denominator: number, x: number, column: number): Prim[] {
+  const metric = settingsOf(show).units === 'metric';
+  const unit = metric ? 1000 : 304.8 * 2;
   const n = Math.max(1, Math.min(5, Math.floor(((column - 14) * denominator) / unit)));
-  const by = MARGIN + 14;
+  const y = MARGIN + 14;
+  const out: Prim[] = [];
   for (let i = 0; i <= n; i++) {
     const px = x + (i * unit) / denominator;
-    out.push(path([MOVE, px, by - 1, LINE, px, by + 1], 'thin'));
-    out.push(textAt(px, by + 3, settings.units === 'metric' ? String(i) : formatFeet(i * unit).replace(/-0"$/, ''), 2));
+    out.push(path([MOVE, px, y - 1, LINE, px, y + 1], 'thin'));
+    out.push(textAt(px, y + 3, metric ? String(i) : formatFeet(i * unit).replace(/-0"$/, ''), 2));
   }
-  out.push(path([MOVE, x, by, LINE, x + (n * unit) / denominator, by], 'position'));
-  out.push(
-    path(
-      [
-        MOVE,
-        x,
-        MARGIN + 5,
-        LINE,
-        x + 50,
-        MARGIN + 5,
-        MOVE,
-        x,
-        MARGIN + 4,
-        LINE,
-        x,
-        MARGIN + 6,
-        MOVE,
-        x + 50,
-        MARGIN + 4,
-        LINE,
-        x + 50,
-        MARGIN + 6,
-      ],
-      'thin',
-    ),
-  );
-  out.push(textAt(x, MARGIN + 7.6, 'This bar is 50 mm long when printed at true size', 1.8, 'left', 'faint'));
-  return out;
+  return [...out, path([MOVE, x, y, LINE, x + (n * unit) / denominator, y], 'position')];
+}
+
+/** A bar of known length, by which a print is checked. */
+function checkBar(x: number): Prim[] {
+  const y = MARGIN + 5;
+  const end = x + 50;
+  return [
+    path([...[MOVE, x, y, LINE, end, y], ...[MOVE, x, y - 1, LINE, x, y + 1], ...[MOVE, end, y - 1, LINE, end, y + 1]], 'thin'),
+    textAt(x, MARGIN + 7.6, 'This bar is 50 mm long when printed at true size', 1.8, 'left', 'faint'),
+  ];
 }
 
 /** The key: symbols at the drawing's scale, in as many columns as the window asks for. */

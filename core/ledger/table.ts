@@ -88,55 +88,131 @@ export const hasIds = (headings: readonly string[], rows: readonly (readonly str
   return at >= 0 && rows.some((row) => row[at]?.trim());
 };
 
+/** A fixture or a part that a row may mean. */
+interface Target {
+  readonly fixture: Fixture;
+  readonly part: number | null;
+}
+/** How rows and fixtures are matched: the keys of what the show has, and the key of a row. */
+interface Match {
+  readonly by: MatchBy;
+  /** Index of the column that is matched by. */
+  readonly at: number;
+  readonly keysOf: (fixture: Fixture) => readonly (readonly [string, Target])[];
+  readonly keyIn: (row: readonly string[]) => string;
+}
+
+function matchOf(show: Show, by: MatchBy, idAt: number, indexOf: (field: string) => number): Match | string {
+  const whole = (fixture: Fixture): Target => ({ fixture, part: null });
+  if (by === 'id') {
+    if (idAt < 0) return 'The file has no column "Dessin id" any more. Choose a column to match by.';
+    return {
+      by,
+      at: idAt,
+      keysOf: (fixture) => [
+        [fixture.id, whole(fixture)],
+        ...fixture.parts.map((_, part) => [`${fixture.id}/${part + 1}`, { fixture, part }] as const),
+      ],
+      keyIn: (row) => (row[idAt] ?? '').trim().toLowerCase(),
+    };
+  }
+  const none = `The file has no column to match by ${by}. Choose another one.`;
+  if (by === 'position and unit') {
+    const [at, unitAt] = [indexOf('position'), indexOf('unit')];
+    if (at < 0 || unitAt < 0) return none;
+    return {
+      by,
+      at,
+      keysOf: (fixture) => [[`${folded(fieldText(show, fixture, null, 'position'))} ${folded(fixture.unit)}`, whole(fixture)]],
+      keyIn: (row) => `${folded(row[at] ?? '')} ${folded(row[unitAt] ?? '')}`,
+    };
+  }
+  const at = indexOf(by);
+  if (at < 0) return none;
+  const ofParts = by === 'channel' || by === 'address';
+  return {
+    by,
+    at,
+    keysOf: (fixture) =>
+      ofParts
+        ? fixture.parts.map((_, part) => [
+            folded(fieldText(show, fixture, part, by)),
+            { fixture, part: fixture.parts.length > 1 ? part : null },
+          ])
+        : [[folded(fieldText(show, fixture, null, by)), whole(fixture)]],
+    keyIn: (row) => folded(row[at] ?? ''),
+  };
+}
+
+/** What the show has, by key; "several" where one key means more than one fixture. */
+function targetsOf(show: Show, { keysOf }: Match): Map<string, Target | 'several'> {
+  const targets = new Map<string, Target | 'several'>();
+  for (const fixture of all(show, 'fixture'))
+    for (const [key, target] of keysOf(fixture)) {
+      if (!key) continue;
+      const known = targets.get(key);
+      const other = known && known !== 'several' && known.fixture.id !== target.fixture.id;
+      targets.set(key, other ? 'several' : (known ?? target));
+    }
+  return targets;
+}
+
+/** What a cell says otherwise than the show, or null. `out` is what it said when the table went out. */
+function differenceIn(
+  show: Show,
+  { fixture, part }: Target,
+  column: Column,
+  cell: string,
+  out: string | undefined,
+): Difference | null {
+  const line = { kind: 'fixture' as const, fixture, part };
+  if (!canType(line, column) || (part === null && fixture.parts.length > 1 && column.ofParts)) return null;
+  const { field, title } = column;
+  const from = fieldText(show, fixture, part, field);
+  const to = cell.trim();
+  if (sameValue(from, to)) return null;
+  // A cell that nobody touched never overwrites what was changed here since it went out.
+  if (out !== undefined && sameValue(out, to)) return null;
+  const typed = typeField(show, fixture, part, field, to);
+  if (typed.ok && fieldText(show, typed.fixture, part, field) === from) return null;
+  return {
+    edit: { fixture: fixture.id, part, field, text: to },
+    title,
+    where: `${whereIs(show, fixture)}${part === null ? '' : `, ${fixture.parts[part]!.name || `part ${part + 1}`}`}`,
+    from,
+    to,
+    why: typed.ok ? null : typed.why,
+    since: out !== undefined && !sameValue(out, from) ? out : null,
+  };
+}
+
 /**
  * What a table that came back would change, field by field. Columns that are not typed, and empty headings, are passed over.
  * @returns the differences, or a sentence: two rows with one id, no way to match, too many rows
  */
 export function compareTable(show: Show, table: BackTable, by: MatchBy): Compared {
   const { headings, rows } = table;
-  const before = exportedValues(table, by);
   const no = (why: string): Compared => ({ ok: false, why });
+  const figures = (n: number) => n.toLocaleString('en');
   if (rows.length > MOST_BACK)
     return no(
-      `The file has ${rows.length.toLocaleString('en')} rows; a rig that comes back has at most ${MOST_BACK.toLocaleString('en')}. Nothing was changed. Is it the right file?`,
+      `The file has ${figures(rows.length)} rows; a rig that comes back has at most ${figures(MOST_BACK)}. Nothing was changed. Is it the right file?`,
     );
-  const columns = columnsOf(show);
-  const byTitle = new Map(columns.map((column) => [folded(column.title), column]));
+  const byTitle = new Map(columnsOf(show).map((column) => [folded(column.title), column]));
   const at = headings.map((heading) => byTitle.get(folded(heading)));
   const idAt = headings.findIndex((heading) => folded(heading) === folded(ID_HEADING));
-  const unknown = headings.filter((heading, i) => heading.trim() && !at[i] && i !== idAt);
-  const indexOf = (field: string) => at.findIndex((column) => column?.field === field);
-  const keyAt = by === 'id' ? idAt : by === 'position and unit' ? indexOf('position') : indexOf(by);
-  if (keyAt < 0 || (by === 'position and unit' && indexOf('unit') < 0))
-    return no(
-      by === 'id'
-        ? 'The file has no column "Dessin id" any more. Choose a column to match by.'
-        : `The file has no column to match by ${by}. Choose another one.`,
-    );
+  const match = matchOf(show, by, idAt, (field) => at.findIndex((column) => column?.field === field));
+  if (typeof match === 'string') return no(match);
   if (!at.some((column) => column?.typed))
     return no('None of the headings is a column of the Ledger. The first row must hold the headings.');
+  return comparedRows(show, table, match, at, idAt);
+}
 
-  interface Target {
-    readonly fixture: Fixture;
-    readonly part: number | null;
-  }
-  const targets = new Map<string, Target | 'several'>();
-  const put = (key: string, target: Target) => {
-    if (!key) return;
-    const known = targets.get(key);
-    targets.set(key, known && known !== 'several' && known.fixture.id !== target.fixture.id ? 'several' : (known ?? target));
-  };
-  for (const fixture of all(show, 'fixture')) {
-    if (by === 'id') {
-      put(fixture.id, { fixture, part: null });
-      for (const part of fixture.parts.keys()) put(`${fixture.id}/${part + 1}`, { fixture, part });
-    } else if (by === 'position and unit')
-      put(`${folded(fieldText(show, fixture, null, 'position'))} ${folded(fixture.unit)}`, { fixture, part: null });
-    else if (by === 'channel' || by === 'address')
-      for (const part of fixture.parts.keys())
-        put(folded(fieldText(show, fixture, part, by)), { fixture, part: fixture.parts.length > 1 ? part : null });
-    else put(folded(fieldText(show, fixture, null, by)), { fixture, part: null });
-  }
+function comparedRows(show: Show, table: BackTable, match: Match, at: readonly (Column | undefined)[], idAt: number): Compared {
+  const { headings, rows } = table;
+  const no = (why: string): Compared => ({ ok: false, why: `${why} Nothing was changed.` });
+  const before = exportedValues(table, match.by);
+  const targets = targetsOf(show, match);
   const named = (row: readonly string[], i: number) =>
     `row ${i + 2}: ${row
       .filter((text, c) => text.trim() && c !== idAt)
@@ -148,12 +224,7 @@ export function compareTable(show: Show, table: BackTable, by: MatchBy): Compare
   const met = new Set<Id>();
   let matched = 0;
   for (const [i, row] of rows.entries()) {
-    const key =
-      by === 'id'
-        ? (row[idAt] ?? '').trim().toLowerCase()
-        : by === 'position and unit'
-          ? `${folded(row[keyAt] ?? '')} ${folded(row[indexOf('unit')] ?? '')}`
-          : folded(row[keyAt] ?? '');
+    const key = match.keyIn(row);
     // Subtotals and blank rows have none; a row that somebody added says something in more than one column.
     if (!key.trim()) {
       if (at.filter((column, c) => column?.typed && row[c]?.trim()).length > 1) strangers.push(named(row, i));
@@ -162,9 +233,9 @@ export function compareTable(show: Show, table: BackTable, by: MatchBy): Compare
     const twice = seen.get(key);
     if (twice !== undefined)
       return no(
-        by === 'id'
-          ? `Rows ${twice + 2} and ${i + 2} of the file have one id (${key.slice(0, 8)}...), so it cannot be said which is meant. Delete one of them, or match by another column. Nothing was changed.`
-          : `Rows ${twice + 2} and ${i + 2} of the file are both "${key.trim()}", so it cannot be said which is meant. Match by another column. Nothing was changed.`,
+        match.by === 'id'
+          ? `Rows ${twice + 2} and ${i + 2} of the file have one id (${key.slice(0, 8)}...), so it cannot be said which is meant. Delete one of them, or match by another column.`
+          : `Rows ${twice + 2} and ${i + 2} of the file are both "${key.trim()}", so it cannot be said which is meant. Match by another column.`,
       );
     seen.set(key, i);
     const target = targets.get(key);
@@ -173,37 +244,16 @@ export function compareTable(show: Show, table: BackTable, by: MatchBy): Compare
       continue;
     }
     if (target === 'several')
-      return no(
-        `Several fixtures of the show are "${key.trim()}" (row ${i + 2} of the file). Match by another column. Nothing was changed.`,
-      );
+      return no(`Several fixtures of the show are "${key.trim()}" (row ${i + 2} of the file). Match by another column.`);
     matched++;
     met.add(target.fixture.id);
     for (const [c, column] of at.entries()) {
-      if (!column?.typed || (by !== 'id' && c === keyAt)) continue;
-      const { fixture, part } = target;
-      const line = { kind: 'fixture' as const, fixture, part };
-      if (!canType(line, column) || (part === null && fixture.parts.length > 1 && column.ofParts)) continue;
-      const field = column.field;
-      const from = fieldText(show, fixture, part, field);
-      const to = (row[c] ?? '').trim();
-      if (sameValue(from, to)) continue;
-      // A cell that nobody touched never overwrites what was changed here since it went out.
-      const out = before?.get(key)?.get(folded(column.title));
-      if (out !== undefined && sameValue(out, to)) continue;
-      const edit: CellEdit = { fixture: fixture.id, part, field, text: to };
-      const typed = typeField(show, fixture, part, field, to);
-      if (typed.ok && fieldText(show, typed.fixture, part, field) === from) continue;
-      differences.push({
-        edit,
-        title: column.title,
-        where: `${whereIs(show, fixture)}${part === null ? '' : `, ${fixture.parts[part]!.name || `part ${part + 1}`}`}`,
-        from,
-        to,
-        why: typed.ok ? null : typed.why,
-        since: out !== undefined && !sameValue(out, from) ? out : null,
-      });
+      if (!column?.typed || (match.by !== 'id' && c === match.at)) continue;
+      const found = differenceIn(show, target, column, row[c] ?? '', before?.get(key)?.get(folded(column.title)));
+      if (found) differences.push(found);
     }
   }
+  const unknown = headings.filter((heading, i) => heading.trim() && !at[i] && i !== idAt);
   return { ok: true, comparison: { matched, differences, strangers, missing: all(show, 'fixture').length - met.size, unknown } };
 }
 /** Spreadsheets turn "007" into 7 and "1.10" into 1.1: what reads as the same figure with the same digits is the same. */

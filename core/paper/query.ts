@@ -45,6 +45,7 @@ class Wrong extends Error {}
 export const looksLikeQuery = (text: string): boolean => /[=~<>]|\bis (not )?empty\b/i.test(text);
 
 /** Reads a question. @returns a test of fixtures, or a sentence that says what is wrong with it */
+// Long: a grammar, whose short rules call each other over one place in the text.
 export function parseQuery(show: Show, text: string): Query {
   const list = tokens(text);
   let at = 0;

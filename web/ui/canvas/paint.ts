@@ -60,7 +60,7 @@ interface Batch {
   readonly pen: Pen;
   readonly ink: Ink;
   readonly fill: Fill;
-  readonly prims: Prim[];
+  readonly prims: Shape[];
 }
 
 /** Draws chunks: per order first all bodies, then over everything the tags. `penScale` is pixels to the mm of paper. */
@@ -136,26 +136,21 @@ export const paintPrims = (
   penScale: number,
 ): void => paintGroups(ctx, [prims], view, palette, penScale);
 
-/**
- * Groups of primitives: fills and strokes batched by pen, text last.
- * Inside a group the order stands (an outline is filled before its inner lines are drawn); between groups it may not.
- */
-export function paintGroups(
-  ctx: CanvasRenderingContext2D,
-  groups: readonly (readonly Prim[])[],
-  view: ViewBox,
-  palette: Palette,
-  penScale: number,
-): void {
+type Text = Extract<Prim, { op: 'text' }>;
+type Image = Extract<Prim, { op: 'image' }>;
+type Shape = Exclude<Prim, { op: 'text' | 'image' }>;
+
+/** Shapes of one pen together, in an order in which nothing comes below what it lay on. */
+function batched(groups: readonly (readonly Prim[])[], k: number): { batches: Batch[]; texts: Text[]; images: Image[] } {
   const batches: Batch[] = [];
   const open = new Map<string, number>();
-  const texts: Extract<Prim, { op: 'text' }>[] = [];
-  const images: Extract<Prim, { op: 'image' }>[] = [];
+  const texts: Text[] = [];
+  const images: Image[] = [];
   for (const group of groups) {
     let last = 0;
     for (const prim of group) {
       if (prim.op === 'text') {
-        if (prim.size * view.k >= LEAST_TEXT) texts.push(prim);
+        if (prim.size * k >= LEAST_TEXT) texts.push(prim);
         continue;
       }
       if (prim.op === 'image') {
@@ -173,65 +168,73 @@ export function paintGroups(
       last = index;
     }
   }
-  const { k, tx, ty } = view;
-  for (const { pen, ink, fill, prims: shapes } of batches) {
-    ctx.beginPath();
-    for (const prim of shapes) {
-      if (prim.op === 'circle') {
-        const [x, y, r] = [prim.x * k + tx, ty - prim.y * k, prim.r * k];
-        ctx.moveTo(x + r, y);
-        ctx.arc(x, y, r, 0, 2 * Math.PI);
-      } else if (prim.op === 'path') {
-        const { d } = prim;
-        if (prim.pen === 'backdrop') {
-          traceLines(ctx, d, k, tx, ty);
-          continue;
-        }
-        for (let i = 0; i < d.length; ) {
-          const op = d[i]!;
-          if (op === CLOSE) {
-            ctx.closePath();
-            i += 1;
-          } else if (op === CUBIC) {
-            ctx.bezierCurveTo(
-              d[i + 1]! * k + tx,
-              ty - d[i + 2]! * k,
-              d[i + 3]! * k + tx,
-              ty - d[i + 4]! * k,
-              d[i + 5]! * k + tx,
-              ty - d[i + 6]! * k,
-            );
-            i += 7;
-          } else {
-            if (op === MOVE) ctx.moveTo(d[i + 1]! * k + tx, ty - d[i + 2]! * k);
-            else ctx.lineTo(d[i + 1]! * k + tx, ty - d[i + 2]! * k);
-            i += 3;
-          }
-        }
-      }
-    }
-    if (fill !== 'none') {
-      ctx.fillStyle = fill.startsWith('#') ? toned(fill, palette.fill.paper) : palette.fill[fill as keyof Palette['fill']];
-      ctx.fill();
-    }
-    const { width, dash } = pens[pen];
-    ctx.lineWidth = Math.max(pen === 'fixture' ? 1.1 : 0.75, width * penScale);
-    ctx.setLineDash(dash ? dash.map((part) => part * penScale) : []);
-    ctx.strokeStyle = palette.ink[ink];
-    // Round joins cost much on thousands of thin lines, and cannot be seen there.
-    ctx.lineJoin = pen === 'backdrop' ? 'bevel' : 'round';
-    ctx.stroke();
+  return { batches, texts, images };
+}
+
+function trace(ctx: CanvasRenderingContext2D, prim: Shape, { k, tx, ty }: ViewBox): void {
+  if (prim.op === 'circle') {
+    const [x, y, r] = [prim.x * k + tx, ty - prim.y * k, prim.r * k];
+    ctx.moveTo(x + r, y);
+    ctx.arc(x, y, r, 0, 2 * Math.PI);
+    return;
   }
-  ctx.setLineDash([]);
-  for (const image of images) {
-    const picture = pictureOf(image.png);
-    if (!picture) continue;
-    ctx.save();
-    ctx.translate(image.x * k + tx, ty - image.y * k);
-    ctx.rotate((-image.turn * Math.PI) / 180);
-    ctx.drawImage(picture, 0, -image.h * k, image.w * k, image.h * k);
-    ctx.restore();
+  const { d } = prim;
+  if (prim.pen === 'backdrop') {
+    traceLines(ctx, d, k, tx, ty);
+    return;
   }
+  for (let i = 0; i < d.length; ) {
+    const op = d[i]!;
+    if (op === CLOSE) {
+      ctx.closePath();
+      i += 1;
+    } else if (op === CUBIC) {
+      ctx.bezierCurveTo(
+        d[i + 1]! * k + tx,
+        ty - d[i + 2]! * k,
+        d[i + 3]! * k + tx,
+        ty - d[i + 4]! * k,
+        d[i + 5]! * k + tx,
+        ty - d[i + 6]! * k,
+      );
+      i += 7;
+    } else {
+      if (op === MOVE) ctx.moveTo(d[i + 1]! * k + tx, ty - d[i + 2]! * k);
+      else ctx.lineTo(d[i + 1]! * k + tx, ty - d[i + 2]! * k);
+      i += 3;
+    }
+  }
+}
+
+function paintBatch(ctx: CanvasRenderingContext2D, batch: Batch, view: ViewBox, palette: Palette, penScale: number): void {
+  const { pen, ink, fill, prims } = batch;
+  ctx.beginPath();
+  for (const prim of prims) trace(ctx, prim, view);
+  if (fill !== 'none') {
+    ctx.fillStyle = fill.startsWith('#') ? toned(fill, palette.fill.paper) : palette.fill[fill as keyof Palette['fill']];
+    ctx.fill();
+  }
+  const { width, dash } = pens[pen];
+  ctx.lineWidth = Math.max(pen === 'fixture' ? 1.1 : 0.75, width * penScale);
+  ctx.setLineDash(dash ? dash.map((part) => part * penScale) : []);
+  ctx.strokeStyle = palette.ink[ink];
+  // Round joins cost much on thousands of thin lines, and cannot be seen there.
+  ctx.lineJoin = pen === 'backdrop' ? 'bevel' : 'round';
+  ctx.stroke();
+}
+
+function paintImage(ctx: CanvasRenderingContext2D, image: Image, { k, tx, ty }: ViewBox): void {
+  const picture = pictureOf(image.png);
+  if (!picture) return;
+  ctx.save();
+  ctx.translate(image.x * k + tx, ty - image.y * k);
+  ctx.rotate((-image.turn * Math.PI) / 180);
+  ctx.drawImage(picture, 0, -image.h * k, image.w * k, image.h * k);
+  ctx.restore();
+}
+
+/** Setting a font costs more than a text: it is set only where it changes. */
+function paintTexts(ctx: CanvasRenderingContext2D, texts: readonly Text[], { k, tx, ty }: ViewBox, palette: Palette): void {
   ctx.textBaseline = 'alphabetic';
   let font = '';
   let align = '';
@@ -254,4 +257,22 @@ export function paintGroups(
       ctx.restore();
     } else ctx.fillText(text.text, text.x * k + tx, ty - text.y * k);
   }
+}
+
+/**
+ * Groups of primitives: fills and strokes batched by pen, text last.
+ * Inside a group the order stands (an outline is filled before its inner lines are drawn); between groups it may not.
+ */
+export function paintGroups(
+  ctx: CanvasRenderingContext2D,
+  groups: readonly (readonly Prim[])[],
+  view: ViewBox,
+  palette: Palette,
+  penScale: number,
+): void {
+  const { batches, texts, images } = batched(groups, view.k);
+  for (const batch of batches) paintBatch(ctx, batch, view, palette, penScale);
+  ctx.setLineDash([]);
+  for (const image of images) paintImage(ctx, image, view);
+  paintTexts(ctx, texts, view, palette);
 }
