@@ -9,10 +9,12 @@ import {
   useSensor,
   useSensors,
 } from '@dnd-kit/core';
-import { type ReactNode, useState } from 'react';
+import { type ReactNode, useEffect, useRef, useState } from 'react';
 
 /** What is pressed is dragged once it moved this far, px. A field that has the focus marks text instead. */
 const FAR = 6;
+/** Says on an element what is dropped on it. */
+const PLACE = 'data-place';
 const isTyping = (focus: Element | null, pressed: EventTarget | null): boolean =>
   focus === pressed && focus !== null && focus.matches('input, textarea, select');
 
@@ -36,6 +38,24 @@ interface Props {
 export function DragArea({ onDrop, shown, children }: Props) {
   const sensors = useSensors(useSensor(Pointer, { activationConstraint: { distance: FAR } }));
   const [dragged, setDragged] = useState<string | null>(null);
+  // What the pointer is over when it is let go, and not when it was last drawn: a quick hand is ahead of the picture.
+  const pointer = useRef<readonly [number, number] | null>(null);
+  useEffect(() => {
+    if (dragged === null) return;
+    const follow = (event: PointerEvent) => {
+      pointer.current = [event.clientX, event.clientY];
+    };
+    const events = ['pointermove', 'pointerup'] as const;
+    for (const name of events) window.addEventListener(name, follow, { capture: true });
+    return () => {
+      for (const name of events) window.removeEventListener(name, follow, { capture: true });
+      pointer.current = null;
+    };
+  }, [dragged]);
+  const under = (): string | null => {
+    const stack = pointer.current ? document.elementsFromPoint(...pointer.current) : [];
+    return stack.map((item) => item.closest(`[${PLACE}]`)?.getAttribute(PLACE)).find((id) => id) ?? null;
+  };
   return (
     <DndContext
       sensors={sensors}
@@ -45,7 +65,8 @@ export function DragArea({ onDrop, shown, children }: Props) {
       onDragCancel={() => setDragged(null)}
       onDragEnd={({ active, over }) => {
         setDragged(null);
-        if (over && over.id !== active.id) onDrop(String(active.id), String(over.id));
+        const onto = under() ?? (over ? String(over.id) : null);
+        if (onto !== null && onto !== active.id) onDrop(String(active.id), onto);
       }}
     >
       {children}
@@ -71,6 +92,10 @@ export function useDragged(id: string) {
 
 /** For what something can be dropped on. */
 export function useDropped(id: string) {
-  const { setNodeRef: ref, isOver: over } = useDroppable({ id });
+  const { setNodeRef, isOver: over } = useDroppable({ id });
+  const ref = (node: HTMLElement | null) => {
+    setNodeRef(node);
+    node?.setAttribute(PLACE, id);
+  };
   return { ref, over };
 }
