@@ -75,6 +75,11 @@ function Space() {
     const now = useSelection.getState().selection;
     select(addTo ? [...now.filter((other) => other !== id), id] : now.includes(id) ? now : [id]);
   };
+  /** Whatever is pressed is selected, and may be dragged. */
+  const press = (id: string, addTo: boolean, from: Drag['from']) => {
+    take(id, addTo);
+    setDrag({ id, from, change: null, label: '', say: '' });
+  };
   const done = () => {
     if (drag?.change && drag.label && !isEmpty(drag.change)) session.edit(drag.label, withUnits(show, drag.change));
     setDrag(null);
@@ -126,43 +131,12 @@ function Space() {
         <ambientLight intensity={look.dark ? 1.1 : 1.7} />
         <directionalLight position={[4, 12, 10]} intensity={look.dark ? 0.8 : 1.4} />
         <Stage sheets={scene.sheets} look={look} depth={settingsOf(show).stageDepth} />
-        <Tubes
-          tubes={scene.tubes}
-          look={look}
-          chosen={chosen}
-          hover={hover}
-          onSelect={(id, addTo, from) => {
-            take(id, addTo);
-            setDrag({ id, from, change: null, label: '', say: '' });
-          }}
-        />
+        <Tubes tubes={scene.tubes} look={look} chosen={chosen} hover={hover} onSelect={press} />
         {(['box', 'cylinder', 'sphere'] as const).map((shape) => (
-          <Bodies
-            key={shape}
-            bodies={plain}
-            shape={shape}
-            chosen={chosen}
-            hover={hover}
-            look={look}
-            onSelect={(id, addTo, from) => {
-              take(id, addTo);
-              setDrag({ id, from, change: null, label: '', say: '' });
-            }}
-          />
+          <Bodies key={shape} bodies={plain} shape={shape} chosen={chosen} hover={hover} look={look} onSelect={press} />
         ))}
         {meshFiles.map((file) => (
-          <MeshBodies
-            key={file}
-            file={file}
-            bodies={scene.bodies}
-            chosen={chosen}
-            hover={hover}
-            look={look}
-            onSelect={(id, addTo, from) => {
-              take(id, addTo);
-              setDrag({ id, from, change: null, label: '', say: '' });
-            }}
-          />
+          <MeshBodies key={file} file={file} bodies={scene.bodies} chosen={chosen} hover={hover} look={look} onSelect={press} />
         ))}
         <Dragging drag={drag} setDrag={setDrag} onDone={done} />
         <Beams beams={lit} look={look} />

@@ -62,7 +62,7 @@ export function HeadingMenu({
         const term = written(value);
         const on = terms.includes(term);
         return (
-          <label key={value} className="flex items-baseline gap-2">
+          <label key={value} className="flex items-center gap-2">
             <Tick
               checked={on}
               onTick={() =>

@@ -15,6 +15,13 @@ interface Props {
 }
 
 export function TileBar({ wall, mode, onMode, marked, change, onDrop }: Props) {
+  const turned = (label: string, how: 'turn' | 'mirror') => () =>
+    change(`${label} ${plural(marked.size, 'tile')}`, turnedTiles(wall, marked, how));
+  const acts = [
+    { name: 'Turn', title: 'Turn the chosen tiles by a quarter', Icon: RotateCcw, act: turned('Turn', 'turn') },
+    { name: 'Mirror', title: 'Mirror the chosen tiles', Icon: FlipHorizontal2, act: turned('Mirror', 'mirror') },
+    { name: 'Delete', title: 'Delete the chosen tiles', Icon: Trash2, act: onDrop },
+  ];
   return (
     <div className="flex h-10 items-center gap-1 overflow-hidden whitespace-nowrap p-2">
       {(
@@ -29,36 +36,19 @@ export function TileBar({ wall, mode, onMode, marked, change, onDrop }: Props) {
         </button>
       ))}
       <span className="w-2" />
-      <button
-        type="button"
-        className="tool !h-6 !w-6"
-        aria-label="Turn the tiles"
-        title="Turn the chosen tiles by a quarter"
-        disabled={!marked.size}
-        onClick={() => change(`Turn ${plural(marked.size, 'tile')}`, turnedTiles(wall, marked, 'turn'))}
-      >
-        <RotateCcw size={13} />
-      </button>
-      <button
-        type="button"
-        className="tool !h-6 !w-6"
-        aria-label="Mirror the tiles"
-        title="Mirror the chosen tiles"
-        disabled={!marked.size}
-        onClick={() => change(`Mirror ${plural(marked.size, 'tile')}`, turnedTiles(wall, marked, 'mirror'))}
-      >
-        <FlipHorizontal2 size={13} />
-      </button>
-      <button
-        type="button"
-        className="tool !h-6 !w-6"
-        aria-label="Delete the tiles"
-        title="Delete the chosen tiles"
-        disabled={!marked.size}
-        onClick={onDrop}
-      >
-        <Trash2 size={13} />
-      </button>
+      {acts.map(({ name, title, Icon, act }) => (
+        <button
+          key={name}
+          type="button"
+          className="tool !h-6 !w-6"
+          aria-label={`${name} the tiles`}
+          title={title}
+          disabled={!marked.size}
+          onClick={act}
+        >
+          <Icon size={13} />
+        </button>
+      ))}
       <span className="pencil min-w-0 truncate self-center pl-2">
         {mode === 'wire'
           ? 'Draw through the tiles as the cable goes; a click on one begins there.'

@@ -107,6 +107,7 @@ export function TagsPanel() {
                   <td>
                     <Choice
                       label={`Field ${i + 1}`}
+                      className="!w-[66px] !px-0 !text-[11px]"
                       value={item.field}
                       options={fieldsOf(show).map((field) => [field.id, field.title] as const)}
                       onChoose={(field) => line(i, { field })}
@@ -115,6 +116,7 @@ export function TagsPanel() {
                   <td>
                     <Choice
                       label={`Place ${i + 1}`}
+                      className="!w-[58px] !px-0 !text-[11px]"
                       value={item.place}
                       options={tagPlacesOf}
                       onChoose={(place) => line(i, { place })}
@@ -123,6 +125,7 @@ export function TagsPanel() {
                   <td>
                     <Choice
                       label={`Enclosure ${i + 1}`}
+                      className="!w-[52px] !px-0 !text-[11px]"
                       value={item.enclosure}
                       options={enclosures}
                       onChoose={(enclosure) => line(i, { enclosure })}
