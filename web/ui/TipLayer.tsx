@@ -14,7 +14,11 @@ export default function TipLayer() {
   useEffect(() => {
     let timer: ReturnType<typeof setTimeout> | undefined;
     let left = 0;
+    // What was pressed has said enough, until the pointer has been elsewhere.
+    let pressed: Element | null = null;
     const rest = (to: Element | null) => {
+      if (to && to === pressed) return;
+      pressed = null;
       if (to === anchor.current) return;
       clearTimeout(timer);
       if (anchor.current) left = performance.now();
@@ -22,7 +26,16 @@ export default function TipLayer() {
       setOn(null);
       if (to) timer = setTimeout(() => setOn(to), performance.now() - left < SOON ? 0 : WAIT);
     };
-    const over = (event: Event) => rest(event.target instanceof Element ? event.target.closest('[data-tip-of]') : null);
+    const tipped = ({ target }: Event) => (target instanceof Element ? target.closest('[data-tip-of]') : null);
+    const over = (event: Event) => {
+      // A focus that came by the pointer is no question.
+      const byPointer = event.type === 'focusin' && !(event.target as Element).matches(':focus-visible');
+      if (!byPointer) rest(tipped(event));
+    };
+    const press = (event: Event) => {
+      away();
+      pressed = tipped(event);
+    };
     const away = () => {
       clearTimeout(timer);
       anchor.current = null;
@@ -32,12 +45,12 @@ export default function TipLayer() {
     rest(document.querySelector('[data-tip-of]:hover'));
     const events = ['pointerover', 'focusin'] as const;
     for (const name of events) window.addEventListener(name, over);
-    window.addEventListener('pointerdown', away, { capture: true });
+    window.addEventListener('pointerdown', press, { capture: true });
     window.addEventListener('focusout', away);
     return () => {
       clearTimeout(timer);
       for (const name of events) window.removeEventListener(name, over);
-      window.removeEventListener('pointerdown', away, { capture: true });
+      window.removeEventListener('pointerdown', press, { capture: true });
       window.removeEventListener('focusout', away);
     };
   }, []);
