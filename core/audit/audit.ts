@@ -23,6 +23,66 @@ export interface Audit {
   readonly looked: () => number;
 }
 
+interface Now {
+  readonly show: Show;
+  readonly feeds: ReadonlyMap<string, Feed>;
+  readonly power: ReturnType<typeof powerOf>;
+}
+/** Whose feed a group is, or null where it is none. */
+const feedOf = (group: Group): Feed['of'] | null => (group[0] === 'd' ? 'dimmer' : group[0] === 'e' ? 'circuit' : null);
+/** What is looked at in a group, by its letter; feeds are looked at by `look`. */
+const looks: Readonly<
+  Record<string, (show: Show, name: string, fixtures: readonly Fixture[], inside: readonly DessinRecord[]) => readonly Snag[]>
+> = {
+  p: (show, name, fixtures) => {
+    const position = find(show, 'position', name);
+    return position && fixtures.length ? snagsIn('position', positionGroup(show, position, fixtures)) : [];
+  },
+  u: (show, name, fixtures, inside) => {
+    const walls = inside.filter((record): record is Wall => record.kind === 'wall');
+    return snagsIn('universe', universeGroup(show, Number(name), fixtures, walls));
+  },
+  c: (show, name, fixtures) => {
+    const sharing = channelGroup(show, name, fixtures);
+    return sharing.fixtures.length > 1 ? snagsIn('channel', sharing) : [];
+  },
+};
+
+/** What an edit touches: groups by themselves, fixtures and walls, and whether feeds are among it. */
+function touchedBy(before: Show, show: Show): { groups: readonly Group[]; ids: ReadonlySet<Id>; feeds: boolean } {
+  const ids = new Set<Id>();
+  const through = new Set<Id>();
+  const groups: Group[] = [];
+  let feeds = false;
+  const change = (record: DessinRecord) => {
+    if (record.kind === 'fixture' || record.kind === 'wall') ids.add(record.id);
+    else if (record.kind === 'position') groups.push(`p ${record.id}`);
+    else if (record.kind === 'feed') {
+      groups.push(groupOf(record));
+      feeds = true;
+    } else if (record.kind === 'type' || record.kind === 'area' || record.kind === 'accessory' || record.kind === 'symbol')
+      through.add(record.id);
+  };
+  for (const id of differing(before, show)) {
+    const [was, is] = [before.records.get(id), show.records.get(id)];
+    if (was === is) continue;
+    if (was && was.kind !== is?.kind) change(was);
+    if (is) change(is);
+  }
+  // Types carry symbols; fixtures carry types, aims and accessories.
+  if (through.size) {
+    for (const type of all(show, 'type')) if (type.symbol && through.has(type.symbol)) through.add(type.id);
+    for (const fixture of all(show, 'fixture'))
+      if (
+        through.has(fixture.type) ||
+        (fixture.aim?.kind === 'area' && through.has(fixture.aim.area)) ||
+        fixture.accessories?.some((id) => through.has(id))
+      )
+        ids.add(fixture.id);
+  }
+  return { groups, ids, feeds };
+}
+
 // Long: what was found last is kept in one closure, and read by its short functions.
 export function makeAudit(): Audit {
   let last: Show | null = null;
@@ -58,12 +118,15 @@ export function makeAudit(): Audit {
     [gone, fresh] = [new Set(), []];
     if (!come.length) return stay;
     const out: Snag[] = [];
-    let i = 0;
-    for (const snag of come) {
-      while (i < stay.length && bySeverity(stay[i]!, snag) <= 0) out.push(stay[i++]!);
+    let next = 0;
+    for (const snag of stay) {
+      for (let first = come[next]; first && bySeverity(snag, first) > 0; first = come[next]) {
+        out.push(first);
+        next++;
+      }
       out.push(snag);
     }
-    while (i < stay.length) out.push(stay[i++]!);
+    out.push(...come.slice(next));
     return out;
   }
 
@@ -86,99 +149,66 @@ export function makeAudit(): Audit {
     }
     if (record) groupsOf.set(id, after);
     else groupsOf.delete(id);
-    const feeds = (groups: readonly Group[]) => groups.filter((group) => group[0] === 'd' || group[0] === 'e').join('|');
+    const feeds = (groups: readonly Group[]) => groups.filter(feedOf).join('|');
     return feeds(before) !== feeds(after);
+  }
+
+  /** Looks at every fixture and wall anew. */
+  function regroupAll(show: Show, dirty: Set<Group>): void {
+    reset();
+    for (const fixture of all(show, 'fixture')) place(show, fixture.id, fixture, dirty);
+    for (const wall of all(show, 'wall')) place(show, wall.id, wall, dirty);
+  }
+  /** Brings the groups to a show, and says which were touched. @returns whether the phases are to be summed again */
+  function regroup(show: Show, dirty: Set<Group>): boolean {
+    if (!last || last.id !== show.id || find(last, 'settings', last.id) !== find(show, 'settings', show.id)) {
+      regroupAll(show, dirty);
+      return true;
+    }
+    const touched = touchedBy(last, show);
+    for (const group of touched.groups) dirty.add(group);
+    let phases = touched.feeds;
+    for (const id of touched.ids) {
+      const record = show.records.get(id);
+      const standing = record?.kind === 'fixture' || record?.kind === 'wall' ? record : undefined;
+      if (place(show, id, standing, dirty)) phases = true;
+    }
+    return phases;
+  }
+
+  /** Looks at a group again. @returns whether the phases are to be summed again: a feed carries more or less, or feeds others, than before */
+  function look(group: Group, now: Now): boolean {
+    const ids = members.get(group);
+    // One alone on a channel agrees with itself: most channels are so.
+    if (group[0] === 'c' && (ids?.size ?? 0) < 2) {
+      put(group, []);
+      return false;
+    }
+    const inside = [...(ids ?? [])].flatMap((id) => now.show.records.get(id) ?? []);
+    const fixtures = inside.filter((record): record is Fixture => record.kind === 'fixture');
+    const name = group.slice(2);
+    const of = feedOf(group);
+    if (!of) {
+      put(group, looks[group[0] ?? '']?.(now.show, name, fixtures, inside) ?? []);
+      return false;
+    }
+    const feed = feedGroup(now.show, of, name, fixtures, now.feeds, now.power);
+    put(group, snagsIn('feed', feed));
+    const otherwise = (amps.get(group) ?? 0) !== (fixtures.length ? feed.own : 0);
+    if (fixtures.length) amps.set(group, feed.own);
+    else amps.delete(group);
+    return otherwise;
   }
 
   return {
     looked: () => count,
     of(show) {
       if (show === last) return list;
-      const before = last;
       const dirty = new Set<Group>();
-      let phases = false;
-      if (!before || before.id !== show.id || find(before, 'settings', before.id) !== find(show, 'settings', show.id)) {
-        reset();
-        for (const fixture of all(show, 'fixture')) place(show, fixture.id, fixture, dirty);
-        for (const wall of all(show, 'wall')) place(show, wall.id, wall, dirty);
-        phases = true;
-      } else {
-        const touched = new Set<Id>();
-        const through = new Set<Id>();
-        const change = (record: DessinRecord) => {
-          if (record.kind === 'fixture' || record.kind === 'wall') touched.add(record.id);
-          else if (record.kind === 'position') dirty.add(`p ${record.id}`);
-          else if (record.kind === 'feed') {
-            dirty.add(groupOf(record));
-            phases = true;
-          } else if (record.kind === 'type' || record.kind === 'area' || record.kind === 'accessory' || record.kind === 'symbol')
-            through.add(record.id);
-        };
-        for (const id of differing(before, show)) {
-          const [was, is] = [before.records.get(id), show.records.get(id)];
-          if (was === is) continue;
-          if (was && was.kind !== is?.kind) change(was);
-          if (is) change(is);
-        }
-        // Types carry symbols; fixtures carry types, aims and accessories.
-        if (through.size) {
-          for (const type of all(show, 'type')) if (type.symbol && through.has(type.symbol)) through.add(type.id);
-          for (const fixture of all(show, 'fixture'))
-            if (
-              through.has(fixture.type) ||
-              (fixture.aim?.kind === 'area' && through.has(fixture.aim.area)) ||
-              fixture.accessories?.some((id) => through.has(id))
-            )
-              touched.add(fixture.id);
-        }
-        for (const id of touched) {
-          const record = show.records.get(id);
-          const standing = record?.kind === 'fixture' || record?.kind === 'wall' ? record : undefined;
-          if (place(show, id, standing, dirty)) phases = true;
-        }
-      }
-      const feeds = feedsByName(show);
-      const power = powerOf(show);
-      for (const group of dirty) {
-        const ids = members.get(group);
-        // One alone on a channel agrees with itself: most channels are so.
-        if (group[0] === 'c' && (ids?.size ?? 0) < 2) {
-          put(group, []);
-          continue;
-        }
-        const inside = [...(ids ?? [])].map((id) => show.records.get(id)!);
-        const fixtures = inside.filter((record): record is Fixture => record.kind === 'fixture');
-        const name = group.slice(2);
-        let snags: readonly Snag[] = [];
-        switch (group[0]) {
-          case 'p': {
-            const position = find(show, 'position', name);
-            if (position && fixtures.length) snags = snagsIn('position', positionGroup(show, position, fixtures));
-            break;
-          }
-          case 'u': {
-            const walls = inside.filter((record): record is Wall => record.kind === 'wall');
-            snags = snagsIn('universe', universeGroup(show, Number(name), fixtures, walls));
-            break;
-          }
-          case 'c': {
-            const sharing = channelGroup(show, name, fixtures);
-            if (sharing.fixtures.length > 1) snags = snagsIn('channel', sharing);
-            break;
-          }
-          default: {
-            const of: Feed['of'] = group[0] === 'd' ? 'dimmer' : 'circuit';
-            const feed = feedGroup(show, of, name, fixtures, feeds, power);
-            snags = snagsIn('feed', feed);
-            // Phases are summed again where a feed carries more or less, or feeds others, than before.
-            if ((amps.get(group) ?? 0) !== (fixtures.length ? feed.own : 0)) phases = true;
-            if (fixtures.length) amps.set(group, feed.own);
-            else amps.delete(group);
-          }
-        }
-        put(group, snags);
-      }
-      if (phases) put('phases', phasesOf(show, feeds));
+      let phases = regroup(show, dirty);
+      const now: Now = { show, feeds: feedsByName(show), power: powerOf(show) };
+      for (const group of dirty) if (look(group, now)) phases = true;
+      if (phases) put('phases', phasesOf(show, now.feeds));
       count = dirty.size;
       last = show;
       list = relisted();
@@ -192,7 +222,7 @@ export function makeAudit(): Audit {
     for (const feed of feeds.values()) {
       if (!feed.phase) continue;
       any = true;
-      sums[feed.phase - 1]! += amps.get(groupOf(feed)) ?? 0;
+      sums[(feed.phase - 1) as 0 | 1 | 2] += amps.get(groupOf(feed)) ?? 0;
     }
     const onPhase = (phase: number): Id[] => {
       const ids = new Set<Id>();

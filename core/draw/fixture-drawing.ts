@@ -1,7 +1,7 @@
 /** A fixture as it is drawn: its symbol, once on the plan and once in each detail, and its tags at their places. Remembered by its record. */
 import { tagText } from '../fields/index.js';
 import { formatLength } from '../measure/lengths.js';
-import type { Fixture, FixtureType, Id, Layer, Position, Settings, SymbolDef, TagSet } from '../model/records.js';
+import type { Fixture, FixtureType, Id, Layer, Position, Settings, SymbolDef, TagLine, TagSet } from '../model/records.js';
 import { find, get, type Show, settingsOf } from '../model/show.js';
 import { formsOf } from '../patch/accessories.js';
 import { type Place, place } from '../space/hanging.js';
@@ -23,7 +23,7 @@ import {
   union,
 } from './list.js';
 import { type Choice, type TagMemory, tagsAt } from './place-tags.js';
-import { symbolIn } from './symbols.js';
+import { type Symbol2D, symbolIn } from './symbols.js';
 import { enclosureSize, linesFor, type TagItem } from './tag-set.js';
 import { boxOfTag, candidates, leaderOf, type PlacedTag, type Side, type TagLayout, tagPrims } from './tags.js';
 import { variantsOf } from './variants.js';
@@ -81,7 +81,8 @@ export interface Drawing {
   readonly chunks: Map<string, Chunk>;
   last: { readonly choice: Choice; readonly chunk: Chunk } | null;
 }
-interface Kept {
+/** What a fixture is drawn from, beside itself; compared by identity. */
+interface Sources {
   readonly place: Place;
   readonly type: FixtureType;
   readonly layer: Layer;
@@ -98,6 +99,9 @@ interface Kept {
   readonly wrong: string;
   readonly previewed: string | undefined;
   readonly dim: boolean;
+}
+interface Kept {
+  readonly from: Sources;
   readonly accessories: string;
   readonly drawings: readonly Drawing[];
 }
@@ -110,168 +114,202 @@ const accessoryNames = (show: Show, fixture: Fixture): string =>
     .join();
 const kept = new WeakMap<Fixture, Kept>();
 
-/** A fixture as it is drawn, once on the plan and once in each detail of its position. */
-export function drawingsOf(show: Show, fixture: Fixture, layer: Layer, options: PlanOptions): readonly Drawing[] {
+function sourcesOf(show: Show, fixture: Fixture, layer: Layer, options: PlanOptions): Sources {
   const type = get(show, 'type', fixture.type);
-  const at = place(show, fixture);
-  const detail = detailsOf(show).get(fixture.position);
-  const settings = settingsOf(show);
-  const position = get(show, 'position', fixture.position);
-  const wrong = options.marks?.wrongWith(show, fixture.id) ?? '';
-  const previewed = options.preview?.get(fixture.id);
-  const set = fixture.tags ? (find(show, 'tagset', fixture.tags) ?? options.tags) : options.tags;
-  const variant = variantsOf(show).get(type.id) ?? 0;
-  const own = find(show, 'symbol', type.symbol);
   const dim = options.dimmed?.has(fixture.id) ?? false;
-  const colour = dim ? undefined : options.colours?.get(fixture.id);
-  const order = orderOf(show, layer.id, 'fixture');
-  const known = kept.get(fixture);
-  // What a fixture is drawn from, by identity: of a thousand that were not touched this is all that is looked at.
-  if (
-    known &&
-    known.place === at &&
-    known.type === type &&
-    known.layer === layer &&
-    known.set === set &&
-    known.position === position &&
-    known.settings === settings &&
-    known.detail === detail &&
-    known.denominator === options.denominator &&
-    known.fewer === (options.fewer ?? 0) &&
-    known.order === order &&
-    known.variant === variant &&
-    known.own === own &&
-    known.colour === colour &&
-    known.wrong === wrong &&
-    known.previewed === previewed &&
-    known.dim === dim &&
-    (!fixture.accessories || known.accessories === accessoryNames(show, fixture))
-  )
-    return known.drawings;
-  const forms = formsOf(show, fixture);
-  const texts = (set ? linesFor(set, fixture) : []).map((item) => ({
-    item,
-    text: item.field === 'channel' && previewed !== undefined ? previewed : tagText(show, fixture, item.field),
-  }));
-
-  const ways: (Detail | undefined)[] = [];
-  const vertical = position.curve.form === 'vertical';
-  if (!vertical || !detail || settings.boomUnits) ways.push(undefined);
-  if (detail) ways.push(detail);
-  const drawings = ways.map((way): Drawing => {
-    const symbol = symbolIn(show, type, variant, forms);
-    const { x, y, turn } = drawnAt(at, way, fixture.along);
-    const faint = fixture.spare || locked(layer) || dim;
-    const ink: Ink = faint ? 'faint' : wrong.includes('stop') ? 'stop' : 'ink';
-    const size = way?.size ?? 1;
-    const body: Prim[] = symbol.prims.map((prim, i) => {
-      const there = placed(prim, x, y, turn, size);
-      if (there.op === 'image' || there.op === 'text') return { ...there, ink };
-      return {
-        ...there,
-        pen: fixture.spare && (there.pen === 'fixture' || there.pen === 'bold') ? 'spare' : there.pen,
-        fill: i === 0 && colour && there.fill === 'paper' ? colour : there.fill,
-        ink,
-      };
-    });
-    const [x0, y0, x1, y1] = symbol.box;
-    const box: Box = [x0 * size, y0 * size, x1 * size, y1 * size];
-    const fixed: Prim[] = [];
-    const chains = new Map<Side, TagItem[]>();
-    const hand: { item: TagItem; x: number; y: number }[] = [];
-    for (const { item: line, text } of texts) {
-      if (!text) continue;
-      const height = line.size * options.denominator;
-      if (line.place === 'body') {
-        const [ux, uy] = transformed([MOVE, symbol.unitAt[0] * size, symbol.unitAt[1] * size], x, y, turn).slice(1) as [
-          number,
-          number,
-        ];
-        const fitted = Math.min(
-          height,
-          type.width * size * 0.62,
-          (Math.max(type.width, type.length * 0.5) * size * 0.9 * height) / Math.max(1, textWidth(text, height)),
-        );
-        fixed.push(textAt(ux, uy, text, fitted, 'centre', ink));
-        continue;
-      }
-      const item: TagItem = {
-        tag: line.field,
-        text,
-        enclosure: line.enclosure,
-        size: height,
-        ...enclosureSize(text, line.enclosure, height),
-      };
-      const moved = fixture.tagMoves?.find((move) => move.tag === line.field);
-      if (moved) {
-        hand.push({ item, x: x + moved.by[0] * options.denominator, y: y + moved.by[1] * options.denominator });
-        continue;
-      }
-      const chain = chains.get(line.place);
-      if (!chain) {
-        if ((options.fewer ?? 0) === 2 && line.place !== 'behind') continue;
-        chains.set(line.place, [item]);
-      } else if (!options.fewer) chain.push(item);
-    }
-    if (way?.position.curve.form === 'vertical') {
-      const left = way.origin[0] < 0;
-      fixed.push(
-        textAt(
-          way.origin[0] + (left ? -1 : 1) * 1150 * size,
-          y,
-          formatLength(at.clamp[2], settings.units),
-          1.8 * options.denominator,
-          left ? 'right' : 'left',
-          'faint',
-        ),
-      );
-    }
-    return {
-      fixture,
-      layout: {
-        key: `${fixture.id} ${way ? 'detail' : 'plan'} ${options.denominator}`,
-        x,
-        y,
-        turn,
-        box,
-        chains: [...chains].map(([side, items]) => ({ side, items })),
-        hand,
-      },
-      ink,
-      body,
-      fixed,
-      inks: {
-        channel: previewed !== undefined ? 'lamp' : faint ? 'faint' : 'ink',
-        address: wrong.includes('address') ? 'stop' : faint ? 'faint' : 'ink',
-      },
-      order,
-      locked: locked(layer),
-      hit: { shape: 'box', at: [x, y], turn, box },
-      chunks: new Map(),
-      last: null,
-    };
-  });
-  kept.set(fixture, {
-    place: at,
+  return {
+    place: place(show, fixture),
     type,
     layer,
-    set,
-    position,
-    settings,
-    detail,
+    set: fixture.tags ? (find(show, 'tagset', fixture.tags) ?? options.tags) : options.tags,
+    position: get(show, 'position', fixture.position),
+    settings: settingsOf(show),
+    detail: detailsOf(show).get(fixture.position),
     denominator: options.denominator,
     fewer: options.fewer ?? 0,
-    order,
-    variant,
-    own,
-    colour,
-    wrong,
-    previewed,
+    order: orderOf(show, layer.id, 'fixture'),
+    variant: variantsOf(show).get(type.id) ?? 0,
+    own: find(show, 'symbol', type.symbol),
+    colour: dim ? undefined : options.colours?.get(fixture.id),
+    wrong: options.marks?.wrongWith(show, fixture.id) ?? '',
+    previewed: options.preview?.get(fixture.id),
     dim,
-    accessories: fixture.accessories ? accessoryNames(show, fixture) : '',
-    drawings,
-  });
+  };
+}
+/** Written out: of thousands that were not touched this is all that is looked at. */
+const sameSources = (a: Sources, b: Sources): boolean =>
+  a.place === b.place &&
+  a.type === b.type &&
+  a.layer === b.layer &&
+  a.set === b.set &&
+  a.position === b.position &&
+  a.settings === b.settings &&
+  a.detail === b.detail &&
+  a.denominator === b.denominator &&
+  a.fewer === b.fewer &&
+  a.order === b.order &&
+  a.variant === b.variant &&
+  a.own === b.own &&
+  a.colour === b.colour &&
+  a.wrong === b.wrong &&
+  a.previewed === b.previewed &&
+  a.dim === b.dim;
+
+/** A fixture as it is drawn, once on the plan and once in each detail of its position. */
+export function drawingsOf(show: Show, fixture: Fixture, layer: Layer, options: PlanOptions): readonly Drawing[] {
+  const from = sourcesOf(show, fixture, layer, options);
+  const known = kept.get(fixture);
+  const accessories = fixture.accessories ? accessoryNames(show, fixture) : '';
+  if (known && sameSources(known.from, from) && known.accessories === accessories) return known.drawings;
+  const { detail, position, settings } = from;
+  const ways: (Detail | undefined)[] = [];
+  if (position.curve.form !== 'vertical' || !detail || settings.boomUnits) ways.push(undefined);
+  if (detail) ways.push(detail);
+  const symbol = symbolIn(show, from.type, from.variant, formsOf(show, fixture));
+  const texts = textsOf(show, fixture, from);
+  const drawings = ways.map((way) => drawingIn(fixture, from, symbol, texts, way));
+  kept.set(fixture, { from, accessories, drawings });
   return drawings;
+}
+
+interface Text {
+  readonly line: TagLine;
+  readonly text: string;
+}
+/** What the lines of its tag set say about a fixture; those that say nothing are left out. */
+function textsOf(show: Show, fixture: Fixture, { set, previewed }: Sources): readonly Text[] {
+  if (!set) return [];
+  return linesFor(set, fixture)
+    .map((line) => ({
+      line,
+      text: line.field === 'channel' && previewed !== undefined ? previewed : tagText(show, fixture, line.field),
+    }))
+    .filter(({ text }) => text);
+}
+
+/** A fixture on the plan, or in a detail. */
+function drawingIn(fixture: Fixture, from: Sources, symbol: Symbol2D, texts: readonly Text[], way: Detail | undefined): Drawing {
+  const { type, layer, denominator, wrong, previewed } = from;
+  const at = drawnAt(from.place, way, fixture.along);
+  const { x, y, turn } = at;
+  const faint = fixture.spare || locked(layer) || from.dim;
+  const ink: Ink = faint ? 'faint' : wrong.includes('stop') ? 'stop' : 'ink';
+  const size = way?.size ?? 1;
+  const [x0, y0, x1, y1] = symbol.box;
+  const box: Box = [x0 * size, y0 * size, x1 * size, y1 * size];
+  const fixed = texts
+    .filter(({ line }) => line.place === 'body')
+    .map(({ line, text }) => textInBody(type, symbol, at, size, text, line.size * denominator, ink));
+  if (way?.position.curve.form === 'vertical') fixed.push(heightText(way, from, y));
+  return {
+    fixture,
+    layout: {
+      key: `${fixture.id} ${way ? 'detail' : 'plan'} ${denominator}`,
+      x,
+      y,
+      turn,
+      box,
+      ...tagsOf(fixture, from, texts, at),
+    },
+    ink,
+    body: bodyOf(fixture, symbol, at, size, ink, from.colour),
+    fixed,
+    inks: {
+      channel: previewed !== undefined ? 'lamp' : faint ? 'faint' : 'ink',
+      address: wrong.includes('address') ? 'stop' : faint ? 'faint' : 'ink',
+    },
+    order: from.order,
+    locked: locked(layer),
+    hit: { shape: 'box', at: [x, y], turn, box },
+    chunks: new Map(),
+    last: null,
+  };
+}
+
+/** The symbol at its place, in its ink; the first shape is filled by the colour, a spare unit is drawn by the pen of spares. */
+function bodyOf(
+  fixture: Fixture,
+  symbol: Symbol2D,
+  { x, y, turn }: Drawn,
+  size: number,
+  ink: Ink,
+  colour: Hex | undefined,
+): readonly Prim[] {
+  return symbol.prims.map((prim, i) => {
+    const there = placed(prim, x, y, turn, size);
+    if (there.op === 'image' || there.op === 'text') return { ...there, ink };
+    return {
+      ...there,
+      pen: fixture.spare && (there.pen === 'fixture' || there.pen === 'bold') ? 'spare' : there.pen,
+      fill: i === 0 && colour && there.fill === 'paper' ? colour : there.fill,
+      ink,
+    };
+  });
+}
+
+/** A text inside the body, as large as its line says and no larger than the body. */
+function textInBody(
+  type: FixtureType,
+  symbol: Symbol2D,
+  { x, y, turn }: Drawn,
+  size: number,
+  text: string,
+  height: number,
+  ink: Ink,
+): Prim {
+  const [, ux = x, uy = y] = transformed([MOVE, symbol.unitAt[0] * size, symbol.unitAt[1] * size], x, y, turn);
+  const fitted = Math.min(
+    height,
+    type.width * size * 0.62,
+    (Math.max(type.width, type.length * 0.5) * size * 0.9 * height) / Math.max(1, textWidth(text, height)),
+  );
+  return textAt(ux, uy, text, fitted, 'centre', ink);
+}
+
+/** In a detail of a boom the height of the unit stands beside it, mm from the floor. */
+function heightText(way: Detail, { place: at, settings, denominator }: Sources, y: number): Prim {
+  const left = way.origin[0] < 0;
+  return textAt(
+    way.origin[0] + (left ? -1 : 1) * 1150 * way.size,
+    y,
+    formatLength(at.clamp[2], settings.units),
+    1.8 * denominator,
+    left ? 'right' : 'left',
+    'faint',
+  );
+}
+
+/** The tags round the symbol by their sides, and those that were moved by hand. */
+function tagsOf(
+  fixture: Fixture,
+  { denominator, fewer }: Sources,
+  texts: readonly Text[],
+  { x, y }: Drawn,
+): Pick<TagLayout, 'chains' | 'hand'> {
+  const chains = new Map<Side, TagItem[]>();
+  const hand: { item: TagItem; x: number; y: number }[] = [];
+  for (const { line, text } of texts) {
+    if (line.place === 'body') continue;
+    const height = line.size * denominator;
+    const item: TagItem = {
+      tag: line.field,
+      text,
+      enclosure: line.enclosure,
+      size: height,
+      ...enclosureSize(text, line.enclosure, height),
+    };
+    const moved = fixture.tagMoves?.find((move) => move.tag === line.field);
+    if (moved) {
+      hand.push({ item, x: x + moved.by[0] * denominator, y: y + moved.by[1] * denominator });
+      continue;
+    }
+    const chain = chains.get(line.place);
+    if (!chain) {
+      if (fewer === 2 && line.place !== 'behind') continue;
+      chains.set(line.place, [item]);
+    } else if (!fewer) chain.push(item);
+  }
+  return { chains: [...chains].map(([side, items]) => ({ side, items })), hand };
 }
 
 /** The chunk of a drawing with its tags at their places. */

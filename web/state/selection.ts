@@ -16,6 +16,11 @@ export const select = (ids: readonly Id[]): void => useSelection.setState({ sele
 export const hoverOver = (id: Id | null): void => {
   if (id !== useSelection.getState().hover) useSelection.setState({ hover: id });
 };
+/** What is chosen after a press on one: alone, or with Shift put to the others or taken from them; one of several stays with them. */
+export function chosenBy<T>(chosen: readonly T[], pressed: T, shift: boolean): readonly T[] {
+  if (!chosen.includes(pressed)) return shift ? [...chosen, pressed] : [pressed];
+  return shift ? chosen.filter((one) => one !== pressed) : chosen;
+}
 /** Those of a selection that are not among others. */
 export function without(selection: readonly Id[], others: readonly Id[]): Id[] {
   const out = new Set(others);

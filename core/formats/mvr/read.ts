@@ -32,11 +32,8 @@ export interface MvrContext {
 
 const SCENE = 'GeneralSceneDescription.xml';
 
-/** @returns the records of a whole show, with a report of oddities. @throws FormatError when there is no scene in it */
-export function readMvr(bytes: Uint8Array, context: MvrContext, most: Limits = limits): Read<DessinRecord[]> {
-  const report = new Report();
-  const budget: Budget = { left: most.total };
-  const zip = openZip(bytes, report, 'the MVR file', budget, most);
+/** The root of the scene, in a version that is known. @throws FormatError */
+function sceneIn(zip: Archive, report: Report, most: Limits): XmlNode {
   const entry =
     zip.names.find((name) => name === SCENE) ??
     zip.names.find((name) => name.toLowerCase() === SCENE.toLowerCase()) ??
@@ -61,6 +58,15 @@ export function readMvr(bytes: Uint8Array, context: MvrContext, most: Limits = l
       `Version 1.${root.attributes.verMinor?.slice(0, 10)} is newer than 1.6; what is known was read.`,
       SCENE,
     );
+  return root;
+}
+
+/** @returns the records of a whole show, with a report of oddities. @throws FormatError when there is no scene in it */
+export function readMvr(bytes: Uint8Array, context: MvrContext, most: Limits = limits): Read<DessinRecord[]> {
+  const report = new Report();
+  const budget: Budget = { left: most.total };
+  const zip = openZip(bytes, report, 'the MVR file', budget, most);
+  const root = sceneIn(zip, report, most);
   const scene = readScene(root, report, most);
   const own = readOwn(root, context, report);
 

@@ -14,6 +14,33 @@ export interface Luminaire {
   readonly lampLumens: number | null;
 }
 
+type Take = (n: number, what: string) => number[];
+/** Passes by the factors by which some lamps are dimmer when they are tilted (TILT=INCLUDE). */
+function skipTilt(take: Take, where: string): void {
+  take(1, 'the tilt');
+  const [n = 0] = take(1, 'the tilt');
+  if (!Number.isInteger(n) || n < 0 || n > 10_000)
+    throw new FormatError('IES_COUNT', `${where} announces ${n} tilt angles, which is not possible.`, where);
+  take(2 * n, 'the tilt angles');
+}
+/** @throws FormatError when a table of so many angles cannot be, or is more than a type carries */
+function checkCounts(nV: number, nH: number, where: string): void {
+  for (const [n, what] of [
+    [nV, 'vertical'],
+    [nH, 'horizontal'],
+  ] as const)
+    if (!Number.isInteger(n) || n < 1 || n > HOSTILE)
+      throw new FormatError('IES_COUNT', `${where} announces ${n} ${what} angles, which is not possible.`, where);
+  if (nV * nH > HOSTILE)
+    throw new FormatError('IES_COUNT', `${where} announces ${nV * nH} values; the limit is ${HOSTILE}.`, where);
+  if (nV * nH > MOST_VALUES)
+    throw new FormatError(
+      'IES_COUNT',
+      `${where} holds ${nV * nH} values; a fixture type carries at most ${MOST_VALUES}. Thin it out first.`,
+      where,
+    );
+}
+
 /**
  * @param bytes  the file
  * @param where  its name, for the report
@@ -35,7 +62,7 @@ export function readIes(bytes: Uint8Array, where: string): Read<Luminaire> {
   const old = !/LM-63-(20\d\d)/i.test(head[0] ?? '');
   const stream = numbersOf(text.slice(tilt.index + tilt[0].length), where, 'IES_NUMBER', HOSTILE + 10_000);
   let at = 0;
-  const take = (n: number, what: string): number[] => {
+  const take: Take = (n, what) => {
     if (at + n > stream.length)
       throw new FormatError(
         'IES_SHORT',
@@ -45,13 +72,9 @@ export function readIes(bytes: Uint8Array, where: string): Read<Luminaire> {
     at += n;
     return stream.slice(at - n, at);
   };
-  const kind = tilt[1]!.trim();
+  const kind = (tilt[1] ?? '').trim();
   if (/^INCLUDE$/i.test(kind)) {
-    take(1, 'the tilt');
-    const n = take(1, 'the tilt')[0]!;
-    if (!Number.isInteger(n) || n < 0 || n > 10_000)
-      throw new FormatError('IES_COUNT', `${where} announces ${n} tilt angles, which is not possible.`, where);
-    take(2 * n, 'the tilt angles');
+    skipTilt(take, where);
     report.add('info', 'IES_TILT', 'The tilt factors were skipped: lights are measured as they hang.', where);
   } else if (!/^NONE$/i.test(kind))
     warn('IES_TILT', `The file asks for a second file, "${kind.slice(0, 60)}"; it is never opened, and no tilt was taken.`);
@@ -66,20 +89,7 @@ export function readIes(bytes: Uint8Array, where: string): Read<Luminaire> {
     number,
   ];
   const [ballast, third, watts] = take(3, 'the three figures of the ballast') as [number, number, number];
-  for (const [n, what] of [
-    [nV, 'vertical'],
-    [nH, 'horizontal'],
-  ] as const)
-    if (!Number.isInteger(n) || n < 1 || n > HOSTILE)
-      throw new FormatError('IES_COUNT', `${where} announces ${n} ${what} angles, which is not possible.`, where);
-  if (nV * nH > HOSTILE)
-    throw new FormatError('IES_COUNT', `${where} announces ${nV * nH} values; the limit is ${HOSTILE}.`, where);
-  if (nV * nH > MOST_VALUES)
-    throw new FormatError(
-      'IES_COUNT',
-      `${where} holds ${nV * nH} values; a fixture type carries at most ${MOST_VALUES}. Thin it out first.`,
-      where,
-    );
+  checkCounts(nV, nH, where);
   const vertical = take(nV, 'the vertical angles');
   const horizontal = take(nH, 'the horizontal angles');
   const raw = take(nV * nH, 'the candela values');

@@ -26,17 +26,20 @@ interface Entry {
 const u16 = (b: Uint8Array, at: number): number => b[at]! | (b[at + 1]! << 8);
 const u32 = (b: Uint8Array, at: number): number => (u16(b, at) | (u16(b, at + 2) << 16)) >>> 0;
 
-/** @throws FormatError when the archive as a whole cannot be trusted */
-export function openZip(bytes: Uint8Array, report: Report, where: string, budget: Budget, most: Limits = limits): Archive {
-  const unsupported = (what: string) =>
-    new FormatError('ZIP_UNSUPPORTED', `${where} ${what}. Save it again as a plain zip archive.`, where);
-  let end = -1;
-  for (let at = bytes.length - 22; at >= Math.max(0, bytes.length - 65557); at--)
-    if (u32(bytes, at) === 0x06054b50) {
-      end = at;
-      break;
-    }
-  if (end < 0)
+const unsupported = (where: string, what: string) =>
+  new FormatError('ZIP_UNSUPPORTED', `${where} ${what}. Save it again as a plain zip archive.`, where);
+
+/** Where the table of contents is, and how many entries it tells of. */
+interface Contents {
+  readonly start: number;
+  readonly end: number;
+  readonly count: number;
+}
+function contentsOf(bytes: Uint8Array, where: string, most: Limits): Contents {
+  // The end record is 22 bytes and a comment of at most 65535.
+  let end = bytes.length - 22;
+  while (end >= Math.max(0, bytes.length - 65557) && u32(bytes, end) !== 0x06054b50) end--;
+  if (end < Math.max(0, bytes.length - 65557))
     throw new FormatError(
       'ZIP_BAD',
       `${where} is not a zip archive, or its end is missing. Ask the sender for the file again.`,
@@ -44,33 +47,79 @@ export function openZip(bytes: Uint8Array, report: Report, where: string, budget
     );
   const count = u16(bytes, end + 10);
   const start = u32(bytes, end + 16);
-  if (count === 0xffff || start === 0xffffffff) throw unsupported('uses the 64 bit form of zip');
-  if (u16(bytes, end + 4) !== 0 || u16(bytes, end + 6) !== 0) throw unsupported('is spread over several disks');
+  if (count === 0xffff || start === 0xffffffff) throw unsupported(where, 'uses the 64 bit form of zip');
+  if (u16(bytes, end + 4) !== 0 || u16(bytes, end + 6) !== 0) throw unsupported(where, 'is spread over several disks');
   if (count > most.entries)
     throw new FormatError('ZIP_TOO_MANY_ENTRIES', `${where} holds ${count} entries; the limit is ${most.entries}.`, where);
+  return { start, end, count };
+}
 
+interface Listed extends Omit<Entry, 'start'> {
+  readonly raw: string;
+  readonly attributes: number;
+  /** Where the entry itself begins. */
+  readonly local: number;
+  /** Where the next one is listed. */
+  readonly next: number;
+}
+/** An entry as the table of contents tells of it. */
+function listed(bytes: Uint8Array, at: number, where: string): Listed {
+  const flags = u16(bytes, at + 8);
+  const method = u16(bytes, at + 10);
+  const [packed, size, local] = [u32(bytes, at + 20), u32(bytes, at + 24), u32(bytes, at + 42)];
+  const [nameLength, extra, comment] = [u16(bytes, at + 28), u16(bytes, at + 30), u16(bytes, at + 32)];
+  if (flags & 1) throw unsupported(where, 'is encrypted');
+  if (method !== 0 && method !== 8) throw unsupported(where, `uses the compression method ${method}`);
+  if (packed === 0xffffffff || size === 0xffffffff || local === 0xffffffff)
+    throw unsupported(where, 'uses the 64 bit form of zip');
+  const raw = decodeName(bytes.subarray(at + 46, at + 46 + nameLength));
+  return {
+    name: safeName(raw) ?? '',
+    raw,
+    method,
+    crc: u32(bytes, at + 16),
+    packed,
+    size,
+    attributes: u32(bytes, at + 38),
+    local,
+    next: at + 46 + nameLength + extra + comment,
+  };
+}
+/** Where the bytes of an entry begin. */
+function startOf(bytes: Uint8Array, { name, local, packed }: Listed, where: string): number {
+  if (local + 30 > bytes.length || u32(bytes, local) !== 0x04034b50)
+    throw new FormatError('ZIP_BAD', `The entry "${name}" of ${where} has no data. Ask the sender for the file again.`, where);
+  const from = local + 30 + u16(bytes, local + 26) + u16(bytes, local + 28);
+  if (from + packed > bytes.length)
+    throw new FormatError('ZIP_BAD', `The entry "${name}" of ${where} is cut off. Ask the sender for the file again.`, where);
+  return from;
+}
+/** @throws FormatError when two entries share bytes */
+function apart(entries: readonly Entry[], where: string): void {
+  const ranges = entries.filter(({ packed }) => packed).map(({ start, packed }) => ({ from: start, to: start + packed }));
+  ranges.sort((a, b) => a.from - b.from);
+  let before = 0;
+  for (const { from, to } of ranges) {
+    if (from < before)
+      throw new FormatError('ZIP_OVERLAP', `Entries of ${where} lie over each other, which only a hostile archive does.`, where);
+    before = to;
+  }
+}
+
+/** @throws FormatError when the archive as a whole cannot be trusted */
+export function openZip(bytes: Uint8Array, report: Report, where: string, budget: Budget, most: Limits = limits): Archive {
+  const { start, end, count } = contentsOf(bytes, where, most);
   const entries = new Map<string, Entry>();
-  const ranges: [number, number][] = [];
+  const told: Entry[] = [];
   let at = start;
   for (let i = 0; i < count; i++) {
     if (at + 46 > end || u32(bytes, at) !== 0x02014b50)
       throw new FormatError('ZIP_BAD', `The table of contents of ${where} is damaged at entry ${i + 1}.`, where);
-    const [flags, method, crc, packed, size] = [
-      u16(bytes, at + 8),
-      u16(bytes, at + 10),
-      u32(bytes, at + 16),
-      u32(bytes, at + 20),
-      u32(bytes, at + 24),
-    ];
-    const [nameLength, extra, comment] = [u16(bytes, at + 28), u16(bytes, at + 30), u16(bytes, at + 32)];
-    const [attributes, local] = [u32(bytes, at + 38), u32(bytes, at + 42)];
-    const raw = decodeName(bytes.subarray(at + 46, at + 46 + nameLength));
-    at += 46 + nameLength + extra + comment;
-    if (flags & 1) throw unsupported('is encrypted');
-    if (method !== 0 && method !== 8) throw unsupported(`uses the compression method ${method}`);
-    if (packed === 0xffffffff || size === 0xffffffff || local === 0xffffffff) throw unsupported('uses the 64 bit form of zip');
-    const name = safeName(raw);
-    if (name === null || ((attributes >>> 16) & 0xf000) === 0xa000) {
+    const item = listed(bytes, at, where);
+    at = item.next;
+    const { name, raw } = item;
+    // 0xa000 is a symbolic link in the file system's own attributes.
+    if (safeName(raw) === null || ((item.attributes >>> 16) & 0xf000) === 0xa000) {
       report.add(
         'error',
         'ZIP_BAD_NAME',
@@ -80,19 +129,13 @@ export function openZip(bytes: Uint8Array, report: Report, where: string, budget
       continue;
     }
     if (name === '' || name.endsWith('/') || /(^|\/)(__MACOSX\/|\.DS_Store$|Thumbs\.db$)/.test(name)) continue;
-    if (local + 30 > bytes.length || u32(bytes, local) !== 0x04034b50)
-      throw new FormatError('ZIP_BAD', `The entry "${name}" of ${where} has no data. Ask the sender for the file again.`, where);
-    const from = local + 30 + u16(bytes, local + 26) + u16(bytes, local + 28);
-    if (from + packed > bytes.length)
-      throw new FormatError('ZIP_BAD', `The entry "${name}" of ${where} is cut off. Ask the sender for the file again.`, where);
-    if (packed) ranges.push([from, from + packed]);
     if (entries.has(name)) report.add('warning', 'ZIP_DUPLICATE', `Two entries are named "${name}"; the last one counts.`, where);
-    entries.set(name, { name, method, crc, packed, size, start: from });
+    const { method, crc, packed, size } = item;
+    const entry: Entry = { name, method, crc, packed, size, start: startOf(bytes, item, where) };
+    entries.set(name, entry);
+    told.push(entry);
   }
-  ranges.sort((a, b) => a[0] - b[0]);
-  for (let i = 1; i < ranges.length; i++)
-    if (ranges[i]![0] < ranges[i - 1]![1])
-      throw new FormatError('ZIP_OVERLAP', `Entries of ${where} lie over each other, which only a hostile archive does.`, where);
+  apart(told, where);
 
   const folded = new Map([...entries.keys()].map((name) => [name.toLowerCase(), name]));
   return {

@@ -4,12 +4,10 @@ import { Route, Zap } from 'lucide-react';
 import { useEffect, useMemo, useState } from 'react';
 import { v4 } from 'uuid';
 import { fieldName, fieldText } from '#core/fields/index';
-import { formatLength, lengthUnit, parseLength } from '#core/measure/lengths';
 import { adding, updating } from '#core/model/change';
-import { type Direction, directions, orderings, type Run, type RunField, type RunOrder } from '#core/model/records';
-import { all, find, settingsOf } from '#core/model/show';
+import type { Fixture, Run, RunField } from '#core/model/records';
+import { all, type Show } from '#core/model/show';
 import { legAfter } from '#core/number/legs';
-import { secondOf } from '#core/number/ordering';
 import { previewRun, type RunPreview } from '#core/number/run';
 import { chosenFixtures } from '../../state/chosen';
 import { useSession, useShow } from '../../state/context';
@@ -21,12 +19,22 @@ import { useTool } from '../../state/tool';
 import { Choose } from '../../ui/Choose';
 import { Typed } from '../../ui/Field';
 import { fieldKeys } from '../../ui/field-keys';
-import { Line, TextField } from '../../ui/TextField';
+import { Line } from '../../ui/TextField';
 import { Tip } from '../../ui/Tip';
 import { plural } from '../../ui/words';
+import { OrderFields } from './OrderFields';
 import { RunFields } from './RunFields';
 
 const none: readonly string[] = [];
+
+/** The first and the last value that a run writes into a field. */
+function rangeOf(show: Show, ordered: readonly Fixture[], preview: RunPreview, field: RunPreview['fields'][number]): string {
+  const done = ordered.flatMap((fixture) => (preview.labels.has(fixture.id) ? (preview.draft.get(fixture.id) ?? []) : []));
+  const text = (fixture: Fixture | undefined) => (fixture ? fieldText(show, fixture, null, field) : '');
+  const [first, last] = [text(done.at(0)), text(done.at(-1))];
+  const title = field === 'channel' ? 'Channels' : fieldName(show, field);
+  return first === last ? `${title} ${first}` : `${title} ${first} to ${last}`;
+}
 
 export function NumberPanel() {
   const session = useSession();
@@ -65,19 +73,13 @@ export function NumberPanel() {
     },
     [],
   );
-  const setOrder = (patch: Partial<RunOrder>) => useRun.setState({ order: { ...order, ...patch } });
   const setLeg = (i: number, leg: RunField[]) => useRun.setState({ legs: legs.map((item, n) => (n === i ? leg : item)) });
   const rest = preview?.rest ?? [];
-  const lines = preview?.fields.map((field) => rangeOf(field)) ?? [];
+  const lines = preview?.fields.map((field) => rangeOf(show, ordered, preview, field)) ?? [];
 
-  function rangeOf(field: RunPreview['fields'][number]): string {
-    const done = ordered.filter((fixture) => preview!.labels.has(fixture.id));
-    const value = (i: number) => (done.at(i) ? fieldText(show, preview!.draft.get(done.at(i)!.id)!, null, field) : '');
-    const title = field === 'channel' ? 'Channels' : fieldName(show, field);
-    return value(0) === value(-1) ? `${title} ${value(0)}` : `${title} ${value(0)} to ${value(-1)}`;
-  }
   const goOn = () => {
-    if (preview) useRun.setState({ legs: [...legs, legAfter(show, ordered, preview, legs.at(-1)!)] });
+    const last = legs.at(-1);
+    if (preview && last) useRun.setState({ legs: [...legs, legAfter(show, ordered, preview, last)] });
   };
   const kept = all(show, 'run');
   return (
@@ -93,72 +95,12 @@ export function NumberPanel() {
         useRun.setState({ legs: legs.slice(0, 1) });
       }}
     >
-      <Choose
-        name="Order"
-        value={order.by}
-        options={orderings.map(
-          (by) => [by, { 'by position': 'by position, then unit', rings: 'ring by ring' }[by as string] ?? by] as const,
-        )}
-        onChoose={(by) => setOrder({ by: by as RunOrder['by'] })}
+      <OrderFields
+        show={show}
+        order={order}
+        first={first}
+        onOrder={(patch) => useRun.setState({ order: { ...order, ...patch } })}
       />
-      {(directions as readonly string[]).includes(order.by) && (
-        <>
-          <Choose
-            name="Rows"
-            value={order.rows}
-            options={[
-              ['rows', 'row by row'],
-              ['serpentine', 'row by row, turning'],
-              ['ties', 'across all; ties decided by'],
-            ]}
-            onChoose={(how) => setOrder({ rows: how as RunOrder['rows'] })}
-          />
-          <Choose
-            name={order.rows === 'ties' ? 'Ties' : 'Rows go'}
-            label="Second direction"
-            value={secondOf(order.by as Direction, order.second)}
-            options={directions.filter((item) => secondOf(order.by as Direction, item) === item)}
-            onChoose={(second) => setOrder({ second: second as Direction })}
-          />
-        </>
-      )}
-      {(order.by === 'round' || order.by === 'rings') && (
-        <>
-          <Choose
-            name="Way"
-            value={order.way}
-            options={['clockwise', 'anticlockwise']}
-            onChoose={(way) => setOrder({ way: way as RunOrder['way'] })}
-          />
-          {order.by === 'rings' && (
-            <Choose
-              name="Rings"
-              value={order.from}
-              options={['outside in', 'inside out']}
-              onChoose={(from) => setOrder({ from: from as RunOrder['from'] })}
-            />
-          )}
-          <p className="pencil pt-1">
-            {first && find(show, 'fixture', first) ? `Begins with unit ${find(show, 'fixture', first)!.unit}. ` : ''}Take the
-            thread and click the one to begin with.
-          </p>
-        </>
-      )}
-      {!['as selected', 'by position', 'round'].includes(order.by) && (
-        <Line name="Tolerance" unit={lengthUnit(settingsOf(show).units)}>
-          <TextField
-            label="Tolerance"
-            value={formatLength(order.tolerance, settingsOf(show).units)}
-            onWrite={(text) => {
-              const parsed = parseLength(text, settingsOf(show).units);
-              if (!parsed.ok) return parsed.why;
-              if (parsed.mm < 0 || parsed.mm > 1e5) return 'A tolerance is 0 or more.';
-              setOrder({ tolerance: parsed.mm });
-              return null;
-            }}
-          />
-        </Line>
-      )}
       <div className="flex gap-1 py-1">
         <Tip command="thread">
           <button
@@ -224,29 +166,7 @@ export function NumberPanel() {
           {fault}
         </p>
       )}
-      {preview && (
-        <p className="pt-2" data-testid="run-summary">
-          {lines.join('; ')} for {plural(new Set([...preview.labels.keys()]).size)}.
-        </p>
-      )}
-      {rest.length > 0 && (
-        <p className="pt-1" data-testid="run-rest" style={{ color: 'var(--doubt)' }}>
-          The run pauses: {rest.length} {rest.length === 1 ? 'is' : 'are'} left.{' '}
-          <button type="button" className="link" onClick={goOn}>
-            Go on with the rest
-          </button>
-        </p>
-      )}
-      {preview && preview.pushed.length > 0 && <p className="pt-1">{plural(preview.pushed.length)} make room and move up.</p>}
-      {preview && preview.clashes.length > 0 && (
-        <p className="pt-1" style={{ color: 'var(--doubt)' }}>
-          {[...new Set(preview.clashes.map((item) => item.value))].slice(0, 6).join(', ')}{' '}
-          {preview.clashes.length === 1 ? 'is' : 'are'} also on other fixtures.{' '}
-          <button type="button" className="link" onClick={() => goTo(preview.clashes.map((item) => item.by))}>
-            Show them
-          </button>
-        </p>
-      )}
+      {preview && <Outcome preview={preview} lines={lines} onRest={goOn} />}
       <button type="submit" className="act act-main mt-2 w-full" disabled={!preview}>
         Apply the numbers
       </button>
@@ -255,7 +175,7 @@ export function NumberPanel() {
         onTake={(item) => useRun.setState({ order: item.order, legs: [[...item.fields]], parts: item.parts, taken: item.taken })}
         onKeep={(name) => {
           const now = kept.find((item) => item.name.toLowerCase() === name.toLowerCase());
-          const record: Run = { id: now?.id ?? v4(), kind: 'run', name, order, fields: [...legs[0]!], parts, taken };
+          const record: Run = { id: now?.id ?? v4(), kind: 'run', name, order, fields: [...(legs[0] ?? [])], parts, taken };
           session.edit(`Keep the run ${name}`, now ? updating([[now, record]]) : adding(record));
           toast(`The run "${name}" is kept in this show.`);
         }}
@@ -263,6 +183,36 @@ export function NumberPanel() {
         onPlain={() => useRun.setState(plainSetup)}
       />
     </form>
+  );
+}
+
+/** What the run would do: the ranges, what is left, what moves, what is also elsewhere. */
+function Outcome({ preview, lines, onRest }: { preview: RunPreview; lines: readonly string[]; onRest: () => void }) {
+  const { rest } = preview;
+  return (
+    <>
+      <p className="pt-2" data-testid="run-summary">
+        {lines.join('; ')} for {plural(new Set([...preview.labels.keys()]).size)}.
+      </p>
+      {rest.length > 0 && (
+        <p className="pt-1" data-testid="run-rest" style={{ color: 'var(--doubt)' }}>
+          The run pauses: {rest.length} {rest.length === 1 ? 'is' : 'are'} left.{' '}
+          <button type="button" className="link" onClick={onRest}>
+            Go on with the rest
+          </button>
+        </p>
+      )}
+      {preview.pushed.length > 0 && <p className="pt-1">{plural(preview.pushed.length)} make room and move up.</p>}
+      {preview.clashes.length > 0 && (
+        <p className="pt-1" style={{ color: 'var(--doubt)' }}>
+          {[...new Set(preview.clashes.map((item) => item.value))].slice(0, 6).join(', ')}{' '}
+          {preview.clashes.length === 1 ? 'is' : 'are'} also on other fixtures.{' '}
+          <button type="button" className="link" onClick={() => goTo(preview.clashes.map((item) => item.by))}>
+            Show them
+          </button>
+        </p>
+      )}
+    </>
   );
 }
 

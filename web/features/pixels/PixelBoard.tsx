@@ -1,26 +1,16 @@
 /** The work area of a pixel wall seen from the front. Pixels are painted, so that many thousand of them stay quick; what is pointed at is calculated. */
 
 import { useEffect, useMemo, useRef, useState } from 'react';
-import type { Tile, Vec2, Wall } from '#core/model/records';
+import type { Vec2, Wall } from '#core/model/records';
 import { formatAddress } from '#core/patch/address';
 import { type Pixel, wired } from '#core/patch/pixels';
 import { snapTo } from '#core/space/curves';
 import { usePreferences } from '../../state/preferences';
+import { chosenBy } from '../../state/selection';
 import { useKeys } from '../../ui/keys';
-
-/** Width and height of a tile as it stands, mm. */
-const sizeOf = (tile: Tile): Vec2 => (tile.turn % 2 ? [tile.height, tile.width] : [tile.width, tile.height]);
-const middleOf = (tile: Tile): Vec2 => {
-  const [w, h] = sizeOf(tile);
-  return [tile.at[0] + w / 2, tile.at[1] + h / 2];
-};
+import { cellsOf, type Gesture, middleOf, paintWall, sizeOf } from './paint-wall';
 
 export type BoardMode = 'move' | 'place' | 'wire';
-type Gesture =
-  | { kind: 'band'; from: Vec2; to: Vec2 }
-  | { kind: 'drag'; from: Vec2; by: Vec2 }
-  | { kind: 'wire'; path: number[]; to: Vec2 };
-
 interface BoardProps {
   /** Arrow keys: steps of the grid of the wall. */
   readonly onArrow: (way: Vec2) => void;
@@ -35,11 +25,60 @@ interface BoardProps {
   readonly onWire: (path: readonly number[]) => void;
 }
 
+/** Index of the tile at a point of the wall, the last one on top; -1 where there is none. */
+const tileAt = (wall: Wall, [x, y]: Vec2): number =>
+  wall.tiles.findLastIndex((tile) => {
+    const [w, h] = sizeOf(tile);
+    return x >= tile.at[0] && x <= tile.at[0] + w && y >= tile.at[1] && y <= tile.at[1] + h;
+  });
+const cellKey = (tile: number, row: number, column: number): string => `${tile} ${row} ${column}`;
+/** What is told about the pixel at a point. */
+function pixelText(wall: Wall, byCell: ReadonlyMap<string, Pixel>, point: Vec2): string | null {
+  const index = tileAt(wall, point);
+  const tile = wall.tiles[index];
+  if (!tile) return null;
+  const [w, h] = sizeOf(tile);
+  const [high, wide] = cellsOf(tile);
+  const column = Math.min(wide - 1, Math.floor(((point[0] - tile.at[0]) / w) * wide));
+  const row = Math.min(high - 1, Math.floor((1 - (point[1] - tile.at[1]) / h) * high));
+  const pixel = byCell.get(cellKey(index, row, column));
+  if (!pixel) return 'this tile is not wired';
+  const address = pixel.address === null ? 'no address' : formatAddress(pixel.address);
+  return `${address}: pixel ${pixel.index + 1}, row ${row + 1}, column ${column + 1} of tile ${(tile.place ?? 0) + 1}`;
+}
+/** The tiles whose middle lies in a box, by index. */
+function tilesIn(wall: Wall, from: Vec2, to: Vec2): ReadonlySet<number> {
+  const [x0, x1] = [Math.min(from[0], to[0]), Math.max(from[0], to[0])];
+  const [y0, y1] = [Math.min(from[1], to[1]), Math.max(from[1], to[1])];
+  return new Set(
+    wall.tiles.flatMap((tile, i) => {
+      const [x, y] = middleOf(tile);
+      return x >= x0 && x <= x1 && y >= y0 && y <= y1 ? [i] : [];
+    }),
+  );
+}
+/** The order of wiring after a path. One that is only clicked becomes the first; a drawn path is taken, and what it missed follows in its old order. */
+function wiredAlong(wall: Wall, path: readonly number[]): readonly number[] {
+  const old = wired(wall).map(({ index }) => index);
+  const rest = [...new Set([...old, ...wall.tiles.keys()])].filter((index) => !path.includes(index));
+  return [...path, ...(path.length > 1 ? rest.filter((index) => old.includes(index)) : rest)];
+}
+/** A gesture after the pointer came to a point of the wall. */
+function carried(gesture: Gesture, wall: Wall, to: Vec2): Gesture {
+  if (gesture.kind === 'band') return { ...gesture, to };
+  if (gesture.kind === 'drag') {
+    const by: Vec2 = [snapTo(to[0] - gesture.from[0], wall.grid), snapTo(to[1] - gesture.from[1], wall.grid)];
+    return { ...gesture, by };
+  }
+  const hit = tileAt(wall, to);
+  return { ...gesture, to, path: hit >= 0 && !gesture.path.includes(hit) ? [...gesture.path, hit] : gesture.path };
+}
+
 const ways: Readonly<Record<string, Vec2>> = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, 1], ArrowDown: [0, -1] };
 
 export function Board({ onArrow, onDrop, wall, pixels, mode, marked, onMark, onPlace, onMove, onWire }: BoardProps) {
   useKeys('pixels', {
-    'move tiles': (event) => (marked.size ? onArrow(ways[event.key]!) : false),
+    'move tiles': (event) => (marked.size ? onArrow(ways[event.key] ?? [0, 0]) : false),
     'drop tiles': () => (marked.size ? onDrop() : false),
   });
   const host = useRef<HTMLDivElement>(null);
@@ -59,140 +98,12 @@ export function Board({ onArrow, onDrop, wall, pixels, mode, marked, onMark, onP
     const box = host.current!.getBoundingClientRect();
     return [(event.clientX - box.left - ox) / k, (oy - (event.clientY - box.top)) / k];
   };
-  const tileAt = ([x, y]: Vec2): number => {
-    for (let i = wall.tiles.length - 1; i >= 0; i--) {
-      const tile = wall.tiles[i]!;
-      const [w, h] = sizeOf(tile);
-      if (x >= tile.at[0] && x <= tile.at[0] + w && y >= tile.at[1] && y <= tile.at[1] + h) return i;
-    }
-    return -1;
-  };
-  const byCell = useMemo(() => new Map(pixels.map((pixel) => [`${pixel.tile} ${pixel.row} ${pixel.column}`, pixel])), [pixels]);
-  const pixelAt = (point: Vec2): { pixel: Pixel | undefined; text: string } | null => {
-    const index = tileAt(point);
-    const tile = wall.tiles[index];
-    if (!tile) return null;
-    const [w, h] = sizeOf(tile);
-    const [high, wide] = tile.turn % 2 ? [tile.columns, tile.rows] : [tile.rows, tile.columns];
-    const column = Math.min(wide - 1, Math.floor(((point[0] - tile.at[0]) / w) * wide));
-    const row = Math.min(high - 1, Math.floor((1 - (point[1] - tile.at[1]) / h) * high));
-    const pixel = byCell.get(`${index} ${row} ${column}`);
-    return {
-      pixel,
-      text: pixel
-        ? `${pixel.address === null ? 'no address' : formatAddress(pixel.address)}: pixel ${pixel.index + 1}, row ${row + 1}, column ${column + 1} of tile ${(tile.place ?? 0) + 1}`
-        : 'this tile is not wired',
-    };
-  };
-  const hovered = at && !gesture ? pixelAt(at) : null;
+  const byCell = useMemo(() => new Map(pixels.map((pixel) => [cellKey(pixel.tile, pixel.row, pixel.column), pixel])), [pixels]);
+  const hovered = at && !gesture ? pixelText(wall, byCell, at) : null;
 
   // biome-ignore lint/correctness/useExhaustiveDependencies: the theme's colours are read from the page
   useEffect(() => {
-    const element = canvas.current!;
-    const ratio = window.devicePixelRatio || 1;
-    element.width = size[0] * ratio;
-    element.height = size[1] * ratio;
-    const ink = getComputedStyle(element);
-    const colour = (name: string) => ink.getPropertyValue(name).trim();
-    const g = element.getContext('2d')!;
-    g.setTransform(ratio, 0, 0, ratio, 0, 0);
-    g.clearRect(0, 0, size[0], size[1]);
-    const x = (mm: number) => ox + mm * k;
-    const y = (mm: number) => oy - mm * k;
-    g.lineWidth = 1;
-    g.strokeStyle = colour('--hair-faint');
-    g.beginPath();
-    if ((wall.width / wall.grid) * (wall.height / wall.grid) < 40_000 && wall.grid * k > 4) {
-      for (let mm = 0; mm <= wall.width + 0.1; mm += wall.grid) g.rect(x(mm), y(wall.height), 0.01, wall.height * k);
-      for (let mm = 0; mm <= wall.height + 0.1; mm += wall.grid) g.rect(x(0), y(mm), wall.width * k, 0.01);
-    }
-    g.stroke();
-    g.strokeStyle = colour('--ink');
-    g.strokeRect(x(0), y(wall.height), wall.width * k, wall.height * k);
-    const moving: Vec2 = gesture?.kind === 'drag' ? gesture.by : [0, 0];
-    wall.tiles.forEach((tile, i) => {
-      const [w, h] = sizeOf(tile);
-      const lit = marked.has(i);
-      const [dx, dy] = lit ? moving : [0, 0];
-      g.fillStyle = colour(lit ? '--halo' : tile.place === null ? '--sheet' : '--row');
-      g.fillRect(x(tile.at[0] + dx), y(tile.at[1] + dy + h), w * k, h * k);
-      const [high, wide] = tile.turn % 2 ? [tile.columns, tile.rows] : [tile.rows, tile.columns];
-      const pitch = Math.min((w / wide) * k, (h / high) * k);
-      if (pitch > 2.5) {
-        g.fillStyle = colour('--pencil');
-        const r = Math.max(0.8, pitch * 0.22);
-        for (let row = 0; row < high; row++)
-          for (let column = 0; column < wide; column++)
-            g.fillRect(
-              x(tile.at[0] + dx + ((column + 0.5) * w) / wide) - r,
-              y(tile.at[1] + dy + h - ((row + 0.5) * h) / high) - r,
-              2 * r,
-              2 * r,
-            );
-      }
-      g.strokeStyle = colour(lit ? '--lamp' : '--pencil');
-      g.setLineDash(tile.place === null ? [4, 3] : []);
-      g.strokeRect(x(tile.at[0] + dx), y(tile.at[1] + dy + h), w * k, h * k);
-      g.setLineDash([]);
-    });
-    // The wiring inside the tiles, as far as it can be seen, then from tile to tile.
-    const path = gesture?.kind === 'wire' ? gesture.path.map((index) => ({ tile: wall.tiles[index]!, index })) : wired(wall);
-    if (gesture?.kind !== 'wire' && pixels.length < 12_000 && gesture?.kind !== 'drag') {
-      g.strokeStyle = colour('--lamp');
-      g.globalAlpha = 0.45;
-      g.lineWidth = 1;
-      g.beginPath();
-      for (const [i, pixel] of pixels.entries())
-        g[i === 0 || pixels[i - 1]!.tile !== pixel.tile ? 'moveTo' : 'lineTo'](x(pixel.at[0]), y(pixel.at[1]));
-      g.stroke();
-      g.globalAlpha = 1;
-    }
-    g.strokeStyle = colour('--lamp');
-    g.lineWidth = 2;
-    g.beginPath();
-    path.forEach(({ tile }, i) => {
-      const [mx, my] = middleOf(tile);
-      g[i ? 'lineTo' : 'moveTo'](x(mx), y(my));
-    });
-    if (gesture?.kind === 'wire' && path.length) g.lineTo(x(gesture.to[0]), y(gesture.to[1]));
-    g.stroke();
-    g.font = '700 11px B612, sans-serif';
-    g.textAlign = 'center';
-    g.textBaseline = 'middle';
-    const firsts = new Map<number, Pixel>();
-    for (const pixel of pixels) if (!firsts.has(pixel.tile)) firsts.set(pixel.tile, pixel);
-    path.forEach(({ tile, index }, i) => {
-      const [mx, my] = middleOf(tile);
-      const address = gesture?.kind === 'wire' ? null : firsts.get(index)?.address;
-      const label = address ? `${i + 1}   ${formatAddress(address)}` : String(i + 1);
-      const half = Math.max(10, label.length * 3.4 + 6);
-      g.fillStyle = colour('--lamp');
-      g.beginPath();
-      g.roundRect(x(mx) - half, y(my) - 9, half * 2, 18, 9);
-      g.fill();
-      g.fillStyle = colour('--sheet');
-      g.fillText(label, x(mx), y(my) + 1);
-    });
-    const first = gesture ? undefined : pixels[0];
-    if (first) {
-      g.strokeStyle = colour('--lamp');
-      g.lineWidth = 2;
-      g.beginPath();
-      g.arc(x(first.at[0]), y(first.at[1]), 6, 0, 7);
-      g.stroke();
-    }
-    if (gesture?.kind === 'band') {
-      g.strokeStyle = colour('--lamp');
-      g.lineWidth = 1;
-      g.setLineDash([4, 3]);
-      g.strokeRect(
-        x(gesture.from[0]),
-        y(gesture.from[1]),
-        (gesture.to[0] - gesture.from[0]) * k,
-        -(gesture.to[1] - gesture.from[1]) * k,
-      );
-      g.setLineDash([]);
-    }
+    if (canvas.current) paintWall(canvas.current, { wall, pixels, marked, gesture, size, k, origin: [ox, oy] });
   }, [wall, pixels, marked, gesture, size, k, ox, oy, theme]);
 
   return (
@@ -211,64 +122,25 @@ export function Board({ onArrow, onDrop, wall, pixels, mode, marked, onMark, onP
       style={{ cursor: mode === 'move' ? 'default' : 'crosshair' }}
       onPointerDown={(event) => {
         const point = toWorld(event);
-        const hit = tileAt(point);
+        const hit = tileAt(wall, point);
         event.currentTarget.setPointerCapture(event.pointerId);
         if (mode === 'place') return onPlace(point);
         if (mode === 'wire') return hit >= 0 ? setGesture({ kind: 'wire', path: [hit], to: point }) : undefined;
         if (hit < 0) return setGesture({ kind: 'band', from: point, to: point });
-        const next = event.shiftKey
-          ? new Set(marked.has(hit) ? [...marked].filter((i) => i !== hit) : [...marked, hit])
-          : marked.has(hit)
-            ? marked
-            : new Set([hit]);
-        onMark(next);
+        onMark(new Set(chosenBy([...marked], hit, event.shiftKey)));
         setGesture({ kind: 'drag', from: point, by: [0, 0] });
       }}
       onPointerMove={(event) => {
         const point = toWorld(event);
         setAt(point);
-        if (!gesture) return;
-        if (gesture.kind === 'band') setGesture({ ...gesture, to: point });
-        else if (gesture.kind === 'drag')
-          setGesture({
-            ...gesture,
-            by: [snapTo(point[0] - gesture.from[0], wall.grid), snapTo(point[1] - gesture.from[1], wall.grid)],
-          });
-        else {
-          const hit = tileAt(point);
-          setGesture({
-            ...gesture,
-            to: point,
-            path: hit >= 0 && !gesture.path.includes(hit) ? [...gesture.path, hit] : gesture.path,
-          });
-        }
+        if (gesture) setGesture(carried(gesture, wall, point));
       }}
       onPointerUp={() => {
         const ended = gesture;
         setGesture(null);
-        if (ended?.kind === 'band') {
-          const [x0, x1] = [Math.min(ended.from[0], ended.to[0]), Math.max(ended.from[0], ended.to[0])];
-          const [y0, y1] = [Math.min(ended.from[1], ended.to[1]), Math.max(ended.from[1], ended.to[1])];
-          onMark(
-            new Set(
-              wall.tiles.flatMap((tile, i) =>
-                middleOf(tile)[0] >= x0 && middleOf(tile)[0] <= x1 && middleOf(tile)[1] >= y0 && middleOf(tile)[1] <= y1
-                  ? [i]
-                  : [],
-              ),
-            ),
-          );
-        } else if (ended?.kind === 'drag' && (ended.by[0] || ended.by[1])) onMove(ended.by);
-        else if (ended?.kind === 'wire') {
-          // One that is only clicked becomes the first; a drawn path is taken, and what it missed follows in its old order.
-          const old = wired(wall).map(({ index }) => index);
-          const rest = [...old, ...wall.tiles.keys()].filter(
-            (index, i, list) => !ended.path.includes(index) && list.indexOf(index) === i,
-          );
-          onWire(
-            ended.path.length > 1 ? [...ended.path, ...rest.filter((index) => old.includes(index))] : [...ended.path, ...rest],
-          );
-        }
+        if (ended?.kind === 'band') onMark(tilesIn(wall, ended.from, ended.to));
+        else if (ended?.kind === 'drag' && (ended.by[0] || ended.by[1])) onMove(ended.by);
+        else if (ended?.kind === 'wire') onWire(wiredAlong(wall, ended.path));
       }}
       onPointerLeave={() => setAt(null)}
     >
@@ -284,7 +156,7 @@ export function Board({ onArrow, onDrop, wall, pixels, mode, marked, onMark, onP
             borderColor: 'var(--ink)',
           }}
         >
-          {hovered.text}
+          {hovered}
         </output>
       )}
     </div>

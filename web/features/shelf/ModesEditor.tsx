@@ -20,13 +20,91 @@ const whole = (text: string, least: number, most: number): number | null => {
   return text.trim() && Number.isInteger(value) && value >= least && value <= most ? value : null;
 };
 
+/** A channel of a mode: its slots, attribute, width, break and values. It is let go of by null. */
+function ChannelRow({ item, i, onChannel }: { item: Channel; i: number; onChannel: (next: Channel | null) => void }) {
+  const put = (patch: Partial<Channel>) => onChannel({ ...item, ...patch });
+  return (
+    <tr style={{ borderBottom: '1px solid var(--hair-faint)' }}>
+      <td>
+        <TextField
+          label={`Slots of channel ${i + 1}`}
+          value={item.offset.join(', ')}
+          onWrite={(text) => {
+            const slots = text
+              .split(/[\s,]+/)
+              .filter(Boolean)
+              .map((part) => whole(part, 1, 512));
+            if (!slots.length || slots.length > 4 || slots.includes(null) || new Set(slots).size !== slots.length)
+              return 'One to four slots of 1 to 512, the coarse one first.';
+            put({ offset: slots as number[] });
+            return null;
+          }}
+        />
+      </td>
+      <td>
+        <Typed
+          list="gdtf-attributes"
+          label={`Attribute of channel ${i + 1}`}
+          value={item.attribute}
+          onText={(value) => put({ attribute: value.replace(/[^A-Za-z0-9_.]/g, '').slice(0, 100) || 'NoFeature' })}
+        />
+      </td>
+      <td>
+        <Choice
+          label={`Bits of channel ${i + 1}`}
+          value={item.offset.length * 8}
+          options={[8, 16, 24, 32].map((bits) => bits)}
+          onChoose={(value) => {
+            const n = Number(value) / 8;
+            // More bits take the slots that follow; fewer give them back.
+            const from = item.offset[0] ?? 1;
+            put({ offset: Array.from({ length: n }, (_, k) => item.offset[k] ?? Math.min(512, from + k)) });
+          }}
+        />
+      </td>
+      <td>
+        <TextField
+          label={`Break of channel ${i + 1}`}
+          value={String(item.break)}
+          onWrite={(text) => {
+            const value = whole(text, 1, 64);
+            if (value === null) return '1 to 64.';
+            put({ break: value });
+            return null;
+          }}
+        />
+      </td>
+      {(['default', 'highlight'] as const).map((key) => (
+        <td key={key}>
+          <TextField
+            label={`${key === 'default' ? 'At rest' : 'To find it'} of channel ${i + 1}`}
+            value={item[key] === undefined ? '' : String(item[key])}
+            placeholder={key === 'default' ? 'usual' : 'none'}
+            onWrite={(text) => {
+              const most = 256 ** item.offset.length - 1;
+              const value = whole(text, 0, most);
+              if (text.trim() && value === null) return `0 to ${most}.`;
+              const { [key]: _, ...rest } = item;
+              onChannel(value === null ? rest : { ...rest, [key]: value });
+              return null;
+            }}
+          />
+        </td>
+      ))}
+      <td>
+        <button type="button" aria-label={`Take away channel ${i + 1}`} onClick={() => onChannel(null)}>
+          <Trash2 size={12} />
+        </button>
+      </td>
+    </tr>
+  );
+}
+
 export function ModesEditor({ modes, onModes, faults }: Props) {
   const [at, setAt] = useState(0);
   const mode = modes[Math.min(at, modes.length - 1)]!;
   const index = modes.indexOf(mode);
   const put = (next: Mode) => onModes(modes.map((item, i) => (i === index ? next : item)));
-  const channel = (i: number, patch: Partial<Channel>) =>
-    put({ ...mode, channels: mode.channels.map((item, j) => (i === j ? { ...item, ...patch } : item)) });
   const freeName = (stem: string) => {
     let name = stem;
     for (let n = 2; modes.some((item) => item.name === name); n++) name = `${stem} (${n})`;
@@ -135,88 +213,14 @@ export function ModesEditor({ modes, onModes, faults }: Props) {
         </thead>
         <tbody>
           {mode.channels.map((item, i) => (
-            <tr key={`${index} ${i}`} style={{ borderBottom: '1px solid var(--hair-faint)' }}>
-              <td>
-                <TextField
-                  label={`Slots of channel ${i + 1}`}
-                  value={item.offset.join(', ')}
-                  onWrite={(text) => {
-                    const slots = text
-                      .split(/[\s,]+/)
-                      .filter(Boolean)
-                      .map((part) => whole(part, 1, 512));
-                    if (!slots.length || slots.length > 4 || slots.includes(null) || new Set(slots).size !== slots.length)
-                      return 'One to four slots of 1 to 512, the coarse one first.';
-                    channel(i, { offset: slots as number[] });
-                    return null;
-                  }}
-                />
-              </td>
-              <td>
-                <Typed
-                  list="gdtf-attributes"
-                  label={`Attribute of channel ${i + 1}`}
-                  value={item.attribute}
-                  onText={(value) => channel(i, { attribute: value.replace(/[^A-Za-z0-9_.]/g, '').slice(0, 100) || 'NoFeature' })}
-                />
-              </td>
-              <td>
-                <Choice
-                  label={`Bits of channel ${i + 1}`}
-                  value={item.offset.length * 8}
-                  options={[8, 16, 24, 32].map((bits) => bits)}
-                  onChoose={(value) => {
-                    const n = Number(value) / 8;
-                    // More bits take the slots that follow; fewer give them back.
-                    const from = item.offset[0]!;
-                    channel(i, { offset: Array.from({ length: n }, (_, k) => item.offset[k] ?? Math.min(512, from + k)) });
-                  }}
-                />
-              </td>
-              <td>
-                <TextField
-                  label={`Break of channel ${i + 1}`}
-                  value={String(item.break)}
-                  onWrite={(text) => {
-                    const value = whole(text, 1, 64);
-                    if (value === null) return '1 to 64.';
-                    channel(i, { break: value });
-                    return null;
-                  }}
-                />
-              </td>
-              {(['default', 'highlight'] as const).map((key) => (
-                <td key={key}>
-                  <TextField
-                    label={`${key === 'default' ? 'At rest' : 'To find it'} of channel ${i + 1}`}
-                    value={item[key] === undefined ? '' : String(item[key])}
-                    placeholder={key === 'default' ? 'usual' : 'none'}
-                    onWrite={(text) => {
-                      const most = 256 ** item.offset.length - 1;
-                      const value = whole(text, 0, most);
-                      if (text.trim() && value === null) return `0 to ${most}.`;
-                      const { [key]: _, ...rest } = item;
-                      put({
-                        ...mode,
-                        channels: mode.channels.map((other, j) =>
-                          i === j ? (value === null ? rest : { ...rest, [key]: value }) : other,
-                        ),
-                      });
-                      return null;
-                    }}
-                  />
-                </td>
-              ))}
-              <td>
-                <button
-                  type="button"
-                  aria-label={`Take away channel ${i + 1}`}
-                  onClick={() => put({ ...mode, channels: mode.channels.filter((_, j) => j !== i) })}
-                >
-                  <Trash2 size={12} />
-                </button>
-              </td>
-            </tr>
+            <ChannelRow
+              key={`${index} ${i}`}
+              item={item}
+              i={i}
+              onChannel={(next) =>
+                put({ ...mode, channels: mode.channels.flatMap((other, j) => (i === j ? (next ?? []) : other)) })
+              }
+            />
           ))}
         </tbody>
       </table>

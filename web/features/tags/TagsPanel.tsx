@@ -103,74 +103,15 @@ export function TagsPanel() {
             </thead>
             <tbody>
               {now.lines.map((item, i) => (
-                <tr key={i}>
-                  <td>
-                    <Choice
-                      label={`Field ${i + 1}`}
-                      className="!w-[66px] !px-0 !text-[11px]"
-                      value={item.field}
-                      options={fieldsOf(show).map((field) => [field.id, field.title] as const)}
-                      onChoose={(field) => line(i, { field })}
-                    />
-                  </td>
-                  <td>
-                    <Choice
-                      label={`Place ${i + 1}`}
-                      className="!w-[58px] !px-0 !text-[11px]"
-                      value={item.place}
-                      options={tagPlacesOf}
-                      onChoose={(place) => line(i, { place })}
-                    />
-                  </td>
-                  <td>
-                    <Choice
-                      label={`Enclosure ${i + 1}`}
-                      className="!w-[52px] !px-0 !text-[11px]"
-                      value={item.enclosure}
-                      options={enclosures}
-                      onChoose={(enclosure) => line(i, { enclosure })}
-                    />
-                  </td>
-                  <td className="w-8">
-                    <TextField
-                      label={`Size ${i + 1}`}
-                      value={String(item.size)}
-                      onWrite={(text) => {
-                        const size = Number(text);
-                        if (!(size >= 0.8 && size <= 20)) return 'From 0.8 to 20 mm on paper.';
-                        line(i, { size });
-                        return null;
-                      }}
-                    />
-                  </td>
-                  <td className="whitespace-nowrap">
-                    <button
-                      type="button"
-                      aria-label={`Line ${i + 1} earlier`}
-                      disabled={i === 0}
-                      className="disabled:opacity-30"
-                      onClick={() => move(i, -1)}
-                    >
-                      <ArrowUp size={11} />
-                    </button>
-                    <button
-                      type="button"
-                      aria-label={`Line ${i + 1} later`}
-                      disabled={i === now.lines.length - 1}
-                      className="disabled:opacity-30"
-                      onClick={() => move(i, 1)}
-                    >
-                      <ArrowDown size={11} />
-                    </button>
-                    <button
-                      type="button"
-                      aria-label={`Take line ${i + 1} out`}
-                      onClick={() => write(`Tags of ${now.name}`, { lines: now.lines.filter((_, j) => j !== i) })}
-                    >
-                      <Trash2 size={11} />
-                    </button>
-                  </td>
-                </tr>
+                <LineRow
+                  key={i}
+                  item={item}
+                  i={i}
+                  of={now.lines.length}
+                  onChange={(patch) => line(i, patch)}
+                  onMove={(by) => move(i, by)}
+                  onTake={() => write(`Tags of ${now.name}`, { lines: now.lines.filter((_, j) => j !== i) })}
+                />
               ))}
             </tbody>
           </table>
@@ -220,6 +161,85 @@ export function TagsPanel() {
         </>
       )}
     </section>
+  );
+}
+
+interface RowProps {
+  readonly item: TagLine;
+  readonly i: number;
+  /** How many lines there are. */
+  readonly of: number;
+  readonly onChange: (patch: Partial<TagLine>) => void;
+  readonly onMove: (by: number) => void;
+  readonly onTake: () => void;
+}
+function LineRow({ item, i, of, onChange, onMove, onTake }: RowProps) {
+  const show = useShow();
+  return (
+    <tr>
+      <td>
+        <Choice
+          label={`Field ${i + 1}`}
+          className="!w-[66px] !px-0 !text-[11px]"
+          value={item.field}
+          options={fieldsOf(show).map((field) => [field.id, field.title] as const)}
+          onChoose={(field) => onChange({ field })}
+        />
+      </td>
+      <td>
+        <Choice
+          label={`Place ${i + 1}`}
+          className="!w-[58px] !px-0 !text-[11px]"
+          value={item.place}
+          options={tagPlacesOf}
+          onChoose={(place) => onChange({ place })}
+        />
+      </td>
+      <td>
+        <Choice
+          label={`Enclosure ${i + 1}`}
+          className="!w-[52px] !px-0 !text-[11px]"
+          value={item.enclosure}
+          options={enclosures}
+          onChoose={(enclosure) => onChange({ enclosure })}
+        />
+      </td>
+      <td className="w-8">
+        <TextField
+          label={`Size ${i + 1}`}
+          value={String(item.size)}
+          onWrite={(text) => {
+            const size = Number(text);
+            if (!(size >= 0.8 && size <= 20)) return 'From 0.8 to 20 mm on paper.';
+            onChange({ size });
+            return null;
+          }}
+        />
+      </td>
+      <td className="whitespace-nowrap">
+        <button
+          type="button"
+          aria-label={`Line ${i + 1} earlier`}
+          disabled={i === 0}
+          className="disabled:opacity-30"
+          onClick={() => onMove(-1)}
+        >
+          <ArrowUp size={11} />
+        </button>
+        <button
+          type="button"
+          aria-label={`Line ${i + 1} later`}
+          disabled={i === of - 1}
+          className="disabled:opacity-30"
+          onClick={() => onMove(1)}
+        >
+          <ArrowDown size={11} />
+        </button>
+        <button type="button" aria-label={`Take line ${i + 1} out`} onClick={onTake}>
+          <Trash2 size={11} />
+        </button>
+      </td>
+    </tr>
   );
 }
 

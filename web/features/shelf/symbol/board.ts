@@ -73,6 +73,21 @@ export const onShapes =
       shapesIn(symbol, scope).map((shape, i) => (chosen.includes(i) ? to(shape) : shape)),
     );
 export const moved = (shape: Shape, dx: number, dy: number): Shape => mapPoints(shape, ([x, y]) => [x + dx, y + dy]);
+export const withoutShapes = (scope: number, chosen: readonly number[]) => (symbol: SymbolDef) =>
+  withShapes(
+    symbol,
+    scope,
+    shapesIn(symbol, scope).filter((_, i) => !chosen.includes(i)),
+  );
+/** The points by which a shape is drawn by hand; the second of a circle lies on its rim. */
+export const nodesOf = (shape: Shape): readonly Vec2[] =>
+  'points' in shape ? shape.points : shape.form === 'circle' ? [shape.at, [shape.at[0] + shape.radius, shape.at[1]]] : [shape.at];
+export function movedNode(shape: Shape, node: number, to: Vec2): Shape {
+  if ('points' in shape) return { ...shape, points: shape.points.map((p, i) => (i === node ? to : p)) };
+  if (shape.form === 'circle' && node === 1)
+    return { ...shape, radius: Math.max(1, tidy(Math.hypot(to[0] - shape.at[0], to[1] - shape.at[1]))) };
+  return { ...shape, at: to };
+}
 export const mirrorCopies = (scope: number, chosen: readonly number[]) => (symbol: SymbolDef) => {
   const shapes = shapesIn(symbol, scope);
   return withShapes(symbol, scope, [...shapes, ...chosen.map((i) => mirroredShape(shapes[i]!))]);
