@@ -11,5 +11,7 @@ export default {
     ],
   },
   transformIgnorePatterns: ['/node_modules/'],
+  // Jest keeps a core for itself unless it is told; it has little to do there.
+  maxWorkers: '100%',
   testTimeout: 60000,
 };

@@ -3,19 +3,28 @@ import { describe, expect, test } from '@jest/globals';
 import { wrongSnags } from '#core/audit/snags';
 import { diff, isEmpty } from '#core/model/change';
 import { faults } from '#core/model/references';
-import { all, find, get } from '#core/model/show';
+import { find } from '#core/model/show';
 import { fixturesOn } from '#core/order/order';
 import { universeOf } from '#core/patch/address';
 import { footprintOf, modeOf } from '#core/patch/footprint';
 import { curveLength } from '#core/space/curves';
-import { place } from '#core/space/hanging';
+import { keyRows } from '../core/draw/key.js';
+import { demo } from '../core/draw/plan.arb.js';
+import { families } from '../core/model/records.js';
+import { all, get } from '../core/model/show.js';
+import { place } from '../core/space/hanging.js';
 import { makeDemo } from './show.js';
 
 const show = makeDemo();
+
 const fixtures = all(show, 'fixture');
+
 const typeOf = (id: string) => get(show, 'type', id);
+
 const withPurpose = (purpose: string) => fixtures.filter((fixture) => fixture.purpose === purpose);
+
 const outline = (name: string) => all(show, 'outline').find((item) => item.name === name)!;
+
 const position = (name: string) => all(show, 'position').find((item) => item.name === name)!;
 
 test('it is the same each time, and sound', () => {
@@ -135,5 +144,22 @@ describe('numbers', () => {
   test('two deliberate snags, and no other', () => {
     expect(wrongSnags(show).map((snag) => snag.code)).toEqual(['address shared', 'off the end']);
     expect(find(show, 'position', find(show, 'fixture', wrongSnags(show)[1]!.fixtures[0])?.position)?.name).toBe('LX 1');
+  });
+});
+
+describe('the demo is a rig that can be believed', () => {
+  test('about 150 fixtures of at least 12 types in all families', () => {
+    const used = keyRows(demo).map((row) => row.type.family);
+    expect(all(demo, 'fixture').length).toBeGreaterThan(135);
+    expect(keyRows(demo).length).toBeGreaterThanOrEqual(12);
+    expect([...new Set(used)].sort()).toEqual([...families].sort());
+  });
+  test('purposes are filled in, and every fixture has a channel', () => {
+    expect(all(demo, 'fixture').every((fixture) => fixture.purpose && fixture.parts.every((part) => part.channel))).toBe(true);
+  });
+  test('the apron is 2 m deep on the centre line, the arch 10.4 m wide', () => {
+    const apron = all(demo, 'outline').find((outline) => outline.name === 'Apron')!;
+    expect(Math.min(...apron.points.map(([, y]) => y))).toBe(-2000);
+    expect(Math.max(...apron.points.map(([x]) => x)) - Math.min(...apron.points.map(([x]) => x))).toBe(10400);
   });
 });

@@ -1,6 +1,6 @@
 /** Pens of the drawing. */
 import { describe, expect, test } from '@jest/globals';
-import { pens } from './list.js';
+import { boxOf, path, pens } from './list.js';
 
 describe('pens', () => {
   test('11.7 pens are of the ladder of root 2 (ISO 128); units are drawn with the heaviest of the drawing', () => {
@@ -13,3 +13,6 @@ describe('pens', () => {
       expect(pens[name].width).toBeLessThan(pens.fixture.width);
   });
 });
+
+test('a box round a path takes its control points in', () =>
+  expect(boxOf([path([0, 1, 2, 1, 5, -3], 'thin')])).toEqual([1, -3, 5, 2]));

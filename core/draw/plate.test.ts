@@ -1,24 +1,36 @@
 /** The plate is true to scale: what is drawn is measured on the paper. ISO 5457 (borders) leaves 10 mm; scales by ISO 5455; the check bar is our own promise. */
 import { describe, expect, test } from '@jest/globals';
 import { makeDemo } from '#demo/show';
-import { papers } from '../measure/scales.js';
+import { writeSvg } from '../formats/svg.js';
+import { papers, usualScales } from '../measure/scales.js';
 import { apply, edit } from '../model/change.js';
 import { makeAccessories, makeFixture } from '../model/make.js';
 import type { Note, TitleBlock } from '../model/records.js';
 import { baseRecords, fixtureLayer, idOf, pipe, plainType, SHOW } from '../model/show.arb.js';
-import { type Show, settingsOf, showOf } from '../model/show.js';
+import { all, get, type Show, settingsOf, showOf } from '../model/show.js';
+import { place } from '../space/hanging.js';
+import { keyRows } from './key.js';
 import { textWidth } from './list.js';
+import { demo } from './plan.arb.js';
 import { allTags, planList } from './plan.js';
 import { fittingScale, type PlateOptions, plateTags, plotPlate, sayMissing, titleWords } from './plate.js';
 
 const paper = (name: string) => papers.find((item) => item.name === name)!;
+
 const options: PlateOptions = { paper: paper('A1'), landscape: true, denominator: 50, date: '28 November 2026' };
+
 const fixture = makeFixture(idOf(500), fixtureLayer, plainType, pipe, 5000, { unit: '1' });
+
 const show = showOf(SHOW, [...baseRecords, fixture]);
+
 const named = (more: object): Show => apply(show, edit([settingsOf(show)], more));
+
 const furniture = (of: Show, how: Partial<PlateOptions> = {}) => plotPlate(of, { ...options, ...how }).sheet.panes[1]!.prims;
+
 const texts = (of: Show, how?: Partial<PlateOptions>) => furniture(of, how).flatMap((prim) => (prim.op === 'text' ? [prim] : []));
+
 const paths = (of: Show, how?: Partial<PlateOptions>) => furniture(of, how).flatMap((prim) => (prim.op === 'path' ? [prim] : []));
+
 /** Figures of a path without its commands: x and y in turn. */
 const points = (d: readonly number[]) => {
   const out: [number, number][] = [];
@@ -214,5 +226,90 @@ describe('key', () => {
     const chosen = showOf(SHOW, [...named({ plateTags: idOf(520) }).records.values(), own]);
     expect(plateTags(chosen)).toBe(own);
     expect(plateTags(chosen, allTags)).toBe(allTags);
+  });
+});
+
+describe('key and plate', () => {
+  test('the key is complete, counts, and runs from long to short throw in a family', () => {
+    const rows = keyRows(demo);
+    expect(rows.reduce((sum, row) => sum + row.count, 0)).toBe(all(demo, 'fixture').length);
+    for (let i = 1; i < rows.length; i++)
+      if (rows[i]!.type.family === rows[i - 1]!.type.family)
+        expect(rows[i]!.type.field).toBeGreaterThanOrEqual(rows[i - 1]!.type.field);
+  });
+  test('spares are left out of it', () => {
+    const [fixture] = all(demo, 'fixture');
+    const spared = apply(demo, edit([fixture!], { spare: true }));
+    expect(keyRows(spared).reduce((sum, row) => sum + row.count, 0)).toBe(all(demo, 'fixture').length - 1);
+  });
+  test('1 m is 20 mm at 1:50 and 12 in are 1/4 in at 1:48 (formats 10, check values)', () => {
+    for (const [denominator, world, paper] of [
+      [50, 1000, 20],
+      [48, 304.8, 6.35],
+      [25, 1000, 40],
+    ] as const)
+      expect(
+        plotPlate(demo, { paper: papers[0]!, landscape: true, denominator, date: '' }).sheet.panes[0]!.k * world,
+      ).toBeCloseTo(paper, 9);
+  });
+  test('a plot that does not fit says by how much, what falls off, and at what scale it fits', () => {
+    const options = { paper: papers[0]!, landscape: true, denominator: 50, date: '' };
+    expect(plotPlate(demo, options).missing).toBeNull();
+    expect(fittingScale(demo, options)).toBe(50);
+    const small = { ...options, paper: papers[2]! };
+    const { sheet, missing } = plotPlate(demo, small);
+    expect(missing!.by[0]).toBeGreaterThan(100);
+    // Counted another way: clamps of the plan that lie outside the window of the sheet are missing for certain.
+    const { k, ox, oy, clip } = sheet.panes[0]!;
+    const outside = all(demo, 'fixture').filter((fixture) => {
+      const { clamp } = place(demo, fixture);
+      const [x, y] = [clamp[0] * k + ox, clamp[1] * k + oy];
+      const vertical = get(demo, 'position', fixture.position).curve.form === 'vertical';
+      return !vertical && (x < clip![0] || y < clip![1] || x > clip![0] + clip![2] || y > clip![1] + clip![3]);
+    });
+    expect(outside.length).toBeGreaterThan(10);
+    expect(missing!.fixtures).toBeGreaterThanOrEqual(outside.length);
+    expect(missing!.of).toBe(all(demo, 'fixture').length);
+    // Outlines are counted likewise: those with a corner outside are cut for certain, those well inside are not.
+    const chunks = planList(demo, { denominator: 50, tags: plateTags(demo), marks: null }).chunks;
+    const rest = chunks.filter(({ kind }) => kind !== 'fixture' && kind !== 'position').length;
+    const inside = ([x, y]: readonly [number, number], by: number) =>
+      x * k + ox > clip![0] + by &&
+      y * k + oy > clip![1] + by &&
+      x * k + ox < clip![0] + clip![2] - by &&
+      y * k + oy < clip![1] + clip![3] - by;
+    const outlines = all(demo, 'outline');
+    const cut = outlines.filter((outline) => !outline.points.every((point) => inside(point, 0))).length;
+    const clear = outlines.filter((outline) => outline.points.every((point) => inside(point, 2))).length;
+    expect([cut > 0, clear > 0]).toEqual([true, true]);
+    expect(missing!.others).toBeGreaterThanOrEqual(cut);
+    expect(missing!.others).toBeLessThanOrEqual(rest - clear);
+    const fits = fittingScale(demo, small)!;
+    expect(fits).toBeGreaterThan(50);
+    expect(plotPlate(demo, { ...small, denominator: fits }).missing).toBeNull();
+    const words = sayMissing(missing!, small, fits);
+    expect(words).toContain(`${missing!.fixtures} of ${missing!.of} fixtures`);
+    expect(words).toMatch(
+      /^At 1:50 the plot is larger than A3 by \d+ mm: .* would fall off the sheet\. It fits at 1:\d+; or take/,
+    );
+  });
+  test('whatever paper and turn: at the scale that fits nothing is missing, and at the one before something is', () => {
+    for (const paper of papers)
+      for (const landscape of [true, false]) {
+        const options = { paper, landscape, denominator: 20, date: '' };
+        const fits = fittingScale(demo, options)!;
+        expect(plotPlate(demo, { ...options, denominator: fits }).missing).toBeNull();
+        const before = usualScales(false)
+          .filter((value) => value < fits)
+          .at(-1);
+        if (before) expect(plotPlate(demo, { ...options, denominator: before }).missing).not.toBeNull();
+      }
+  });
+  test('the SVG is true to size and its text is text', () => {
+    const svg = writeSvg(plotPlate(demo, { paper: papers[0]!, landscape: true, denominator: 50, date: '1 May' }).sheet);
+    expect(svg).toContain('width="841mm" height="594mm" viewBox="0 0 841 594"');
+    for (const position of all(demo, 'position')) expect(svg).toContain(`>${position.name}<`);
+    expect(svg).toContain(`>${settingsOf(demo).name}<`);
+    expect(svg).not.toMatch(/NaN|undefined|Infinity/);
   });
 });

@@ -1,6 +1,7 @@
 /** Laws of blocks and loads over generated rigs. Slots by ANSI E1.11; loads by reference calculations 8. */
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
+import { wrongSnags } from '../audit/snags.js';
 import { apply, compose, invert } from '../model/change.js';
 import { makeFixture, makeWall } from '../model/make.js';
 import type { Fixture, FixtureType } from '../model/records.js';
@@ -9,8 +10,10 @@ import { all, type Show, showOf } from '../model/show.js';
 import { balanced, loadsOf, partLoad, powerOf, withFeed } from '../power/loads.js';
 import { slotOf } from './address.js';
 import { cleared, firstOf, modeEffect, shiftedBlock, swapped } from './block.js';
+import { footprintOf, footprints } from './footprint.js';
 import { nextFree } from './free.js';
 import { pixelsOf, rewired, tileMatrix, turnedTiles, wallRuns, wired, withoutTiles } from './pixels.js';
+import { planPatch } from './plan.js';
 import { fixtureSpans, freeSlots, occupied, overlaps, universesOf } from './spans.js';
 
 const mover: FixtureType = {
@@ -21,6 +24,7 @@ const mover: FixtureType = {
   lamp: 'LED',
   modes: [8, 20, 44].map((n) => ({ name: `${n}`, channels: [{ attribute: 'Dimmer', offset: [n], break: 1 }] })),
 };
+
 const hung = (n: number, address: number | null, mode: string | null, dimmer = ''): Fixture => {
   const fixture = makeFixture(
     idOf(100 + n),
@@ -35,6 +39,7 @@ const hung = (n: number, address: number | null, mode: string | null, dimmer = '
     parts: fixture.parts.map((part) => ({ ...part, channel: String(n), address, ...(dimmer ? { dimmer } : {}) })),
   };
 };
+
 const facts = fc.array(
   fc.record({
     address: fc.option(fc.integer({ min: 1, max: 1400 })),
@@ -43,9 +48,11 @@ const facts = fc.array(
   }),
   { minLength: 2, maxLength: 14 },
 );
+
 const rigs: fc.Arbitrary<Show> = facts.map((list) =>
   showOf(SHOW, [...baseRecords, mover, ...list.map(({ address, mode, dimmer }, i) => hung(i, address, mode, dimmer))]),
 );
+
 const straddles = (show: Show, fixtures: readonly Fixture[]) =>
   fixtures.flatMap((fixture) => fixtureSpans(show, fixture)).filter((span) => slotOf(span.from) + span.to - span.from > 512);
 
@@ -213,5 +220,49 @@ describe('loads', () => {
           ).toBe(5);
       }),
     );
+  });
+});
+
+describe('a rig', () => {
+  const rig = (...facts: [channel: string, address: number | null][]) =>
+    showOf(SHOW, [
+      ...baseRecords,
+      ...facts.map(([channel, address], i) => {
+        const fixture = makeFixture(idOf(200 + i), fixtureLayer, plainType, pipe, 500 * i, { unit: String(facts.length - i) });
+        return { ...fixture, parts: [{ ...fixture.parts[0]!, channel, address }] };
+      }),
+    ]);
+  test('slots are counted, not channels: offsets 1,2 and 4,3 take 4', () =>
+    expect(
+      footprintOf({
+        name: 'm',
+        channels: [
+          { attribute: 'Pan', offset: [1, 2], break: 1 },
+          { attribute: 'Tilt', offset: [4, 3], break: 1 },
+        ],
+      }),
+    ).toBe(4));
+  test('each break is counted by itself', () =>
+    expect(
+      footprints({
+        name: 'm',
+        channels: [
+          { attribute: 'Dimmer', offset: [1], break: 2 },
+          { attribute: 'Dimmer', offset: [3], break: 1 },
+        ],
+      }),
+    ).toEqual([3, 1]));
+  test('two that share an address are one snag that names both, and it says where the next free place is', () => {
+    const show = rig(['33', 34], ['34', 34], ['35', 35]);
+    expect(wrongSnags(show).map((snag) => snag.text)).toEqual(['Channel 33 and channel 34 share 1.34.']);
+    expect(nextFree(show, all(show, 'fixture')[1]!, 0)).toBe(36);
+  });
+  test('one action patches in channel order, 2 before 10, around what stays', () => {
+    const show = rig(['10', null], ['2', null], ['7', 1]);
+    const fixtures = all(show, 'fixture').slice(0, 2);
+    const plan = planPatch(show, fixtures, 1);
+    const after = all(apply(show, plan.change), 'fixture').map((fixture) => fixture.parts[0]!.address);
+    expect(after).toEqual([3, 2, 1]);
+    expect(plan).toMatchObject({ patched: 2, failed: 0, last: 3 });
   });
 });

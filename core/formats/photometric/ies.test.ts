@@ -1,15 +1,14 @@
-/** LM-63 and EULUMDAT: the check values and hostile inputs of reference formats 7; three's example loader as the independent reader of what we write. */
+/** LM-63: read, refused, written and read by others. */
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { strToU8 } from 'fflate';
 import { FloatType } from 'three';
 import { IESLoader } from 'three/examples/jsm/loaders/IESLoader.js';
 import { illuminance, widthAt } from '../../light/beam.js';
-import { aFromC, angleAt, bFromC, candelaAt, foldedH, lumensOf, peakOfTable } from '../../light/candela.js';
+import { angleAt, candelaAt, lumensOf, peakOfTable } from '../../light/candela.js';
 import type { Photometry } from '../../model/records.js';
-import { FormatError } from '../report.js';
 import { readIes, writeIes } from './ies.js';
-import { readLdt, storedPlanes } from './ldt.js';
+import { codeOf, steps, table } from './photometric.arb.js';
 
 const small = `IESNA:LM-63-2002
 [TEST] made-up
@@ -24,26 +23,6 @@ TILT=NONE
 10000 9500 8000 5500 3000 1200 500 100 0 0
 `;
 const ies = (text: string) => readIes(strToU8(text), 'test.ies');
-const table = (form: Photometry['form'], vertical: number[], horizontal: number[], value: (v: number, h: number) => number) => ({
-  name: 'made-up',
-  form,
-  vertical,
-  horizontal,
-  candela: horizontal.flatMap((h) => vertical.map((v) => value(v, h))),
-  watts: 0,
-});
-const steps = (from: number, to: number, by: number) =>
-  Array.from({ length: Math.round((to - from) / by) + 1 }, (_, i) => from + i * by);
-const cos = (degrees: number) => Math.cos((degrees * Math.PI) / 180);
-const codeOf = (work: () => unknown): string => {
-  try {
-    work();
-  } catch (error) {
-    if (error instanceof FormatError) return error.code;
-    throw error;
-  }
-  return 'none';
-};
 
 describe('the small test file of the reference', () => {
   const { light, maker } = ies(small).value;
@@ -71,60 +50,6 @@ describe('the small test file of the reference', () => {
     expect(by('1 -1 1 10', '1 -1 2 10')).toBe(20000);
     expect(by('1 1 750', '0.5 0.5 750')).toBe(5000);
     expect(ies(small.replace('LM-63-2002', 'LM-63-1995').replace('1 1 750', '0.5 0.5 750')).value.light.candela[0]).toBe(2500);
-  });
-});
-
-describe('the main job against formulas', () => {
-  test('1 cd over the sphere is 4 pi lm; I0 cos is pi I0, at any step', () => {
-    expect(lumensOf(table('C', steps(0, 180, 7.5), [0], () => 1))).toBeCloseTo(4 * Math.PI, 9);
-    for (const step of [1, 5, 15])
-      expect(lumensOf(table('C', steps(0, 90, step), [0], (v) => 1000 * cos(v)))).toBeCloseTo(3141.5927, 3);
-    expect(lumensOf(table('A', steps(-90, 90, 5), steps(-90, 90, 5), () => 1))).toBeCloseTo(2 * Math.PI, 9);
-    expect(lumensOf(table('B', steps(0, 90, 5), steps(0, 90, 5), () => 1))).toBeCloseTo(2 * Math.PI, 9);
-  });
-  test('cos to the n: angles and flux', () => {
-    const cases: [number, number, number][] = [
-      [10, 42.175, 74.816],
-      [50, 19.037, 34.511],
-      [100, 13.477, 24.497],
-    ];
-    for (const [n, beam, field] of cases) {
-      const light = table('C', steps(0, 90, 0.25), [0], (v) => 1000 * cos(v) ** n);
-      expect(angleAt(light, 0.5)).toBeCloseTo(beam, 1);
-      expect(angleAt(light, 0.1)).toBeCloseTo(field, 1);
-    }
-    expect(lumensOf(table('C', steps(0, 90, 1), [0], (v) => 1000 * cos(v) ** 10))).toBeCloseTo(571.489, 2);
-  });
-  test('folding of the horizontal angle', () => {
-    const files: readonly number[][] = [[0], [0, 90], [0, 180], [0, 180, 360], [90, 270]];
-    const wanted: [number, number[]][] = [
-      [100, [0, 80, 100, 100, 100]],
-      [200, [0, 20, 160, 200, 200]],
-      [300, [0, 60, 60, 300, 240]],
-      [-30, [0, 30, 30, 330, 210]],
-      [10, [0, 10, 10, 10, 170]],
-    ];
-    for (const [H, folds] of wanted)
-      files.forEach((horizontal, i) => {
-        expect(foldedH({ form: 'C', horizontal }, H)).toBe(folds[i]);
-      });
-  });
-  test('directions of C in A and B [axis naming from memory]', () => {
-    expect(aFromC(30, 40).X).toBeCloseTo(36.0052, 4);
-    expect(aFromC(30, 40).Y).toBeCloseTo(18.7472, 4);
-    expect(bFromC(30, 40).V).toBeCloseTo(22.7605, 4);
-    expect(bFromC(30, 40).H).toBeCloseTo(33.8258, 4);
-  });
-  test('light that never falls below half has no beam angle', () =>
-    expect(
-      angleAt(
-        table('C', steps(0, 90, 5), [0], () => 7),
-        0.5,
-      ),
-    ).toBeNull());
-  test('an oval beam has two angles', () => {
-    const oval = table('C', steps(0, 90, 1), [0, 90], (v, h) => 1000 * cos(v) ** (h ? 100 : 10));
-    expect(angleAt(oval, 0.5, 0)!).toBeGreaterThan(2.9 * angleAt(oval, 0.5, 90)!);
   });
 });
 
@@ -221,94 +146,5 @@ describe('hostile LM-63', () => {
       }),
       { numRuns: 500 },
     );
-  });
-});
-
-describe('EULUMDAT', () => {
-  const file = (
-    symmetry: number,
-    planes: number,
-    gammas: number[],
-    value: (plane: number, gamma: number) => number,
-    first = 0,
-  ) => {
-    const stored = storedPlanes(symmetry, planes)!;
-    const cs = Array.from({ length: planes }, (_, i) => (360 / planes) * i);
-    return [
-      'Example',
-      '1',
-      symmetry,
-      planes,
-      360 / planes,
-      gammas.length,
-      5,
-      'r',
-      'Lamp one',
-      '1',
-      'f',
-      'd',
-      100,
-      0,
-      50,
-      80,
-      0,
-      0,
-      0,
-      0,
-      0,
-      100,
-      100,
-      1,
-      0,
-      1,
-      1,
-      'lamp',
-      12000,
-      '3200',
-      '100',
-      750,
-      ...Array(10).fill(0),
-      ...cs,
-      ...gammas,
-      ...Array.from({ length: stored }, (_, p) =>
-        gammas.map((g) => String(value((first + p) % planes, g)).replace('.', ',')),
-      ).flat(),
-    ].join('\r\n');
-  };
-  const gammas = steps(0, 90, 5);
-  const ldt = (text: string) => readLdt(strToU8(text), 'test.ldt');
-  test('stored planes of 24 for every symmetry, and the count of lines', () => {
-    expect([0, 1, 2, 3, 4].map((symmetry) => storedPlanes(symmetry, 24))).toEqual([24, 1, 13, 13, 7]);
-    expect(file(4, 24, gammas, () => 1).split('\r\n').length).toBe(218);
-  });
-  test('500 cd/klm with 12 000 lm is 6000 cd; a comma is a decimal mark', () => {
-    const { light, maker, lampLumens } = ldt(file(1, 1, gammas, (_, g) => (g ? 2.5 : 500))).value;
-    expect(light.candela.slice(0, 2)).toEqual([6000, 30]);
-    expect([maker, lampLumens, light.watts, light.name]).toEqual(['Example', 12000, 750, 'Lamp one']);
-  });
-  test.each([0, 2, 3, 4])('symmetry %i gives back the light of every direction', (symmetry) => {
-    const angle = (plane: number) => plane * 15;
-    // Light with just the symmetry that the file claims.
-    const at = (c: number, g: number) =>
-      100 *
-      cos(g) *
-      (2 +
-        (symmetry === 0 ? cos(c + 20) : symmetry === 2 ? cos(c) : symmetry === 3 ? Math.sin((c * Math.PI) / 180) : cos(2 * c)));
-    const { light } = ldt(file(symmetry, 24, gammas, (p, g) => at(angle(p), g), symmetry === 3 ? 18 : 0)).value;
-    for (const c of [0, 15, 60, 90, 135, 180, 210, 270, 315, 345])
-      for (const g of [0, 30, 65]) expect(candelaAt(light, g, c)).toBeCloseTo(12 * at(c, g), 6);
-  });
-  test('hostile files are refused with a line', () => {
-    const good = file(4, 24, gammas, () => 1).split('\r\n');
-    const swap = (line: number, text: string) =>
-      codeOf(() => ldt(good.map((item, i) => (i === line - 1 ? text : item)).join('\n')));
-    expect(swap(4, '0')).toBe('LDT_COUNT');
-    expect(swap(6, '1')).toBe('LDT_COUNT');
-    expect(swap(4, '22')).toBe('LDT_COUNT');
-    expect(swap(3, '9')).toBe('LDT_COUNT');
-    expect(swap(4, '25')).toBe('LDT_COUNT');
-    expect(swap(60, 'x')).toBe('LDT_NUMBER');
-    expect(codeOf(() => ldt(good.slice(0, 100).join('\n')))).toBe('LDT_SHORT');
-    expect(codeOf(() => ldt(file(2, 24, gammas, () => 1).replace('\r\n24\r\n', '\r\n23\r\n')))).toBe('LDT_COUNT');
   });
 });

@@ -1,0 +1,37 @@
+/** Archives: what is written is read, bombs and nonsense are refused. */
+import { describe, expect, test } from '@jest/globals';
+import fc from 'fast-check';
+import { strToU8 } from 'fflate';
+import { refusal } from '../formats.arb.js';
+import { limits, Report } from '../report.js';
+import { openZip } from './read.js';
+import { writeZip } from './write.js';
+
+describe('zip', () => {
+  const open = (bytes: Uint8Array, most = limits) => openZip(bytes, new Report(), 'test', { left: most.total }, most);
+  test('10 MiB of zeros, ratio about 1028, is a bomb under a low limit', () => {
+    const bomb = writeZip([['zeros', new Uint8Array(10 * 1024 * 1024)]]);
+    expect(bomb.length).toBeLessThan(11_000);
+    expect(refusal(() => open(bomb, { ...limits, ratioFrom: 1_000_000 }).read('zeros'))).toBe('ZIP_RATIO');
+    expect(refusal(() => open(bomb, { ...limits, total: 1_000_000 }).read('zeros'))).toBe('ZIP_TOO_BIG');
+  });
+  test('what is written is read, whatever the bytes', () => {
+    fc.assert(
+      fc.property(fc.uint8Array({ maxLength: 2000 }), (bytes) => {
+        expect([...open(writeZip([['a.bin', bytes]])).read('A.BIN')!]).toEqual([...bytes]);
+      }),
+      { numRuns: 50 },
+    );
+  });
+  test('encrypted, too many, not a zip', () => {
+    const zip = writeZip([['a', strToU8('hello')]]);
+    const flagged = Uint8Array.from(zip);
+    const central = flagged.findIndex(
+      (_, i) => flagged[i] === 0x50 && flagged[i + 1] === 0x4b && flagged[i + 2] === 1 && flagged[i + 3] === 2,
+    );
+    flagged[central + 8] = flagged[central + 8]! | 1;
+    expect(refusal(() => open(flagged))).toBe('ZIP_UNSUPPORTED');
+    expect(refusal(() => open(zip, { ...limits, entries: 0 }))).toBe('ZIP_TOO_MANY_ENTRIES');
+    expect(refusal(() => open(strToU8('no zip at all')))).toBe('ZIP_BAD');
+  });
+});
