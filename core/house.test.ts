@@ -5,6 +5,9 @@ import { readdirSync, readFileSync } from 'node:fs';
 import { dirname, join, normalize } from 'node:path';
 import { describe, expect, test } from '@jest/globals';
 import { parseSync } from '@swc/core';
+import { usualFields } from './fields/index.js';
+import { kinds } from './model/kinds/index.js';
+import { families } from './model/records.js';
 
 const sources = (root: string): string[] =>
   readdirSync(root, { recursive: true, encoding: 'utf8' })
@@ -169,9 +172,45 @@ function longFunctions(file: string, most: number, component: number): string[] 
   return out;
 }
 
+/** What a file compares with a kind, a field or a family, function by function: the subject and the names that it is compared with. */
+function comparisons(file: string): Map<string, Set<string>>[] {
+  const text = readFileSync(file, 'utf8');
+  const tree = parseSync(text, { syntax: 'typescript', tsx: file.endsWith('.tsx'), target: 'es2022' });
+  const bytes = Buffer.from(text);
+  const shift = tree.span.end - bytes.length + 1;
+  const out: Map<string, Set<string>>[] = [];
+  // biome-ignore lint/suspicious/noExplicitAny: the tree of a parser is walked as it comes
+  const walk = (node: any, found: Map<string, Set<string>>): void => {
+    if (Array.isArray(node)) {
+      for (const item of node) walk(item, found);
+      return;
+    }
+    if (typeof node !== 'object' || node === null) return;
+    let mine = found;
+    if (/^(FunctionDeclaration|FunctionExpression|ArrowFunctionExpression|ClassMethod|MethodProperty)$/.test(node.type)) {
+      mine = new Map();
+      out.push(mine);
+    }
+    if (node.type === 'BinaryExpression' && /^[!=]==?$/.test(node.operator) && node.right.type === 'StringLiteral') {
+      const { start, end } = node.left.span;
+      const subject = bytes
+        .subarray(start - shift, end - shift)
+        .toString()
+        .replace(/[?!]/g, '');
+      if (/(^|\.)(kind|family|field)$/.test(subject))
+        mine.set(subject, (mine.get(subject) ?? new Set<string>()).add(node.right.value));
+    }
+    for (const [key, value] of Object.entries(node)) if (key !== 'span') walk(value, mine);
+  };
+  const top = new Map<string, Set<string>>();
+  out.push(top);
+  walk(tree.body, top);
+  return out;
+}
+
 describe('descriptors', () => {
+  const files = ['core', 'web', 'server'].flatMap(sources).filter((file) => !isTest(file));
   test('nothing switches over kinds, fields or families: what depends on them stands in their entries', () => {
-    const files = ['core', 'web', 'server'].flatMap(sources).filter((file) => !isTest(file));
     const switched = files.flatMap((file) =>
       readFileSync(file, 'utf8')
         .split('\n')
@@ -179,6 +218,18 @@ describe('descriptors', () => {
         .map((line) => `${file}: ${line.trim()}`),
     );
     expect(switched).toEqual([]);
+  });
+  test('nor does a function ask one after the other: three kinds, fields or families are a list', () => {
+    const known = new Set<string>([...Object.keys(kinds), ...families, ...usualFields.map((field) => field.id)]);
+    const asked = files.flatMap((file) =>
+      comparisons(file).flatMap((found) =>
+        [...found].flatMap(([subject, names]) => {
+          const ours = [...names].filter((name) => known.has(name));
+          return ours.length > 2 ? [`${file}: ${subject} ${ours.join(' ')}`] : [];
+        }),
+      ),
+    );
+    expect(asked).toEqual([]);
   });
 });
 

@@ -3,6 +3,7 @@
  * again at the groups that the changed records are or were in. What it finds is what a full audit finds.
  */
 
+import { type ByKind, byKind } from '../model/kinds/index.js';
 import { differing } from '../model/lineage.js';
 import type { DessinRecord, Feed, Fixture, Id, Wall } from '../model/records.js';
 import { all, find, type Show } from '../model/show.js';
@@ -48,27 +49,38 @@ const looks: Readonly<
   },
 };
 
-/** What an edit touches: groups by themselves, fixtures and walls, and whether feeds are among it. */
-function touchedBy(before: Show, show: Show): { groups: readonly Group[]; ids: ReadonlySet<Id>; feeds: boolean } {
-  const ids = new Set<Id>();
-  const through = new Set<Id>();
-  const groups: Group[] = [];
-  let feeds = false;
-  const change = (record: DessinRecord) => {
-    if (record.kind === 'fixture' || record.kind === 'wall') ids.add(record.id);
-    else if (record.kind === 'position') groups.push(`p ${record.id}`);
-    else if (record.kind === 'feed') {
-      groups.push(groupOf(record));
-      feeds = true;
-    } else if (record.kind === 'type' || record.kind === 'area' || record.kind === 'accessory' || record.kind === 'symbol')
-      through.add(record.id);
-  };
+/** What an edit touches: groups by themselves, fixtures and walls, what others are made of, and whether feeds are among it. */
+interface Touched {
+  readonly groups: Group[];
+  readonly ids: Set<Id>;
+  readonly through: Set<Id>;
+  feeds: boolean;
+}
+const direct = ({ id }: DessinRecord, touched: Touched) => void touched.ids.add(id);
+const indirect = ({ id }: DessinRecord, touched: Touched) => void touched.through.add(id);
+/** What each kind touches; the others are in no check. */
+const touches: ByKind<[touched: Touched], void> = {
+  fixture: direct,
+  wall: direct,
+  position: ({ id }, { groups }) => void groups.push(`p ${id}`),
+  feed: (record, touched) => {
+    touched.groups.push(groupOf(record));
+    touched.feeds = true;
+  },
+  type: indirect,
+  area: indirect,
+  accessory: indirect,
+  symbol: indirect,
+};
+function touchedBy(before: Show, show: Show): Touched {
+  const touched: Touched = { groups: [], ids: new Set(), through: new Set(), feeds: false };
   for (const id of differing(before, show)) {
     const [was, is] = [before.records.get(id), show.records.get(id)];
     if (was === is) continue;
-    if (was && was.kind !== is?.kind) change(was);
-    if (is) change(is);
+    if (was && was.kind !== is?.kind) byKind(touches, was, touched);
+    if (is) byKind(touches, is, touched);
   }
+  const { through, ids } = touched;
   // Types carry symbols; fixtures carry types, aims and accessories.
   if (through.size) {
     for (const type of all(show, 'type')) if (type.symbol && through.has(type.symbol)) through.add(type.id);
@@ -80,7 +92,7 @@ function touchedBy(before: Show, show: Show): { groups: readonly Group[]; ids: R
       )
         ids.add(fixture.id);
   }
-  return { groups, ids, feeds };
+  return touched;
 }
 
 // Long: what was found last is kept in one closure, and read by its short functions.

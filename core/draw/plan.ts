@@ -1,5 +1,6 @@
 /** A show in plan, as a display list. Fixtures and positions are remembered by their records: an edit rebuilds only what it touched. */
 
+import { type ByKind, byKind } from '../model/kinds/index.js';
 import { shownLayers } from '../model/layers.js';
 import { changedBetween } from '../model/lineage.js';
 import type { Fixture, Id, Layer, TagSet } from '../model/records.js';
@@ -188,26 +189,28 @@ export function fixtureChunks(show: Show, ids: Iterable<Id>, options: PlanOption
   return out;
 }
 
+/** Chunks of what is drawn by itself, by kind. */
+const chunks: ByKind<[show: Show, layer: Layer, denominator: number], readonly Chunk[]> = {
+  position: (record, show, layer, denominator) => positionChunks(show, record, layer, denominator),
+  outline: (record, show, layer) => [outlineChunk(show, record, layer)],
+  masking: (record, show, layer) => [maskingChunk(show, record, layer)],
+  dimension: (record, show, layer, denominator) => [dimensionChunk(show, record, layer, denominator)],
+  note: (record, show, layer, denominator) => [noteChunk(show, record, layer, denominator)],
+};
+
 /** The chunks of any records: what is drawn anew while they are dragged. Positions take their fixtures along. */
 export function recordChunks(show: Show, ids: Iterable<Id>, options: PlanOptions): Chunk[] {
   const layers = shownLayers(show);
-  const { denominator } = options;
   const out: Chunk[] = [];
   const fixtures = new Set<Id>();
   const positions = new Set<Id>();
   for (const id of ids) {
     const record = show.records.get(id);
-    if (!record || !('layer' in record)) continue;
-    const layer = layers.get(record.layer);
+    const layer = record && 'layer' in record && layers.get(record.layer);
     if (!layer) continue;
     if (record.kind === 'fixture') fixtures.add(id);
-    else if (record.kind === 'position') {
-      positions.add(id);
-      out.push(...positionChunks(show, record, layer, denominator));
-    } else if (record.kind === 'outline') out.push(outlineChunk(show, record, layer));
-    else if (record.kind === 'masking') out.push(maskingChunk(show, record, layer));
-    else if (record.kind === 'dimension') out.push(dimensionChunk(show, record, layer, denominator));
-    else if (record.kind === 'note') out.push(noteChunk(show, record, layer, denominator));
+    if (record.kind === 'position') positions.add(id);
+    out.push(...(byKind(chunks, record, show, layer, options.denominator) ?? []));
   }
   if (positions.size) for (const fixture of all(show, 'fixture')) if (positions.has(fixture.position)) fixtures.add(fixture.id);
   return [...out, ...fixtureChunks(show, fixtures, options)];

@@ -1,6 +1,7 @@
 /** Copies: beside, in rows, mirrored about the centre line, with or without the units that hang there; and from show to show. */
 import { adding, type Change, compose, nothing } from '../model/change.js';
 import { sameContent } from '../model/content.js';
+import { type ByKind, byKind } from '../model/kinds/index.js';
 import { layerForNew } from '../model/layers.js';
 import type {
   Accessory,
@@ -10,7 +11,9 @@ import type {
   Fixture,
   FixtureType,
   Id,
+  Masking,
   NewId,
+  Outline,
   Part,
   Position,
   SymbolDef,
@@ -111,6 +114,56 @@ export interface CopyOptions {
   readonly channels: boolean;
 }
 
+/** What a copy is made in: one of them for each motion. */
+interface Copying {
+  readonly show: Show;
+  readonly motion: Motion;
+  readonly mirrored: boolean;
+  readonly options: CopyOptions;
+  /** Ids of the copies, by those of what is copied. */
+  readonly fresh: ReadonlyMap<Id, Id>;
+  readonly taken: Set<string>;
+  readonly give: (() => string) | null;
+  readonly newId: NewId;
+  readonly nextOrder: () => number;
+}
+/** An end that holds on to the copy of what it held on to, if that was copied too. */
+function anchored({ at, to }: Anchor, fresh: Copying['fresh']): Anchor {
+  const id = to && fresh.get(to.id);
+  return { at, to: to && id ? { ...to, id } : null };
+}
+const renamed = <R extends Outline | Masking>(moved: R, { mirrored }: Copying): R[] => {
+  const name = mirrored && moved.name ? freeName(new Set(), moved.name, true) : moved.name;
+  return [{ ...moved, name: mirrored && name !== moved.name && /\d$/.test(name) ? moved.name : name }];
+};
+/** What else becomes of a copy that was moved, and got its id and group; the fixtures of a position come with it. */
+const copies: ByKind<[copying: Copying, from: Id], readonly DessinRecord[]> = {
+  dimension: (moved, { fresh }) => [{ ...moved, from: anchored(moved.from, fresh), to: anchored(moved.to, fresh) }],
+  note: (moved, { fresh }) => [{ ...moved, leader: moved.leader && anchored(moved.leader, fresh) }],
+  outline: renamed,
+  masking: renamed,
+  position: (moved, copying, from) => {
+    const { show, motion, mirrored, options, taken, give, newId } = copying;
+    const name = freeName(taken, moved.name, mirrored);
+    taken.add(name);
+    const copy = {
+      ...moved,
+      name,
+      order: copying.nextOrder(),
+      ...(moved.detail ? { detail: { ...moved.detail, at: null } } : {}),
+    };
+    const before = get(show, 'position', from);
+    const units = options.units ? all(show, 'fixture').filter((fixture) => fixture.position === from) : [];
+    return [
+      copy,
+      ...units.map((fixture) => {
+        const hung = mirrored ? mirroredFixture(show, fixture, before) : shiftedAim(fixture, motion);
+        return { ...blank(hung, newId(), give), position: copy.id };
+      }),
+    ];
+  },
+};
+
 /**
  * Copies of things on the stage and of positions after a motion; new ids, groups and names, unit numbers by rule.
  * @param motions one for each copy: an array is several
@@ -129,46 +182,16 @@ export function copyRecords(
   let channel = nextChannel(show);
   const give = options.channels ? () => String(channel++) : null;
   for (const motion of motions) {
-    const mirrored = motion.kind === 'mirror';
     const fresh = new Map(records.map((record) => [record.id, newId()]));
     const group = new Map([...groups].map((name) => [name, newId() as string]));
-    const anchored = (anchor: Anchor): Anchor => {
-      const to = anchor.to && fresh.get(anchor.to.id);
-      return { at: anchor.at, to: to ? { id: to, point: anchor.to!.point } : null };
-    };
+    const nextOrder = () => ++order;
+    const copying = { show, motion, mirrored: motion.kind === 'mirror', options, fresh, taken, give, newId, nextOrder };
     for (const record of records) {
-      const moved = movedRecord(record, motion);
-      const id = fresh.get(record.id)!;
-      const regrouped = 'group' in moved && moved.group ? { group: group.get(moved.group)! } : {};
-      if (moved.kind === 'dimension') added.push({ ...moved, id, from: anchored(moved.from), to: anchored(moved.to) });
-      else if (moved.kind === 'note') added.push({ ...moved, id, leader: moved.leader && anchored(moved.leader), ...regrouped });
-      else if (moved.kind === 'position' && record.kind === 'position') {
-        const name = freeName(taken, record.name, mirrored);
-        taken.add(name);
-        const position: Position = {
-          ...moved,
-          id,
-          name,
-          order: ++order,
-          ...regrouped,
-          ...(moved.detail ? { detail: { ...moved.detail, at: null } } : {}),
-        };
-        added.push(position);
-        if (options.units)
-          for (const fixture of all(show, 'fixture'))
-            if (fixture.position === record.id) {
-              const copy = mirrored ? mirroredFixture(show, fixture, record) : shiftedAim(fixture, motion);
-              added.push({ ...blank(copy, newId(), give), position: id });
-            }
-      } else if (moved.kind === 'outline' || moved.kind === 'masking') {
-        const name = mirrored && moved.name ? freeName(new Set(), moved.name, true) : moved.name;
-        added.push({
-          ...moved,
-          id,
-          name: mirrored && name !== moved.name && /\d$/.test(name) ? moved.name : name,
-          ...regrouped,
-        } as DessinRecord);
-      }
+      const id = fresh.get(record.id);
+      if (!id) continue;
+      const moved = { ...movedRecord(record, motion), id };
+      const regrouped = 'group' in moved && moved.group ? { ...moved, group: group.get(moved.group) } : moved;
+      added.push(...(byKind(copies, regrouped as DessinRecord, copying, record.id) ?? []));
     }
   }
   return withUnits(show, adding(...added));

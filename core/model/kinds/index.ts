@@ -64,3 +64,14 @@ export type DessinRecord = RecordOf<Kind>;
 export const kindOf = <R extends DessinRecord>(record: R): KindEntry<R> => kinds[record.kind] as unknown as KindEntry<R>;
 /** Whether there is a kind by this name. */
 export const isKind = (kind: string): kind is Kind => Object.hasOwn(kinds, kind);
+
+/** What is done with a record, by its kind; a kind that is left out has nothing of it. */
+export type ByKind<More extends readonly unknown[], T> = {
+  readonly [K in Kind]?: (record: Extract<DessinRecord, { readonly kind: K }>, ...more: More) => T;
+};
+/** What a list by kinds makes of a record, or undefined. */
+export const byKind = <More extends readonly unknown[], T>(
+  list: ByKind<More, T>,
+  record: DessinRecord,
+  ...more: More
+): T | undefined => (list[record.kind] as ((record: DessinRecord, ...more: More) => T) | undefined)?.(record, ...more);

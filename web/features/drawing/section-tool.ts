@@ -4,8 +4,9 @@ import { alongInView, sectionList } from '#core/draw/section';
 import type { SectionView } from '#core/draw/section-view';
 import { formatLength } from '#core/measure/lengths';
 import { apply, type Change, edit, isEmpty } from '#core/model/change';
-import type { Fixture, Masking, Position, Vec2 } from '#core/model/records';
-import { find, get, settingsOf } from '#core/model/show';
+import { type ByKind, byKind } from '#core/model/kinds/index';
+import type { Fixture, Id, Masking, Position, Vec2 } from '#core/model/records';
+import { find, get, type Show, settingsOf } from '#core/model/show';
 import { withUnits } from '#core/order/units';
 import { snapAlong, snapTo } from '#core/space/curves';
 import { select, useSelection, without } from '../../state/selection';
@@ -19,12 +20,72 @@ export const trimStep = (snap: number): number => Math.max(10, snap / 2);
 /** A position at another trim; heights above the grid and under the floor are said, not refused. */
 export const trimmed = (position: Position, z: number): Change => edit<Position>([position], { curve: { ...position.curve, z } });
 
+/** What a place of the pointer makes of what is held, and how that is said; free of the snap or not. */
+type Act = (to: Vec2, free: boolean) => { change: Change; label: string; say: string };
+interface Held {
+  readonly show: Show;
+  readonly view: SectionView;
+  /** Where it was taken. */
+  readonly at: Vec2;
+}
+const height = (z: number, free: boolean, show: Show): number => (free ? z : snapTo(z, trimStep(settingsOf(show).snap)));
+/** What can be dragged in a section, by kind: positions and masking are trimmed, units slide on their position. */
+const grips: ByKind<[held: Held], { act: Act; ids: readonly Id[] } | null> = {
+  position: (record, { show, at }) => {
+    const { units } = settingsOf(show);
+    const chosen = useSelection.getState().selection.flatMap((id) => find(show, 'position', id) ?? []);
+    return {
+      act: (to, free) => {
+        const z = height(record.curve.z + to[1] - at[1], free, show);
+        const by = z - record.curve.z;
+        return {
+          change: edit<Position>(chosen, (item) => ({ curve: { ...item.curve, z: item.curve.z + by } })),
+          label: `Trim of ${chosen.length > 1 ? `${chosen.length} positions` : record.name} to ${formatLength(z, units)}`,
+          say: `${record.name}  +${formatLength(z, units)}`,
+        };
+      },
+      ids: chosen.map((item) => item.id),
+    };
+  },
+  masking: (record, { show, at }) => {
+    const { units } = settingsOf(show);
+    return {
+      act: (to, free) => {
+        const z = height(record.z + to[1] - at[1], free, show);
+        return {
+          change: edit<Masking>([record], { z }),
+          label: `Bottom of ${record.name} to ${formatLength(z, units)}`,
+          say: `${record.name}, bottom +${formatLength(z, units)}`,
+        };
+      },
+      ids: [record.id],
+    };
+  },
+  fixture: (record, { show, view, at }) => {
+    const { snap, units } = settingsOf(show);
+    const position = get(show, 'position', record.position);
+    if (!alongInView(view, position, at[0], at[1])) return null;
+    return {
+      act: (to, free) => {
+        const found = alongInView(view, position, to[0], to[1])?.along ?? record.along;
+        const along = free ? found : snapAlong(position.curve, found, snap);
+        return {
+          change: edit<Fixture>([record], { along }),
+          label: `Move unit ${record.unit || '-'} on ${position.name}`,
+          say: position.curve.form === 'vertical' ? `${formatLength(position.curve.z + along, units)} high` : position.name,
+        };
+      },
+      ids: [record.id],
+    };
+  },
+};
+
 // Long: a gesture is one closure: what was pressed, drawn and typed is read by all its short functions.
 export function sectionTool(env: Env, view: () => SectionView): Tool {
   let band: { from: Vec2; to: Vec2; add: boolean } | null = null;
   let drag: {
     from: Vec2;
-    act: (at: Vec2, free: boolean) => { change: Change; label: string; say: string };
+    act: Act;
     moved: boolean;
     change: Change | null;
     label: string;
@@ -56,56 +117,8 @@ export function sectionTool(env: Env, view: () => SectionView): Tool {
             : own,
       );
       const record = show.records.get(chunk.id);
-      const { snap, units } = settingsOf(show);
-      const start = (act: NonNullable<typeof drag>['act'], ids: readonly string[]) => {
-        drag = { from: at, act, moved: false, change: null, label: '', say: '', at, moving: null, ids };
-      };
-      const up = (z: number, free: boolean) => (free ? z : snapTo(z, trimStep(snap)));
-      if (record?.kind === 'position') {
-        const chosen = useSelection
-          .getState()
-          .selection.map((id) => find(show, 'position', id))
-          .filter((item): item is Position => item !== undefined);
-        start(
-          (to, free) => {
-            const z = up(record.curve.z + to[1] - at[1], free);
-            const by = z - record.curve.z;
-            return {
-              change: edit<Position>(chosen, (item) => ({ curve: { ...item.curve, z: item.curve.z + by } })),
-              label: `Trim of ${chosen.length > 1 ? `${chosen.length} positions` : record.name} to ${formatLength(z, units)}`,
-              say: `${record.name}  +${formatLength(z, units)}`,
-            };
-          },
-          chosen.map((item) => item.id),
-        );
-      } else if (record?.kind === 'masking')
-        start(
-          (to, free) => {
-            const z = up(record.z + to[1] - at[1], free);
-            return {
-              change: edit<Masking>([record], { z }),
-              label: `Bottom of ${record.name} to ${formatLength(z, units)}`,
-              say: `${record.name}, bottom +${formatLength(z, units)}`,
-            };
-          },
-          [record.id],
-        );
-      else if (record?.kind === 'fixture') {
-        const position = get(show, 'position', record.position);
-        if (!alongInView(view(), position, at[0], at[1])) return;
-        start(
-          (to, free) => {
-            const found = alongInView(view(), position, to[0], to[1])!;
-            const along = free ? found.along : snapAlong(position.curve, found.along, snap);
-            return {
-              change: edit<Fixture>([record], { along }),
-              label: `Move unit ${record.unit || '-'} on ${position.name}`,
-              say: position.curve.form === 'vertical' ? `${formatLength(position.curve.z + along, units)} high` : position.name,
-            };
-          },
-          [record.id],
-        );
-      }
+      const grip = record && byKind(grips, record, { show, view: view(), at });
+      if (grip) drag = { from: at, ...grip, moved: false, change: null, label: '', say: '', at, moving: null };
     },
     move(at, event) {
       if (band) band = { ...band, to: at };

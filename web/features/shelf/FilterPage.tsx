@@ -15,12 +15,12 @@ const three = (value: number): string => value.toFixed(3);
 const signed = (value: number): string => `${value > 0 ? '+' : ''}${Math.round(value)}`;
 
 interface Props {
-  readonly filter: Filter;
+  readonly record: Filter;
   readonly version: number;
   readonly items: readonly Listed[];
 }
 
-export function FilterPage({ filter, version, items }: Props) {
+export function FilterPage({ record: filter, version, items }: Props) {
   const [source, setSource] = useState<SourceName>('lamp 3200 K');
   const books = useMemo(
     () => [...new Set(items.flatMap((item) => (item.kind === 'filter' ? [item.summary.maker ?? ''] : [])))].sort(),

@@ -6,9 +6,9 @@ import { attempt, markItems } from '../../state/shelf';
 import { Typed } from '../../ui/Field';
 import { fieldKeys } from '../../ui/field-keys';
 import { ItemList } from './ItemList';
-import { newNames } from './making';
 import { Narrowings } from './Narrowings';
 import type { Search } from './search';
+import { shelfEntries } from './shelf-kinds';
 
 interface Props {
   readonly search: Search;
@@ -50,9 +50,9 @@ export function Found({ search, loading, error, empty, chosen, onChoose, onOpen,
         >
           <Star size={13} /> Favourites
         </button>
-        {kind !== 'tagset' && (
+        {shelfEntries[kind ?? 'type'].anew && (
           <button type="button" className="act whitespace-nowrap" onClick={() => onMake(kind ?? 'type')}>
-            {newNames[kind ?? 'type']}
+            {shelfEntries[kind ?? 'type'].anew}
           </button>
         )}
       </div>

@@ -24,7 +24,7 @@ import { toast } from '../../state/toast';
 import { Choice, Radio, Tick, Typed } from '../../ui/Field';
 import { SymbolMark } from '../../ui/SymbolMark';
 import { plural } from '../../ui/words';
-import { ModeList } from './Preview';
+import { ModeList } from './TypePage';
 
 interface Props {
   readonly file: File;

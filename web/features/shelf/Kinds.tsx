@@ -4,16 +4,7 @@ import { type ShelfKind, shelfKinds } from '#core/model/records';
 import type { ShelfList } from '../../state/shelf';
 import { Folders } from './Folders';
 import type { Search } from './search';
-
-export const kindNames: Readonly<Record<ShelfKind, string>> = {
-  type: 'Fixture types',
-  symbol: 'Symbols',
-  filter: 'Filters',
-  gobo: 'Gobos',
-  accessory: 'Accessories',
-  tagset: 'Tag sets',
-  titleblock: 'Title blocks',
-};
+import { shelfEntries } from './shelf-kinds';
 
 export function Kinds({ list, search }: { list: ShelfList; search: Search }) {
   const { kind } = search;
@@ -34,7 +25,7 @@ export function Kinds({ list, search }: { list: ShelfList; search: Search }) {
               style={{ background: kind === item ? 'var(--halo)' : undefined }}
               onClick={() => search.turnTo(item)}
             >
-              <span>{item ? kindNames[item] : 'Everything'}</span>
+              <span>{item ? shelfEntries[item].name : 'Everything'}</span>
               <span className="pencil">{item ? (counts.get(item) ?? 0) : list.items.length}</span>
             </button>
           </li>

@@ -1,15 +1,19 @@
 /** What narrows a search: family, angle, power, maker or book. */
-import { type Family, families } from '#core/model/records';
+import { type Family, families, type ShelfRecord } from '#core/model/records';
 import { Narrow } from './Narrow';
 import { angleRanges, type Search, wattRanges } from './search';
+import { type ShelfEntry, shelfEntries } from './shelf-kinds';
+
+const everything: ShelfEntry<ShelfRecord>['narrowed'] = { maker: 'Maker' };
 
 export function Narrowings({ search }: { search: Search }) {
   const { kind, makers, found, narrow } = search;
   const { family, maker, angle, watts, favourites } = search.narrowing;
+  const { family: byFamily, light, maker: word } = kind ? shelfEntries[kind].narrowed : everything;
   const filtered = family || maker || angle >= 0 || watts >= 0 || favourites;
   return (
     <div className="flex items-center gap-2 px-3 pb-2 text-[12px]" style={{ borderBottom: '1px solid var(--hair)' }}>
-      {(kind === 'type' || kind === 'symbol') && (
+      {byFamily && (
         <Narrow
           label="Family"
           value={family ?? ''}
@@ -17,7 +21,7 @@ export function Narrowings({ search }: { search: Search }) {
           options={families.map((item) => [item, item])}
         />
       )}
-      {kind === 'type' && (
+      {light && (
         <>
           <Narrow
             label="Beam angle"
@@ -33,9 +37,9 @@ export function Narrowings({ search }: { search: Search }) {
           />
         </>
       )}
-      {makers.length > 0 && kind !== 'symbol' && (
+      {makers.length > 0 && word && (
         <Narrow
-          label={kind === 'filter' ? 'Book' : 'Maker'}
+          label={word}
           value={maker ?? ''}
           onChange={(value) => narrow({ maker: value || undefined })}
           options={makers.map((item) => [item, item])}

@@ -7,6 +7,7 @@ import {
   accessoryForms,
   type Gobo,
   type ShelfRecord,
+  type TagSet,
   type TitleBlock,
 } from '#core/model/records';
 import { attempt, putItems } from '../../state/shelf';
@@ -16,30 +17,6 @@ import { Line, TextField } from '../../ui/TextField';
 interface Props<R extends ShelfRecord> {
   readonly record: R;
   readonly version: number;
-}
-
-export function Pages({ record, version }: Props<ShelfRecord>) {
-  if (record.kind === 'accessory') return <AccessoryPage record={record} version={version} />;
-  if (record.kind === 'gobo') return <GoboPage record={record} version={version} />;
-  if (record.kind === 'titleblock') return <TitlePage record={record} version={version} />;
-  if (record.kind === 'tagset')
-    return (
-      <div>
-        <ul>
-          {record.lines.map((line) => (
-            <li key={`${line.field} ${line.place}`} className="flex justify-between">
-              <span>{line.field}</span>
-              <span className="pencil">
-                {line.place}
-                {line.enclosure === 'none' ? '' : `, ${line.enclosure}`}, {line.size} mm
-              </span>
-            </li>
-          ))}
-        </ul>
-        <p className="pencil pt-2">Tag sets are changed in a show, where they are seen, and put back from there.</p>
-      </div>
-    );
-  return null;
 }
 
 const store = (record: ShelfRecord, version: number): null => {
@@ -52,7 +29,26 @@ const whole = (text: string, most: number): number | null | undefined => {
   return Number.isInteger(value) && value >= 0 && value <= most ? value : undefined;
 };
 
-function AccessoryPage({ record, version }: Props<Accessory>) {
+export function TagSetPage({ record }: Props<TagSet>) {
+  return (
+    <div>
+      <ul>
+        {record.lines.map((line) => (
+          <li key={`${line.field} ${line.place}`} className="flex justify-between">
+            <span>{line.field}</span>
+            <span className="pencil">
+              {line.place}
+              {line.enclosure === 'none' ? '' : `, ${line.enclosure}`}, {line.size} mm
+            </span>
+          </li>
+        ))}
+      </ul>
+      <p className="pencil pt-2">Tag sets are changed in a show, where they are seen, and put back from there.</p>
+    </div>
+  );
+}
+
+export function AccessoryPage({ record, version }: Props<Accessory>) {
   const write = (patch: Partial<Accessory>) => store({ ...record, ...patch }, version);
   return (
     <div>
@@ -102,7 +98,7 @@ function AccessoryPage({ record, version }: Props<Accessory>) {
   );
 }
 
-function GoboPage({ record, version }: Props<Gobo>) {
+export function GoboPage({ record, version }: Props<Gobo>) {
   const write = (patch: Partial<Gobo>) => store({ ...record, ...patch }, version);
   return (
     <div>
@@ -128,7 +124,7 @@ function GoboPage({ record, version }: Props<Gobo>) {
   );
 }
 
-function TitlePage({ record, version }: Props<TitleBlock>) {
+export function TitlePage({ record, version }: Props<TitleBlock>) {
   const write = (lines: TitleBlock['lines']) => store({ ...record, lines }, version);
   return (
     <div>

@@ -2,6 +2,7 @@
 
 import { Download, FileUp } from 'lucide-react';
 import { useMemo, useRef, useState } from 'react';
+import { v4 } from 'uuid';
 import { endsOf } from '#core/formats/index';
 import type { FixtureType, Id, ShelfKind, SymbolDef } from '#core/model/records';
 import { type Show, settingsOf } from '#core/model/show';
@@ -17,10 +18,11 @@ import { isFolder, pathOf } from './Folders';
 import { Found } from './Found';
 import { ImportFile } from './ImportFile';
 import { Kinds } from './Kinds';
-import { type Editing, newEditing, newSmall } from './making';
+import { type Editing, newEditing } from './making';
 import { Preview } from './Preview';
 import { Sheet } from './Sheet';
 import { useSearch } from './search';
+import { shelfEntries } from './shelf-kinds';
 
 export interface RoomProps {
   /** The show that the Shelf lies over; without one it stands by itself. */
@@ -69,9 +71,8 @@ export function ShelfRoom({ session, show, close, edit, tab = 'shelf' }: RoomPro
       setEditing({ what: 'symbol', where: 'shelf', type: null, symbol: record, bases, folder: main.folder });
   };
   const make = (what: ShelfKind) => {
-    if (what !== 'type' && what !== 'symbol') {
-      // Small things are made at once and then changed where they are shown.
-      const record = newSmall(what);
+    const record = shelfEntries[what].make?.(v4());
+    if (record) {
       void attempt(async () => {
         await putItems([{ record, base: null, folder }]);
         search.setText('');
@@ -79,7 +80,7 @@ export function ShelfRoom({ session, show, close, edit, tab = 'shelf' }: RoomPro
       });
       return;
     }
-    setEditing(newEditing(what, search.narrowing.family ?? 'profile', folder));
+    if (what === 'type' || what === 'symbol') setEditing(newEditing(what, search.narrowing.family ?? 'profile', folder));
   };
 
   /** Items are dropped onto folders; with one that is chosen go all that are. */

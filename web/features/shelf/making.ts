@@ -1,27 +1,8 @@
 /** What is made anew on the Shelf, and what its forms are about. */
 import { v4 } from 'uuid';
 import { symbolFrom } from '#core/draw/shapes';
-import { makeTitleBlock } from '#core/model/make';
-import type { Family, FixtureType, Id, ShelfKind, ShelfRecord, SymbolDef } from '#core/model/records';
+import type { Family, FixtureType, Id, SymbolDef } from '#core/model/records';
 import { newType } from '#core/shelf/new-type';
-
-export const newNames: Readonly<Record<ShelfKind, string>> = {
-  type: 'New type',
-  symbol: 'New symbol',
-  filter: 'New filter',
-  gobo: 'New gobo',
-  accessory: 'New accessory',
-  tagset: '',
-  titleblock: 'New title block',
-};
-/** Small things begin with figures that are changed where they are shown. */
-export function newSmall(kind: Exclude<ShelfKind, 'type' | 'symbol'>): ShelfRecord {
-  const id = v4();
-  if (kind === 'filter') return { id, kind, code: 'New 1', name: '', rgb: '#f0d090', book: '' };
-  if (kind === 'gobo') return { id, kind, code: 'New 1', name: '', maker: '' };
-  if (kind === 'titleblock') return { ...makeTitleBlock(id), name: 'New title block' };
-  return { id, kind: 'accessory', name: 'New accessory', form: 'top hat', stock: null };
-}
 
 /** What is being edited: a type with its symbol, or a symbol alone; for the Shelf (with the version that was seen) or for the show's copy. */
 export interface Editing {
