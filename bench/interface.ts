@@ -2,11 +2,13 @@
  * What the interface costs: components rendered per hover and per edit at 1000 fixtures, and the time until the first page can be used against an empty page of the
  * same build. `npm run bench -- page`; with BENCH_URL another server is measured, such as that of an older build.
  */
+
 import { mkdtemp, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { type Browser, chromium, type Page } from '@playwright/test';
 import { writeMvr } from '#core/formats/mvr/write';
+import { firstOf, itemAt, present } from '#core/measure/list';
 import { start } from '../server/start.js';
 import { makeRig, median } from './rig.js';
 
@@ -99,13 +101,13 @@ async function renders(browser: Browser, url: string): Promise<void> {
   };
   const spots = await page.evaluate(() => {
     const { view, all } = (globalThis as unknown as { dessinSurface: Standing }).dessinSurface;
-    const box = document.querySelector('[data-testid="drawing"]')!.getBoundingClientRect();
+    const box = present(document.querySelector('[data-testid="drawing"]')).getBoundingClientRect();
     return all('fixture')
       .map(({ hit: { at } }) => [box.left + at[0] * view.k + view.tx, box.top + view.ty - at[1] * view.k] as const)
       .filter(([x, y]) => x > box.left + 150 && x < box.right - 150 && y > box.top + 150 && y < box.bottom - 100)
       .slice(0, 40);
   });
-  const far = [spots[0]!, spots[12]!, spots[25]!, spots[38]!];
+  const far = [firstOf(spots), itemAt(spots, 12), itemAt(spots, 25), itemAt(spots, 38)];
   await page.mouse.move(...(far[3] as [number, number]));
   console.log('Components rendered at 1000 fixtures');
   const hover = await rendersIn(page, async () => {

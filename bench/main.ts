@@ -1,4 +1,5 @@
 /** npm run bench: prints ratios against plain baselines measured in the same run. */
+
 import { mkdtemp, readFile, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { extname, join, resolve } from 'node:path';
@@ -11,6 +12,7 @@ import { allTags, tagLayouts } from '#core/draw/plan';
 import { boxOfTag } from '#core/draw/tags';
 import { readMvr } from '#core/formats/mvr/read';
 import { mvrEntries, writeMvr } from '#core/formats/mvr/write';
+import { firstOf, present } from '#core/measure/list';
 import { edit } from '#core/model/change';
 import type { all } from '#core/model/show';
 import { start } from '../server/start.js';
@@ -88,7 +90,7 @@ async function browser(): Promise<void> {
   line('set out 500, script a step', pairText(venue.setOut));
   line(
     'set out 500, frame',
-    `${pairText(venue.frame)}; against the same ghosts moved plainly: ${pairText(venue.baseline)}: ${(venue.frame[0]! / venue.baseline[0]!).toFixed(2)} times`,
+    `${pairText(venue.frame)}; against the same ghosts moved plainly: ${pairText(venue.baseline)}: ${(firstOf(venue.frame) / firstOf(venue.baseline)).toFixed(2)} times`,
   );
   const dxf = await page.evaluate(() =>
     (
@@ -214,7 +216,7 @@ function mvr(): void {
     };
     const bytes = writeMvr(rig);
     const entries = Object.fromEntries(mvrEntries(rig));
-    const scene = strFromU8(entries['GeneralSceneDescription.xml']!);
+    const scene = strFromU8(present(entries['GeneralSceneDescription.xml']));
     // The bare build glues the same elements together again, and zips them.
     const pieces = scene.split('>');
     const write = time(() => writeMvr(rig));
@@ -222,7 +224,7 @@ function mvr(): void {
       zipSync({ ...entries, 'GeneralSceneDescription.xml': new TextEncoder().encode(pieces.join('>')) }),
     );
     const read = time(() => readMvr(bytes, { showId: v4(), name: 'x', validate: () => null }));
-    const bareRead = time(() => parser.parse(strFromU8(unzipSync(bytes)['GeneralSceneDescription.xml']!)));
+    const bareRead = time(() => parser.parse(strFromU8(present(unzipSync(bytes)['GeneralSceneDescription.xml']))));
     console.log(` ${count} fixtures, ${Math.round(bytes.length / 1024)} kB`);
     line('write', `${ms(write)} ms against ${ms(bareWrite)} ms bare: ${(write / bareWrite).toFixed(2)} times`);
     line('read', `${ms(read)} ms against ${ms(bareRead)} ms bare: ${(read / bareRead).toFixed(2)} times`);

@@ -1,10 +1,12 @@
 /** Numbers at 3000 fixtures: the audit from edit to edit, filters, plans of addresses, spans; and the Ledger scrolled in the window. */
+
 import { mkdtemp, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { chromium } from '@playwright/test';
 import { fullAudit, makeAudit } from '#core/audit/audit';
 import { rowsOf } from '#core/ledger/rows';
+import { firstOf, itemAt, present } from '#core/measure/list';
 import { apply, edit } from '#core/model/change';
 import { all, type Show } from '#core/model/show';
 import { orderedBy, plainOrder } from '#core/number/ordering';
@@ -51,8 +53,8 @@ export async function numbers(): Promise<void> {
   let now = show;
   const alone: number[] = [];
   for (let i = 0; i < 60; i++) {
-    const fixture = all(now, 'fixture')[(i * 89 + 11) % N]!;
-    const part = fixture.parts[0]!;
+    const fixture = itemAt(all(now, 'fixture'), (i * 89 + 11) % N);
+    const part = firstOf(fixture.parts);
     now = apply(
       now,
       edit([fixture], {
@@ -90,7 +92,10 @@ export async function numbers(): Promise<void> {
   const rules = { filters, sort: null, groups: [] };
   const filter = time(() => rowsOf(show, rules), 25);
   const bare = time(
-    () => fixtures.filter((fixture) => Number(fixture.parts[0]!.channel) >= 100 && Number(fixture.parts[0]!.channel) <= 2500),
+    () =>
+      fixtures.filter(
+        (fixture) => Number(firstOf(fixture.parts).channel) >= 100 && Number(firstOf(fixture.parts).channel) <= 2500,
+      ),
     25,
   );
   line(
@@ -101,7 +106,10 @@ export async function numbers(): Promise<void> {
 
   const plain = time(() => planAddresses(show, fixtures, plainRules), 9);
   const holes = time(() => planAddresses(show, fixtures, { ...plainRules, order: 'largest first', fit: 'smallest hole' }), 5);
-  const ordered = time(() => [...fixtures].sort((a, b) => Number(a.parts[0]!.channel) - Number(b.parts[0]!.channel)), 9);
+  const ordered = time(
+    () => [...fixtures].sort((a, b) => Number(firstOf(a.parts).channel) - Number(firstOf(b.parts).channel)),
+    9,
+  );
   line('address plan, in order', `${pair(plain)}; ${(median(plain) / median(ordered)).toFixed(0)} times sorting them by channel`);
   line('address plan, smallest holes', pair(holes));
   const run = {
@@ -137,10 +145,10 @@ async function scrolled(show: Show): Promise<void> {
       records: { kind: string; id: string; role?: string }[];
     };
     const layers = new Map(there.records.filter((record) => record.kind === 'layer').map((record) => [record.role, record.id]));
-    const old = new Map(all(show, 'layer').map((layer) => [layer.id, layers.get(layer.role)!]));
+    const old = new Map(all(show, 'layer').map((layer) => [layer.id, present(layers.get(layer.role))]));
     const records = [...show.records.values()]
       .filter((record) => record.kind === 'type' || record.kind === 'position' || record.kind === 'fixture')
-      .map((record) => ('layer' in record ? { ...record, layer: old.get(record.layer)! } : record));
+      .map((record) => ('layer' in record ? { ...record, layer: present(old.get(record.layer)) } : record));
     await page.request.post(`${server.url}/api/shows/${made.id}/changes`, {
       data: { key: crypto.randomUUID(), author: 'bench', label: 'Rig', change: { added: records, updated: [], removed: [] } },
     });
@@ -172,8 +180,8 @@ async function scrolled(show: Show): Promise<void> {
     const moving = await frames('document.querySelector("[data-testid=ledger]").scrollTop += 240');
     line('Ledger scrolled, frame', `${pair(moving)}; standing still ${ms(median(still))} ms`);
     const typed = await page.evaluate(async () => {
-      const input = document.querySelector<HTMLInputElement>('input[aria-label="Filter Channel"]')!;
-      const set = Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value')!.set!;
+      const input = present(document.querySelector<HTMLInputElement>('input[aria-label="Filter Channel"]'));
+      const set = present(Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value')).set!;
       const out: number[] = [];
       for (const text of ['1', '12', '120', '1200', '1200-', '1200-2', '1200-20', '1200-200', '1200-2000', '']) {
         const started = performance.now();

@@ -1,5 +1,7 @@
 /** Synthetic rigs of any size, from the demo's types: pipes of thirty, numbered and patched. */
+
 import { v4 } from 'uuid';
+import { itemAt, present } from '#core/measure/list';
 import { adding, apply, edit } from '#core/model/change';
 import { makeFixture, makePosition, makeShow } from '#core/model/make';
 import type { FixtureType } from '#core/model/records';
@@ -12,7 +14,7 @@ import { types } from '#demo/types';
 export function makeRig(count: number): Show {
   const id = v4();
   const base = showOf(id, makeShow(id, `Bench ${count}`, 'metric', 24000, 20000, v4));
-  const layer = (role: string) => all(base, 'layer').find((item) => item.role === role)!.id;
+  const layer = (role: string) => present(all(base, 'layer').find((item) => item.role === role)).id;
   const stock = Object.values(types) as FixtureType[];
   const positions = Array.from({ length: Math.ceil(count / 30) }, (_, i) =>
     makePosition(
@@ -25,8 +27,8 @@ export function makeRig(count: number): Show {
     ),
   );
   const fixtures = Array.from({ length: count }, (_, i) => {
-    const position = positions[Math.floor(i / 30)]!;
-    const made = makeFixture(v4(), layer('fixtures'), stock[i % 12]!, position, 300 + (i % 30) * 600, {
+    const position = itemAt(positions, Math.floor(i / 30));
+    const made = makeFixture(v4(), layer('fixtures'), itemAt(stock, i % 12), position, 300 + (i % 30) * 600, {
       unit: String((i % 30) + 1),
       purpose: 'Front warm',
       aim: { kind: 'point', at: [((i % 30) - 15) * 500, position.curve.z, 1500] },

@@ -9,6 +9,7 @@ import { strFromU8, unzipSync } from 'fflate';
 import { v4 } from 'uuid';
 import { readGdtf } from '#core/formats/gdtf/read';
 import { writeGdtf } from '#core/formats/gdtf/write';
+import { itemAt, present } from '#core/measure/list';
 import type { FixtureType, Mode } from '#core/model/records';
 import { families } from '#core/model/records';
 import { newType } from '#core/shelf/new-type';
@@ -31,9 +32,9 @@ const stems = ['Aster', 'Heron', 'Lowmoor', 'Tide', 'Skyline', 'Reedbed', 'Egret
 /** Types with names, figures and modes as a large house has them. */
 const manyTypes = (): FixtureType[] =>
   Array.from({ length: N }, (_, i) => ({
-    ...newType(v4(), families[i % families.length]!),
+    ...newType(v4(), itemAt(families, i % families.length)),
     name: `${stems[i % stems.length]} ${10 + (i % 70)} mark ${1 + Math.floor(i / 700)}`,
-    maker: makers[i % makers.length]!,
+    maker: itemAt(makers, i % makers.length),
     watts: 100 + (i % 40) * 50,
   }));
 
@@ -91,7 +92,7 @@ export async function shelf(): Promise<void> {
   await page.evaluate(() => {
     const times: number[] = [];
     Object.assign(globalThis, { keyTimes: times });
-    document.querySelector('input[aria-label="Search the Shelf"]')!.addEventListener('keydown', () => {
+    present(document.querySelector('input[aria-label="Search the Shelf"]')).addEventListener('keydown', () => {
       const started = performance.now();
       requestAnimationFrame(() => requestAnimationFrame(() => times.push(performance.now() - started)));
     });
@@ -127,7 +128,7 @@ export function gdtf(): void {
   const bytes = writeGdtf(type);
   const parser = new XMLParser({ preserveOrder: true, ignoreAttributes: false, processEntities: false });
   const read = median(time(() => readGdtf(bytes, 'x.gdtf')));
-  const bare = median(time(() => parser.parse(strFromU8(unzipSync(bytes)['description.xml']!))));
+  const bare = median(time(() => parser.parse(strFromU8(present(unzipSync(bytes)['description.xml'])))));
   console.log('GDTF of 40 modes with 100 channels each');
   line('read', `${ms(read)} ms against ${ms(bare)} ms for bare XML parsing: ${(read / bare).toFixed(1)} times`);
   line('written into its own file', `${ms(median(time(() => writeGdtf({ ...type, watts: 1 }, bytes), 5)))} ms`);

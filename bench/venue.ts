@@ -1,12 +1,14 @@
 /** Synthetic venues: a drawing of many lines, as records and as a DXF file. */
+
 import { v4 } from 'uuid';
+import { present } from '#core/measure/list';
 import { adding, type Change } from '#core/model/change';
 import type { Backdrop, DessinRecord } from '#core/model/records';
 import { all, type Show } from '#core/model/show';
 
 /** Steel and seats as short polylines strewn over a house of 60 x 60 m, in tiles as an import makes them. */
 export function makeVenue(show: Show, segments: number): Change {
-  const layer = all(show, 'layer').find((item) => item.role === 'house')!.id;
+  const layer = present(all(show, 'layer').find((item) => item.role === 'house')).id;
   const side = 8;
   const tiles: DessinRecord[] = [];
   const each = Math.ceil(segments / (side * side * 4));

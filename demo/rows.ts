@@ -1,5 +1,7 @@
 /** What hangs where in the demo, and which channels it has. */
+
 import { derivedId } from '#core/formats/guid';
+import { itemAt } from '#core/measure/list';
 import type { Aim, Fixture, FixtureType, Id } from '#core/model/records';
 import { types } from './types.js';
 
@@ -18,7 +20,7 @@ export interface Row {
 }
 
 const area = (name: string): Aim => ({ kind: 'area', area: id(`area ${name}`) });
-const cycle = (names: string) => (i: number) => area(names[i % names.length]!);
+const cycle = (names: string) => (i: number) => area(itemAt(names, i % names.length));
 const point = (x: number, y: number, z: number): Aim => ({ kind: 'point', at: [x, y, z] });
 const even = (from: number, to: number, n: number): number[] =>
   Array.from({ length: n }, (_, i) => from + ((to - from) * i) / (n - 1));
@@ -110,7 +112,7 @@ export function rows(): Row[] {
       at: [-5800, -3900, 3600, 5900],
       purpose: 'Down light',
       colour: 'L 410',
-      aim: (i) => down([-5000, -3200, 3200, 5000][i]!, 1600),
+      aim: (i) => down(itemAt([-5000, -3200, 3200, 5000], i), 1600),
     },
     {
       type: smallFresnel,
@@ -118,7 +120,7 @@ export function rows(): Row[] {
       at: [-5800, -3400, -1800, 1800, 3400, 5800],
       purpose: 'Top warm',
       colour: 'L 118',
-      aim: (i) => down([-4600, -2800, -1000, 1000, 2800, 4600][i]!, 4600),
+      aim: (i) => down(itemAt([-4600, -2800, -1000, 1000, 2800, 4600], i), 4600),
     },
     {
       type: canWide,
@@ -126,7 +128,7 @@ export function rows(): Row[] {
       at: [-5700, -2700, 2700, 5700],
       purpose: 'Down light',
       colour: 'L 410',
-      aim: (i) => down([-4800, -2600, 2600, 4800][i]!, 3400),
+      aim: (i) => down(itemAt([-4800, -2600, 2600, 4800], i), 3400),
     },
     {
       type: aster26,

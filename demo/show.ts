@@ -2,6 +2,7 @@
 
 import { collisionsOn } from '#core/bodies/collisions';
 import { derivedId } from '#core/formats/guid';
+import { firstOf, present } from '#core/measure/list';
 import { adding, apply, type Change, edit, nothing } from '#core/model/change';
 import { makeAccessories, makeLayers, makePosition, makeSettings, makeTagSets, makeWall } from '#core/model/make';
 import type { Curve, Fixture, FixtureType, FocusArea, Id, Position, Settings } from '#core/model/records';
@@ -29,7 +30,7 @@ const chosen = new Set(['L 112', 'L 118', 'L 204', 'L 212', 'L 230', 'L 340', 'L
 /** Whole show. The same on every machine: all ids are made from names. */
 export function makeDemo(): Show {
   const layers = makeLayers((role) => id(`layer ${role}`));
-  const layer = (role: (typeof layers)[number]['role']) => layers.find((item) => item.role === role)!.id;
+  const layer = (role: (typeof layers)[number]['role']) => present(layers.find((item) => item.role === role)).id;
   const settings: Settings = {
     ...makeSettings(demoId, 'The Salt Orchard', 'metric', 14000, 9000),
     venue: 'The Boathouse',
@@ -119,16 +120,16 @@ function hung(show: Show): Show {
   const newId = () => id(`fixture ${++made}`);
   let now = show;
   for (const row of rows()) {
-    const position = find(now, 'position', id(`position ${row.position}`))!;
+    const position = present(find(now, 'position', id(`position ${row.position}`)));
     row.at.forEach((at, i) => {
       const wanted = position.curve.form === 'straight' ? alongOf(position.curve, at) : at;
       const change = hangRow(now, row.type, position, wanted, wanted, 1, newId);
       now = apply(now, change);
-      const hanging = find(now, 'fixture', id(`fixture ${made}`))!;
+      const hanging = present(find(now, 'fixture', id(`fixture ${made}`)));
       const colour = row.colour ?? '';
       now = apply(now, edit([hanging], { aim: row.aim?.(i) ?? null, ...row.more }));
-      now = apply(now, freed(now, position, find(now, 'fixture', hanging.id)!));
-      const fixture = find(now, 'fixture', hanging.id)!;
+      now = apply(now, freed(now, position, present(find(now, 'fixture', hanging.id))));
+      const fixture = present(find(now, 'fixture', hanging.id));
       now = apply(
         now,
         edit([fixture], {
@@ -145,10 +146,11 @@ function hung(show: Show): Show {
 function freed(show: Show, position: Position, fixture: Fixture): Change {
   if (position.curve.form === 'vertical') return nothing;
   const others = all(show, 'fixture').filter((other) => other.position === position.id && other.id !== fixture.id);
-  const type = find(show, 'type', fixture.type)!;
+  const type = present(find(show, 'type', fixture.type));
   const wide = (kind: FixtureType) => Math.min(kind.width, 1100) / 2 + (kind.width > 900 ? 20 : 75);
   const free = (along: number) => {
-    if (others.some((other) => Math.abs(other.along - along) < wide(find(show, 'type', other.type)!) + wide(type))) return false;
+    if (others.some((other) => Math.abs(other.along - along) < wide(present(find(show, 'type', other.type))) + wide(type)))
+      return false;
     const there = { ...fixture, along };
     return collisionsOn(show, position, [...others, there]).every(({ a, b }) => a !== fixture.id && b !== fixture.id);
   };
@@ -185,7 +187,7 @@ function patched(show: Show): Show {
 }
 
 const isDimmed = (show: Show, fixture: Fixture): boolean =>
-  find(show, 'type', fixture.type)!.modes[0]!.channels.every((channel) => channel.attribute === 'Dimmer');
+  firstOf(present(find(show, 'type', fixture.type)).modes).channels.every((channel) => channel.attribute === 'Dimmer');
 
 /** Every dimmed unit has a circuit of its position and a dimmer, six ways to a multicable; LEDs and movers are daisy-chained, four to a circuit of constant power. */
 function fed(show: Show): Show {
@@ -194,7 +196,7 @@ function fed(show: Show): Show {
   const fixtures = inScheduleOrder(show);
   const feeding = new Map<Id, Fixture['parts']>();
   for (const fixture of fixtures) {
-    const position = find(show, 'position', fixture.position)!;
+    const position = present(find(show, 'position', fixture.position));
     const dimmed = isDimmed(show, fixture);
     const hot = dimmed ? 0 : Math.floor(chained++ / 4) + 1;
     feeding.set(
@@ -216,7 +218,7 @@ function fed(show: Show): Show {
   }
   const circuits = apply(
     show,
-    edit(fixtures, (fixture) => ({ parts: feeding.get(fixture.id)! })),
+    edit(fixtures, (fixture) => ({ parts: present(feeding.get(fixture.id)) })),
   );
   let made = 0;
   return apply(
@@ -249,8 +251,8 @@ function named(show: Show): Show {
 
 /** Two deliberate snags: channels 25 and 26 share an address, and a unit hangs off the end of LX 1. */
 function withSnags(show: Show): Show {
-  const byChannel = (channel: string) => all(show, 'fixture').find((fixture) => fixture.parts[0]!.channel === channel)!;
+  const byChannel = (channel: string) => all(show, 'fixture').find((fixture) => firstOf(fixture.parts).channel === channel)!;
   const [one, two, off] = [byChannel('25'), byChannel('26'), byChannel('81')];
-  const shared = edit([two], { parts: two.parts.map((part) => ({ ...part, address: one.parts[0]!.address })) });
+  const shared = edit([two], { parts: two.parts.map((part) => ({ ...part, address: firstOf(one.parts).address })) });
   return apply(apply(show, shared), edit([off], { along: 12650 }));
 }

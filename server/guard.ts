@@ -1,5 +1,7 @@
 /** What is asked of every request before a route sees it: its host, its origin, its method, its address and what its body is. */
+
 import type { Context, MiddlewareHandler } from 'hono';
+import { firstOf } from '#core/measure/list';
 import { problem } from './problem.js';
 
 const methods = ['GET', 'HEAD', 'POST', 'PATCH', 'DELETE'];
@@ -12,7 +14,10 @@ const takesFile = (path: string): boolean =>
   path.startsWith('/api/imports/') || path === '/api/tables/read' || path === '/api/shelf/import';
 
 /** "text/csv" of "text/csv; charset=utf-8"; '' when nothing is said. */
-const typeOf = (c: Context): string => (c.req.header('content-type') ?? '').split(';')[0]!.trim().toLowerCase();
+const typeOf = (c: Context): string =>
+  firstOf((c.req.header('content-type') ?? '').split(';'))
+    .trim()
+    .toLowerCase();
 
 /**
  * Whether a request comes from a page of another site, another port of this machine included. A page without an origin of its

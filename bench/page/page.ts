@@ -3,6 +3,7 @@
 import { snagMarks } from '#core/audit/marks';
 import { type DisplayList, pens, transformed } from '#core/draw/list';
 import { allTags, fixtureChunks, planList, recordChunks } from '#core/draw/plan';
+import { firstOf, itemAt, present } from '#core/measure/list';
 import { adding, apply } from '#core/model/change';
 import { all, find } from '#core/model/show';
 import { dragFixtures } from '#core/setout/hang';
@@ -33,9 +34,9 @@ function plain(ctx: CanvasRenderingContext2D, list: DisplayList, { k, tx, ty }: 
     if (prim.op === 'circle') ctx.arc(prim.x * k + tx, ty - prim.y * k, prim.r * k, 0, 7);
     else
       for (let i = 0; i < prim.d.length; ) {
-        const op = prim.d[i]!;
-        const at = (j: number) => prim.d[i + j]! * k + tx;
-        const up = (j: number) => ty - prim.d[i + j]! * k;
+        const op = itemAt(prim.d, i);
+        const at = (j: number) => itemAt(prim.d, i + j) * k + tx;
+        const up = (j: number) => ty - itemAt(prim.d, i + j) * k;
         if (op === 0) ctx.moveTo(at(1), up(2));
         else if (op === 1) ctx.lineTo(at(1), up(2));
         else if (op === 2) ctx.bezierCurveTo(at(1), up(2), at(3), up(4), at(5), up(6));
@@ -88,13 +89,13 @@ export async function run(count: number) {
   const started = performance.now();
   const list = planList(show, options);
   const first = performance.now() - started;
-  const base = document.querySelector<HTMLCanvasElement>('#base')!;
-  const top = document.querySelector<HTMLCanvasElement>('#top')!;
+  const base = present(document.querySelector<HTMLCanvasElement>('#base'));
+  const top = present(document.querySelector<HTMLCanvasElement>('#top'));
 
   const canvas = document.createElement('canvas');
   canvas.width = WIDTH;
   canvas.height = HEIGHT;
-  const ctx = canvas.getContext('2d', { alpha: false })!;
+  const ctx = present(canvas.getContext('2d', { alpha: false }));
   const [bx, by] = [list.box[2] - list.box[0], list.box[3] - list.box[1]];
   const k = Math.min(WIDTH / bx, HEIGHT / by);
   const whole: ViewBox = { k, tx: -list.box[0] * k, ty: list.box[3] * k };
@@ -139,8 +140,8 @@ export async function run(count: number) {
   await new Promise((done) => setTimeout(done, 400));
 
   const fixtures = all(show, 'fixture').slice(0, 50);
-  const lead = fixtures[0]!;
-  const position = find(show, 'position', lead.position)!;
+  const lead = firstOf(fixtures);
+  const position = present(find(show, 'position', lead.position));
   const ids = new Set(fixtures.map((fixture) => fixture.id));
   const steps: number[] = [];
   const dragFrames = await frames(40, (i) => {
@@ -155,7 +156,7 @@ export async function run(count: number) {
     const from = performance.now();
     show = apply(
       show,
-      dragFixtures(show, all(show, 'fixture').slice(0, 50), all(show, 'fixture')[0]!, { position, along: 300 + i * 10 }),
+      dragFixtures(show, all(show, 'fixture').slice(0, 50), firstOf(all(show, 'fixture')), { position, along: 300 + i * 10 }),
     );
     planList(show, options);
     edits.push(performance.now() - from);
@@ -181,8 +182,8 @@ export async function runVenue(count: number, segments: number) {
   const own = { ...options, memory: new Map() };
   const list = planList(show, own);
   const surface = makeSurface(
-    document.querySelector<HTMLCanvasElement>('#base')!,
-    document.querySelector<HTMLCanvasElement>('#top')!,
+    present(document.querySelector<HTMLCanvasElement>('#base')),
+    present(document.querySelector<HTMLCanvasElement>('#top')),
   );
   surface.resize(WIDTH, HEIGHT);
   surface.setList(list, 50, 0);
@@ -262,8 +263,8 @@ export async function runDxf(entities: number) {
   worker.terminate();
   const rig = makeRig(300);
   const surface = makeSurface(
-    document.querySelector<HTMLCanvasElement>('#base')!,
-    document.querySelector<HTMLCanvasElement>('#top')!,
+    present(document.querySelector<HTMLCanvasElement>('#base')),
+    present(document.querySelector<HTMLCanvasElement>('#top')),
   );
   surface.resize(WIDTH, HEIGHT);
   surface.setView({ k: 0.03, tx: 640, ty: 700 });

@@ -1,4 +1,5 @@
 /** What a check of the audit is: one file says what it looks at, its sentence, its advice and its repair. */
+import { firstOf } from '../measure/list.js';
 import type { Change } from '../model/change.js';
 import type { Feed, Fixture, Id, NewId, Position, Power, Settings } from '../model/records.js';
 import { find, get, type Show } from '../model/show.js';
@@ -87,7 +88,7 @@ export interface Check {
 
 export const upper = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 /** "channel 25", or "LX 1 unit 3" where there is none. */
-export const nameOf = (show: Show, fixture: Fixture, channel = fixture.parts[0]!.channel): string =>
+export const nameOf = (show: Show, fixture: Fixture, channel = firstOf(fixture.parts).channel): string =>
   channel ? `channel ${channel}` : `${get(show, 'position', fixture.position).name} unit ${fixture.unit || '-'}`;
 /** What lies on a span of slots: a part of a fixture, or a wall. */
 export const calledOn = (show: Show, span: Occupied): string => {

@@ -1,4 +1,3 @@
-/** What the audit finds: what its checks say of a group, with a key and a state. */
 import type { Id } from '../model/records.js';
 import {
   type Check,
@@ -52,7 +51,7 @@ const looking = (kind: GroupKind): readonly Check[] => (checksOf[kind] ??= check
 /** Everything that is wrong in a group, by all checks that look at such. */
 export function snagsIn<K extends GroupKind>(kind: K, group: Groups[K]): Snag[] {
   const out: Snag[] = [];
-  for (const check of looking(kind)) for (const found of check.find[kind]!(group)) out.push(snagOf(check, found));
+  for (const check of looking(kind)) for (const found of check.find[kind]?.(group) ?? []) out.push(snagOf(check, found));
   return out;
 }
 

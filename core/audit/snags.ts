@@ -1,4 +1,5 @@
 /** Snags of a show: what is wrong, doubtful or open in the rig, in sentences; those that somebody accepted rest. */
+import { present } from '../measure/list.js';
 import type { Accepted, Id } from '../model/records.js';
 import { all, type Show } from '../model/show.js';
 import { type Audit, makeAudit } from './audit.js';
@@ -37,7 +38,7 @@ function foundIn(show: Show): Found {
     found = accepted.size
       ? {
           live: every.filter((snag) => !rests(snag)),
-          resting: every.flatMap((snag) => (rests(snag) ? [{ snag, accepted: accepted.get(snag.key)! }] : [])),
+          resting: every.flatMap((snag) => (rests(snag) ? [{ snag, accepted: present(accepted.get(snag.key)) }] : [])),
         }
       : { live: every, resting: [] };
     kept.set(show, found);

@@ -1,5 +1,7 @@
 /** Fixtures on one position that stand closer than their bodies or clamps allow, and by how much. */
+
 import { symbolIn } from '../draw/symbols.js';
+import { itemAt } from '../measure/list.js';
 import { changedBetween } from '../model/lineage.js';
 import type { Fixture, Id, Position } from '../model/records.js';
 import { all, get, type Show } from '../model/show.js';
@@ -88,7 +90,7 @@ export function collisionsOn(show: Show, position: Position, fixtures: readonly 
   const out: Collision[] = [];
   for (let i = 0; i < bodies.length; i++)
     for (let j = i + 1; j < bodies.length; j++) {
-      const [a, b] = [bodies[i]!, bodies[j]!];
+      const [a, b] = [itemAt(bodies, i), itemAt(bodies, j)];
       const apart = b.fixture.along - a.fixture.along;
       const far = Math.hypot(b.cx - a.cx, b.cy - a.cy);
       if (apart > 3 * widest && far > 2 * widest) break;

@@ -1,5 +1,7 @@
 /** Colours the rig by what it is for: one colour a value, with its legend. Colour is never the only sign: the legend counts and names. */
+
 import { colourOf } from '../light/filter.js';
+import { firstOf, itemAt } from '../measure/list.js';
 import type { Fixture, Id } from '../model/records.js';
 import { all, find, type Show } from '../model/show.js';
 import { natural } from '../order/order.js';
@@ -39,7 +41,7 @@ const hues: readonly Hex[] = [
 
 /** The value that a fixture is coloured by. A block is a hundred channels: 101 to 200. */
 function valueFor(show: Show, fixture: Fixture, by: ColourBy): string {
-  const part = fixture.parts[0]!;
+  const part = firstOf(fixture.parts);
   switch (by) {
     case 'filter':
       return part.colour || 'no colour';
@@ -83,7 +85,7 @@ export function colouring(show: Show, by: ColourBy): Colouring {
     .map(([name, ids], i): LegendRow => {
       const colour: Hex = name.startsWith('no ')
         ? '#ffffff'
-        : ((by === 'filter' ? colourOf(filters, name).rgb : null) ?? hues[i % hues.length]!);
+        : ((by === 'filter' ? colourOf(filters, name).rgb : null) ?? itemAt(hues, i % hues.length));
       for (const id of ids) {
         colours.set(id, colour);
         names.set(id, name);

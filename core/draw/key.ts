@@ -1,4 +1,5 @@
 /** The live key: every type and accessory in use, with its count, in the order of the trade (reference calculations 11). Spares are left out. */
+import { present } from '../measure/list.js';
 import { type Accessory, type FixtureType, families } from '../model/records.js';
 import { all, find, type Show } from '../model/show.js';
 import { natural } from '../order/order.js';
@@ -22,7 +23,7 @@ export function keyRows(show: Show): readonly KeyRow[] {
   const variants = variantsOf(show);
   const rows = all(show, 'type')
     .filter((type) => counts.has(type.id))
-    .map((type) => ({ type, count: counts.get(type.id)!, variant: variants.get(type.id) ?? 0 }))
+    .map((type) => ({ type, count: present(counts.get(type.id)), variant: variants.get(type.id) ?? 0 }))
     .sort(
       (a, b) =>
         families.indexOf(a.type.family) - families.indexOf(b.type.family) ||

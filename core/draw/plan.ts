@@ -1,5 +1,6 @@
 /** A show in plan, as a display list. Fixtures and positions are remembered by their records: an edit rebuilds only what it touched. */
 
+import { itemAt } from '../measure/list.js';
 import { type ByKind, byKind } from '../model/kinds/index.js';
 import { shownLayers } from '../model/layers.js';
 import { changedBetween } from '../model/lineage.js';
@@ -64,7 +65,7 @@ function obstaclesOf(chunks: readonly Chunk[]) {
       if (ax === bx && ay === by) boxes.push([ax - hit.width, ay - hit.width, ax + hit.width, ay + hit.width]);
     }
   const lines = chunks.flatMap(({ hit, kind }) =>
-    hit?.shape === 'line' && kind !== 'detail' ? hit.points.slice(1).map((b, i) => [hit.points[i]!, b] as const) : [],
+    hit?.shape === 'line' && kind !== 'detail' ? hit.points.slice(1).map((b, i) => [itemAt(hit.points, i), b] as const) : [],
   );
   const made = { boxes, lines };
   lastObstacles = { chunks, made };
@@ -98,12 +99,12 @@ function fixtureDrawings(show: Show, layers: ReadonlyMap<Id, Layer>, options: Pl
   const drawings: (readonly Drawing[])[] = [];
   const out: Drawing[] = [];
   for (let i = 0; i < fixtures.length; i++) {
-    const fixture = fixtures[i]!;
+    const fixture = itemAt(fixtures, i);
     const now = marks?.wrongWith(show, fixture.id) ?? '';
     const layer = layers.get(fixture.layer);
     const list =
       known && known.fixtures[i] === fixture && known.wrong[i] === now
-        ? known.drawings[i]!
+        ? itemAt(known.drawings, i)
         : layer
           ? drawingsOf(show, fixture, layer, options)
           : [];
@@ -155,7 +156,7 @@ export function planList(show: Show, options: PlanOptions): DisplayList {
     obstaclesOf(positions),
     options.memory ?? null,
   );
-  for (let i = 0; i < drawings.length; i++) chunks.push(chunkOf(drawings[i]!, choices[i]!));
+  for (let i = 0; i < drawings.length; i++) chunks.push(chunkOf(itemAt(drawings, i), itemAt(choices, i)));
   if (options.marks) chunks.push(...options.marks.chunks(show, layers, denominator));
   chunks.sort((a, b) => a.order - b.order);
   return { chunks, box: boxAround(chunks) };

@@ -1,5 +1,7 @@
 /** Positions as they are drawn: on the plan, and laid flat in their details. */
+
 import { formatLength } from '../measure/lengths.js';
+import { firstOf } from '../measure/list.js';
 import type { Layer, Position } from '../model/records.js';
 import { type Show, settingsOf } from '../model/show.js';
 import { curveLength, curvePoints, frameAlong, ticksOf } from '../space/curves.js';
@@ -143,7 +145,7 @@ function planChunk(show: Show, position: Position, layer: Layer, denominator: nu
     } else if (curve.form === 'arc' && Math.abs(curve.sweep) >= 300)
       tags.push(...label(curve.centre[0], curve.centre[1], 'centre'));
     else {
-      const [x, y] = points[0]!;
+      const [x, y] = firstOf(points);
       tags.push(...label(x - size * 0.6, y, 'right'));
     }
     hit = { shape: 'line', points, width: half };

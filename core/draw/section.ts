@@ -1,5 +1,7 @@
 /** The show cut by an upright plane, or seen from the front: trims, masking, units, throw lines and sight lines. Heights are true; x runs to the right as one looks. */
+
 import { formatLength } from '../measure/lengths.js';
+import { firstOf, itemAt, lastOf } from '../measure/list.js';
 import { shownLayers } from '../model/layers.js';
 import type { Fixture, Id, Layer, Masking, Note, Outline, Position, Vec2, Vec3 } from '../model/records.js';
 import { all, get, type Show, settingsOf } from '../model/show.js';
@@ -145,7 +147,7 @@ function crossings(view: SectionView, points: readonly Vec2[], closed: boolean):
   const flat = points.map(([x, y]) => projected(view, [x, y, 0]));
   const n = closed ? flat.length : flat.length - 1;
   for (let i = 0; i < n; i++) {
-    const [p, q] = [flat[i]!, flat[(i + 1) % flat.length]!];
+    const [p, q] = [itemAt(flat, i), itemAt(flat, (i + 1) % flat.length)];
     if (p.depth < 0 === q.depth < 0) continue;
     out.push(p.x + ((q.x - p.x) * -p.depth) / (q.depth - p.depth));
   }
@@ -164,7 +166,7 @@ function outlineCut(show: Show, view: SectionView, outline: Outline, layer: Laye
       for (let i = 0; i + 1 < cuts.length; i += 2)
         body.push(
           path(
-            rect(cuts[i]!, outline.zFrom, cuts[i + 1]! - cuts[i]!, tall),
+            rect(itemAt(cuts, i), outline.zFrom, itemAt(cuts, i + 1) - itemAt(cuts, i), tall),
             'position',
             outline.use === 'wall' || outline.use === 'border' ? 'wall' : 'none',
           ),
@@ -191,7 +193,7 @@ function outlineCut(show: Show, view: SectionView, outline: Outline, layer: Laye
 function maskingCut(show: Show, view: SectionView, masking: Masking, layer: Layer): Chunk | null {
   const ends = maskingEnds(masking);
   const flat = ends.map(([x, y]) => projected(view, [x, y, 0]));
-  const [low, high] = [Math.min(flat[0]!.x, flat[1]!.x), Math.max(flat[0]!.x, flat[1]!.x)];
+  const [low, high] = [Math.min(firstOf(flat).x, itemAt(flat, 1).x), Math.max(firstOf(flat).x, itemAt(flat, 1).x)];
   const cut = view.kind === 'section' ? crossings(view, ends, false)[0] : undefined;
   if (view.kind === 'section' && cut === undefined && flat.every((p) => p.depth < CUT)) return null;
   const [foot, top] = [masking.z, masking.z + masking.height];
@@ -242,14 +244,14 @@ function positionCut(
   const body: Prim[] = [];
   const vertical = position.curve.form === 'vertical';
   if (vertical) {
-    const [x, foot] = points[0]!;
-    const top = points.at(-1)![1];
+    const [x, foot] = firstOf(points);
+    const top = lastOf(points)[1];
     body.push(path(rect(x - position.width / 2, foot, position.width, top - foot), 'position', 'paper'));
     if (position.use === 'boom' && foot < 1)
       body.push(path([MOVE, x - (position.base ?? 600) / 2, 0, LINE, x + (position.base ?? 600) / 2, 0], 'border'));
   } else if (high - low < 120) {
     // Seen end on.
-    const [x, z] = points[0]!;
+    const [x, z] = firstOf(points);
     body.push(
       position.use === 'truss'
         ? path(rect(x - position.width / 2, z - half, position.width, 2 * half), 'position', 'paper')
@@ -258,10 +260,10 @@ function positionCut(
   } else
     body.push(
       ...(position.use === 'truss' && position.curve.form === 'straight' && !position.curve.rise
-        ? [path(rect(low, points[0]![1] - half, high - low, 2 * half), 'position', 'paper')]
+        ? [path(rect(low, firstOf(points)[1] - half, high - low, 2 * half), 'position', 'paper')]
         : [path(lines(points), 'position')]),
     );
-  const z = points[0]![1];
+  const z = firstOf(points)[1];
   const trim = vertical ? '' : `+${formatLength(position.curve.z, units)}`;
   const tags: Prim[] = vertical
     ? [textAt((low + high) / 2, Math.max(...points.map((p) => p[1])) + size * 0.7, position.name, size * 0.8)]
@@ -276,7 +278,7 @@ function positionCut(
         ];
   return chunk(show, position.id, 'position', layer, body, tags, {
     shape: 'line',
-    points: points.length > 1 && high - low >= 1 ? points : [points[0]!, points.at(-1)!],
+    points: points.length > 1 && high - low >= 1 ? points : [firstOf(points), lastOf(points)],
     width: Math.max(40, half),
   });
 }
@@ -318,7 +320,7 @@ function fixtureCut(
       return prim.op === 'image' ? { ...prim, x: prim.x * broad, w: prim.w * broad } : { ...prim, x: prim.x * broad };
     const out = [...prim.d];
     eachCommand(prim.d, (_, i, n) => {
-      for (let j = 1; j <= n; j += 2) out[i + j] = prim.d[i + j]! * broad;
+      for (let j = 1; j <= n; j += 2) out[i + j] = itemAt(prim.d, i + j) * broad;
     });
     return { ...prim, d: out };
   };

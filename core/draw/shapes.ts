@@ -1,6 +1,7 @@
 /** Shapes of symbols that users draw: from a family's outline by its measures, and into primitives of the display list. */
 
 import { familyEntry, type OutlineBody } from '../families/index.js';
+import { firstOf, itemAt, lastOf } from '../measure/list.js';
 import type { Family, Shape, StrokeRole, SymbolDef, Vec2 } from '../model/records.js';
 import {
   arc,
@@ -24,10 +25,10 @@ const fillOf = (role: StrokeRole, closed: boolean): Fill =>
 
 /** The path of a line with bulges: each bulged side is an arc. */
 export function bulgedPath(points: readonly Vec2[], bulges: readonly number[] | undefined, closed: boolean): number[] {
-  const d: number[] = [MOVE, points[0]![0], points[0]![1]];
+  const d: number[] = [MOVE, firstOf(points)[0], firstOf(points)[1]];
   const n = closed ? points.length : points.length - 1;
   for (let i = 0; i < n; i++) {
-    const [a, b] = [points[i]!, points[(i + 1) % points.length]!];
+    const [a, b] = [itemAt(points, i), itemAt(points, (i + 1) % points.length)];
     const bulge = bulges?.[i] ?? 0;
     const chord = Math.hypot(b[0] - a[0], b[1] - a[1]);
     if (Math.abs(bulge) < 1e-6 || chord < 1e-9) {
@@ -55,7 +56,8 @@ export function shapePrim(shape: Shape): Prim {
     case 'curve': {
       const [first, ...rest] = shape.points;
       const d: number[] = [MOVE, first![0], first![1]];
-      for (let i = 0; i + 2 < rest.length; i += 3) d.push(CUBIC, ...rest[i]!, ...rest[i + 1]!, ...rest[i + 2]!);
+      for (let i = 0; i + 2 < rest.length; i += 3)
+        d.push(CUBIC, ...itemAt(rest, i), ...itemAt(rest, i + 1), ...itemAt(rest, i + 2));
       if (shape.closed) d.push(CLOSE);
       return path(d, pens[shape.role], fillOf(shape.role, shape.closed));
     }
@@ -81,21 +83,21 @@ export function shapesOf(d: PathData, role: StrokeRole): Shape[] {
     }
     if (!curved) {
       // A last point on the first one closes the shape by itself.
-      const [a, b] = [points[0]!, points.at(-1)!];
+      const [a, b] = [firstOf(points), lastOf(points)];
       const round = closed && points.length > 2 && Math.hypot(a[0] - b[0], a[1] - b[1]) < 1e-6;
       out.push({ form: 'line', role, points: round ? points.slice(0, -1) : points, closed });
     } else {
-      const nodes: Vec2[] = [points[0]!];
-      let last = points[0]!;
+      const nodes: Vec2[] = [firstOf(points)];
+      let last = firstOf(points);
       for (const { op, at } of list) {
         if (op === LINE) {
-          const to: Vec2 = [at[0]!, at[1]!];
+          const to: Vec2 = [firstOf(at), itemAt(at, 1)];
           const third = (k: number): Vec2 => [last[0] + (to[0] - last[0]) * k, last[1] + (to[1] - last[1]) * k];
           nodes.push(third(1 / 3), third(2 / 3), to);
           last = to;
         } else if (op === CUBIC) {
-          nodes.push([at[0]!, at[1]!], [at[2]!, at[3]!], [at[4]!, at[5]!]);
-          last = [at[4]!, at[5]!];
+          nodes.push([firstOf(at), itemAt(at, 1)], [itemAt(at, 2), itemAt(at, 3)], [itemAt(at, 4), itemAt(at, 5)]);
+          last = [itemAt(at, 4), itemAt(at, 5)];
         }
       }
       out.push({ form: 'curve', role, points: nodes, closed });
@@ -108,13 +110,13 @@ export function shapesOf(d: PathData, role: StrokeRole): Shape[] {
     const at = d.slice(i + 1, i + 1 + n);
     if (op === MOVE) {
       flush();
-      points = [[at[0]!, at[1]!]];
+      points = [[firstOf(at), itemAt(at, 1)]];
     } else if (op === CLOSE) {
       closed = true;
       flush();
     } else {
       commands.push({ op, at });
-      points.push([at[n - 2]!, at[n - 1]!]);
+      points.push([itemAt(at, n - 2), itemAt(at, n - 1)]);
       if (op === CUBIC) curved = true;
     }
   });
@@ -139,8 +141,8 @@ export function measuresOf(family: Family, body: { length: number; width: number
   let [low, high] = [Number.POSITIVE_INFINITY, Number.NEGATIVE_INFINITY];
   eachCommand(outline, (_, i, n) => {
     for (let j = 2; j <= n; j += 2) {
-      low = Math.min(low, outline[i + j]!);
-      high = Math.max(high, outline[i + j]!);
+      low = Math.min(low, itemAt(outline, i + j));
+      high = Math.max(high, itemAt(outline, i + j));
     }
   });
   // The outline of a moving light is shorter than its body: what is measured is the outline.
@@ -161,8 +163,8 @@ export function familyShapes(family: Family, measures: Measures): { shapes: Shap
   let [low, high] = [Number.POSITIVE_INFINITY, Number.NEGATIVE_INFINITY];
   eachCommand(drawn.outline, (_, i, n) => {
     for (let j = 2; j <= n; j += 2) {
-      low = Math.min(low, drawn.outline[i + j]!);
-      high = Math.max(high, drawn.outline[i + j]!);
+      low = Math.min(low, itemAt(drawn.outline, i + j));
+      high = Math.max(high, itemAt(drawn.outline, i + j));
     }
   });
   const neck = low + (high - low) * familyEntry(family).noseFrom;
@@ -177,8 +179,8 @@ export function familyShapes(family: Family, measures: Measures): { shapes: Shap
     const out = [...d];
     eachCommand(d, (_, i, n) => {
       for (let j = 1; j <= n; j += 2) {
-        out[i + j] = x(d[i + j]!);
-        out[i + j + 1] = y(d[i + j + 1]!);
+        out[i + j] = x(itemAt(d, i + j));
+        out[i + j + 1] = y(itemAt(d, i + j + 1));
       }
     });
     return out;
@@ -214,7 +216,7 @@ export function aligned(shapes: readonly Shape[], how: 'left' | 'centre' | 'righ
   const low = Math.min(...ranges.map((r) => r[0]));
   const high = Math.max(...ranges.map((r) => r[1]));
   return shapes.map((shape, i) => {
-    const [from, to] = ranges[i]!;
+    const [from, to] = itemAt(ranges, i);
     const by = how === 'left' || how === 'back' ? low - from : how === 'centre' ? -(from + to) / 2 : high - to;
     return mapPoints(shape, ([x, y]) => (axis ? [x, y + by] : [x + by, y]));
   });

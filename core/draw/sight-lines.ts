@@ -1,4 +1,5 @@
 /** What the first and the last row see. */
+import { firstOf, lastOf } from '../measure/list.js';
 import type { Outline } from '../model/records.js';
 import { all, type Show, settingsOf } from '../model/show.js';
 
@@ -27,8 +28,8 @@ export function sightLines(show: Show): SightLine[] {
   const sorted = [...rows].sort((a, b) => middle(b) - middle(a));
   return (
     [
-      ['first row', sorted[0]!],
-      ['last row', sorted.at(-1)!],
+      ['first row', firstOf(sorted)],
+      ['last row', lastOf(sorted)],
     ] as const
   ).map(([row, outline]): SightLine => {
     const [ey, ez] = [middle(outline), outline.zFrom + EYE];

@@ -1,5 +1,7 @@
 /** The stage in plan: centre line and plaster line, outlines, cloths, drawings read from files, dimensions, notes. */
+
 import { formatLength } from '../measure/lengths.js';
+import { itemAt } from '../measure/list.js';
 import type { Backdrop, Dimension, Layer, Masking, Note, Outline, Vec2 } from '../model/records.js';
 import { all, type Show, settingsOf } from '../model/show.js';
 import { anchorAt } from '../space/anchors.js';
@@ -139,7 +141,7 @@ export function backdropChunk(show: Show, backdrop: Backdrop, layer: Layer): Chu
         pieces.push(d);
         d = [];
       }
-      for (let i = 0; i + 1 < flat.length; i += 2) d.push(i ? LINE : MOVE, flat[i]!, flat[i + 1]!);
+      for (let i = 0; i + 1 < flat.length; i += 2) d.push(i ? LINE : MOVE, itemAt(flat, i), itemAt(flat, i + 1));
     }
     if (d.length) pieces.push(d);
     const body: Prim[] = [

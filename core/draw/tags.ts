@@ -1,4 +1,5 @@
 /** Tags round a fixture: where their chains may stand, and how they are drawn. Source: reference calculations 11. */
+import { itemAt } from '../measure/list.js';
 import type { TagLine } from '../model/records.js';
 import { arc, type Box, capsule, type Ink, LINE, lines, MOVE, type Prim, path, rect, textAt, textWidth } from './list.js';
 import type { TagItem } from './tag-set.js';
@@ -99,7 +100,7 @@ export function chainBoxes(
   const [dx, dy] = [Math.cos(a), Math.sin(a)];
   let reach = reachOf(box, Math.cos(local), Math.sin(local)) + gap + candidate.push * size * 0.8;
   for (let i = 0; i < items.length; i++) {
-    const { w, h } = items[i]!;
+    const { w, h } = itemAt(items, i);
     const half = (w / 2) * Math.abs(dx) + (h / 2) * Math.abs(dy);
     const at = reach + half;
     reach = at + half + gap * 0.7;

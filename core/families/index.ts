@@ -1,4 +1,5 @@
 /** The families of lanterns, in the order in which they are shown. */
+import { present } from '../measure/list.js';
 import { cyc } from './cyc.js';
 import { effect } from './effect.js';
 import type { FamilyEntry } from './family.js';
@@ -39,5 +40,5 @@ export const families = familyList.map(({ name }) => name) as readonly Family[] 
 
 const byName = new Map<string, FamilyEntry>(familyList.map((entry) => [entry.name, entry]));
 export function familyEntry(name: Family): FamilyEntry {
-  return byName.get(name)!;
+  return present(byName.get(name));
 }

@@ -1,4 +1,5 @@
 /** How a part is fed: circuit, dimmer, multicable. */
+import { firstOf } from '../measure/list.js';
 import type { Part } from '../model/records.js';
 import { type Field, onParts } from './field.js';
 import { joined } from './texts.js';
@@ -33,10 +34,14 @@ export const circuit = feed('circuit', 'Circuit', 78, {
 export const circuitNumber = feed('circuitNumber', 'Circuit no.', 78, {
   name: 'Circuit number',
   words: ['circuit number'],
-  run: { order: 5, scope: (fixture, part) => (fixture.parts[part] ?? fixture.parts[0]!).circuit, within: 'circuit' },
+  run: { order: 5, scope: (fixture, part) => (fixture.parts[part] ?? firstOf(fixture.parts)).circuit, within: 'circuit' },
 });
 export const dimmer = feed('dimmer', 'Dimmer', 72, { run: { order: 3, scope: () => '' } });
 export const multicable = feed('multicable', 'Multicable', 86, { kind: 'choice', run: { order: 6, scope: () => null } });
 export const way = feed('way', 'Way', 56, {
-  run: { order: 7, scope: (fixture, part) => (fixture.parts[part] ?? fixture.parts[0]!).multicable ?? '', within: 'multicable' },
+  run: {
+    order: 7,
+    scope: (fixture, part) => (fixture.parts[part] ?? firstOf(fixture.parts)).multicable ?? '',
+    within: 'multicable',
+  },
 });

@@ -1,5 +1,7 @@
 /** What follows from other fields: it is seen, filtered and asked for, but not typed. */
+
 import { formatLength } from '../measure/lengths.js';
+import { itemAt } from '../measure/list.js';
 import type { FixtureType } from '../model/records.js';
 import { find, get, type Show, settingsOf } from '../model/show.js';
 import { accessoriesOf, formsOf } from '../patch/accessories.js';
@@ -29,7 +31,7 @@ export const universe = seen('universe', 'Universe', 76, {
   text: (_, fixture, part) =>
     [
       ...new Set(
-        (part === null ? fixture.parts : [fixture.parts[part]!]).flatMap(({ address }) =>
+        (part === null ? fixture.parts : [itemAt(fixture.parts, part)]).flatMap(({ address }) =>
           address === null ? [] : [String(universeOf(address))],
         ),
       ),

@@ -1,6 +1,8 @@
 /** Writes a sheet as SVG, true to size in millimetres. Text stays text. */
+
 import { CUBIC, eachCommand, type Fill, type Ink, LINE, MOVE, type Prim, pens, toned } from '../draw/list.js';
 import type { Sheet } from '../draw/sheet.js';
+import { itemAt } from '../measure/list.js';
 import { escapeXml } from './xml/write.js';
 
 const inks: Record<Ink, string> = { ink: '#1d2838', faint: '#6a6a66', lamp: '#b86a00', stop: '#ad2a20' };
@@ -44,7 +46,7 @@ function element(prim: Prim, k: number, x: (v: number) => string, y: (v: number)
   const d: string[] = [];
   eachCommand(prim.d, (op, i, n) => {
     d.push(op === MOVE ? 'M' : op === LINE ? 'L' : op === CUBIC ? 'C' : 'Z');
-    for (let j = 1; j <= n; j += 2) d.push(x(prim.d[i + j]!), y(prim.d[i + j + 1]!));
+    for (let j = 1; j <= n; j += 2) d.push(x(itemAt(prim.d, i + j)), y(itemAt(prim.d, i + j + 1)));
   });
   return `<path d="${d.join(' ')}" ${style}/>`;
 }

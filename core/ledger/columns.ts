@@ -1,7 +1,9 @@
 /** Columns of the Ledger: every field that has one, and the snags. */
+
 import { snagsByFixture } from '../audit/snags.js';
 import { type Field, type FieldKind, fieldsOf, fieldText } from '../fields/index.js';
 import { lengthUnit } from '../measure/lengths.js';
+import { itemAt } from '../measure/list.js';
 import type { Fixture } from '../model/records.js';
 import { type Show, settingsOf } from '../model/show.js';
 import { formatRange } from '../patch/address.js';
@@ -77,8 +79,8 @@ export const columnText = (show: Show, fixture: Fixture, part: number | null, fi
 export function shownText(show: Show, fixture: Fixture, part: number | null, item: Column): string {
   if (part !== null && item.field !== 'type' && !item.ofParts) return '';
   if (item.field === 'address' && (part !== null || fixture.parts.length === 1))
-    return formatRange(fixture.parts[part ?? 0]!.address, partFootprint(show, fixture, part ?? 0));
-  if (item.field === 'type' && part !== null) return `  ${fixture.parts[part]!.name}`;
+    return formatRange(itemAt(fixture.parts, part ?? 0).address, partFootprint(show, fixture, part ?? 0));
+  if (item.field === 'type' && part !== null) return `  ${itemAt(fixture.parts, part).name}`;
   return columnText(show, fixture, part, item.field);
 }
 export const unitOf = (show: Show, item: Column): string => (item.kind === 'length' ? lengthUnit(settingsOf(show).units) : '');

@@ -1,6 +1,7 @@
 /** Edits of many cells: one way for typing, filling, pasting, replacing and swapping; what does not fit is said before or after, never dropped silently. */
 
 import { fieldText, typeField } from '../fields/index.js';
+import { firstOf, itemAt, present } from '../measure/list.js';
 import { type Change, updating } from '../model/change.js';
 import { withNewChoices } from '../model/fields.js';
 import type { Fixture, Id } from '../model/records.js';
@@ -50,7 +51,7 @@ export function editCells(show: Show, edits: readonly CellEdit[]): Edited {
   }
   const change = withNewChoices(
     show,
-    withUnits(show, updating([...draft].map(([id, fixture]) => [show.records.get(id)!, fixture] as const))),
+    withUnits(show, updating([...draft].map(([id, fixture]) => [present(show.records.get(id)), fixture] as const))),
   );
   return { change, draft, misfits, changed };
 }
@@ -103,7 +104,7 @@ export function fillSeries(show: Show, rows: readonly Row[], columns: readonly C
     const first = text(list[0]);
     if (!first) return [];
     const values = seriesAfter(first, text(list[1]), list.length);
-    return values ? list.flatMap((row, i) => cell(row, column, values[i]!)) : [];
+    return values ? list.flatMap((row, i) => cell(row, column, itemAt(values, i))) : [];
   });
 }
 
@@ -114,7 +115,7 @@ export function pasteBlock(
   block: readonly (readonly string[])[],
   marked = 1,
 ): { edits: CellEdit[]; outside: number } {
-  const lines = block.length === 1 && marked > 1 ? Array.from({ length: marked }, () => block[0]!) : block;
+  const lines = block.length === 1 && marked > 1 ? Array.from({ length: marked }, () => firstOf(block)) : block;
   let outside = 0;
   const edits = lines.flatMap((line, r) =>
     line.flatMap((text, c) => {

@@ -1,6 +1,7 @@
 /** The Ledger as a table that goes out and comes back: what is seen, and a hidden column by which each row is known again. */
 
 import { fieldText, typeField } from '../fields/index.js';
+import { itemAt } from '../measure/list.js';
 import type { Fixture, Id } from '../model/records.js';
 import { all, type Show } from '../model/show.js';
 import { type Column, columnsOf, columnText } from './columns.js';
@@ -178,7 +179,7 @@ function differenceIn(
   return {
     edit: { fixture: fixture.id, part, field, text: to },
     title,
-    where: `${whereIs(show, fixture)}${part === null ? '' : `, ${fixture.parts[part]!.name || `part ${part + 1}`}`}`,
+    where: `${whereIs(show, fixture)}${part === null ? '' : `, ${itemAt(fixture.parts, part).name || `part ${part + 1}`}`}`,
     from,
     to,
     why: typed.ok ? null : typed.why,

@@ -1,5 +1,7 @@
 /** New records with the defaults of the trade. */
+
 import type { Units } from '../measure/lengths.js';
+import { present } from '../measure/list.js';
 import { makeAccessories } from './kinds/accessory.js';
 import { makeLayers } from './kinds/layer.js';
 import { makeSettings } from './kinds/settings.js';
@@ -25,7 +27,7 @@ export function makeShow(
   newId: NewId,
 ): (Settings | Layer | Outline | Accessory | TagSet)[] {
   const layers = makeLayers(() => newId());
-  const house = layers.find((layer) => layer.role === 'house')!.id;
+  const house = present(layers.find((layer) => layer.role === 'house')).id;
   const half = stageWidth / 2;
   const floor: Outline = {
     id: newId(),

@@ -1,4 +1,5 @@
 /** A show is an immutable map of records. Unchanged records keep their identity, so that derived values can be remembered by record. */
+import { present } from '../measure/list.js';
 import { changedBetween } from './lineage.js';
 import type { DessinRecord, Id, Kind, RecordOf, Settings } from './records.js';
 
@@ -43,7 +44,7 @@ function patched(show: Show, before: { readonly show: Show; readonly lists: List
   for (const kind of kinds)
     lists.set(
       kind,
-      (before.lists.get(kind) ?? []).map((record) => (ids.has(record.id) ? show.records.get(record.id)! : record)),
+      (before.lists.get(kind) ?? []).map((record) => (ids.has(record.id) ? present(show.records.get(record.id)) : record)),
     );
   return lists;
 }

@@ -29,10 +29,10 @@ export function readStart(text: string): Start | null {
     };
   }
   const word = /^(.*?)([A-Z]{1,3}|[a-z]{1,3})$/.exec(typed);
-  if (!word || /[A-Za-z]$/.test(word[1]!)) return null;
-  const alphabet = /[a-z]/.test(word[2]!) ? UPPER.toLowerCase() : UPPER;
+  if (!word || /[A-Za-z]$/.test(word[1] ?? '')) return null;
+  const alphabet = /[a-z]/.test(word[2] ?? '') ? UPPER.toLowerCase() : UPPER;
   const value = [...word[2]!].reduce((n, letter) => n * 26 + alphabet.indexOf(letter) + 1, 0) - 1;
-  return { prefix: word[1]!, value, pad: 0, alphabet };
+  return { prefix: word[1] ?? '', value, pad: 0, alphabet };
 }
 
 /** The text that counts a value: "E07", "4B". */

@@ -1,6 +1,7 @@
 /** How a run that paused goes on. */
 
 import { fieldOf, fieldText } from '../fields/index.js';
+import { lastOf, present } from '../measure/list.js';
 import type { Fixture, RunField } from '../model/records.js';
 import type { Show } from '../model/show.js';
 import { formatAddress } from '../patch/address.js';
@@ -19,7 +20,9 @@ const after = (text: string): string => {
  * @param ordered  the fixtures of the run in its order
  */
 export function legAfter(show: Show, ordered: readonly Fixture[], preview: RunPreview, leg: readonly RunField[]): RunField[] {
-  const done = ordered.filter((fixture) => preview.labels.has(fixture.id)).map((fixture) => preview.draft.get(fixture.id)!);
+  const done = ordered
+    .filter((fixture) => preview.labels.has(fixture.id))
+    .map((fixture) => present(preview.draft.get(fixture.id)));
   return leg.map((rule) => {
     if (rule.same) return { ...rule, start: after(rule.start) };
     // What is counted within a name begins again under the next one.
@@ -30,7 +33,7 @@ export function legAfter(show: Show, ordered: readonly Fixture[], preview: RunPr
     }
     const parts = done.at(-1)?.parts.length ?? 0;
     const text = done.at(-1)
-      ? fieldText(show, done.at(-1)!, parts > 1 && fieldOf(show, rule.field)?.of === 'part' ? parts - 1 : null, rule.field)
+      ? fieldText(show, lastOf(done), parts > 1 && fieldOf(show, rule.field)?.of === 'part' ? parts - 1 : null, rule.field)
       : '';
     const bare = text.slice(rule.prefix.length, rule.suffix ? -rule.suffix.length : undefined);
     return { ...rule, start: bare ? after(bare) : rule.start, last: '' };

@@ -11,6 +11,7 @@
  */
 
 import { fieldName, fieldOf, fieldText, typeField } from '../fields/index.js';
+import { itemAt, present } from '../measure/list.js';
 import { updating } from '../model/change.js';
 import { withNewChoices } from '../model/fields.js';
 import type { Fixture, Id, RunField } from '../model/records.js';
@@ -89,7 +90,7 @@ function shifted(
   field: string,
   by: number,
 ): { text: string } | { why: string } | null {
-  const own = fixture.parts[part]!;
+  const own = itemAt(fixture.parts, part);
   if (field === 'address') {
     if (own.address === null) return null;
     const to = own.address + by;
@@ -142,7 +143,7 @@ export function previewShift(
       rest: [],
       clashes: [],
       pushed: [],
-      change: updating(fixtures.map((fixture) => [fixture, draft.get(fixture.id)!] as const)),
+      change: updating(fixtures.map((fixture) => [fixture, present(draft.get(fixture.id))] as const)),
     },
   };
 }
@@ -177,9 +178,9 @@ export function previewQuick(show: Show, fixtures: readonly Fixture[], texts: Re
     let numbered = 0;
     const take = (preview: RunPreview, field: string) => {
       for (const [id, fixture] of preview.draft) {
-        const now = draft.get(id)!;
+        const now = present(draft.get(id));
         const part = fixture.parts.map((own, i) => ({
-          ...now.parts[i]!,
+          ...itemAt(now.parts, i),
           ...Object.fromEntries(Object.entries(own).filter(([key]) => key === field)),
         }));
         draft.set(
@@ -190,7 +191,7 @@ export function previewQuick(show: Show, fixtures: readonly Fixture[], texts: Re
               ? { ...now, ...(fixture.own ? { own: { ...now.own, [field.slice(4)]: fixture.own[field.slice(4)] ?? '' } } : {}) }
               : { ...now, parts: part },
         );
-        if (preview.labels.has(id) && !labels.has(id)) labels.set(id, preview.labels.get(id)!);
+        if (preview.labels.has(id) && !labels.has(id)) labels.set(id, present(preview.labels.get(id)));
       }
       clashes.push(...preview.clashes);
       numbered += preview.numbered;
@@ -206,9 +207,9 @@ export function previewQuick(show: Show, fixtures: readonly Fixture[], texts: Re
     const fields = [...rules.map((rule) => rule.field), ...shifts.map(([field]) => field)];
     const value = (i: number, field: string) => {
       const one = fixtures.filter((fixture) => reached.get(field)?.has(fixture.id)).at(i);
-      return one ? fieldText(show, draft.get(one.id)!, null, field) : '';
+      return one ? fieldText(show, present(draft.get(one.id)), null, field) : '';
     };
-    const change = withNewChoices(show, updating(fixtures.map((fixture) => [fixture, draft.get(fixture.id)!] as const)));
+    const change = withNewChoices(show, updating(fixtures.map((fixture) => [fixture, present(draft.get(fixture.id))] as const)));
     return {
       preview: { draft, labels, fields, numbered, rest: [], clashes, pushed: [], change },
       fault: '',

@@ -1,6 +1,7 @@
 /** A run: numbers for an ordered selection in several fields at once, seen before they are applied. Source: reference calculations 3 (numbering sequence). */
 
 import { fieldName, fieldOf, fieldText, typeField, usualFields } from '../fields/index.js';
+import { itemAt, present } from '../measure/list.js';
 import { type Change, updating } from '../model/change.js';
 import { withNewChoices } from '../model/fields.js';
 import type { Fixture, Id, Run, RunField } from '../model/records.js';
@@ -125,20 +126,20 @@ class Drafting {
     // A fixture's own field counts once, however many parts the run counts.
     const heads =
       fieldOf(show, rule.field)?.of === 'fixture'
-        ? wanted.map((unit, i) => i === 0 || wanted[i - 1]!.fixture !== unit.fixture)
+        ? wanted.map((unit, i) => i === 0 || itemAt(wanted, i - 1).fixture !== unit.fixture)
         : wanted.map(() => true);
     const counted = wanted.flatMap((unit, i) => (heads[i] ? [unit] : []));
-    const sizes = counted.map((unit) => Math.max(1, total(sizesOf(show, draft.get(unit.fixture)!, unit.part))));
+    const sizes = counted.map((unit) => Math.max(1, total(sizesOf(show, present(draft.get(unit.fixture)), unit.part))));
     const values = this.counts(rule, sizes, this.takenBy(rule.field, counted));
     let at = -1;
     return wanted.flatMap((_, i) => {
       if (heads[i]) at++;
-      return at < values.length ? [values[at]!] : [];
+      return at < values.length ? [itemAt(values, at)] : [];
     });
   }
   /** Whether a text is somebody's already where a unit counts. */
   private takenBy(field: string, counted: readonly RunUnit[]): (text: string, i: number) => boolean {
-    const scopes = counted.map((unit) => scopeOf(this.show, field, this.draft.get(unit.fixture)!, unit.part ?? 0));
+    const scopes = counted.map((unit) => scopeOf(this.show, field, present(this.draft.get(unit.fixture)), unit.part ?? 0));
     const mine = this.given.get(field);
     return (text, i) => {
       const scope = scopes[i] ?? null;
@@ -184,7 +185,7 @@ class Drafting {
     let shared = 0;
     let now = next;
     for (const unit of wanted) {
-      const size = total(sizesOf(this.show, this.draft.get(unit.fixture)!, unit.part));
+      const size = total(sizesOf(this.show, present(this.draft.get(unit.fixture)), unit.part));
       if (size === 0) {
         out.push(null);
         continue;
@@ -210,7 +211,7 @@ class Drafting {
     // Where skipping depends on names of the same leg, those stand in the draft by now only for what was put; put names early.
     if (rank(rule.field) === 0)
       list.forEach((text, i) => {
-        if (text !== null) this.write(rule.field, wanted[i]!, text);
+        if (text !== null) this.write(rule.field, itemAt(wanted, i), text);
       });
     return list.length;
   }
@@ -222,9 +223,9 @@ class Drafting {
     this.given.set(field, mine);
     list.forEach((text, i) => {
       if (text === null) return;
-      const unit = wanted[i]!;
+      const unit = itemAt(wanted, i);
       this.write(field, unit, text);
-      const fixture = draft.get(unit.fixture)!;
+      const fixture = present(draft.get(unit.fixture));
       const scope = scopeOf(show, field, fixture, unit.part ?? 0);
       if (scope !== null) mine.add(keyOf(field, scope, text));
       if (field === 'address')
@@ -234,7 +235,7 @@ class Drafting {
   /** Sets the value of one unit in the draft. */
   private write(field: string, unit: RunUnit, text: string): void {
     const { show, draft } = this;
-    const fixture = draft.get(unit.fixture)!;
+    const fixture = present(draft.get(unit.fixture));
     if (field === 'address') {
       draft.set(fixture.id, addressedAt(show, fixture, unit.part, text));
       return;
@@ -250,7 +251,7 @@ class Drafting {
     for (const [field, values] of this.given)
       for (const key of values)
         for (const by of this.held.get(key) ?? [])
-          if (by.field === field) clashes.push({ field, value: key.split('\u0000')[2]!, by: by.id });
+          if (by.field === field) clashes.push({ field, value: itemAt(key.split('\u0000'), 2), by: by.id });
     if (!this.addressed.length) return clashes;
     const mine = mergeSpans(this.addressed);
     for (const span of this.othersSpans())
@@ -321,7 +322,7 @@ export function previewRun(show: Show, ordered: readonly Fixture[], input: RunIn
   for (const [id, fixture] of moved) draft.set(id, fixture);
   const labels = new Map<Id, string>();
   const shown = fields.includes('channel') ? 'channel' : fields[0];
-  if (shown) for (const id of reached) labels.set(id, fieldText(show, draft.get(id)!, null, shown));
+  if (shown) for (const id of reached) labels.set(id, fieldText(show, present(draft.get(id)), null, shown));
   const pairs = [...draft].flatMap(([id, fixture]) => {
     const before = show.records.get(id);
     return before ? [[before, fixture] as const] : [];

@@ -5,6 +5,7 @@
  */
 
 import { type Field, fieldNamed, fieldsOf } from '../fields/index.js';
+import { itemAt, present } from '../measure/list.js';
 import { foldedChoice } from '../model/fields.js';
 import type { Fixture } from '../model/records.js';
 import { all, type Show } from '../model/show.js';
@@ -34,7 +35,7 @@ function tokens(text: string): Token[] {
     else if (match[2]) out.push({ kind: 'sign', text: match[2] });
     else if (match[3]) out.push({ kind: 'open', text: '(' });
     else if (match[4]) out.push({ kind: 'close', text: ')' });
-    else out.push({ kind: 'word', text: match[5]! });
+    else out.push({ kind: 'word', text: match[5] ?? '' });
   }
   return out;
 }
@@ -49,7 +50,7 @@ export const looksLikeQuery = (text: string): boolean => /[=~<>]|\bis (not )?emp
 export function parseQuery(show: Show, text: string): Query {
   const list = tokens(text);
   let at = 0;
-  const isWord = (word: string, i = at) => list[i]?.kind === 'word' && list[i]!.text.toLowerCase() === word;
+  const isWord = (word: string, i = at) => list[i]?.kind === 'word' && itemAt(list, i).text.toLowerCase() === word;
   const joins = (i: number) => isWord('and', i) || isWord('or', i) || list[i]?.kind === 'close';
 
   const either = (): Test => {
@@ -87,8 +88,14 @@ export function parseQuery(show: Show, text: string): Query {
   };
   const comparison = (): Test => {
     const name: string[] = [];
-    while (at < list.length && list[at]!.kind !== 'sign' && !isWord('is') && !joins(at) && list[at]!.kind !== 'open')
-      name.push(list[at++]!.text);
+    while (
+      at < list.length &&
+      itemAt(list, at).kind !== 'sign' &&
+      !isWord('is') &&
+      !joins(at) &&
+      itemAt(list, at).kind !== 'open'
+    )
+      name.push(itemAt(list, at++).text);
     if (!name.length) throw new Wrong('A comparison begins with a field, such as purpose.');
     const field = fieldNamed(show, name.join(' '), foldedChoice);
     if (!field) throw new Wrong(`There is no field named "${name.join(' ')}". There are ${queryFields(show).join(', ')}.`);
@@ -100,10 +107,10 @@ export function parseQuery(show: Show, text: string): Query {
       at++;
       return (fixture) => valuesOf(show, field, fixture).every((value) => value === '') !== not;
     }
-    const sign = list[at]?.kind === 'sign' ? list[at++]!.text : null;
+    const sign = list[at]?.kind === 'sign' ? itemAt(list, at++).text : null;
     if (!sign) throw new Wrong(`After ${name.join(' ')} comes a sign: =, !=, ~, <, <=, > or >=.`);
     const said: string[] = [];
-    while (at < list.length && !joins(at) && list[at]!.kind !== 'sign') said.push(list[at++]!.text);
+    while (at < list.length && !joins(at) && itemAt(list, at).kind !== 'sign') said.push(itemAt(list, at++).text);
     if (!said.length)
       throw new Wrong(`After ${name.join(' ')} ${sign} comes a value. For none, write "${name.join(' ')} is empty".`);
     return compared(field, sign, said.join(' '));
@@ -134,14 +141,15 @@ export function parseQuery(show: Show, text: string): Query {
       '>=': (value) => value !== '' && order(value) >= 0,
     };
     if (sign === '!=') return (fixture) => !valuesOf(show, field, fixture).some(same);
-    const test = tests[sign]!;
+    const test = present(tests[sign]);
     return (fixture) => valuesOf(show, field, fixture).some(test);
   };
 
   try {
     if (!list.length) throw new Wrong('Write a comparison, such as purpose = back light.');
     const test = either();
-    if (at < list.length) throw new Wrong(`"${list[at]!.text}" was not expected there. Join comparisons by "and" or "or".`);
+    if (at < list.length)
+      throw new Wrong(`"${itemAt(list, at).text}" was not expected there. Join comparisons by "and" or "or".`);
     return { ok: true, test };
   } catch (error) {
     if (error instanceof Wrong) return { ok: false, why: error.message };

@@ -1,4 +1,5 @@
 /** Changes of the patch that are looked at before they are made: modes of many, blocks that move, two that swap. */
+import { itemAt } from '../measure/list.js';
 import { type Change, nothing, updating } from '../model/change.js';
 import type { Fixture, FixtureType, Id } from '../model/records.js';
 import { get, type Show } from '../model/show.js';
@@ -93,8 +94,8 @@ export function modeEffect(show: Show, fixtures: readonly Fixture[], type: Fixtu
     list.reduce((sum, fixture) => sum + fixture.parts.reduce((n, _, i) => n + partFootprint(show, fixture, i), 0), 0);
   const parts = (list: readonly Fixture[]) => list.reduce((sum, fixture) => sum + fixture.parts.length, 0);
   return {
-    plain: updating(fitting.map((fixture, i) => [fixture, changed[i]!] as const)),
-    moving: updating(fitting.map((fixture, i) => [fixture, moved[i]!] as const)),
+    plain: updating(fitting.map((fixture, i) => [fixture, itemAt(changed, i)] as const)),
+    moving: updating(fitting.map((fixture, i) => [fixture, itemAt(moved, i)] as const)),
     past: past.map(
       (span) =>
         `${calledIn(show, span.id, span.part)} at ${formatAddress(span.from)} would run past the end of universe ${universeOf(span.from)}`,
@@ -176,7 +177,7 @@ export function swapped(show: Show, a: Fixture, b: Fixture): Considered {
     );
   const take = (to: Fixture, from: Fixture): Fixture => ({
     ...to,
-    parts: to.parts.map((part, i) => ({ ...part, address: from.parts[i]!.address })),
+    parts: to.parts.map((part, i) => ({ ...part, address: itemAt(from.parts, i).address })),
   });
   const [first, second] = [take(a, b), take(b, a)];
   const moved = [first, second].flatMap((fixture) => fixtureSpans(show, fixture));

@@ -1,4 +1,5 @@
 /** Pixel walls: from the wiring of tiles to the address of every pixel. Source: reference calculations 13 (wiring patterns are common practice, no source). */
+import { itemAt, present } from '../measure/list.js';
 import type { Tile, Vec2, Wall } from '../model/records.js';
 import { SLOTS, slotOf, UNIVERSES, universeOf } from './address.js';
 import { mergeSpans, type Span } from './pack.js';
@@ -185,8 +186,8 @@ export function withoutTiles(wall: Wall, gone: ReadonlySet<number>): Wall {
   const kept = wall.tiles.map((_, i) => i).filter((i) => !gone.has(i));
   const renumbered = new Map(kept.map((old, i) => [old, i] as const));
   return rewired(
-    { ...wall, tiles: kept.map((i) => wall.tiles[i]!) },
-    path.map((old) => renumbered.get(old)!),
+    { ...wall, tiles: kept.map((i) => itemAt(wall.tiles, i)) },
+    path.map((old) => present(renumbered.get(old))),
   );
 }
 
@@ -225,7 +226,7 @@ export function turnedTiles(wall: Wall, which: ReadonlySet<number>, act: 'turn' 
 export const pixelHeading = ['Pixel', 'Tile', 'Row', 'Column', 'Universe', 'Slot', 'Address', 'x mm', 'y mm'] as const;
 export const pixelRow = (wall: Wall, pixel: Pixel): string[] => [
   String(pixel.index + 1),
-  String((wall.tiles[pixel.tile]!.place ?? 0) + 1),
+  String((itemAt(wall.tiles, pixel.tile).place ?? 0) + 1),
   String(pixel.row + 1),
   String(pixel.column + 1),
   pixel.address === null ? '' : String(universeOf(pixel.address)),

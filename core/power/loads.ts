@@ -1,4 +1,5 @@
 /** Load of every circuit, dimmer, phase and position of a show, against the limits of the house. */
+import { itemAt } from '../measure/list.js';
 import { type Change, nothing, updating } from '../model/change.js';
 import type { Feed, Fixture, Id, NewId, Power } from '../model/records.js';
 import { all, get, type Show, settingsOf } from '../model/show.js';
@@ -38,7 +39,7 @@ export interface Loads {
 
 /** Watts and amperes of a part: a fixture's watts are those of its cells together. */
 export function partLoad(show: Show, fixture: Fixture, part: number, power: Power): { watts: number; amps: number } {
-  const own = fixture.parts[part]!;
+  const own = itemAt(fixture.parts, part);
   if (isDevice(own)) return { watts: 0, amps: 0 };
   const type = get(show, 'type', fixture.type);
   const cells = fixture.parts.reduce((n, item) => n + (isDevice(item) ? 0 : 1), 0);
@@ -186,7 +187,7 @@ export function balanced(show: Show, newId: NewId): Change {
   const added: Feed[] = [];
   const pairs: [Feed, Feed][] = [];
   list.forEach(({ of, name }, i) => {
-    const phase = phases[i]! + 1;
+    const phase = itemAt(phases, i) + 1;
     const now = feeds.get(`${of} ${name}`);
     if (now) pairs.push([now, { ...now, phase }]);
     else added.push({ id: newId(), kind: 'feed', of, name, phase, limit: null });

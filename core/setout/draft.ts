@@ -1,5 +1,7 @@
 /** A position while it is drawn: from pointed and typed figures to its curve. The height is always asked for, never guessed. */
+
 import { parseLength, type Units } from '../measure/lengths.js';
+import { itemAt, present } from '../measure/list.js';
 import { layerForNew } from '../model/layers.js';
 import { makePosition } from '../model/make.js';
 import type { Curve, Id, Piece, Position, Vec2 } from '../model/records.js';
@@ -155,7 +157,7 @@ function track(draft: Draft): Curve {
 }
 function corners({ points, z }: Draft): Curve {
   const pieces = points.slice(1).flatMap((b, i): Piece[] => {
-    const a = points[i]!;
+    const a = itemAt(points, i);
     return Math.hypot(b[0] - a[0], b[1] - a[1]) < 1 ? [] : [{ form: 'straight', a, b }];
   });
   if (!pieces.length) throw new Wrong('from', 'Click the corners one after the other; Enter ends.');
@@ -289,7 +291,7 @@ const forms = [
 
 export type DraftForm = (typeof forms)[number]['name'];
 export const draftForms: readonly DraftForm[] = forms.map(({ name }) => name);
-const entryOf = (form: DraftForm): FormEntry => forms.find(({ name }) => name === form)!;
+const entryOf = (form: DraftForm): FormEntry => present(forms.find(({ name }) => name === form));
 const each = <V>(of: (entry: FormEntry) => V) =>
   Object.fromEntries(forms.map((entry) => [entry.name, of(entry)])) as Readonly<Record<DraftForm, V>>;
 /** Which fields a form asks for. */

@@ -1,5 +1,7 @@
 /** Hanging: fixtures onto positions, and what is done to them there. Each answers a Change with the unit numbers that follow. */
+
 import { familyEntry } from '../families/index.js';
+import { firstOf, present } from '../measure/list.js';
 import { adding, type Change, compose, edit, updating } from '../model/change.js';
 import { layerForNew } from '../model/layers.js';
 import { makeFixture } from '../model/make.js';
@@ -86,10 +88,10 @@ export function swapLosses(show: Show, fixtures: readonly Fixture[], type: Fixtu
     if (n) out.push(text(`${n} fixture${n === 1 ? '' : 's'}`));
   };
   const by = new Map(fixtures.map((fixture) => [fixture.id, fixture]));
-  const was = (fixture: Fixture) => by.get(fixture.id)!;
+  const was = (fixture: Fixture) => present(by.get(fixture.id));
   say(
     after.filter((fixture) => fixture.mode !== was(fixture).mode).length,
-    (n) => `${n} changed to the mode "${after[0]!.mode}": the old mode is not in ${type.name}.`,
+    (n) => `${n} changed to the mode "${firstOf(after).mode}": the old mode is not in ${type.name}.`,
   );
   say(
     after.filter((fixture) => fixture.parts.length < was(fixture).parts.length).length,
@@ -123,7 +125,7 @@ export function paintFixtures(show: Show, from: Fixture, to: readonly Fixture[],
       ...(what.has('purpose') ? { purpose: from.purpose } : {}),
       ...(what.has('gobo') ? { gobo: from.gobo } : {}),
       ...(what.has('colour')
-        ? { parts: fixture.parts.map((part, i) => ({ ...part, colour: (from.parts[i] ?? from.parts[0]!).colour })) }
+        ? { parts: fixture.parts.map((part, i) => ({ ...part, colour: (from.parts[i] ?? firstOf(from.parts)).colour })) }
         : {}),
       ...optional('accessories', what.has('accessories') ? from.accessories : accessories),
       ...optional('tags', what.has('tag set') ? from.tags : tags),
@@ -158,7 +160,7 @@ export function dragFixtures(
   });
   const moved = new Map(pairs.map((pair) => [pair.fixture.id, pair]));
   return edit(fixtures, (fixture) => {
-    const { position, along } = moved.get(fixture.id)!;
+    const { position, along } = present(moved.get(fixture.id));
     return { position, along };
   });
 }

@@ -1,4 +1,5 @@
 /** Several straights and arcs made into one position: a racetrack, or any other combination. Units keep their places. */
+import { firstOf, lastOf, present } from '../measure/list.js';
 import { type Change, compose, edit, removing, updating } from '../model/change.js';
 import type { Fixture, Piece, Position, Vec2 } from '../model/records.js';
 import { all, type Show } from '../model/show.js';
@@ -45,10 +46,10 @@ export function joinPositions(show: Show, positions: readonly Position[]): Chang
   const endOf = (link: { position: Position; turned: boolean }, last: boolean): Vec2 =>
     ends(link.position)[last !== link.turned ? 1 : 0];
   while (rest.length) {
-    const [head, tail] = [endOf(chain[0]!, false), endOf(chain.at(-1)!, true)];
+    const [head, tail] = [endOf(firstOf(chain), false), endOf(lastOf(chain), true)];
     const i = rest.findIndex((position) => ends(position).some((end) => near(end, head) || near(end, tail)));
-    if (i < 0) throw new RangeError(`The ends of ${rest[0]!.name} meet none of the others. Bring them together first.`);
-    const position = rest.splice(i, 1)[0]!;
+    if (i < 0) throw new RangeError(`The ends of ${firstOf(rest).name} meet none of the others. Bring them together first.`);
+    const position = firstOf(rest.splice(i, 1));
     const [a, b] = ends(position);
     if (near(a, tail)) chain.push({ position, turned: false });
     else if (near(b, tail)) chain.push({ position, turned: true });
@@ -68,7 +69,7 @@ export function joinPositions(show: Show, positions: readonly Position[]): Chang
   const joined: Position = { ...first, curve: { form: 'chain', z: first.curve.z, pieces } };
   const riding = all(show, 'fixture').filter((fixture) => offset.has(fixture.position));
   const moved = edit(riding, (fixture): Partial<Fixture> => {
-    const { from: start, length, turned } = offset.get(fixture.position)!;
+    const { from: start, length, turned } = present(offset.get(fixture.position));
     // On a piece that was turned, what was to one side is to the other.
     return {
       position: first.id,

@@ -2,7 +2,9 @@
  * Setting out by rule: fixtures along their positions, or positions over the stage. What a rule would do is seen before it is done.
  * Source: reference calculations 3; plain arithmetic.
  */
+
 import { type Collision, collisionsOf } from '../bodies/collisions.js';
+import { firstOf, itemAt, lastOf, present } from '../measure/list.js';
 import { apply, type Change, edit, updating } from '../model/change.js';
 import type { Curve, Fixture, Id, Position, Vec3 } from '../model/records.js';
 import { get, type Show } from '../model/show.js';
@@ -132,14 +134,14 @@ type Of<K extends Rule['kind']> = Extract<Rule, { kind: K }>;
 type Ruled = Fixture | Position;
 /** The items with values on an axis, in their order. */
 const given = <R extends Ruled>(axis: Axis, sorted: readonly Item<R>[], values: readonly number[]): R[] =>
-  sorted.map((item, i) => item.write(item.record, axis, values[i]!));
+  sorted.map((item, i) => item.write(item.record, axis, itemAt(values, i)));
 /** The items with so much more on an axis, in the order of their main one. */
 const more = <R extends Ruled>(axis: Axis, items: readonly Item<R>[], by: readonly number[]): R[] => {
-  const sorted = inOrder(items, mainAxis(items[0]!.record));
+  const sorted = inOrder(items, mainAxis(firstOf(items).record));
   return given(
     axis,
     sorted,
-    by.map((value, i) => sorted[i]!.read(axis) + value),
+    by.map((value, i) => itemAt(sorted, i).read(axis) + value),
   );
 };
 
@@ -148,22 +150,22 @@ function onArc<R extends Ruled>(show: Show, items: readonly Item<R>[], rule: Of<
   const n = items.length;
   const whole = Math.abs(sweep) >= 360 - 1e-9;
   const angles = whole ? items.map((_, i) => start + (sweep * i) / n) : spread(start, start + sweep, n);
-  return inOrder(items, mainAxis(items[0]!.record)).map((item, i) => {
+  return inOrder(items, mainAxis(firstOf(items).record)).map((item, i) => {
     const { record } = item;
     if (record.kind === 'fixture') {
       const { curve } = get(show, 'position', record.position);
       if (curve.form !== 'arc') throw new RangeError('Only fixtures on an arc or a ring are set out by angle.');
-      const from = Math.sign(curve.sweep || 1) * (angles[i]! - curve.start);
+      const from = Math.sign(curve.sweep || 1) * (itemAt(angles, i) - curve.start);
       const turned = isClosed(curve) ? mod(from, 360) : from;
       return { ...record, along: Math.max(0, Math.min(curveLength(curve), curve.radius * rad(turned))) } as R;
     }
-    const [x, y] = [centre[0] + radius * Math.cos(rad(angles[i]!)), centre[1] + radius * Math.sin(rad(angles[i]!))];
+    const [x, y] = [centre[0] + radius * Math.cos(rad(itemAt(angles, i))), centre[1] + radius * Math.sin(rad(itemAt(angles, i)))];
     return item.write(item.write(record, 'across', x), 'upstage', y);
   });
 }
 function onGrid<R extends Ruled>(items: readonly Item<R>[], rule: Of<'grid'>): R[] {
   if (!Number.isInteger(rule.columns) || rule.columns < 1) throw new RangeError('A grid has at least one column.');
-  const [across, up]: [Axis, Axis] = items[0]!.record.kind === 'fixture' ? ['along', 'side'] : ['across', 'upstage'];
+  const [across, up]: [Axis, Axis] = firstOf(items).record.kind === 'fixture' ? ['along', 'side'] : ['across', 'upstage'];
   return items.map((item, i) => {
     const [row, column] = [Math.floor(i / rule.columns), i % rule.columns];
     return item.write(item.write(item.record, across, rule.x + column * rule.dx), up, rule.y + row * rule.dy);
@@ -175,14 +177,14 @@ const rules: { readonly [K in Rule['kind']]: <R extends Ruled>(items: readonly I
   even: (items, { axis, from, to }) => given(axis, inOrder(items, axis), spread(from, to, items.length)),
   spacing: (items, { axis, centre, spacing }) => given(axis, inOrder(items, axis), spaced(centre, spacing, items.length)),
   v: (items, { axis, depth, full }) => more(axis, items, vee(depth, items.length, full)),
-  fan: (items, { angle }) => more(items[0]!.record.kind === 'fixture' ? 'spin' : 'turn', items, fan(angle, items.length)),
+  fan: (items, { angle }) => more(firstOf(items).record.kind === 'fixture' ? 'spin' : 'turn', items, fan(angle, items.length)),
   arc: (items, rule, show) => onArc(show, items, rule),
   grid: (items, rule) => onGrid(items, rule),
   align: (items, { axis, at }) => items.map((item) => item.write(item.record, axis, at)),
   gaps(items, { axis }) {
     const sorted = inOrder(items, axis);
     if (sorted.length < 3) return sorted.map((item) => item.record);
-    return given(axis, sorted, spread(sorted[0]!.read(axis), sorted.at(-1)!.read(axis), sorted.length));
+    return given(axis, sorted, spread(firstOf(sorted).read(axis), lastOf(sorted).read(axis), sorted.length));
   },
   swap(items, { axis }) {
     const sorted = inOrder(items, axis);
@@ -220,7 +222,7 @@ export function setOut(show: Show, records: readonly Fixture[] | readonly Positi
   }
   const after: (Fixture | Position)[] = [];
   for (const group of groups.values()) {
-    if (group[0]!.kind === 'fixture')
+    if (firstOf(group).kind === 'fixture')
       after.push(
         ...ruled(
           show,
@@ -230,7 +232,7 @@ export function setOut(show: Show, records: readonly Fixture[] | readonly Positi
       );
     else after.push(...ruled(show, (group as Position[]).map(positionItem), rule));
   }
-  const change = updating(after.map((record) => [show.records.get(record.id)!, record] as const));
+  const change = updating(after.map((record) => [present(show.records.get(record.id)), record] as const));
   const draft = apply(show, change);
   const ids = new Set(after.map((record) => record.id));
   const gaps: number[] = [];
@@ -241,7 +243,7 @@ export function setOut(show: Show, records: readonly Fixture[] | readonly Positi
         return now.kind === 'fixture' ? fixtureItem(draft, now).read('along') : positionItem(now).read('across');
       })
       .sort((a, b) => a - b);
-    for (let i = 1; i < values.length; i++) gaps.push(values[i]! - values[i - 1]!);
+    for (let i = 1; i < values.length; i++) gaps.push(itemAt(values, i) - itemAt(values, i - 1));
   }
   return {
     change,

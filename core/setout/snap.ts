@@ -196,7 +196,7 @@ export function parsePoint(
   const base: Vec2 = relative ? (from ?? [0, 0]) : [0, 0];
   const polar = /^(.+)<\s*([+-]?\d+(?:\.\d+)?)\s*(?:deg|°)?$/.exec(rest);
   if (polar) {
-    const length = parseLength(polar[1]!, units);
+    const length = parseLength(polar[1] ?? '', units);
     if (!length.ok) return length;
     const angle = (Number(polar[2]) * Math.PI) / 180;
     const start = from ?? [0, 0];
@@ -205,11 +205,11 @@ export function parsePoint(
   const words = /^(.+?)\s*(SL|SR|CL)\s*,?\s+(.+?)\s*(US|DS)$/i.exec(rest) ?? /^()(CL)\s*,?\s+(.+?)\s*(US|DS)$/i.exec(rest);
   const signed = (part: string): Parsed => parseLength(part.replace(/^\+/, ''), units);
   if (words) {
-    const x = /CL/i.test(words[2]!) ? ({ ok: true, mm: 0, relative: false } as const) : signed(words[1]!);
-    const y = signed(words[3]!);
+    const x = /CL/i.test(words[2] ?? '') ? ({ ok: true, mm: 0, relative: false } as const) : signed(words[1] ?? '');
+    const y = signed(words[3] ?? '');
     if (!x.ok) return x;
     if (!y.ok) return y;
-    return { ok: true, at: [/SR/i.test(words[2]!) ? -x.mm : x.mm, /DS/i.test(words[4]!) ? -y.mm : y.mm] };
+    return { ok: true, at: [/SR/i.test(words[2] ?? '') ? -x.mm : x.mm, /DS/i.test(words[4] ?? '') ? -y.mm : y.mm] };
   }
   const parts = rest.split(/\s*[,;]\s*|\s{2,}|(?<=\d)\s+(?=[+-]?\d)/).filter(Boolean);
   if (parts.length === 2) {

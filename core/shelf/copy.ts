@@ -1,4 +1,5 @@
 /** A show takes copies of what it uses. A copy remembers the item of the Shelf and the version that it was taken from. */
+import { firstOf } from '../measure/list.js';
 import { adding, apply, type Change, compose, nothing, updating } from '../model/change.js';
 import { sameContent } from '../model/content.js';
 import { equal } from '../model/equal.js';
@@ -102,7 +103,7 @@ export function changingType(show: Show, from: FixtureType, to: FixtureType): Ch
     (fixture) => fixture.type === from.id && !equal(modeNamed(from, fixture.mode), modeNamed(to, fixture.mode)),
   );
   const moved = riding.map(
-    (fixture) => [fixture, inMode(fixture, to, modeNamed(to, fixture.mode) ? fixture.mode : to.modes[0]!.name)] as const,
+    (fixture) => [fixture, inMode(fixture, to, modeNamed(to, fixture.mode) ? fixture.mode : firstOf(to.modes).name)] as const,
   );
   return updating([[from, to] as const, ...moved.filter(([before, after]) => !equal(before, after))]);
 }

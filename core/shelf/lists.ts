@@ -6,6 +6,7 @@ import type { Oddity } from '../formats/report.js';
 import { Report } from '../formats/report.js';
 import { lookOfCurve } from '../light/filter.js';
 import type { Units } from '../measure/lengths.js';
+import { present } from '../measure/list.js';
 import { type Family, type Filter, type FixtureType, families, type NewId } from '../model/records.js';
 import { channelsFromText } from './channels.js';
 import { newType } from './new-type.js';
@@ -94,7 +95,7 @@ export function typesFromTable(
   const items: FixtureType[] = [];
   table.rows.forEach((row, i) => {
     const where = `row ${i + 2}`;
-    const cell = (key: string) => (map[key] === undefined ? '' : (row[map[key]!] ?? '').trim());
+    const cell = (key: string) => (map[key] === undefined ? '' : (row[present(map[key])] ?? '').trim());
     const name = cell('name');
     if (!name) {
       if (row.some(Boolean)) report.add('warning', 'LIST_NAME', 'This row has no name; it was left out.', where);
@@ -164,7 +165,7 @@ export function filtersFromTable(table: Table, map: Readonly<Record<string, numb
   const codes = new Set<string>();
   for (const [i, row] of table.rows.entries()) {
     const where = `row ${i + 2}`;
-    const cell = (key: string) => (map[key] === undefined ? '' : (row[map[key]!] ?? '').trim());
+    const cell = (key: string) => (map[key] === undefined ? '' : (row[present(map[key])] ?? '').trim());
     const code = cell('code');
     if (!code) {
       if (row.some(Boolean)) report.add('warning', 'LIST_NAME', 'This row has no code; it was left out.', where);

@@ -1,5 +1,7 @@
 /** Types to begin with. */
+
 import { familyEntry } from '../families/index.js';
+import { firstOf } from '../measure/list.js';
 import type { Family, FixtureType, Id, Mode } from '../model/records.js';
 import { channelsFromText } from './channels.js';
 
@@ -14,7 +16,7 @@ export function newType(id: Id, family: Family): FixtureType {
   const made = channelsFromText(
     entry.moves ? 'Pan 16, Tilt 16, Dimmer' : led ? 'Dimmer, ColorAdd_R, ColorAdd_G, ColorAdd_B, ColorAdd_W' : 'Dimmer',
   );
-  if (made.ok) modes[0] = { name: entry.moves ? '5 slots' : modes[0]!.name, channels: made.channels };
+  if (made.ok) modes[0] = { name: entry.moves ? '5 slots' : firstOf(modes).name, channels: made.channels };
   return {
     id,
     kind: 'type',

@@ -1,4 +1,5 @@
 /** Points of records that can be snapped to, and that dimensions and leaders hold on to. */
+import { itemAt } from '../measure/list.js';
 import type { Anchor, DessinRecord, Id, Kind, RecordOf, Vec2 } from '../model/records.js';
 import type { Show } from '../model/show.js';
 import { curveLength, curvePoints, frameAlong } from './curves.js';
@@ -33,7 +34,7 @@ const named: { readonly [K in Kind]?: (record: RecordOf<K>) => NamedPoint[] } = 
     const sides = closed ? points.length : points.length - 1;
     const out = points.map((at, i): NamedPoint => ({ point: `c${i}`, at }));
     for (let i = 0; i < sides; i++)
-      if (!bulges?.[i]) out.push({ point: `m${i}`, at: mid(points[i]!, points[(i + 1) % points.length]!) });
+      if (!bulges?.[i]) out.push({ point: `m${i}`, at: mid(itemAt(points, i), itemAt(points, (i + 1) % points.length)) });
     return out;
   },
   masking(record) {
@@ -82,7 +83,7 @@ export function segmentsOf(record: DessinRecord): readonly (readonly [Vec2, Vec2
     if (record.curve.form === 'vertical') return [];
     const points = curvePoints(record.curve);
     return points.slice(1).map((b, i): readonly [Vec2, Vec2] => [
-      [points[i]![0], points[i]![1]],
+      [itemAt(points, i)[0], itemAt(points, i)[1]],
       [b[0], b[1]],
     ]);
   }

@@ -1,4 +1,5 @@
 /** Moving, turning and mirroring of what stands on the stage: curves, outlines, cloths, notes. Source: reference calculations 3 (mirror); plain geometry. */
+import { firstOf, itemAt } from '../measure/list.js';
 import { kindOf, type Moves } from '../model/kinds/index.js';
 import type {
   Anchor,
@@ -132,10 +133,10 @@ export function outlinePoints(outline: Outline): readonly Vec2[] {
   let points = keptPoints.get(outline);
   if (!points) {
     const { points: corners, bulges, closed } = outline;
-    const out: Vec2[] = [corners[0]!];
+    const out: Vec2[] = [firstOf(corners)];
     const sides = closed ? corners.length : corners.length - 1;
     for (let i = 0; i < sides; i++) {
-      const [a, b] = [corners[i]!, corners[(i + 1) % corners.length]!];
+      const [a, b] = [itemAt(corners, i), itemAt(corners, (i + 1) % corners.length)];
       const bulge = bulges?.[i] ?? 0;
       if (bulge) out.push(...bulgePoints(a, b, bulge));
       else out.push(b);

@@ -1,8 +1,10 @@
 /** PDF by pdfkit, drawn straight from the display list: real text in an embedded font, pens in paper mm, true scale. */
+
 import { createRequire } from 'node:module';
 import PDFDocument from 'pdfkit';
 import { CUBIC, eachCommand, type Fill, type Ink, LINE, MOVE, type Prim, pens, toned } from '#core/draw/list';
 import type { Pane, Sheet } from '#core/draw/sheet';
+import { itemAt } from '#core/measure/list';
 import type { Schedule } from '#core/paper/schedule';
 
 const require = createRequire(import.meta.url);
@@ -86,7 +88,7 @@ function drawShape(
   if (prim.op === 'circle') doc.circle(x(prim.x), y(prim.y), prim.r * k);
   else
     eachCommand(prim.d, (op, i) => {
-      const at = (j: number) => prim.d[i + j]!;
+      const at = (j: number) => itemAt(prim.d, i + j);
       if (op === MOVE) doc.moveTo(x(at(1)), y(at(2)));
       else if (op === LINE) doc.lineTo(x(at(1)), y(at(2)));
       else if (op === CUBIC) doc.bezierCurveTo(x(at(1)), y(at(2)), x(at(3)), y(at(4)), x(at(5)), y(at(6)));

@@ -32,7 +32,7 @@ const columnOf = (letters: string): number =>
   [...letters.toUpperCase()].reduce((sum, letter) => sum * 26 + letter.charCodeAt(0) - 64, 0);
 const cell = (text: string): { row: number; column: number } | null => {
   const found = /^\$?([A-Za-z]{1,3})\$?(\d{1,7})$/.exec(text);
-  const at = found && { column: columnOf(found[1]!), row: Number(found[2]) };
+  const at = found && { column: columnOf(found[1] ?? ''), row: Number(found[2]) };
   return at && at.column <= COLUMNS && at.row >= 1 && at.row <= ROWS ? at : null;
 };
 

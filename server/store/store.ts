@@ -1,5 +1,7 @@
 /** Shows in the database, and the one way to change them: a change is confirmed when its transaction has committed. */
+
 import { and, asc, desc, eq, gt, inArray, isNotNull, isNull, lt, sql } from 'drizzle-orm';
+import { firstOf } from '#core/measure/list';
 import { type Aside, SHOW_FORMAT, sortOut } from '#core/model/aside';
 import { apply, type Change, isEmpty } from '#core/model/change';
 import { type Collision, rebase } from '#core/model/merge';
@@ -232,7 +234,7 @@ export function makeStore({ db }: Database): Store {
           if (collisions.length) return { kind: 'collision', revision: row.revision, collisions };
           const next = apply(loaded.show, change);
           const faults = faultsOfChange(next, change);
-          if (faults.length) return { kind: 'refused', why: faults[0]! };
+          if (faults.length) return { kind: 'refused', why: firstOf(faults) };
           if (isEmpty(change)) return { kind: 'stored', revision: row.revision, change };
           const revision = row.revision + 1;
           await write(tx, id, change, revision);

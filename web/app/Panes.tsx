@@ -1,5 +1,7 @@
 /** What the middle shows: one view, or two beside each other, and what lies over them. */
+
 import { Suspense } from 'react';
+import { firstOf } from '#core/measure/list';
 import { QuickFigures } from '../features/number/QuickFigures';
 import { useShow } from '../state/context';
 import { usePanels } from '../state/panels';
@@ -39,7 +41,7 @@ function Pane({ view, step }: { view: string; step: string }) {
   const { what, Pane: View } = entry;
   return (
     <Guarded what={what} reset={show}>
-      <Suspense fallback={<p className="pencil p-6">Opening {what[0]!.toLowerCase() + what.slice(1)}...</p>}>
+      <Suspense fallback={<p className="pencil p-6">Opening {firstOf(what).toLowerCase() + what.slice(1)}...</p>}>
         <View view={view} step={step} />
       </Suspense>
     </Guarded>

@@ -3,6 +3,7 @@ import { createRoot } from 'react-dom/client';
 import { ErrorBoundary } from 'react-error-boundary';
 import { BrowserRouter, Navigate, Route, Routes } from 'react-router';
 import { SWRConfig } from 'swr';
+import { present } from '#core/measure/list';
 import { PageFault } from '../ui/Fault';
 import { StartPage } from './StartPage';
 import '../styles.css';
@@ -11,7 +12,7 @@ import '../styles.css';
 const ShelfPage = lazy(async () => ({ default: (await import('./ShelfPage')).ShelfPage }));
 const ShowPage = lazy(async () => ({ default: (await import('./ShowPage')).ShowPage }));
 
-createRoot(document.getElementById('root')!).render(
+createRoot(present(document.getElementById('root'))).render(
   <StrictMode>
     <SWRConfig value={{ revalidateOnFocus: true, shouldRetryOnError: true, errorRetryInterval: 1500 }}>
       {/* A step is there at once, with its panel on its way: a transition would hold the old step, and take keys for it. */}

@@ -1,6 +1,8 @@
 /** The Shelf in the window: its list, kept fresh by its revision; whole items when they are asked for; changes. */
+
 import { useMemo } from 'react';
 import useSWR, { mutate } from 'swr';
+import { firstOf } from '#core/measure/list';
 import type { Id, ShelfRecord } from '#core/model/records';
 import type { Show } from '#core/model/show';
 import { taking } from '#core/shelf/copy';
@@ -81,7 +83,9 @@ export async function removeItems(items: readonly Listed[]): Promise<void> {
   await send('/api/shelf/remove', 'POST', { ids });
   await refresh();
   toast(
-    items.length === 1 ? `${items[0]!.summary.name} was taken off the Shelf.` : `${items.length} items were taken off the Shelf.`,
+    items.length === 1
+      ? `${firstOf(items).summary.name} was taken off the Shelf.`
+      : `${items.length} items were taken off the Shelf.`,
     {
       duration: 12000,
       action: {

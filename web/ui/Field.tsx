@@ -1,4 +1,5 @@
 /** The fields that forms, bars and panels are made of: a choice, a tick, a text. */
+import { itemAt } from '#core/measure/list';
 
 export type Option<V extends string | number = string> = V | readonly [value: V, text: string];
 
@@ -33,7 +34,7 @@ export function Choice<V extends string | number>(props: ChoiceProps<V>) {
       aria-label={label}
       value={value}
       onChange={(event) => {
-        const [key, text] = parted[event.target.selectedIndex]!;
+        const [key, text] = itemAt(parted, event.target.selectedIndex);
         onChoose(key as V, text);
       }}
       {...rest}

@@ -2,6 +2,7 @@
  * Every key of the window goes through here. Commands carry their keys; parts of the screen that take keys while they have the focus (the Ledger, the Shelf, the
  * symbol editor) have a scope and bind the keys that the registry lists for it. A text field keeps its own Enter and Escape (`fieldKeys`).
  */
+
 import { useEffect, useRef } from 'react';
 import { usePanels } from '../state/panels';
 import { useHand } from './canvas/hand';
@@ -38,7 +39,7 @@ function inScope(scope: Scope, event: KeyboardEvent): boolean {
   const entries = registry().keys.filter((item) => item.scope === scope && item.id in actions);
   // A key that is named goes before any letter.
   const entry = entries.find((item) => item.keys.includes(name)) ?? entries.find((item) => matches(item, name, event));
-  return entry !== undefined && actions[entry.id]!(event) !== false;
+  return entry !== undefined && actions[entry.id]?.(event) !== false;
 }
 
 const take = (event: KeyboardEvent): void => {

@@ -1,4 +1,5 @@
 /** An accessory that the type does not take. */
+import { lastOf } from '../../measure/list.js';
 import { updating } from '../../model/change.js';
 import { find, get } from '../../model/show.js';
 import { accessoriesOf } from '../../patch/accessories.js';
@@ -25,7 +26,7 @@ export const accessory: Check = {
       }),
   },
   repair: ({ show, fixtures, key }) => {
-    const item = key.split(' ').at(-1)!;
+    const item = lastOf(key.split(' '));
     const off = (worn: readonly string[] | undefined) => (worn ?? []).filter((id) => id !== item);
     return {
       text: `Take off ${find(show, 'accessory', item)?.name ?? 'it'}`,

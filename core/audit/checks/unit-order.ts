@@ -1,4 +1,5 @@
 /** Units of a position that do not count as its rule says. */
+import { itemAt } from '../../measure/list.js';
 import { get, settingsOf } from '../../model/show.js';
 import { natural } from '../../order/order.js';
 import { renumberUnits } from '../../order/units.js';
@@ -22,9 +23,9 @@ export const unitOrder: Check = {
   find: {
     position: ({ position, counted }) => {
       const numbered = counted.filter((fixture) => fixture.unit);
-      const wrong = numbered.findIndex((fixture, i) => i > 0 && natural(fixture.unit, numbered[i - 1]!.unit) < 0);
+      const wrong = numbered.findIndex((fixture, i) => i > 0 && natural(fixture.unit, itemAt(numbered, i - 1).unit) < 0);
       if (wrong < 1) return [];
-      const [before, after] = [numbered[wrong - 1]!, numbered[wrong]!];
+      const [before, after] = [itemAt(numbered, wrong - 1), itemAt(numbered, wrong)];
       return [
         {
           fixtures: [before.id, after.id],

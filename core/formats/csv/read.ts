@@ -1,6 +1,8 @@
 /** Reads CSV by reference formats 8.2: encoding, delimiter, headings; papaparse takes the rows apart. */
+
 import { strFromU8 } from 'fflate';
 import Papa from 'papaparse';
+import { itemAt } from '../../measure/list.js';
 import { FormatError, type Read, Report } from '../report.js';
 import { unguarded } from './write.js';
 
@@ -20,7 +22,11 @@ function decoded(bytes: Uint8Array, report: Report, where: string): string {
   const wide = (little: boolean, from: number) => {
     const parts: string[] = [];
     for (let i = from; i + 1 < bytes.length; i += 2)
-      parts.push(String.fromCharCode(little ? bytes[i]! | (bytes[i + 1]! << 8) : (bytes[i]! << 8) | bytes[i + 1]!));
+      parts.push(
+        String.fromCharCode(
+          little ? itemAt(bytes, i) | (itemAt(bytes, i + 1) << 8) : (itemAt(bytes, i) << 8) | itemAt(bytes, i + 1),
+        ),
+      );
     return parts.join('');
   };
   if (bytes[0] === 0xff && bytes[1] === 0xfe) return wide(true, 2);
@@ -88,7 +94,7 @@ export function readCsv(bytes: Uint8Array, where: string, isHeading: (folded: st
   const at = rows.slice(0, 10).findIndex((row) => row.filter((cell) => isHeading(foldedHeading(cell))).length >= 2);
   const top = Math.max(0, at);
   if (at < 0) report.add('warning', 'CSV_HEADING', 'No row of known headings was found; the first row was taken for one.', where);
-  const headings = rows[top]!;
+  const headings = itemAt(rows, top);
   const ragged = rows.slice(top + 1).filter((row) => row.length !== headings.length).length;
   if (ragged) report.add('warning', 'CSV_RAGGED', `${ragged} rows have more or fewer fields than there are headings.`, where);
   return {

@@ -1,4 +1,5 @@
 /** How each entity of a DXF file is drawn, by its type. What has no entry here is left out. Source: reference formats 9. */
+import { firstOf, itemAt } from '../../measure/list.js';
 import type { Vec2 } from '../../model/records.js';
 import type { Oddity } from '../report.js';
 import { type Affine, bulgedPoints, composed, ellipsePoints, insertion, mapped, splinePoints, stretch } from './flatten.js';
@@ -92,7 +93,7 @@ function spline(entity: Entity, pen: Pen): undefined {
     pen.once('warning', 'DXF_FIT', 'Splines that give only fit points were drawn straight from point to point.');
     return pen.line(fit);
   }
-  const unsorted = knots.some((value, i) => i > 0 && value < knots[i - 1]!);
+  const unsorted = knots.some((value, i) => i > 0 && value < itemAt(knots, i - 1));
   if (degree < 1 || degree > 25 || knots.length !== control.length + degree + 1 || unsorted)
     return pen.fault('has knots that do not fit its points');
   if (entity.rational) pen.once('warning', 'DXF_WEIGHTS', 'Splines with weights were drawn without them.');
@@ -102,8 +103,11 @@ function face(entity: Entity, pen: Pen): undefined {
   const corners = points(entity.points ?? entity.vertices).map(vec);
   if (corners.length < 3) return pen.fault('has fewer than three corners');
   // A solid gives its last two corners crosswise.
-  const around = entity.type === 'SOLID' && corners.length > 3 ? [corners[0]!, corners[1]!, corners[3]!, corners[2]!] : corners;
-  pen.line([...around, around[0]!]);
+  const around =
+    entity.type === 'SOLID' && corners.length > 3
+      ? [firstOf(corners), itemAt(corners, 1), itemAt(corners, 3), itemAt(corners, 2)]
+      : corners;
+  pen.line([...around, firstOf(around)]);
 }
 function text(entity: Entity, pen: Pen): undefined {
   const long = entity.type === 'MTEXT';

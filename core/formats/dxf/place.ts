@@ -1,4 +1,5 @@
 /** A drawing that was read, laid on the stage: layers of its own, locked, in tiles that are drawn only where they are seen. */
+import { firstOf, itemAt } from '../../measure/list.js';
 import type { Backdrop, Layer, NewId, Vec2 } from '../../model/records.js';
 import { turned } from '../../space/vectors.js';
 import type { DxfDrawing } from './drawing.js';
@@ -54,7 +55,7 @@ export function placeDxf(
     for (const flat of source.paths) {
       const path: number[] = [];
       for (let i = 0; i + 1 < flat.length; i += 2) {
-        const [x, y] = onStage([flat[i]!, flat[i + 1]!], placing);
+        const [x, y] = onStage([itemAt(flat, i), itemAt(flat, i + 1)], placing);
         path.push(round(x), round(y));
       }
       if (path.some((value) => Math.abs(value) > LIMIT)) {
@@ -64,7 +65,7 @@ export function placeDxf(
       // A record takes 40000 numbers a path.
       for (let i = 0; i < path.length - 2; i += 30000) {
         const piece = path.slice(i, i + 30002);
-        if (piece.length >= 4) placed.push({ path: piece, x: piece[0]!, y: piece[1]! });
+        if (piece.length >= 4) placed.push({ path: piece, x: firstOf(piece), y: itemAt(piece, 1) });
       }
     }
     const texts = source.texts

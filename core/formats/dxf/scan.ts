@@ -1,4 +1,5 @@
 /** First look at a DXF text: is it one, in pairs, and what entities it has. Source: reference formats 9.1, 9.4 (hostile input). */
+import { itemAt, lastOf } from '../../measure/list.js';
 import { FormatError, type Report } from '../report.js';
 
 /** Entities that are drawn; all others are counted and named. */
@@ -50,7 +51,7 @@ export function scanDxf(source: string, report: Report): Scan {
   if (/^AC10\d\d/.test(source))
     throw new FormatError('DXF_BINARY', 'This is a binary drawing, not a DXF. Save it as an ASCII DXF, and try again.');
   const lines = source.replace(/\u001a\s*$/, '').split(/\r\n|\r|\n/);
-  while (lines.length && lines.at(-1)!.trim() === '') lines.pop();
+  while (lines.length && lastOf(lines).trim() === '') lines.pop();
   if (lines.length < 2) throw new FormatError('DXF_SYNTAX', 'The file is empty.');
   const unread = new Map<string, number>();
   let section = '';
@@ -67,7 +68,7 @@ export function scanDxf(source: string, report: Report): Scan {
     vertices = 0;
   };
   for (let i = 0; i < lines.length; i += 2) {
-    const code = lines[i]!.trim();
+    const code = itemAt(lines, i).trim();
     if (!/^-?\d+$/.test(code))
       throw new FormatError(
         'DXF_SYNTAX',

@@ -1,5 +1,7 @@
 /** The description of a fixture type as GDTF 1.2 has it (reference formats 1). The same type gives the same text. */
+
 import { familyEntry } from '../../families/index.js';
+import { firstOf, itemAt } from '../../measure/list.js';
 import type { Channel, FixtureType, Geometry, Mode } from '../../model/records.js';
 import { writeGuid } from '../guid.js';
 import { declaration, element, xmlNumber } from '../xml/write.js';
@@ -15,7 +17,7 @@ const matrixText = (place: readonly number[]): string =>
         `{${place
           .slice(i, i + 3)
           .map(xmlNumber)
-          .join()},${xmlNumber(place[i + 3]! / 1000)}}`,
+          .join()},${xmlNumber(itemAt(place, i + 3) / 1000)}}`,
     )
     .join('')}{0,0,0,1}`;
 /** Names may not hold the separators of a Node (reference formats 1.2). */
@@ -92,7 +94,7 @@ function treeOfType(
     return free;
   });
   const node = (i: number): string => {
-    const item = geometry[i]!;
+    const item = itemAt(geometry, i);
     const children = geometry.flatMap((other, j) => (other.parent === i && j > i ? [node(j)] : []));
     const name = item.element === 'Other' ? 'Geometry' : item.element;
     return element(
@@ -119,8 +121,8 @@ function treeOfType(
         ]
       : [],
   );
-  const of = (kind: Geometry['element']) => names.filter((_, i) => geometry[i]!.element === kind);
-  return { tree: node(0), models: models.join(''), root: names[0]!, beams: of('Beam'), axes: of('Axis') };
+  const of = (kind: Geometry['element']) => names.filter((_, i) => itemAt(geometry, i).element === kind);
+  return { tree: node(0), models: models.join(''), root: firstOf(names), beams: of('Beam'), axes: of('Axis') };
 }
 
 export const attributesXml = (attributes: readonly string[]): string => {
@@ -231,7 +233,7 @@ export function gdtfXml(type: FixtureType): string {
       element(
         'DMXModes',
         {},
-        modeNames(type.modes).map((name, i) => modeXml(type.modes[i]!, name, type, own)),
+        modeNames(type.modes).map((name, i) => modeXml(itemAt(type.modes, i), name, type, own)),
       ),
       element('Revisions', {}, element('Revision', { Text: 'written by Dessin', Date: '2000-01-01T00:00:00', UserID: '0' })),
       element('FTPresets'),
@@ -262,7 +264,7 @@ export function modeXml(
     element(
       'DMXChannels',
       {},
-      mode.channels.map((channel, i) => channelXml(channel, type, places[i]!)),
+      mode.channels.map((channel, i) => channelXml(channel, type, itemAt(places, i))),
     ),
     element('Relations'),
     element('FTMacros'),
@@ -288,7 +290,7 @@ function channelXml(channel: Channel, type: FixtureType, geometry: string): stri
       Offset: channel.offset.join(','),
       Highlight: highlight === null ? 'None' : value(highlight),
       Geometry: geometry,
-      InitialFunction: `${geometry}_${attribute}.${attribute}.${gdtfName(functions[0]!.name)}`,
+      InitialFunction: `${geometry}_${attribute}.${attribute}.${gdtfName(firstOf<{ name: string }>(functions).name)}`,
     },
     element(
       'LogicalChannel',

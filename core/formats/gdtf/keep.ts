@@ -1,5 +1,7 @@
 /** A type written back into the file that it was read from: only what was changed is changed, everything else stays, understood or not. */
+
 import { strToU8 } from 'fflate';
+import { itemAt, present } from '../../measure/list.js';
 import { equal } from '../../model/equal.js';
 import type { FixtureType } from '../../model/records.js';
 import { writeGuid } from '../guid.js';
@@ -79,7 +81,7 @@ export function patchedGdtf(type: FixtureType, original: Uint8Array): Uint8Array
     if (gdtfFields.every(same)) return original;
     const { zip, name, root, node } = openGdtf(original, 'original', new Report(), { left: limits.total }, limits);
     const tree = loosened(root);
-    const fixture = tree.children.find((item) => item.name === 'FixtureType')!;
+    const fixture = present(tree.children.find((item) => item.name === 'FixtureType'));
     patch(
       fixture,
       type,
@@ -95,7 +97,7 @@ export function patchedGdtf(type: FixtureType, original: Uint8Array): Uint8Array
       )?.attributes.Name ?? 'Base',
     );
     const xml = strToU8(declaration + written(tree));
-    return writeZip(zip.names.map((entry) => [entry, entry === name ? xml : zip.read(entry)!] as const));
+    return writeZip(zip.names.map((entry) => [entry, entry === name ? xml : present(zip.read(entry))] as const));
   } catch (error) {
     if (error instanceof FormatError) return null;
     throw error;
@@ -193,7 +195,7 @@ function patchModes(fixture: Node, type: FixtureType, before: FixtureType, root:
     kept.flatMap((node) => node?.attributes.Name ?? []),
   );
   holder.children = type.modes.map(
-    (mode, i) => kept[i] ?? parsed(modeXml(mode, names[fresh.indexOf(mode)]!, type, { root, beams, axes })),
+    (mode, i) => kept[i] ?? parsed(modeXml(mode, itemAt(names, fresh.indexOf(mode)), type, { root, beams, axes })),
   );
   const attributes = child(child(fixture, 'AttributeDefinitions'), 'Attributes');
   const known = new Set(attributes.children.map((node) => node.attributes.Name));

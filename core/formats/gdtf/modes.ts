@@ -1,4 +1,5 @@
 /** DMX modes of a GDTF (reference formats 1.9): channels with their slots, values and functions. */
+import { firstOf, itemAt } from '../../measure/list.js';
 import type { Channel, Mode } from '../../model/records.js';
 import type { Report } from '../report.js';
 import { childNamed, childrenNamed, type XmlNode, xmlToNumber } from '../xml/read.js';
@@ -92,7 +93,7 @@ function valuesOf(
       })),
   );
   const plain = found.filter((fn) => !fn.master);
-  if (plain.some((fn, i) => i > 0 && fn.from < plain[i - 1]!.from)) {
+  if (plain.some((fn, i) => i > 0 && fn.from < itemAt(plain, i - 1).from)) {
     report.add('warning', 'GDTF_ORDER', `The functions of "${attribute}" do not rise in their values; they were sorted.`, where);
     found.sort((a, b) => a.from - b.from);
   }
@@ -102,11 +103,11 @@ function valuesOf(
   const usual = restOf(attribute, bytes);
   const swings = attribute === 'Pan' || attribute === 'Tilt';
   const p = first?.physical ?? [0, 1];
-  const symmetric = swings && Math.abs(p[0]! + p[1]!) < 1e-6;
+  const symmetric = swings && Math.abs(firstOf(p) + itemAt(p, 1)) < 1e-6;
   return {
     ...(rest !== usual ? { default: rest } : {}),
     ...(highlight !== null && !(attribute === 'Dimmer' && highlight === 256 ** bytes - 1) ? { highlight } : {}),
-    ...(first && !symmetric && (p[0] !== 0 || p[1] !== 1) ? { physical: [p[0]!, p[1]!] } : {}),
+    ...(first && !symmetric && (p[0] !== 0 || p[1] !== 1) ? { physical: [firstOf(p), itemAt(p, 1)] } : {}),
     ...(found.length > 1 || first?.wheel
       ? {
           functions: found.slice(0, 256).map(({ name, attribute: of, from, physical, wheel }) => ({

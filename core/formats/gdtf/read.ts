@@ -1,4 +1,5 @@
 /** Reads a GDTF file to a fixture type (reference formats 1, with the answers of its hostile table). */
+import { firstOf, itemAt, present } from '../../measure/list.js';
 import { type Family, type FixtureType, families, type Wheel } from '../../model/records.js';
 import { identityPlace, within } from '../../space/places.js';
 import { derivedId, parseGuid } from '../guid.js';
@@ -41,9 +42,9 @@ export function openGdtf(
     const nested = zip.names.filter((entry) => /\/description\.xml$/i.test(entry));
     if (nested.length !== 1)
       throw new FormatError('GDTF_NO_DESCRIPTION', `${where} holds no description.xml, so it describes no fixture type.`, where);
-    name = nested[0]!;
+    name = firstOf(nested);
     report.add('warning', 'GDTF_NO_DESCRIPTION', `description.xml lies in a folder (${name}); it was read all the same.`, where);
-    xml = zip.read(name)!;
+    xml = present(zip.read(name));
   }
   const root = readXml(xml, report, `${where}, description.xml`, most);
   if (root.name !== 'GDTF')
@@ -170,8 +171,8 @@ function firstBeamZ(geometry: NonNullable<FixtureType['geometry']>): number {
   const at = geometry.findIndex((item) => item.element === 'Beam');
   if (at < 0) return 0;
   let place: readonly number[] = identityPlace;
-  for (let i = at; i >= 0; i = geometry[i]!.parent) place = within(geometry[i]!.place, place);
-  return place[11]!;
+  for (let i = at; i >= 0; i = itemAt(geometry, i).parent) place = within(itemAt(geometry, i).place, place);
+  return itemAt(place, 11);
 }
 
 /** Power of wiring objects, where the properties say none (1.2); W. */

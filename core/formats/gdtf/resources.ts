@@ -1,13 +1,17 @@
 /** Pictures and meshes inside a GDTF: looked at by their headers before anything is believed (reference formats 1.1 and its hostile table). */
+
 import { strFromU8 } from 'fflate';
+import { itemAt } from '../../measure/list.js';
 import type { Report } from '../report.js';
 
 /** Widest picture and largest mesh that are taken. */
 export const MOST_PIXELS = 4096;
 export const MOST_TRIANGLES = 2_000_000;
 
-const u32be = (b: Uint8Array, at: number): number => ((b[at]! << 24) | (b[at + 1]! << 16) | (b[at + 2]! << 8) | b[at + 3]!) >>> 0;
-const u32le = (b: Uint8Array, at: number): number => ((b[at + 3]! << 24) | (b[at + 2]! << 16) | (b[at + 1]! << 8) | b[at]!) >>> 0;
+const u32be = (b: Uint8Array, at: number): number =>
+  ((itemAt(b, at) << 24) | (itemAt(b, at + 1) << 16) | (itemAt(b, at + 2) << 8) | itemAt(b, at + 3)) >>> 0;
+const u32le = (b: Uint8Array, at: number): number =>
+  ((itemAt(b, at + 3) << 24) | (itemAt(b, at + 2) << 16) | (itemAt(b, at + 1) << 8) | itemAt(b, at)) >>> 0;
 
 /** Width and height of a PNG by its header, or null when it is none. */
 export function pngSize(bytes: Uint8Array): { width: number; height: number } | null {

@@ -1,4 +1,5 @@
 /** Value types of GDTF (reference formats 1.2): DMX values in any resolution, matrices, colours. */
+import { firstOf, itemAt } from '../../measure/list.js';
 import { identityPlace, type Place } from '../../space/places.js';
 import type { Report } from '../report.js';
 import { xmlToNumber } from '../xml/read.js';
@@ -10,7 +11,7 @@ import { xmlToNumber } from '../xml/read.js';
 export function resized(value: number, n: number, m: number, shift = false): number {
   const bytes = Array.from({ length: n }, (_, i) => Math.floor(value / 256 ** (n - 1 - i)) % 256);
   let out = 0;
-  for (let i = 0; i < m; i++) out = out * 256 + (i < n ? bytes[i]! : shift ? 0 : bytes[i % n]!);
+  for (let i = 0; i < m; i++) out = out * 256 + (i < n ? itemAt(bytes, i) : shift ? 0 : itemAt(bytes, i % n));
   return out;
 }
 
@@ -60,11 +61,11 @@ export function matrixOf(text: string | undefined, report: Report, where: string
   }
   const [r0, r1, r2] = m as [number[], number[], number[]];
   const det =
-    r0[0]! * (r1[1]! * r2[2]! - r1[2]! * r2[1]!) -
-    r0[1]! * (r1[0]! * r2[2]! - r1[2]! * r2[0]!) +
-    r0[2]! * (r1[0]! * r2[1]! - r1[1]! * r2[0]!);
+    firstOf(r0) * (itemAt(r1, 1) * itemAt(r2, 2) - itemAt(r1, 2) * itemAt(r2, 1)) -
+    itemAt(r0, 1) * (firstOf(r1) * itemAt(r2, 2) - itemAt(r1, 2) * firstOf(r2)) +
+    itemAt(r0, 2) * (firstOf(r1) * itemAt(r2, 1) - itemAt(r1, 1) * firstOf(r2));
   if (Math.abs(det) < 1e-12) return bad('is flat (its determinant is 0)');
-  const out = [r0, r1, r2].flatMap((row) => [row[0]!, row[1]!, row[2]!, row[3]! * 1000]);
+  const out = [r0, r1, r2].flatMap((row) => [firstOf(row), itemAt(row, 1), itemAt(row, 2), itemAt(row, 3) * 1000]);
   return out.some((value) => Math.abs(value) > 1e7) ? bad('lies farther away than 10 km') : out;
 }
 

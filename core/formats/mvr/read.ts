@@ -1,5 +1,6 @@
 /** Reads an MVR file to the records of a new show (reference formats 2, with the answers of its hostile table). */
 
+import { firstOf, itemAt, present } from '../../measure/list.js';
 import { nearly } from '../../model/equal.js';
 import { withoutLooseEnds } from '../../model/loose.js';
 import { makeLayers, makePart, makeSettings } from '../../model/make.js';
@@ -84,9 +85,9 @@ export function readMvr(bytes: Uint8Array, context: MvrContext, most: Limits = l
   for (const [i, layer] of scene.layers.entries())
     if (!records.has(layer.id) && scene.fixtures.some((object) => object.layer === layer.id))
       put({ id: layer.id, kind: 'layer', name: layer.name, role: 'fixtures', order: 50 + i / 1000, state: 'shown' });
-  if (!hasRole('fixtures')) put(defaults.find((layer) => layer.role === 'fixtures')!);
+  if (!hasRole('fixtures')) put(present(defaults.find((layer) => layer.role === 'fixtures')));
   const layerOf = (role: Layer['role']) =>
-    [...records.values()].find((record): record is Layer => record.kind === 'layer' && record.role === role)!.id;
+    present([...records.values()].find((record): record is Layer => record.kind === 'layer' && record.role === role)).id;
 
   const types = typeReader(zip, budget, report, most, own.records);
   const pointAims = new Set(own.fixtures.size ? scene.fixtures.map((object) => derivedId(`aim of ${object.id}`)) : []);
@@ -196,7 +197,7 @@ function typeReader(
           ...type,
           name: mine.name,
           family: mine.family,
-          modes: type.modes.map((mode, i) => ({ ...mode, name: mine.modes[i]!.name })),
+          modes: type.modes.map((mode, i) => ({ ...mode, name: itemAt(mine.modes, i).name })),
         };
         // The same but for what a decimal text rounds: then it is the very record that was written.
         const said = (from: FixtureType) => Object.fromEntries(gdtfFields.map((key) => [key, from[key] ?? null]));
@@ -265,7 +266,7 @@ function fixtureOf(
   const written = textOf(node, 'GDTFMode');
   // A file may spell the mode otherwise than its type does; that is said, since a desk would not find it.
   const alike = [...modes.keys()].find((name) => name.trim() === written || gdtfName(name) === gdtfName(written));
-  const mode = type.modes.find((item) => item.name === (modes.get(written) ?? modes.get(alike ?? ''))) ?? type.modes[0]!;
+  const mode = type.modes.find((item) => item.name === (modes.get(written) ?? modes.get(alike ?? ''))) ?? firstOf(type.modes);
   if (!modes.has(written))
     report.add(
       'warning',
@@ -279,7 +280,7 @@ function fixtureOf(
     { length: Math.max(1, sizes.length) },
     (_, i) => own?.parts[i] ?? makePart({ name: sizes.length > 1 ? `cell ${i + 1}` : '', channel }),
   );
-  if (own?.parts[0] && own.parts[0].channel !== channel) parts[0] = { ...parts[0]!, channel };
+  if (own?.parts[0] && own.parts[0].channel !== channel) parts[0] = { ...firstOf(parts), channel };
   // Devices of their own (a scroller) are not part of the type's mode: they come from our block alone.
   for (const part of own?.parts.slice(parts.length) ?? []) if (part.slots !== undefined) parts.push(part);
   const addressed = readAddresses(node, sizes, where, report);

@@ -1,6 +1,8 @@
 /** Writes a show as MVR 1.6 with one GDTF a type (reference formats 2). The same show gives the same bytes. */
+
 import { strToU8 } from 'fflate';
 import { channelText } from '../../fields/texts.js';
+import { firstOf, present } from '../../measure/list.js';
 import type { Fixture, FixtureType, Vec3 } from '../../model/records.js';
 import { all, get, type Show } from '../../model/show.js';
 import { inScheduleOrder, natural, positionsInOrder } from '../../order/order.js';
@@ -48,7 +50,7 @@ export function mvrEntries(show: Show, fileOf: FileOf = () => undefined): (reado
       const bytes = writeGdtf(type, type.gdtf ? fileOf(type.gdtf) : undefined);
       const inFile = modeNamesIn(bytes);
       const modes = new Map(type.modes.map((mode, i) => [mode.name, inFile[i] ?? mode.name]));
-      return [type.id, { name: names.get(type.id)!, bytes, modes }] as const;
+      return [type.id, { name: present(names.get(type.id)), bytes, modes }] as const;
     }),
   );
   const xml = sceneXml(show, fixtures, files);
@@ -116,9 +118,9 @@ function focusPoints(show: Show, fixtures: readonly Fixture[]): string[] {
 
 function fixtureXml(show: Show, fixture: Fixture, files: ReadonlyMap<string, TypeFile>): string {
   const type = get(show, 'type', fixture.type);
-  const file = files.get(type.id)!;
+  const file = present(files.get(type.id));
   const at = place(show, fixture);
-  const channel = fixture.parts[0]!.channel;
+  const channel = firstOf(fixture.parts).channel;
   const focus = fixture.aim === null ? null : fixture.aim.kind === 'area' ? fixture.aim.area : pointAimId(fixture);
   const whole = (text: string): number => (/^\d{1,9}$/.test(text) ? Number(text) : 0);
   return element(

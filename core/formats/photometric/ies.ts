@@ -1,4 +1,5 @@
 /** IES LM-63: measured light as text (reference formats 7.1). After TILT everything is one stream of figures: line breaks mean nothing. */
+import { itemAt } from '../../measure/list.js';
 import type { Photometry } from '../../model/records.js';
 import { FormatError, type Read, Report } from '../report.js';
 import { decodeText, numbersOf } from './text.js';
@@ -126,19 +127,19 @@ export function soundTable(
   report: Report,
   where: string,
 ): Photometry {
-  const rising = (angles: readonly number[]) => angles.every((angle, i) => !i || angle > angles[i - 1]!);
+  const rising = (angles: readonly number[]) => angles.every((angle, i) => !i || angle > itemAt(angles, i - 1));
   if (!rising(vertical) || !rising(horizontal))
     report.add('error', 'IES_ANGLES', 'The angles do not rise, or one stands twice; they were put in order.', where);
   const order = (angles: readonly number[]) => {
-    const index = angles.map((_, i) => i).sort((a, b) => angles[a]! - angles[b]!);
-    return index.filter((at, i) => !i || angles[at] !== angles[index[i - 1]!]);
+    const index = angles.map((_, i) => i).sort((a, b) => itemAt(angles, a) - itemAt(angles, b));
+    return index.filter((at, i) => !i || angles[at] !== angles[itemAt(index, i - 1)]);
   };
   const [vs, hs] = [order(vertical), order(horizontal)];
   const nV = vertical.length;
   let negative = 0;
   const candela = hs.flatMap((h) =>
     vs.map((v) => {
-      const value = raw[h * nV + v]! * factor;
+      const value = itemAt(raw, h * nV + v) * factor;
       if (value < 0) negative++;
       return Math.min(1e12, Math.max(0, value));
     }),
@@ -150,8 +151,8 @@ export function soundTable(
   return {
     name: name.slice(0, 200),
     form,
-    vertical: vs.map((i) => inside(vertical[i]!, -180, 180)),
-    horizontal: hs.map((i) => inside(horizontal[i]!, -180, 360)),
+    vertical: vs.map((i) => inside(itemAt(vertical, i), -180, 180)),
+    horizontal: hs.map((i) => inside(itemAt(horizontal, i), -180, 360)),
     candela,
     watts: watts >= 0 && watts <= 1e7 ? watts : 0,
   };

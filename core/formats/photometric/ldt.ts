@@ -1,4 +1,5 @@
 /** EULUMDAT: measured light, one value a line (reference formats 7.2). */
+import { itemAt } from '../../measure/list.js';
 import { FormatError, type Read, Report } from '../report.js';
 import { type Luminaire, soundTable } from './ies.js';
 import { decodeText } from './text.js';
@@ -68,7 +69,10 @@ export function readLdt(bytes: Uint8Array, where: string): Read<Luminaire> {
     symmetry === 1
       ? [0]
       : symmetry === 3
-        ? Array.from({ length: stored }, (_, i) => 270 + ((((allC[(first + i) % planes]! - allC[first]!) % 360) + 360) % 360))
+        ? Array.from(
+            { length: stored },
+            (_, i) => 270 + ((((itemAt(allC, (first + i) % planes) - itemAt(allC, first)) % 360) + 360) % 360),
+          )
         : allC.slice(0, stored);
   const factor = ((conversion > 0 ? conversion : 1) * flux) / 1000;
   if (!(conversion > 0))

@@ -1,5 +1,7 @@
 /** Text and figures of photometric files: old encodings, and streams of numbers that must be numbers. */
+
 import { strFromU8 } from 'fflate';
+import { itemAt } from '../../measure/list.js';
 import { FormatError, type Report } from '../report.js';
 
 /** UTF-16 by its mark, else UTF-8, else letter by letter as windows-1252 mostly is. @throws FormatError IES_SIZE */
@@ -9,7 +11,11 @@ export function decodeText(bytes: Uint8Array, report: Report, where: string): st
     const little = bytes[0] === 0xff;
     const parts: string[] = [];
     for (let i = 2; i + 1 < bytes.length; i += 2)
-      parts.push(String.fromCharCode(little ? bytes[i]! | (bytes[i + 1]! << 8) : (bytes[i]! << 8) | bytes[i + 1]!));
+      parts.push(
+        String.fromCharCode(
+          little ? itemAt(bytes, i) | (itemAt(bytes, i + 1) << 8) : (itemAt(bytes, i) << 8) | itemAt(bytes, i + 1),
+        ),
+      );
     return parts.join('');
   }
   const text = strFromU8(bytes);

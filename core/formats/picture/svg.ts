@@ -2,9 +2,11 @@
  * SVG as shapes. Only geometry is taken: what is not a known shape (script, events, foreign objects, links to elsewhere) has no way in.
  * Paths are taken apart by svgpath; curves become cubics.
  */
+
 import svgpath from 'svgpath';
 import { arc, CLOSE, CUBIC, LINE, MOVE, type PathData } from '../../draw/list.js';
 import { shapesOf } from '../../draw/shapes.js';
+import { firstOf, itemAt } from '../../measure/list.js';
 import type { Shape } from '../../model/records.js';
 import { type Affine, composed, unit } from '../dxf/flatten.js';
 import { FormatError, type Read, Report } from '../report.js';
@@ -48,7 +50,7 @@ const quiet = new Set([
 export function transformOf(text: string | undefined): Affine {
   let m: Affine = unit;
   for (const match of (text ?? '').slice(0, 2000).matchAll(/([a-zA-Z]+)\s*\(([^)]*)\)/g)) {
-    const n = match[2]!
+    const n = (match[2] ?? '')
       .split(/[\s,]+/)
       .filter(Boolean)
       .map((part) => xmlToNumber(part) ?? 0);
@@ -99,21 +101,21 @@ function pathOf(node: XmlNode): PathData | null {
         .unarc()
         .iterate((segment, _, x, y) => {
           const [op, ...v] = segment as unknown as [string, ...number[]];
-          if (op === 'M') d.push(MOVE, v[0]!, v[1]!);
-          else if (op === 'L') d.push(LINE, v[0]!, v[1]!);
-          else if (op === 'H') d.push(LINE, v[0]!, y);
-          else if (op === 'V') d.push(LINE, x, v[0]!);
-          else if (op === 'C') d.push(CUBIC, v[0]!, v[1]!, v[2]!, v[3]!, v[4]!, v[5]!);
+          if (op === 'M') d.push(MOVE, firstOf(v), itemAt(v, 1));
+          else if (op === 'L') d.push(LINE, firstOf(v), itemAt(v, 1));
+          else if (op === 'H') d.push(LINE, firstOf(v), y);
+          else if (op === 'V') d.push(LINE, x, firstOf(v));
+          else if (op === 'C') d.push(CUBIC, firstOf(v), itemAt(v, 1), itemAt(v, 2), itemAt(v, 3), itemAt(v, 4), itemAt(v, 5));
           // A quadratic is a cubic with its handle drawn to two thirds.
           else if (op === 'Q')
             d.push(
               CUBIC,
-              x + (2 / 3) * (v[0]! - x),
-              y + (2 / 3) * (v[1]! - y),
-              v[2]! + (2 / 3) * (v[0]! - v[2]!),
-              v[3]! + (2 / 3) * (v[1]! - v[3]!),
-              v[2]!,
-              v[3]!,
+              x + (2 / 3) * (firstOf(v) - x),
+              y + (2 / 3) * (itemAt(v, 1) - y),
+              itemAt(v, 2) + (2 / 3) * (firstOf(v) - itemAt(v, 2)),
+              itemAt(v, 3) + (2 / 3) * (itemAt(v, 1) - itemAt(v, 3)),
+              itemAt(v, 2),
+              itemAt(v, 3),
             );
           else if (op === 'Z' || op === 'z') d.push(CLOSE);
         });
@@ -138,7 +140,7 @@ function pathOf(node: XmlNode): PathData | null {
       const list = points();
       if (list.length < 4 || list.some(Number.isNaN)) return null;
       const d: number[] = [];
-      for (let i = 0; i + 1 < list.length; i += 2) d.push(i ? LINE : MOVE, list[i]!, list[i + 1]!);
+      for (let i = 0; i + 1 < list.length; i += 2) d.push(i ? LINE : MOVE, itemAt(list, i), itemAt(list, i + 1));
       if (node.name === 'polygon') d.push(CLOSE);
       return d;
     }
@@ -152,7 +154,7 @@ function placedPath(d: PathData, m: Affine): number[] {
   for (let i = 0; i < d.length; ) {
     const n = d[i] === CUBIC ? 6 : d[i] === CLOSE ? 0 : 2;
     for (let j = 1; j <= n; j += 2) {
-      const [x, y] = [d[i + j]!, d[i + j + 1]!];
+      const [x, y] = [itemAt(d, i + j), itemAt(d, i + j + 1)];
       out[i + j] = m[0] * x + m[2] * y + m[4];
       out[i + j + 1] = m[1] * x + m[3] * y + m[5];
     }
@@ -211,10 +213,10 @@ export function readSvg(bytes: Uint8Array, where: string, width: number | null):
     for (let i = 0; i < d.length; ) {
       const n = d[i] === CUBIC ? 6 : d[i] === CLOSE ? 0 : 2;
       for (let j = 1; j <= n; j += 2) {
-        x0 = Math.min(x0, d[i + j]!);
-        x1 = Math.max(x1, d[i + j]!);
-        y0 = Math.min(y0, d[i + j + 1]!);
-        y1 = Math.max(y1, d[i + j + 1]!);
+        x0 = Math.min(x0, itemAt(d, i + j));
+        x1 = Math.max(x1, itemAt(d, i + j));
+        y0 = Math.min(y0, itemAt(d, i + j + 1));
+        y1 = Math.max(y1, itemAt(d, i + j + 1));
       }
       i += n + 1;
     }

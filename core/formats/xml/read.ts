@@ -1,6 +1,8 @@
 /** Reading XML into a plain tree; fast-xml-parser does the parsing, the limits and refusals are ours (reference formats 0.4). */
+
 import { XMLParser, XMLValidator } from 'fast-xml-parser';
 import { strFromU8 } from 'fflate';
+import { itemAt } from '../../measure/list.js';
 import { FormatError, type Limits, limits, type Report } from '../report.js';
 
 export interface XmlNode {
@@ -127,7 +129,11 @@ function decode(bytes: Uint8Array, report: Report, where: string): string {
     const little = bytes[0] === 0xff;
     const parts: string[] = [];
     for (let i = 2; i + 1 < bytes.length; i += 2)
-      parts.push(String.fromCharCode(little ? bytes[i]! | (bytes[i + 1]! << 8) : (bytes[i]! << 8) | bytes[i + 1]!));
+      parts.push(
+        String.fromCharCode(
+          little ? itemAt(bytes, i) | (itemAt(bytes, i + 1) << 8) : (itemAt(bytes, i) << 8) | itemAt(bytes, i + 1),
+        ),
+      );
     return parts.join('');
   }
   const body = bytes[0] === 0xef && bytes[1] === 0xbb && bytes[2] === 0xbf ? bytes.subarray(3) : bytes;
@@ -150,7 +156,7 @@ const named: Readonly<Record<string, string>> = { amp: '&', lt: '<', gt: '>', qu
 /** The five predefined entities and numeric references; anything else stays as it is written. */
 export const unescapeXml = (text: string): string =>
   text.replace(/&(?:#x([0-9a-fA-F]{1,6})|#(\d{1,7})|(amp|lt|gt|quot|apos));/g, (whole, hex, decimal, name) => {
-    if (name) return named[name as string]!;
+    if (name) return named[name as string] ?? whole;
     const code = hex ? Number.parseInt(hex, 16) : Number(decimal);
     return code > 0 && code <= 0x10ffff && !(code >= 0xd800 && code < 0xe000) ? String.fromCodePoint(code) : whole;
   });

@@ -14,7 +14,8 @@ const entities: Readonly<Record<string, string>> = {
   '\r': '&#13;',
 };
 
-export const escapeXml = (text: string): string => text.replace(illegal, '').replace(/[&<>"'\t\n\r]/g, (mark) => entities[mark]!);
+export const escapeXml = (text: string): string =>
+  text.replace(illegal, '').replace(/[&<>"'\t\n\r]/g, (mark) => entities[mark] ?? mark);
 
 /** Up to 6 decimals. */
 export function xmlNumber(value: number): string {

@@ -24,7 +24,7 @@ export const length: Kind = {
     }
     const range =
       /^(.+?)\s*(?: - | to |\.\.)\s*(.+)$/.exec(text) ?? (units === 'metric' ? /^([\d.]+\s*m?)-([\d.]+\s*m?)$/.exec(text) : null);
-    const [from, to] = (range ? [range[1]!, range[2]!] : [text, text]).map((end) => parseLength(end, units));
+    const [from, to] = (range ? [range[1] ?? '', range[2] ?? ''] : [text, text]).map((end) => parseLength(end, units));
     if (!from!.ok) return no(from!.why);
     if (!to!.ok) return no(to!.why);
     const [low, high] = [Math.min(from!.mm, to!.mm) - ALIKE, Math.max(from!.mm, to!.mm) + ALIKE];

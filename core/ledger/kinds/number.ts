@@ -1,4 +1,5 @@
 /** Figures, and what counts like them: 401-412, 420   >100   <=5   E01. A head joins the values of its parts. */
+import { present } from '../../measure/list.js';
 import { natural } from '../../order/order.js';
 import { type Kind, no, yes } from './kind.js';
 
@@ -17,11 +18,11 @@ export const number: Kind = {
   picked: false,
   read: ({ text, compare, said }) => {
     if (compare) {
-      const test = tests[compare.sign]!;
+      const test = present(tests[compare.sign]);
       return yes((fixture, part) => split(said(fixture, part)).some((value) => test(natural(value, compare.value))));
     }
     const range = /^(\S+?)\s*(?:-|\.\.| to )\s*(\S+)$/.exec(text);
-    if (range && /\d/.test(range[1]!) && /\d/.test(range[2]!)) {
+    if (range && /\d/.test(range[1] ?? '') && /\d/.test(range[2] ?? '')) {
       const [, from = '', to = ''] = range;
       if (natural(from, to) > 0) return no(`"${text}" runs backwards: write ${to}-${from}.`);
       return yes((fixture, part) =>

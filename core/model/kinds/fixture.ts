@@ -1,5 +1,7 @@
 /** Fixtures, and the parts that they are patched by. */
+
 import { Type } from '@sinclair/typebox';
+import { firstOf } from '../../measure/list.js';
 import { Deg, Length, Mm, Name, nullable, object, P2, P3, Short, Text, Uuid, words } from '../schema.js';
 import { chords } from '../words.js';
 import type { KindEntry, Of, Reference } from './kind.js';
@@ -129,7 +131,7 @@ export function makeFixture(
   along: number,
   more: Partial<Fixture> = {},
 ): Fixture {
-  const mode = type.modes[0]!;
+  const mode = firstOf(type.modes);
   const breaks = new Set(mode.channels.map((channel) => channel.break)).size;
   return {
     id,

@@ -1,5 +1,7 @@
 /** What is selected: shown, and edited for all of it. */
+
 import { Suspense } from 'react';
+import { firstOf } from '#core/measure/list';
 import { all, settingsOf } from '#core/model/show';
 import { chosenFixtures, chosenPositions, chosenThings } from '../../state/chosen';
 import { useShow } from '../../state/context';
@@ -40,7 +42,7 @@ function Chosen({ selection }: { selection: readonly string[] }) {
   const things = chosenThings(show, selection);
   if (fixtures.length) return <FixtureCard fixtures={fixtures} />;
   if (positions.length > 1 || (things.length > 1 && positions.length !== 1)) return <SeveralCard things={things} />;
-  if (positions.length) return <PositionCard position={positions[0]!} />;
+  if (positions.length) return <PositionCard position={firstOf(positions)} />;
   const [thing] = things;
   return thing && thing.kind !== 'position' ? <StageCard thing={thing} /> : null;
 }

@@ -2,6 +2,7 @@
 
 import { useState } from 'react';
 import { colourIn, HEX, labOfHex, lookOf, nearest, writtenColour } from '#core/light/filter';
+import { firstOf } from '#core/measure/list';
 import { apply, type Change, compose, updating } from '#core/model/change';
 import type { Filter, Fixture } from '#core/model/records';
 import { all, get, type Show } from '#core/model/show';
@@ -19,7 +20,7 @@ export function ColourField({ fixtures }: { fixtures: readonly Fixture[] }) {
   const { list } = useShelf();
   const [looking, setLooking] = useState(false);
   const codes = new Set(fixtures.flatMap((fixture) => fixture.parts.map((part) => part.colour)));
-  const text = codes.size === 1 ? [...codes][0]! : null;
+  const text = codes.size === 1 ? firstOf([...codes]) : null;
   const colour = text === null ? null : colourIn(show, text);
   const led = fixtures.every((fixture) => get(show, 'type', fixture.type).lamp === 'LED');
   const filters = all(show, 'filter');

@@ -2,6 +2,7 @@
 
 import { Pencil, RotateCcw, RotateCw, Trash2 } from 'lucide-react';
 import { snagsByFixture } from '#core/audit/snags';
+import { firstOf } from '#core/measure/list';
 import type { Fixture, FixtureType } from '#core/model/records';
 import { all, find, get } from '#core/model/show';
 import { formatAddress, formatRange } from '#core/patch/address';
@@ -22,7 +23,7 @@ import { shared } from './shared';
 
 export function FixtureCard({ fixtures }: { fixtures: readonly Fixture[] }) {
   const show = useShow();
-  const first = fixtures[0]!;
+  const first = firstOf(fixtures);
   const type = shared(fixtures.map((fixture) => get(show, 'type', fixture.type)));
   const position = shared(fixtures.map((fixture) => fixture.position));
   const one = fixtures.length === 1;
@@ -46,8 +47,8 @@ export function FixtureCard({ fixtures }: { fixtures: readonly Fixture[] }) {
       )}
       <Line name="Slots">
         {shared(fixtures.map((fixture) => fixtureFootprint(show, fixture))) ?? 'several'}
-        {one && first.parts.length === 1 && first.parts[0]!.address !== null ? (
-          <span className="pencil">{formatRange(first.parts[0]!.address, partFootprint(show, first, 0))}</span>
+        {one && first.parts.length === 1 && firstOf(first.parts).address !== null ? (
+          <span className="pencil">{formatRange(firstOf(first.parts).address, partFootprint(show, first, 0))}</span>
         ) : null}
       </Line>
       <ModeLine fixtures={fixtures} type={type} />

@@ -3,6 +3,7 @@
 import { useState } from 'react';
 import { tagSetsOf } from '#core/draw/tag-set';
 import { formatLength, lengthUnit, parseLength } from '#core/measure/lengths';
+import { firstOf } from '#core/measure/list';
 import { updating } from '#core/model/change';
 import { chords, type Fixture } from '#core/model/records';
 import { all, find, get, settingsOf } from '#core/model/show';
@@ -68,7 +69,7 @@ export function Hanging({ fixtures }: { fixtures: readonly Fixture[] }) {
   const way = shared(fixtures.map((fixture) => fixture.hang));
   const stock = all(show, 'accessory');
   const vertical = fixtures.every((fixture) => get(show, 'position', fixture.position).curve.form === 'vertical');
-  const first = fixtures[0]!;
+  const first = firstOf(fixtures);
   return (
     <>
       <Line name="Hangs">

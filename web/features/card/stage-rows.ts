@@ -1,6 +1,8 @@
 /** What the Card says of a thing of the stage, and takes: rows by its kind. */
+
 import { dimensionFigures } from '#core/draw/stage-chunks';
 import { formatLength, lengthUnit, type Units } from '#core/measure/lengths';
+import { itemAt } from '#core/measure/list';
 import { edit } from '#core/model/change';
 import type { Dimension, Masking, Note, Outline } from '#core/model/records';
 import { type Show, settingsOf } from '#core/model/show';
@@ -163,5 +165,5 @@ export function stageNote(show: Show, thing: Thing): string {
     return thing.z + thing.height > (settingsOf(show).grid ?? Number.POSITIVE_INFINITY) ? 'Its top is above the grid.' : '';
   if (thing.kind !== 'dimension') return '';
   const held = Number(thing.from.to !== null) + Number(thing.to.to !== null);
-  return ['Both ends are fixed places.', 'One end is attached, one is a fixed place.', 'Both ends are attached.'][held]!;
+  return itemAt(['Both ends are fixed places.', 'One end is attached, one is a fixed place.', 'Both ends are attached.'], held);
 }

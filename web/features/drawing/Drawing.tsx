@@ -1,6 +1,8 @@
 /** The working surface: plan, section or elevation on one kind of paper; the tools do what the pointer does. */
+
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { useStore } from 'zustand';
+import { present } from '#core/measure/list';
 import { useSession, useShow } from '../../state/context';
 import { useDraft } from '../../state/draft';
 import { toast } from '../../state/toast';
@@ -40,7 +42,7 @@ function useToolOf(view: string, step: string, pane: Pane, drawn: Drawn, surface
       refresh: () => pane.setState(({ stamp }) => ({ stamp: stamp + 1 })),
       say: (text) => void toast(text),
     };
-    const entry = registry().tools.get(id) ?? registry().tools.get('select')!;
+    const entry = registry().tools.get(id) ?? present(registry().tools.get('select'));
     return plan ? entry.make(env) : sectionTool(env, () => latest.current.drawn.plane);
   }, [plan, id, session, pane, surface]);
   useEffect(() => {

@@ -1,4 +1,5 @@
 /** The rig in space: drawn when something changed, never in a running loop. Instanced bodies and beams. */
+
 import { Canvas, type ThreeEvent, useFrame, useThree } from '@react-three/fiber';
 import { useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import * as THREE from 'three';
@@ -6,6 +7,7 @@ import { OrbitControls } from 'three/examples/jsm/controls/OrbitControls.js';
 import type { Beam, Scene3D, Sheet3D, Text3D, Tube } from '#core/draw/scene';
 import { sceneOf } from '#core/draw/scene';
 import type { Solid } from '#core/draw/solids';
+import { firstOf, itemAt, present } from '#core/measure/list';
 import { apply, isEmpty } from '#core/model/change';
 import { settingsOf } from '#core/model/show';
 import { withUnits } from '#core/order/units';
@@ -404,7 +406,7 @@ function Label({ text, look }: { text: Text3D; look: Look }) {
   const { texture, wide, high } = useMemo(() => {
     const rows = text.text.split('\n');
     const canvas = document.createElement('canvas');
-    const ctx = canvas.getContext('2d')!;
+    const ctx = present(canvas.getContext('2d'));
     ctx.font = '40px B612, sans-serif';
     canvas.width = Math.ceil(Math.max(...rows.map((row) => ctx.measureText(row).width))) + 8;
     canvas.height = rows.length * 54;
@@ -463,10 +465,10 @@ function faceOf(sheet: Sheet3D): THREE.BufferGeometry {
     const shape = new THREE.Shape(sheet.points.map(([x, y]) => new THREE.Vector2(x / 1000, y / 1000)));
     return new THREE.ShapeGeometry(shape).rotateX(-Math.PI / 2).translate(0, sheet.zTo / 1000 - 0.005, 0);
   }
-  const points = sheet.closed ? [...sheet.points, sheet.points[0]!] : sheet.points;
+  const points = sheet.closed ? [...sheet.points, firstOf(sheet.points)] : sheet.points;
   const corners: number[] = [];
   for (let i = 0; i + 1 < points.length; i++) {
-    const [[ax, ay], [bx, by]] = [points[i]!, points[i + 1]!];
+    const [[ax, ay], [bx, by]] = [itemAt(points, i), itemAt(points, i + 1)];
     const at = (x: number, y: number, z: number) => [x / 1000, z / 1000, -y / 1000];
     const [a, b, c, d] = [at(ax, ay, sheet.zFrom), at(bx, by, sheet.zFrom), at(bx, by, sheet.zTo), at(ax, ay, sheet.zTo)];
     corners.push(...a, ...b, ...c, ...a, ...c, ...d);

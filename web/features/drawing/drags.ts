@@ -1,8 +1,10 @@
 /** What a way of the pointer does with what was pressed: fixtures, things of the stage, corners, tags, details. */
+
 import { detailsOf } from '#core/draw/details';
 import type { Chunk, TagBox } from '#core/draw/list';
 import { alongAt, hangAt } from '#core/draw/locate';
 import { formatLength } from '#core/measure/lengths';
+import { present } from '#core/measure/list';
 import { type Change, edit, updating } from '#core/model/change';
 import type { Fixture, Id, Outline, Position, Vec2 } from '#core/model/records';
 import { find, get, settingsOf } from '#core/model/show';
@@ -117,7 +119,7 @@ export function tagDrag(env: Env, fixture: Fixture, chunk: Chunk, { tag, box }: 
 }
 
 export function detailDrag(env: Env, position: Position, at: Vec2): Act {
-  const { origin, size } = detailsOf(env.show()).get(position.id)!;
+  const { origin, size } = present(detailsOf(env.show()).get(position.id));
   return (to) => {
     const place: Vec2 = [snapTo(origin[0] + to[0] - at[0], DETAIL_STEP), snapTo(origin[1] + to[1] - at[1], DETAIL_STEP)];
     return {

@@ -1,5 +1,7 @@
 /** A run on the plan: its path through the fixtures as they are drawn, in details too; who is left, whose values it takes, and what it writes. */
+
 import { circle, LINE, path as line, MOVE, type Prim, textAt } from '#core/draw/list';
+import { itemAt } from '#core/measure/list';
 import type { Id, Vec2 } from '#core/model/records';
 import type { RunPreview } from '#core/number/run';
 import type { Surface } from '../../ui/canvas/surface';
@@ -14,7 +16,7 @@ export function runGhosts(surface: Surface, path: readonly Id[], preview: RunPre
   const points = path.flatMap((id) => at(id) ?? []) as readonly number[];
   if (points.length > 2) {
     const d: number[] = [];
-    for (let i = 0; i < points.length; i += 2) d.push(i ? LINE : MOVE, points[i]!, points[i + 1]!);
+    for (let i = 0; i < points.length; i += 2) d.push(i ? LINE : MOVE, itemAt(points, i), itemAt(points, i + 1));
     out.push(line(d, 'position', 'none', 'lamp'));
   }
   if (!preview) return out;

@@ -1,6 +1,8 @@
 /** Selecting and dragging on the plan: fixtures along their positions, positions and the stage freely, details and tags to where they read best. */
+
 import { type Box, type Chunk, circle } from '#core/draw/list';
 import { recordChunks } from '#core/draw/plan';
+import { firstOf, itemAt, present } from '#core/measure/list';
 import { apply, type Change, isEmpty } from '#core/model/change';
 import type { DessinRecord, Id, Outline, Vec2 } from '#core/model/records';
 import { find, get } from '#core/model/show';
@@ -104,7 +106,7 @@ class Select implements Tool {
     const click = () => {
       if (!event.shiftKey) select(own);
     };
-    const record = records.get(id)!;
+    const record = present(records.get(id));
     if (record.kind === 'fixture') {
       const ids = next.filter((other) => records.get(other)?.kind === 'fixture');
       this.drag(at, ids, fixtureDrag(env, record, ids), () => select([record.id]));
@@ -156,7 +158,9 @@ class Select implements Tool {
     const small = (box[2] - box[0]) * k < FAR && (box[3] - box[1]) * k < FAR;
     const found = small ? [] : env.surface().within(box, env.step() === 'stage' ? kindsOf('stage') : ['fixture']);
     const left = (chunk: Chunk) => (chunk.hit?.shape === 'box' ? chunk.hit.at : [chunk.box[0], chunk.box[3]]);
-    const ids = [...found].sort((a, b) => left(a)[0]! - left(b)[0]! || left(b)[1]! - left(a)[1]!).map((chunk) => chunk.id!);
+    const ids = [...found]
+      .sort((a, b) => firstOf(left(a)) - firstOf(left(b)) || itemAt(left(b), 1) - itemAt(left(a), 1))
+      .map((chunk) => chunk.id!);
     select([...new Set(add ? [...useSelection.getState().selection, ...ids] : ids)]);
   }
 

@@ -6,6 +6,7 @@ import { onStage, type PackedDrawing, type Placing } from '#core/formats/dxf/pla
 import { endsOf } from '#core/formats/index';
 import type { Oddity } from '#core/formats/report';
 import { formatLength } from '#core/measure/lengths';
+import { itemAt, present } from '#core/measure/list';
 import { adding } from '#core/model/change';
 import { layersInOrder } from '#core/model/layers';
 import type { Backdrop, Layer, Vec2 } from '#core/model/records';
@@ -239,7 +240,7 @@ function Preview({ drawing, placing, onOrigin }: { drawing: PackedDrawing; placi
     const ratio = window.devicePixelRatio || 1;
     element.width = w * ratio;
     element.height = h * ratio;
-    const ctx = element.getContext('2d')!;
+    const ctx = present(element.getContext('2d'));
     ctx.scale(ratio, ratio);
     const style = getComputedStyle(document.documentElement);
     const colour = (name: string) => style.getPropertyValue(name).trim();
@@ -255,10 +256,10 @@ function Preview({ drawing, placing, onOrigin }: { drawing: PackedDrawing; placi
       ctx.beginPath();
       const { coords, starts } = layer;
       for (let n = 0; n + 1 < starts.length; n++) {
-        for (let i = starts[n]!; i < starts[n + 1]!; i += 2) {
-          const [dx, dy] = [coords[i]! - placing.origin[0], coords[i + 1]! - placing.origin[1]];
+        for (let i = itemAt(starts, n); i < itemAt(starts, n + 1); i += 2) {
+          const [dx, dy] = [itemAt(coords, i) - placing.origin[0], itemAt(coords, i + 1) - placing.origin[1]];
           const [x, y] = [(dx * c - dy * s) * k + tx, ty - (dx * s + dy * c) * k];
-          if (i > starts[n]!) ctx.lineTo(x, y);
+          if (i > itemAt(starts, n)) ctx.lineTo(x, y);
           else ctx.moveTo(x, y);
         }
         // Long paths are drawn far slower than short ones.
@@ -318,8 +319,8 @@ function nearestEnd(drawing: PackedDrawing, layers: ReadonlySet<string>, at: Vec
     if (!layers.has(layer.name)) continue;
     const { coords } = layer;
     for (let i = 0; i + 1 < coords.length; i += 2) {
-      const d = Math.hypot(coords[i]! - at[0], coords[i + 1]! - at[1]);
-      if (d < least) [least, best] = [d, [coords[i]!, coords[i + 1]!]];
+      const d = Math.hypot(itemAt(coords, i) - at[0], itemAt(coords, i + 1) - at[1]);
+      if (d < least) [least, best] = [d, [itemAt(coords, i), itemAt(coords, i + 1)]];
     }
   }
   return best;

@@ -5,6 +5,7 @@ import { useEffect, useMemo, useRef, useState } from 'react';
 import { v4 } from 'uuid';
 import { keyRows } from '#core/draw/key';
 import { formatLength, parseLength } from '#core/measure/lengths';
+import { firstOf } from '#core/measure/list';
 import { adding, edit } from '#core/model/change';
 import { makeAccessories } from '#core/model/make';
 import type { Fixture } from '#core/model/records';
@@ -88,7 +89,7 @@ export function HangPanel() {
             enter: () => {
               // What is meant word by word goes before what only has it somewhere in it, be it in the show or on the Shelf.
               const shelfFirst = shelved[0] && (!types[0] || partly(shelved[0].summary.name) < partly(types[0].name));
-              if (shelfFirst) void takeAndHang(shelved[0]!.id);
+              if (shelfFirst) void takeAndHang(firstOf(shelved).id);
               else if (types[0]) arrange({ type: types[0].id, tool: 'hang', view: 'plan' });
               else return;
               focusDrawing();

@@ -5,6 +5,7 @@ import { LINE, MOVE, type Prim, path, placed } from '#core/draw/list';
 import { alongAt, drawnPoint, type HangPoint, hangAt } from '#core/draw/locate';
 import { symbolIn } from '#core/draw/symbols';
 import { formatLength } from '#core/measure/lengths';
+import { lastOf } from '#core/measure/list';
 import type { Fixture, FixtureType, Position, Vec2 } from '#core/model/records';
 import { find, settingsOf } from '#core/model/show';
 import { formsOf } from '#core/patch/accessories';
@@ -117,7 +118,7 @@ export function hangTool(env: Env): Tool {
         const { position, detail } = row.from;
         const n = count();
         for (const along of rowAlongs(row.from.along, row.to, n, position.curve)) draw(drawnPoint(show, position, along, detail));
-        const end = rowAlongs(row.from.along, row.to, n, position.curve).at(-1)!;
+        const end = lastOf(rowAlongs(row.from.along, row.to, n, position.curve));
         const gap = n > 1 ? formatLength(Math.abs(row.to - row.from.along) / (n - 1), units) : '';
         out.push(...slip(env, drawnPoint(show, position, end, detail), `${n} units${gap ? `, ${gap} apart` : ''}`, 34));
         return out;

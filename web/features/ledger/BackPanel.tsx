@@ -3,6 +3,7 @@
 import { useMemo, useState } from 'react';
 import { editCells } from '#core/ledger/edits';
 import { type Compared, compareTable, hasIds, type MatchBy, matchable } from '#core/ledger/table';
+import { firstOf } from '#core/measure/list';
 import { fieldsInOrder } from '#core/model/fields';
 import { useSession, useShow } from '../../state/context';
 import { goTo } from '../../state/selection';
@@ -19,7 +20,7 @@ const MOST = 300;
 export function BackPanel() {
   const back = useLedger((state) => state.back);
   const pasted = useLedger((state) => state.pasted);
-  return back ? <Coming name={back.name} table={back.table} /> : pasted ? <Pasted /> : null;
+  return back ? <Coming name={back.name} table={back.table} /> : pasted ? <Pasted pasted={pasted} /> : null;
 }
 
 function Coming({ name, table }: NonNullable<ReturnType<typeof useLedger.getState>['back']>) {
@@ -37,7 +38,7 @@ function Coming({ name, table }: NonNullable<ReturnType<typeof useLedger.getStat
       taken.map((item) => item.edit),
     );
     session.edit(`Take ${plural(taken.length, 'change')} from ${name}`, change);
-    if (misfits.length) toast.error(`${misfits[0]!.where}: ${misfits[0]!.why}`);
+    if (misfits.length) toast.error(`${firstOf(misfits).where}: ${firstOf(misfits).why}`);
     close();
   };
   return (
@@ -143,10 +144,9 @@ function Coming({ name, table }: NonNullable<ReturnType<typeof useLedger.getStat
   );
 }
 
-function Pasted() {
+function Pasted({ pasted }: { pasted: NonNullable<ReturnType<typeof useLedger.getState>['pasted']> }) {
   const session = useSession();
   const show = useShow();
-  const pasted = useLedger((state) => state.pasted)!;
   const fit = pasted.edits.length - pasted.misfits.length;
   const take = () => {
     const bad = new Set(pasted.misfits.map((misfit) => misfit.edit));

@@ -1,8 +1,10 @@
 /** What a heading of the Ledger offers. */
+
 import type { RefObject } from 'react';
 import type { Column } from '#core/ledger/columns';
 import { choicesOf, exactTerm, termsOf } from '#core/ledger/filter';
 import { kinds } from '#core/ledger/kinds/index';
+import { itemAt } from '#core/measure/list';
 import type { LedgerFilter } from '#core/model/records';
 import { useShow } from '../../state/context';
 import { Tick } from '../../ui/Field';
@@ -99,7 +101,9 @@ export function HeadingMenu({
         <button
           type="button"
           className="link"
-          onClick={() => place((i, all) => all.map((item, n) => (n === i - 1 ? all[i]! : n === i && i > 0 ? all[i - 1]! : item)))}
+          onClick={() =>
+            place((i, all) => all.map((item, n) => (n === i - 1 ? itemAt(all, i) : n === i && i > 0 ? itemAt(all, i - 1) : item)))
+          }
         >
           Left
         </button>
@@ -107,7 +111,9 @@ export function HeadingMenu({
           type="button"
           className="link"
           onClick={() =>
-            place((i, all) => all.map((item, n) => (n === i + 1 ? all[i]! : n === i && i + 1 < all.length ? all[i + 1]! : item)))
+            place((i, all) =>
+              all.map((item, n) => (n === i + 1 ? itemAt(all, i) : n === i && i + 1 < all.length ? itemAt(all, i + 1) : item)),
+            )
           }
         >
           Right

@@ -1,5 +1,7 @@
 /** The headings of the Ledger, which are dragged onto each other. Drawn anew with their columns and filters, and not with every edit. */
+
 import { memo } from 'react';
+import { itemAt } from '#core/measure/list';
 import { useSession } from '../../state/context';
 import { DragArea } from '../../ui/drag';
 import { Heading } from './Heading';
@@ -28,7 +30,7 @@ export const Headings = memo(function Headings({ frame, least, faults }: Props) 
           <Heading
             key={column.field}
             column={column}
-            left={lefts[i]!}
+            left={itemAt(lefts, i)}
             right={rightOf(column)}
             filter={filters.find((filter) => filter.field === column.field)}
             fault={faults[column.field]}

@@ -1,4 +1,5 @@
 /** The live table of all fixtures: one row each, cells of multi-cell units as child rows. Keys as in a spreadsheet. */
+
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { snagsByFixture } from '#core/audit/snags';
@@ -6,6 +7,7 @@ import { fieldText } from '#core/fields/index';
 import { columnsOf } from '#core/ledger/columns';
 import { canType } from '#core/ledger/edits';
 import { type Row, type Rows, rowsOf } from '#core/ledger/rows';
+import { itemAt, present } from '#core/measure/list';
 import { all, type Show } from '#core/model/show';
 import { useShow } from '../../state/context';
 import { useRunPreview } from '../../state/run';
@@ -77,7 +79,7 @@ function useGridKeys(
       Home: [0, -columns],
       End: [0, columns],
     };
-    const [down, right] = ways[event.key]!;
+    const [down, right] = present(ways[event.key]);
     const next = go(at.row + down, at.column + right, extend);
     if (down) block.selectRows(extend ? (block.corner?.row ?? at.row) : next.row, next.row);
   };
@@ -102,7 +104,7 @@ function useSteady<T extends Record<string, (...given: never[]) => void>>(acts: 
   return useMemo(
     () =>
       Object.fromEntries(
-        Object.keys(latest.current).map((name) => [name, (...given: never[]) => latest.current[name]!(...given)]),
+        Object.keys(latest.current).map((name) => [name, (...given: never[]) => present(latest.current[name])(...given)]),
       ) as T,
     [],
   );
@@ -170,7 +172,7 @@ export function Ledger() {
     },
     commit: (move: readonly [number, number]) => {
       const row = rows[at.row];
-      const column = columns[at.column]!;
+      const column = itemAt(columns, at.column);
       if (editing !== null && row?.kind === 'fixture' && editing !== fieldText(show, row.fixture, row.part, column.field))
         write([editOf(row, column, editing)], `${column.title} ${editing || 'cleared'}`);
       setEditing(null);
@@ -244,7 +246,7 @@ export function Ledger() {
           {!rows.length && <Nothing show={show} />}
           <div className="relative" style={{ height: virtual.getTotalSize(), minWidth: least }}>
             {virtual.getVirtualItems().map(({ index, start }) => {
-              const row = rows[index]!;
+              const row = itemAt(rows, index);
               if (row.kind === 'group')
                 return <GroupLine key={`group ${index}`} row={row} index={index} start={start} sums={sums} />;
               const inBlock = block.corner !== null && index >= block.top && index <= block.bottom;

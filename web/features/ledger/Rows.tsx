@@ -1,7 +1,9 @@
 /** Rows of the Ledger. Each is drawn anew only when something in it has changed. */
+
 import { memo } from 'react';
 import type { Column } from '#core/ledger/columns';
 import type { FixtureRow, GroupRow } from '#core/ledger/rows';
+import { itemAt } from '#core/measure/list';
 import { plural } from '../../ui/words';
 import { EditBox } from './EditBox';
 import type { CellLook } from './look';
@@ -110,7 +112,7 @@ export const FixtureLine = memo(function FixtureLine(props: LineProps) {
       }}
     >
       {frame.columns.map((column, c) => {
-        const look = looks[c]!;
+        const look = itemAt(looks, c);
         const left = frame.lefts[c] ?? null;
         const shadow =
           here === c ? 'inset 0 0 0 1.5px var(--lamp)' : c >= from && c <= to ? 'inset 0 0 0 1px var(--glow)' : undefined;

@@ -5,6 +5,7 @@ import { type Column, shownText } from '#core/ledger/columns';
 import { type CellEdit, canType, editCells, fillDown, fillSeries, pasteBlock, swapCells } from '#core/ledger/edits';
 import type { FixtureRow, Row } from '#core/ledger/rows';
 import { colourOf } from '#core/light/filter';
+import { itemAt } from '#core/measure/list';
 import { all, type Show } from '#core/model/show';
 import { useSession } from '../../state/context';
 import { attempt, shelvedFilters, takeIntoShow, useShelf } from '../../state/shelf';
@@ -83,7 +84,7 @@ export function clear(marked: Marked): void {
       row.kind === 'fixture' && canType(row, column) && !kept.has(column.field) ? [editOf(row, column, '')] : [],
     ),
   );
-  const { title } = marked.columns[marked.block.at.column]!;
+  const { title } = itemAt(marked.columns, marked.block.at.column);
   if (edits.length) marked.write(edits, edits.length === 1 ? `${title} cleared` : `Clear ${plural(edits.length, 'cell')}`);
 }
 
@@ -112,7 +113,7 @@ export async function paste({ show, rows, columns, block, write }: Marked, text:
     return;
   }
   write(edits, `Paste ${plural(edits.length, 'cell')}`);
-  toast(`${plural(edits.length, 'cell')} pasted from ${columns[block.left]!.title} down.`);
+  toast(`${plural(edits.length, 'cell')} pasted from ${itemAt(columns, block.left).title} down.`);
 }
 
 /** The block as a table, or null before there is what writes it: what was typed where it can be typed again, else what is shown. */

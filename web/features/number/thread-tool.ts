@@ -1,5 +1,7 @@
 /** The thread of a run: a line drawn by hand takes up what it passes; one in the run is dragged to the place of another; a click begins there. */
+
 import { type Chunk, LINE, MOVE, type Prim, path } from '#core/draw/list';
+import { lastOf } from '#core/measure/list';
 import type { Id, Vec2 } from '#core/model/records';
 import { alongLine, movedTo } from '#core/number/ordering';
 import { useRun } from '../../state/run';
@@ -36,7 +38,7 @@ export function threadTool(env: Env): Tool {
     move(point) {
       if (!gesture) return;
       if (gesture.kind === 'line') {
-        const last = gesture.points.at(-1)!;
+        const last = lastOf(gesture.points);
         if (Math.hypot(point[0] - last[0], point[1] - last[1]) * env.surface().view.k > 3) gesture.points.push(point);
       } else {
         const over = pick(point)?.id ?? null;

@@ -1,6 +1,8 @@
 /** The plate of the show as it stands, made once for all that look at it. */
+
 import { useMemo } from 'react';
 import { fittingScale, type PlateOptions, plotPlate, sayMissing } from '#core/draw/plate';
+import { firstOf } from '#core/measure/list';
 import { paperNamed, papers } from '#core/measure/scales';
 import { type Show, settingsOf } from '#core/model/show';
 import { useShow } from '../../state/context';
@@ -11,7 +13,7 @@ function make(show: Show, turn: 'landscape' | 'portrait') {
   const settings = settingsOf(show);
   const date = new Intl.DateTimeFormat('en-GB', { dateStyle: 'long' }).format(new Date());
   const options: PlateOptions = {
-    paper: paperNamed(settings.paper) ?? papers[0]!,
+    paper: paperNamed(settings.paper) ?? firstOf(papers),
     landscape: turn === 'landscape',
     denominator: settings.scale,
     date,

@@ -1,6 +1,7 @@
 /** What is done to the addresses of the selection as a block: moved, swapped, cleared, in another mode. */
 
 import { useMemo, useState } from 'react';
+import { itemAt } from '#core/measure/list';
 import type { Fixture } from '#core/model/records';
 import { formatAddress } from '#core/patch/address';
 import { cleared, firstOf, movedBlock, swapped } from '#core/patch/block';
@@ -27,7 +28,7 @@ export function PatchBlock({ fixtures }: { fixtures: readonly Fixture[] }) {
     session.edit(`Move ${plural(fixtures.length)} to ${to.trim()}`, considered.change);
     setTo('');
   };
-  const pair = fixtures.length === 2 ? swapped(show, fixtures[0]!, fixtures[1]!) : null;
+  const pair = fixtures.length === 2 ? swapped(show, fixtures[0]!, itemAt(fixtures, 1)) : null;
   return (
     <form
       aria-label="Block"

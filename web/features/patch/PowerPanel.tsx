@@ -2,6 +2,7 @@
 
 import { useState } from 'react';
 import { v4 } from 'uuid';
+import { firstOf, itemAt } from '#core/measure/list';
 import { isEmpty, updating } from '#core/model/change';
 import type { Feed, Power } from '#core/model/records';
 import { type Show, settingsOf } from '#core/model/show';
@@ -82,7 +83,8 @@ export function PowerPanel() {
       {phased && (
         <p className="pencil">
           {Math.round(loads.imbalance * 100)} % off balance,{' '}
-          {neutral(loads.phases[0]!.amps, loads.phases[1]!.amps, loads.phases[2]!.amps).toFixed(1)} A in the neutral.
+          {neutral(firstOf(loads.phases).amps, itemAt(loads.phases, 1).amps, itemAt(loads.phases, 2).amps).toFixed(1)} A in the
+          neutral.
         </p>
       )}
       <button

@@ -1,6 +1,8 @@
 /** The map of universes: what sits in every slot, what is free, and blocks that are dragged to another place. */
+
 import { useEffect, useMemo, useState } from 'react';
 import { v4 } from 'uuid';
+import { firstOf } from '#core/measure/list';
 import type { Fixture, Id, Universe } from '#core/model/records';
 import { all, find } from '#core/model/show';
 import { formatAddress, SLOTS, toAbsolute, UNIVERSES, universeOf } from '#core/patch/address';
@@ -34,7 +36,7 @@ export function UniverseMap() {
         : [...new Set([...byNumber.keys(), 1, universe, Math.min(UNIVERSES, last + 1)])].sort((a, b) => a - b);
     return numbers.map((number) => byNumber.get(number) ?? empty(number));
   }, [map, universe]);
-  const shown = known.find((item) => item.number === universe) ?? known[0]!;
+  const shown = known.find((item) => item.number === universe) ?? firstOf(known);
   const names = new Map(all(show, 'universe').map((item) => [item.number, item]));
   const [drag, setDrag] = useState<Drag | null>(null);
   // What is selected elsewhere comes into view, with its universe.

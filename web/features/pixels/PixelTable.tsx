@@ -1,5 +1,6 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useRef } from 'react';
+import { itemAt } from '#core/measure/list';
 import type { Wall } from '#core/model/records';
 import { type Pixel, pixelHeading, pixelRow } from '#core/patch/pixels';
 import { PanelHead } from '../../ui/PanelHead';
@@ -41,7 +42,7 @@ export function PixelTable({ wall, pixels, onClose }: { wall: Wall; pixels: read
               className="absolute inset-x-0 grid text-right"
               style={{ gridTemplateColumns: template, height: ROW, transform: `translateY(${start}px)` }}
             >
-              {pixelRow(wall, pixels[index]!).map((text, i) => (
+              {pixelRow(wall, itemAt(pixels, index)).map((text, i) => (
                 <span key={pixelHeading[i]} role="cell">
                   {text}
                 </span>

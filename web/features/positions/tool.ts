@@ -1,7 +1,9 @@
 /** Drawing positions by pointing: points are snapped, the figures stand in the form beside, and the trim is asked in the same gesture. */
+
 import { v4 } from 'uuid';
 import { circle, LINE, lines, MOVE, type Prim, path } from '#core/draw/list';
 import { formatLength, parseLength } from '#core/measure/lengths';
+import { firstOf, itemAt } from '#core/measure/list';
 import { adding } from '#core/model/change';
 import type { Vec2 } from '#core/model/records';
 import { settingsOf } from '#core/model/show';
@@ -79,7 +81,7 @@ export function positionTool(env: Env): Tool {
       useDraft.setState({ draft: { ...now, points: [point], next: point } });
       finishPosition(env.session, [point]);
     } else if (!now.points.length) useDraft.setState({ draft: { ...now, points: [point] } });
-    else finishPosition(env.session, [now.points[0]!, point]);
+    else finishPosition(env.session, [firstOf(now.points), point]);
   };
 
   const finish = () => {
@@ -159,7 +161,7 @@ export function positionTool(env: Env): Tool {
           'lamp',
         ),
       );
-      const middle = shape[Math.floor(shape.length / 2)]!;
+      const middle = itemAt(shape, Math.floor(shape.length / 2));
       const at: Vec2 = curve.form === 'straight' ? [(curve.a[0] + curve.b[0]) / 2, (curve.a[1] + curve.b[1]) / 2] : middle;
       out.push(
         ...slip(env, at, `${formatLength(curveLength(curve), units)} long${fields.trim ? `, trim ${fields.trim}` : ''}`, -14),

@@ -3,6 +3,7 @@
 import { useEffect, useMemo, useState } from 'react';
 import { v4 } from 'uuid';
 import { formatLength, parseLength, type Units } from '#core/measure/lengths';
+import { firstOf, itemAt } from '#core/measure/list';
 import { isEmpty } from '#core/model/change';
 import { get, settingsOf } from '#core/model/show';
 import { copyRecords, mirrorFixtures } from '#core/setout/copy';
@@ -39,10 +40,10 @@ export function SetOutPanel() {
   const positions = chosenPositions(show, selection);
   const records = fixtures.length ? fixtures : positions;
   const axes = fixtures.length ? fixtureAxes : positionAxes;
-  const [form, setForm] = useState<RuleForm>(ruleForms[0]!);
+  const [form, setForm] = useState<RuleForm>(firstOf(ruleForms));
   const [figures, setFigures] = useState<Readonly<Record<string, string>>>({});
   const [axis, setAxis] = useState<Axis>('along');
-  const main = axes.includes(axis) ? axis : axes[form.aside ? 1 : 0]!;
+  const main = axes.includes(axis) ? axis : itemAt(axes, form.aside ? 1 : 0);
   const standing = useMemo(() => {
     const values = fixtures.map((fixture) => {
       const { curve } = get(show, 'position', fixture.position);

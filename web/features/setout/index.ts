@@ -1,4 +1,5 @@
 /** Moving, copying, setting out, grouping and deleting what is chosen. */
+
 import { AlignHorizontalSpaceAround, Copy, FlipHorizontal2 } from 'lucide-react';
 import { v4 } from 'uuid';
 import { formatLength } from '#core/measure/lengths';
@@ -29,11 +30,12 @@ function nudge({ session, show }: Context, dx: number, dy: number): void {
     return;
   }
   const things = chosenThings(show, selection);
-  if (!things.length) return;
+  const [only, ...others] = things;
+  if (!only) return;
   // A pipe carries its units: their distance along stays.
   const change = updating(things.map((record) => [record, movedRecord(record, { kind: 'shift', by: [dx, dy, 0] })] as const));
   session.edit(
-    `Move ${things.length === 1 && 'name' in things[0]! && things[0].name ? things[0].name : plural(things.length, 'thing')}`,
+    `Move ${!others.length && 'name' in only && only.name ? only.name : plural(things.length, 'thing')}`,
     withUnits(show, change),
   );
 }

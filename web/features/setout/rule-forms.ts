@@ -1,4 +1,5 @@
 /** The rules of setting out as they are asked for: their names, their figures, and the rule that is made of what was typed. */
+import { itemAt } from '#core/measure/list';
 import type { Axis, Rule } from '#core/setout/rules';
 
 /** What is asked for, by its name in the form. */
@@ -53,7 +54,7 @@ const vee = (full: boolean) => ({
   aside: true,
   rule: ({ axis, axes, value }: Figures): Rule => ({
     kind: 'v',
-    axis: axis === axes[0] ? axes[1]! : axis,
+    axis: axis === axes[0] ? itemAt(axes, 1) : axis,
     depth: value('depth'),
     full,
   }),

@@ -3,6 +3,7 @@
 import { ArrowDownToLine, ArrowUpFromLine, Brush, Pencil } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import useSWR from 'swr';
+import { firstOf, present } from '#core/measure/list';
 import { apply, type Change, compose, isEmpty, nothing } from '#core/model/change';
 import type { FixtureType, Id, ShelfRecord } from '#core/model/records';
 import { type Family, families } from '#core/model/records';
@@ -38,7 +39,7 @@ export function Copies({ session, show, items, edit }: Props) {
   );
   const listed = useMemo(() => new Map(items.map((item) => [item.id, item])), [items]);
   const wanted = records.map(itemOf).filter((id) => listed.has(id));
-  const key = wanted.map((id) => `${id} ${listed.get(id)!.version}`).join();
+  const key = wanted.map((id) => `${id} ${present(listed.get(id)).version}`).join();
   const { data } = useSWR<readonly Stored[]>(['copies', key], () => readItems(wanted), { keepPreviousData: true });
   const shelf = useMemo(() => new Map<Id, ShelfItem>((data ?? []).map((item) => [item.record.id, item])), [data]);
   const rows = useMemo(() => {
@@ -64,7 +65,7 @@ export function Copies({ session, show, items, edit }: Props) {
       all = compose(all, change);
     }
     session.edit(
-      list.length === 1 ? `Take the newer ${nameOf(list[0]!.record)}` : `Take ${list.length} newer versions from the Shelf`,
+      list.length === 1 ? `Take the newer ${nameOf(firstOf(list).record)}` : `Take ${list.length} newer versions from the Shelf`,
       all,
     );
   };
@@ -85,14 +86,14 @@ export function Copies({ session, show, items, edit }: Props) {
           ...stored,
           ...list.flatMap((record) =>
             shelf.has(itemOf(record)) && !stored.has(itemOf(record))
-              ? [[itemOf(record), shelf.get(itemOf(record))!.version] as const]
+              ? [[itemOf(record), present(shelf.get(itemOf(record))).version] as const]
               : [],
           ),
         ]),
       );
       if (!isEmpty(change))
         session.edit(
-          list.length === 1 ? `Put ${nameOf(list[0]!)} on the Shelf` : `Put ${list.length} things on the Shelf`,
+          list.length === 1 ? `Put ${nameOf(firstOf(list))} on the Shelf` : `Put ${list.length} things on the Shelf`,
           change,
         );
       toast(back.length ? `${plural(back.length, 'item')} put on the Shelf.` : 'The Shelf has all of it already.');

@@ -2,6 +2,7 @@
 
 import { Pencil, Plus, Trash2 } from 'lucide-react';
 import { type ReactNode, useMemo, useState } from 'react';
+import { lastOf } from '#core/measure/list';
 import type { ShelfKind } from '#core/model/records';
 import { attempt, changeFolder, type ShelfList } from '../../state/shelf';
 import { useDropped } from '../../ui/drag';
@@ -104,7 +105,7 @@ export function Folders({ list, folder, kind, onChoose }: Props) {
   return (
     <ul aria-label="Folders">
       {row('', 'All folders', 0)}
-      {list.folders.map((path) => row(path, path.split('/').at(-1)!, path.split('/').length))}
+      {list.folders.map((path) => row(path, lastOf(path.split('/')), path.split('/').length))}
     </ul>
   );
 }

@@ -3,6 +3,7 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { Star } from 'lucide-react';
 import { useRef } from 'react';
+import { itemAt, present } from '#core/measure/list';
 import type { Id } from '#core/model/records';
 import type { Listed } from '#core/shelf/search';
 import { useDragged } from '../../ui/drag';
@@ -41,7 +42,7 @@ export function ItemList({ items, chosen, onChoose, onOpen, onFavourite }: Props
   const marked = new Set(chosen);
   useKeys('items', {
     item: (event) => {
-      const step = { ArrowDown: 1, ArrowUp: -1, PageDown: 12, PageUp: -12 }[event.key]!;
+      const step = present({ ArrowDown: 1, ArrowUp: -1, PageDown: 12, PageUp: -12 }[event.key]);
       const next = Math.max(0, Math.min(items.length - 1, (at < 0 ? -1 : at) + step));
       choose(next, { shiftKey: false, ctrlKey: false, metaKey: false });
       rows.scrollToIndex(next);
@@ -63,7 +64,7 @@ export function ItemList({ items, chosen, onChoose, onOpen, onFavourite }: Props
     >
       <div style={{ height: rows.getTotalSize(), position: 'relative' }}>
         {rows.getVirtualItems().map(({ index, start }) => {
-          const item = items[index]!;
+          const item = itemAt(items, index);
           return (
             <Item
               key={item.id}

@@ -2,6 +2,7 @@
 
 import { Copy, Plus, Trash2 } from 'lucide-react';
 import { useState } from 'react';
+import { itemAt } from '#core/measure/list';
 import type { Channel, Mode } from '#core/model/records';
 import { footprintOf, footprints } from '#core/patch/footprint';
 import { channelsFromText, textFromChannels, usualAttributes } from '#core/shelf/channels';
@@ -102,7 +103,7 @@ function ChannelRow({ item, i, onChannel }: { item: Channel; i: number; onChanne
 
 export function ModesEditor({ modes, onModes, faults }: Props) {
   const [at, setAt] = useState(0);
-  const mode = modes[Math.min(at, modes.length - 1)]!;
+  const mode = itemAt(modes, Math.min(at, modes.length - 1));
   const index = modes.indexOf(mode);
   const put = (next: Mode) => onModes(modes.map((item, i) => (i === index ? next : item)));
   const freeName = (stem: string) => {

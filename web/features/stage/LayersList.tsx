@@ -2,6 +2,7 @@
 
 import { ArrowDown, ArrowUp, Eye, EyeOff, Lock, PencilLine } from 'lucide-react';
 import { v4 } from 'uuid';
+import { firstOf, itemAt } from '#core/measure/list';
 import { adding, edit, updating } from '#core/model/change';
 import { layersInOrder } from '#core/model/layers';
 import { type DessinRecord, type Layer, layerRoles } from '#core/model/records';
@@ -30,8 +31,8 @@ export function LayersList() {
     const ids = stack.map((layer) => layer.id);
     const [a, b] = [ids.indexOf(from), ids.indexOf(to)];
     if (a < 0 || b < 0 || a === b) return;
-    ids.splice(b, 0, ids.splice(a, 1)[0]!);
-    const name = stack[a]!.name;
+    ids.splice(b, 0, firstOf(ids.splice(a, 1)));
+    const name = itemAt(stack, a).name;
     session.edit(
       `Restack the layer ${name}`,
       edit(stack, (layer) => ({ order: (ids.length - 1 - ids.indexOf(layer.id)) * 10 })),
@@ -61,7 +62,7 @@ export function LayersList() {
               adding({
                 id,
                 kind: 'layer',
-                name: `${role[0]!.toUpperCase()}${role.slice(1)} 2`,
+                name: `${firstOf(role).toUpperCase()}${role.slice(1)} 2`,
                 role,
                 order: top + 10,
                 state: 'shown',

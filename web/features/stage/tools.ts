@@ -5,6 +5,7 @@ import { circle, lines, type Prim, path } from '#core/draw/list';
 import { sectionOn } from '#core/draw/section-view';
 import { dimensionFigures } from '#core/draw/stage-chunks';
 import { formatLength, parseLength } from '#core/measure/lengths';
+import { firstOf, itemAt, lastOf } from '#core/measure/list';
 import { adding } from '#core/model/change';
 import { layerForNew } from '#core/model/layers';
 import type { Anchor, Dimension, LayerRole, Masking, Outline, Vec2 } from '#core/model/records';
@@ -157,7 +158,7 @@ export function outlineTool(env: Env): Tool {
       const at = points.map((point) => point.at);
       if (shape === 'rectangle') {
         if (at.length < 2) return done;
-        const [[x0, y0], [x1, y1]] = [at[0]!, at[1]!];
+        const [[x0, y0], [x1, y1]] = [firstOf(at), itemAt(at, 1)];
         if (Math.abs(x1 - x0) < 1 || Math.abs(y1 - y0) < 1) return false;
         return make(
           [
@@ -172,9 +173,9 @@ export function outlineTool(env: Env): Tool {
       if (shape === 'arc') {
         // Both ends, then a point that the arc passes.
         if (at.length < 3) return done;
-        return make([at[0]!, at[1]!], false, [bulgeThrough(at[0]!, at[2]!, at[1]!), 0]);
+        return make([firstOf(at), itemAt(at, 1)], false, [bulgeThrough(firstOf(at), itemAt(at, 2), itemAt(at, 1)), 0]);
       }
-      const [first, last] = [at[0]!, at.at(-1)!];
+      const [first, last] = [firstOf(at), lastOf(at)];
       const closes = at.length > 3 && Math.hypot(first[0] - last[0], first[1] - last[1]) < 1;
       if (closes) return make(at.slice(0, -1), true);
       if (!done) return false;
@@ -184,10 +185,10 @@ export function outlineTool(env: Env): Tool {
       const { shape } = useTool.getState();
       const { units } = settingsOf(env.show());
       const at = points.map((point) => point.at);
-      const from = at.at(-1)!;
+      const from = lastOf(at);
       const way = formatLength(Math.hypot(next.at[0] - from[0], next.at[1] - from[1]), units);
       if (shape === 'rectangle') {
-        const [x0, y0] = at[0]!;
+        const [x0, y0] = firstOf(at);
         const [x1, y1] = next.at;
         return [
           path(
@@ -209,7 +210,12 @@ export function outlineTool(env: Env): Tool {
       }
       if (shape === 'arc' && at.length === 2)
         return [
-          path(lines([at[0]!, ...bulgePoints(at[0]!, at[1]!, bulgeThrough(at[0]!, next.at, at[1]!))]), 'scenery', 'none', 'lamp'),
+          path(
+            lines([firstOf(at), ...bulgePoints(firstOf(at), itemAt(at, 1), bulgeThrough(firstOf(at), next.at, itemAt(at, 1)))]),
+            'scenery',
+            'none',
+            'lamp',
+          ),
         ];
       return [path(lines([...at, next.at]), 'scenery', 'none', 'lamp'), ...slip(env, next.at, way)];
     },
@@ -224,7 +230,7 @@ function finishMasking(session: Session): boolean {
   const { maskingUse } = useTool.getState();
   const { layer } = useTool.getState();
   if (!draft || draft.points.length < 2) return false;
-  const [a, b] = [draft.points[0]!, draft.points[1]!];
+  const [a, b] = [firstOf(draft.points), itemAt(draft.points, 1)];
   const fault = (field: string, why: string) => {
     useDraft.setState({ fault: { field, why } });
     return false;
@@ -241,11 +247,11 @@ function finishMasking(session: Session): boolean {
       id: v4(),
       kind: 'masking',
       layer: layerForNew(show, 'masking', layer),
-      name: cloth.name.trim() || `${maskingUse[0]!.toUpperCase()}${maskingUse.slice(1)} ${n}`,
+      name: cloth.name.trim() || `${firstOf(maskingUse).toUpperCase()}${maskingUse.slice(1)} ${n}`,
       use: maskingUse,
       at: [(a[0] + b[0]) / 2, (a[1] + b[1]) / 2],
       width,
-      turn: (Math.atan2(left[1]![1] - left[0]![1], left[1]![0] - left[0]![0]) * 180) / Math.PI,
+      turn: (Math.atan2(itemAt(left, 1)[1] - firstOf(left)[1], itemAt(left, 1)[0] - firstOf(left)[0]) * 180) / Math.PI,
       z: bottom.mm,
       height: height.mm,
     };
@@ -273,7 +279,7 @@ export const maskingTool = (env: Env): Tool => ({
       return true;
     },
     (points, next) => {
-      const [a, b] = [points[0]!.at, next.at];
+      const [a, b] = [firstOf(points).at, next.at];
       return [
         path(lines([a, b]), 'masking', 'none', 'lamp'),
         ...slip(env, b, `${formatLength(Math.hypot(b[0] - a[0], b[1] - a[1]), settingsOf(env.show()).units)} wide`),
@@ -285,7 +291,7 @@ export const maskingTool = (env: Env): Tool => ({
 /** Two points, then where the line stands. */
 export function dimensionTool(env: Env): Tool {
   const made = (points: readonly Snap[], third: Vec2): Dimension => {
-    const [from, to] = [points[0]!.anchor, points[1]!.anchor];
+    const [from, to] = [firstOf(points).anchor, itemAt(points, 1).anchor];
     const [a, b] = [from.at, to.at];
     const level = Math.abs(b[1] - a[1]) < 1 || Math.abs(b[0] - a[0]) < 1;
     // Drawn out straight up or sideways from a slanting pair it measures across or up; else along.
@@ -302,17 +308,20 @@ export function dimensionTool(env: Env): Tool {
     const { p, q, length } = dimensionFigures(env.show(), bare);
     const [ux, uy] = length > 1e-6 ? [(q[0] - p[0]) / length, (q[1] - p[1]) / length] : [1, 0];
     const base = along === 'line' ? [mx, my] : a;
-    const offset = -(third[0] - base[0]!) * uy + (third[1] - base[1]!) * ux;
+    const offset = -(third[0] - firstOf(base)) * uy + (third[1] - itemAt(base, 1)) * ux;
     return { ...bare, offset: Math.round(offset) };
   };
   return pointing(
     env,
     (points) => {
       if (points.length < 3)
-        return points.length === 2 && Math.hypot(points[0]!.at[0] - points[1]!.at[0], points[0]!.at[1] - points[1]!.at[1]) < 1;
+        return (
+          points.length === 2 &&
+          Math.hypot(firstOf(points).at[0] - itemAt(points, 1).at[0], firstOf(points).at[1] - itemAt(points, 1).at[1]) < 1
+        );
       try {
         const layer = layerForNew(env.show(), 'scenery', useTool.getState().layer);
-        const record = { ...made(points, points[2]!.at), layer };
+        const record = { ...made(points, itemAt(points, 2).at), layer };
         env.session.edit(
           `Measure ${formatLength(dimensionFigures(env.show(), record).length, settingsOf(env.show()).units)}`,
           adding(record),
@@ -324,7 +333,7 @@ export function dimensionTool(env: Env): Tool {
       return true;
     },
     (points, next) => {
-      if (points.length < 2) return [path(lines([points[0]!.at, next.at]), 'thin', 'none', 'lamp')];
+      if (points.length < 2) return [path(lines([firstOf(points).at, next.at]), 'thin', 'none', 'lamp')];
       const { a, b, p, q, length } = dimensionFigures(env.show(), made(points, next.at));
       return [
         path(lines([a, p, q, b]), 'thin', 'none', 'lamp'),
@@ -357,7 +366,7 @@ function finishNote(session: Session, anchor: Anchor | null): boolean {
         id,
         kind: 'note',
         layer: layerForNew(show, 'scenery', layer),
-        at: draft.points.at(-1)!,
+        at: lastOf(draft.points),
         text: note.text.trim().slice(0, 2000),
         size,
         leader: anchor,
@@ -383,12 +392,12 @@ export const noteTool = (env: Env): Tool => {
       env,
       (points, done) => {
         if (points.length < 2 && !done) return false;
-        leader = points.length > 1 ? points[0]!.anchor : null;
-        beginDraft('note', [points.at(-1)!.at]);
+        leader = points.length > 1 ? firstOf(points).anchor : null;
+        beginDraft('note', [lastOf(points).at]);
         return true;
       },
       (points, next) => [
-        path(lines([points[0]!.at, next.at]), 'thin', 'none', 'lamp'),
+        path(lines([firstOf(points).at, next.at]), 'thin', 'none', 'lamp'),
         ...slip(env, next.at, 'the note stands here'),
       ],
     ),
@@ -402,13 +411,13 @@ export const sectionLineTool = (env: Env): Tool =>
     env,
     (points) => {
       if (points.length < 2) return false;
-      const [a, b] = [points[0]!.at, points[1]!.at];
+      const [a, b] = [firstOf(points).at, itemAt(points, 1).at];
       if (Math.hypot(b[0] - a[0], b[1] - a[1]) < 100) return true;
       arrange({ section: sectionOn(a, b, 'left'), tool: 'select', view: 'plan', beside: 'section' });
       return true;
     },
     (points, next) => [
-      path(lines([points[0]!.at, next.at]), 'centre', 'none', 'lamp'),
+      path(lines([firstOf(points).at, next.at]), 'centre', 'none', 'lamp'),
       ...slip(env, next.at, 'looking to the left of this way'),
     ],
   );

@@ -3,6 +3,7 @@
  * restart of the server. Every open session keeps its own under a name that no other has; what a session leaves behind is taken over by the
  * next one that sees it. Taking over what is still alive does no harm: an edit carries a key, and the server stores a key once.
  */
+import { present } from '#core/measure/list';
 import type { Change } from '#core/model/change';
 import type { Collision } from '#core/model/merge';
 
@@ -88,7 +89,7 @@ function rowsOf({ queue, aside }: Kept, before: ReadonlyMap<string, Row>): Map<s
     items.forEach((item, i) => {
       const known = before.get(rowKey(item, isAside));
       const next = items.slice(i + 1).find((other) => before.has(rowKey(other, isAside)));
-      const limit = next ? before.get(rowKey(next, isAside))!.at : Number.POSITIVE_INFINITY;
+      const limit = next ? present(before.get(rowKey(next, isAside))).at : Number.POSITIVE_INFINITY;
       const at = known && known.at > last ? known.at : limit > last && Number.isFinite(limit) ? (last + limit) / 2 : last + 1;
       last = at;
       rows.set(rowKey(item, isAside), known?.item === item && known.at === at ? known : { at, aside: isAside, item });

@@ -1,3 +1,4 @@
+import { firstOf, itemAt } from '#core/measure/list';
 import { TextField } from '../../../ui/TextField';
 
 /** A point as two figures: "120, -40". */
@@ -21,7 +22,7 @@ export function PointText({
           .map(Number);
         if (parts.length !== 2 || parts.some((value) => !Number.isFinite(value) || Math.abs(value) > 1e5))
           return 'Two figures in mm, such as 120, -40.';
-        onPoint([parts[0]!, parts[1]!]);
+        onPoint([firstOf(parts), itemAt(parts, 1)]);
         return null;
       }}
     />

@@ -2,6 +2,7 @@
 
 import { Plus, Trash2 } from 'lucide-react';
 import type { Dispatch } from 'react';
+import { itemAt } from '#core/measure/list';
 import { type Shape, type StrokeRole, strokeRoles, type Vec2 } from '#core/model/records';
 import { Choice, Tick } from '../../../ui/Field';
 import { Line, TextField } from '../../../ui/TextField';
@@ -143,7 +144,7 @@ function Points({
   const insert = (i: number) =>
     change((now) => {
       if (now.form !== 'line') return now;
-      const [a, b] = [now.points[i]!, now.points[(i + 1) % now.points.length]!];
+      const [a, b] = [itemAt(now.points, i), itemAt(now.points, (i + 1) % now.points.length)];
       const middle: Vec2 = [(a[0] + b[0]) / 2, (a[1] + b[1]) / 2];
       const { bulges: old, ...rest } = now;
       const points = [...now.points.slice(0, i + 1), middle, ...now.points.slice(i + 1)];

@@ -1,5 +1,7 @@
 /** What the drawing board of the symbol editor knows: its state, and the steps back. */
+
 import { aligned, mapPoints, mirroredShape } from '#core/draw/shapes';
+import { firstOf, itemAt } from '#core/measure/list';
 import type { AccessoryForm, Shape, SymbolDef, Vec2 } from '#core/model/records';
 
 export type BoardTool = 'select' | 'line' | 'circle' | 'text' | 'clamp' | 'unit' | 'anchor';
@@ -90,19 +92,19 @@ export function movedNode(shape: Shape, node: number, to: Vec2): Shape {
 }
 export const mirrorCopies = (scope: number, chosen: readonly number[]) => (symbol: SymbolDef) => {
   const shapes = shapesIn(symbol, scope);
-  return withShapes(symbol, scope, [...shapes, ...chosen.map((i) => mirroredShape(shapes[i]!))]);
+  return withShapes(symbol, scope, [...shapes, ...chosen.map((i) => mirroredShape(itemAt(shapes, i)))]);
 };
 export const alignChosen =
   (scope: number, chosen: readonly number[], how: Parameters<typeof aligned>[1]) => (symbol: SymbolDef) => {
     const shapes = shapesIn(symbol, scope);
     const put = aligned(
-      chosen.map((i) => shapes[i]!),
+      chosen.map((i) => itemAt(shapes, i)),
       how,
     );
     return withShapes(
       symbol,
       scope,
-      shapes.map((shape, i) => (chosen.includes(i) ? put[chosen.indexOf(i)]! : shape)),
+      shapes.map((shape, i) => (chosen.includes(i) ? itemAt(put, chosen.indexOf(i)) : shape)),
     );
   };
 export const withAnchor =
@@ -115,10 +117,10 @@ export const withAnchor =
 /** A line as a curve through the same points; handles lie on its sides, bulged sides keep their bow roughly. */
 export function asCurve(shape: Extract<Shape, { form: 'line' }>): Shape {
   const { points, bulges, closed, role } = shape;
-  const out: Vec2[] = [points[0]!];
+  const out: Vec2[] = [firstOf(points)];
   const sides = closed ? points.length : points.length - 1;
   for (let i = 0; i < sides; i++) {
-    const [a, b] = [points[i]!, points[(i + 1) % points.length]!];
+    const [a, b] = [itemAt(points, i), itemAt(points, (i + 1) % points.length)];
     const bow = (4 / 3) * (bulges?.[i] ?? 0) * 0.5;
     const [dx, dy] = [b[0] - a[0], b[1] - a[1]];
     const off: Vec2 = [dy * bow, -dx * bow];

@@ -1,0 +1,29 @@
+/** Items of lists and maps that are known to be there. What is missing is said at once, and not later as a figure that is no number. */
+
+/** @throws RangeError where the list has no such item */
+export function itemAt<T>(list: ArrayLike<T>, index: number): T {
+  const item = list[index];
+  if (item === undefined) throw new RangeError(`There is no item ${index} in a list of ${list.length}.`);
+  return item;
+}
+export const firstOf = <T>(list: ArrayLike<T>): T => itemAt(list, 0);
+export const lastOf = <T>(list: ArrayLike<T>): T => itemAt(list, list.length - 1);
+
+/** What was looked up and must be there. @throws RangeError where it is not */
+export function present<T>(value: T | null | undefined): T {
+  if (value === undefined || value === null) throw new RangeError('What was looked up is not there.');
+  return value;
+}
+
+/** Each item with the one that follows it; of a closed ring the last with the first too. */
+export function pairs<T>(list: readonly T[], closed = false): (readonly [T, T])[] {
+  const out: (readonly [T, T])[] = [];
+  let before: T | undefined;
+  for (const item of list) {
+    if (before !== undefined) out.push([before, item]);
+    before = item;
+  }
+  const [head] = list;
+  if (closed && before !== undefined && head !== undefined) out.push([before, head]);
+  return out;
+}
