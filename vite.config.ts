@@ -6,14 +6,25 @@ import { defineConfig } from 'vite';
 const at = (path: string) => fileURLToPath(new URL(path, import.meta.url));
 
 // Modules of core do nothing when they are loaded: what nobody uses of them, the schemas among it, stays out.
-const treeshake = { moduleSideEffects: (id: string) => !id.startsWith(at('./core')) };
+const treeshake = { moduleSideEffects: [{ test: new RegExp(`^${at('./core')}/`), sideEffects: false }] };
 
 export default defineConfig({
   root: at('./web'),
-  plugins: [react(), tailwindcss()],
+  plugins: [
+    react(),
+    tailwindcss(),
+    {
+      // What d3-zoom asks of these is for movements, of which the drawing has none; the charts take the real ones.
+      name: 'no transitions of the drawing',
+      enforce: 'pre',
+      resolveId: (source, importer) =>
+        /^d3-(transition|interpolate)$/.test(source) && importer?.includes('/d3-zoom/')
+          ? at('./web/ui/canvas/no-transition.ts')
+          : null,
+    },
+  ],
   resolve: {
     alias: [
-      { find: /^d3-transition$/, replacement: at('./web/ui/canvas/no-transition.ts') },
       { find: /^#core\/(.*)$/, replacement: `${at('./core')}/$1.ts` },
       { find: /^#demo\/(.*)$/, replacement: `${at('./demo')}/$1.ts` },
     ],

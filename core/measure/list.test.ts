@@ -4,7 +4,7 @@ import { firstOf, itemAt, lastOf, pairs, present } from './list.js';
 
 describe('what must be there', () => {
   test('is given, and what is not there is said with its place', () => {
-    expect([itemAt([5, 6, 7], 1), firstOf([5, 6]), lastOf([5, 6, 7]), present(0), present('')]).toEqual([5, 5, 7, 0, '']);
+    expect([itemAt([5, 6, 7], 1), firstOf([5, 6]), lastOf([5, 6, 7]), present(0), present('')]).toEqual([6, 5, 7, 0, '']);
     expect(itemAt(new Float64Array([0, 2]), 0)).toBe(0);
     for (const index of [-1, 2, 0.5, Number.NaN])
       expect(() => itemAt([1, 2], index)).toThrow(`There is no item ${index} in a list of 2.`);

@@ -1,4 +1,5 @@
 /** Laws of runs, threads and quick figures over generated rigs. */
+
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { fieldText } from '../fields/index.js';
@@ -13,9 +14,10 @@ import { letters } from '../order/units.js';
 import { occupied, overlaps } from '../patch/spans.js';
 import { place } from '../space/hanging.js';
 import { readStart } from './counting.js';
-import { alongLine, movedTo, orderedBy, plainOrder, secondOf } from './ordering.js';
+import { alongLine, movedTo, orderedBy, secondOf } from './ordering.js';
+import { plainField, plainOrder } from './plain.js';
 import { previewShift, quickHelp, readQuick } from './quick.js';
-import { plainField, previewRun, type RunInput, unitsOf } from './run.js';
+import { previewRun, type RunInput, unitsOf } from './run.js';
 import { sequence } from './sequence.js';
 
 const ring: Position = {

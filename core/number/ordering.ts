@@ -4,15 +4,6 @@ import type { Show } from '../model/show.js';
 import { fixturesOn, natural, positionsInOrder, ringsOf } from '../order/order.js';
 import { place } from '../space/hanging.js';
 
-export const plainOrder: RunOrder = {
-  by: 'as selected',
-  second: 'upstage to downstage',
-  tolerance: 300,
-  rows: 'rows',
-  way: 'clockwise',
-  from: 'outside in',
-};
-
 interface At {
   readonly id: Id;
   readonly fixture: Fixture;

@@ -19,7 +19,8 @@ import type { Show } from '../model/show.js';
 import { formatAddress, parseAddress, SLOTS, slotOf, UNIVERSES } from '../patch/address.js';
 import { partFootprint } from '../patch/footprint.js';
 import { countedText, leastOf, readStart } from './counting.js';
-import { plainField, previewRun, type RunPreview } from './run.js';
+import { plainField } from './plain.js';
+import { previewRun, type RunPreview } from './run.js';
 
 /** The notation, line by line, for the help beside the field. */
 export const quickHelp: readonly (readonly [string, string])[] = [

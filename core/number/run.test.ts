@@ -1,4 +1,5 @@
 /** Runs over a generated rig: orders, legs, collisions, quick figures. Source of the rules: reference calculations 3; what else is marked. */
+
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { apply, edit, invert, isEmpty } from '../model/change.js';
@@ -9,9 +10,10 @@ import { all, type Show, showOf } from '../model/show.js';
 import { formatAddress } from '../patch/address.js';
 import { readStart } from './counting.js';
 import { legAfter } from './legs.js';
-import { alongLine, movedTo, orderedBy, plainOrder } from './ordering.js';
+import { alongLine, movedTo, orderedBy } from './ordering.js';
+import { plainField, plainOrder } from './plain.js';
 import { previewQuick, previewShift, readQuick } from './quick.js';
-import { plainField, previewRun, type RunInput } from './run.js';
+import { previewRun, type RunInput } from './run.js';
 
 const cyc: FixtureType = {
   ...plainType,

@@ -45,18 +45,6 @@ export interface RunInput {
   readonly taken: Run['taken'];
 }
 
-export const plainField = (field: string, start = '1'): RunField => ({
-  field,
-  start,
-  step: field === 'address' ? 'slots' : '1',
-  prefix: '',
-  suffix: '',
-  pad: 0,
-  same: false,
-  each: 1,
-  last: '',
-});
-
 /** A sentence about a field of a run that cannot be, naming the field. */
 export class RunFault extends RangeError {
   override name = 'RunFault';

@@ -1,4 +1,5 @@
 /** Hanging, unit numbers and runs. Facts of the trade are marked (reference practice 1 and 4). */
+
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { fieldText, typeField } from '../fields/index.js';
@@ -7,7 +8,8 @@ import { makePosition } from '../model/make.js';
 import type { Fixture } from '../model/records.js';
 import { baseRecords, contentOf, idOf, pipe, plainType, SHOW, showArb } from '../model/show.arb.js';
 import { all, find, type Show, showOf } from '../model/show.js';
-import { plainField, previewRun, type RunPreview } from '../number/run.js';
+import { plainField } from '../number/plain.js';
+import { previewRun, type RunPreview } from '../number/run.js';
 import { leftToRight, natural } from '../order/order.js';
 import { channelHookup, instrumentSchedule } from '../paper/schedules/index.js';
 import { place } from '../space/hanging.js';

@@ -13,15 +13,15 @@ import { useView } from '../state/view';
 import { useCommandContext } from '../ui/context';
 import { Guarded, Updated } from '../ui/Fault';
 import { useCommandKeys } from '../ui/keys';
-import { fetchAll, lazily, registry } from '../ui/registry';
+import { fetchAll, lazily, registry, useQuiet } from '../ui/registry';
 import { Split } from '../ui/Split';
-import { AsideNote } from './AsideNote';
 import { DrawingBar } from './DrawingBar';
 import { Palette } from './Palette';
 import { Panes } from './Panes';
 import { Steps } from './Steps';
 import { TopBar } from './TopBar';
 
+const AsideNote = lazily(async () => (await import('./AsideNote')).AsideNote);
 const TipLayer = lazily(async () => (await import('../ui/TipLayer')).default);
 
 export function Frame() {
@@ -44,7 +44,7 @@ export function Frame() {
       </div>
       <Aside step={step} />
       <Palette context={context} />
-      <AsideNote />
+      <SetAside />
       <NewBuild />
       <ShelfOver />
       <Later />
@@ -54,12 +54,18 @@ export function Frame() {
 
 /** In a quiet moment the panels are fetched, so that a step is there at once when somebody goes to it; and then the tips. */
 function Later() {
-  const [quiet, setQuiet] = useState(false);
+  const quiet = useQuiet();
   useEffect(() => {
-    const timer = setTimeout(() => void fetchAll().then(() => setQuiet(true)), 1500);
+    const timer = setTimeout(() => void fetchAll(), 1500);
     return () => clearTimeout(timer);
   }, []);
   return <Suspense>{quiet && <TipLayer />}</Suspense>;
+}
+
+/** What was set aside is told as soon as there is something. */
+function SetAside() {
+  const some = useSessionPart((state) => state.aside.length > 0 || state.unsound.length > 0);
+  return <Suspense>{some && <AsideNote />}</Suspense>;
 }
 
 const NewBuild = () => <Updated build={useSessionPart((state) => state.build)} />;

@@ -2,14 +2,15 @@
 
 import { Suspense } from 'react';
 import { firstOf } from '#core/measure/list';
-import { QuickFigures } from '../features/number/QuickFigures';
 import { useShow } from '../state/context';
 import { usePanels } from '../state/panels';
 import { useTool } from '../state/tool';
 import { useView } from '../state/view';
 import { Guarded } from '../ui/Fault';
-import { registry, viewById } from '../ui/registry';
+import { lazily, registry, viewById } from '../ui/registry';
 import { Tools } from './DrawingBar';
+
+const QuickFigures = lazily(async () => (await import('../features/number/QuickFigures')).QuickFigures);
 
 export function Panes({ step }: { step: string }) {
   const view = useView((state) => state.view);
@@ -21,7 +22,7 @@ export function Panes({ step }: { step: string }) {
       <div className="relative min-w-0 flex-1">
         <Pane key={view} view={view} step={step} />
         {entry?.drawn && <Tools step={step} />}
-        {quick && view === 'plan' && <QuickFigures />}
+        <Suspense>{quick && view === 'plan' && <QuickFigures />}</Suspense>
       </div>
       {beside && !entry?.alone && (
         <div className="relative min-w-0 flex-1" style={{ borderLeft: '1px solid var(--hair)' }}>

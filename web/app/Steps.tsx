@@ -1,8 +1,8 @@
 import type { LucideIcon } from 'lucide-react';
 import { memo } from 'react';
 import { NavLink, useParams } from 'react-router';
-import { wrongSnags } from '#core/audit/snags';
 import { useShow } from '../state/context';
+import { useAudit } from '../ui/audit';
 import { leavesKeys } from '../ui/focus';
 import { registry } from '../ui/registry';
 import { plural } from '../ui/words';
@@ -11,7 +11,8 @@ import { plural } from '../ui/words';
 export function Steps() {
   const { id = '' } = useParams();
   const show = useShow();
-  const snags = wrongSnags(show);
+  const audit = useAudit();
+  const snags = audit?.wrongSnags(show) ?? [];
   return (
     // biome-ignore lint/a11y/useKeyWithClickEvents: its keys are in the one list of keys; a click only hands the focus on
     <nav aria-label="Steps" onClick={leavesKeys} className="relative pt-4" style={{ borderRight: '1px solid var(--hair)' }}>
@@ -23,7 +24,7 @@ export function Steps() {
       {registry().steps.map(({ path, name, note: noteOf, icon, snags: of }) => {
         const wrong = snags.filter((snag) => snag.step === of);
         const stop = wrong.some((snag) => snag.weight === 'stop');
-        const note = noteOf(show);
+        const note = noteOf(show, audit?.snagsOf(show) ?? []);
         const more = wrong.length ? plural(wrong.length, 'snag') : '';
         return <StepLink key={path} to={`/shows/${id}/${path}`} name={name} note={note} more={more} stop={stop} icon={icon} />;
       })}

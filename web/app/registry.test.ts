@@ -2,7 +2,7 @@
 import { readdirSync } from 'node:fs';
 import { describe, expect, test } from '@jest/globals';
 import { checks } from '#core/audit/checks/index';
-import { type Feature, makeRegistry } from '../ui/registry';
+import { type Feature, here, makeRegistry } from '../ui/registry';
 import { own } from './commands';
 
 const folders = readdirSync('web/features', { withFileTypes: true }).filter((entry) => entry.isDirectory());
@@ -50,7 +50,7 @@ describe('the registry', () => {
     expect(twice({ id: 'x', commands: [command], keys: [key] })).not.toThrow();
     expect(twice({ id: 'x', keys: [key, { ...key, id: 'l' }] })).toThrow('Two keys are called ledger Z.');
     expect(
-      twice({ id: 'x', tools: [{ id: 'p', make: () => null as never, bar: { icon: null as never, order: 1, on: 'rig' } }] }),
+      twice({ id: 'x', tools: [{ id: 'p', make: here(() => null as never), bar: { icon: null as never, order: 1, on: 'rig' } }] }),
     ).toThrow('The tool p stands in the bar and has no command.');
     expect(twice({ id: 'x', commands: [{ ...command, bar: { icon: null as never, order: 1, panel: 'q' } }] })).toThrow(
       'opens a panel that is not there: q',

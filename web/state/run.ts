@@ -1,9 +1,8 @@
 /** The run that the step Number makes ready; Drawing and Ledger show it before it is applied. */
 
-import type { Fixture, Id, Run, RunField, RunOrder } from '#core/model/records';
-import type { Show } from '#core/model/show';
-import { orderedBy, plainOrder } from '#core/number/ordering';
-import { plainField, type RunPreview } from '#core/number/run';
+import type { Id, Run, RunField, RunOrder } from '#core/model/records';
+import { plainField, plainOrder } from '#core/number/plain';
+import type { RunPreview } from '#core/number/run';
 import { makeStore } from './store';
 
 export interface RunSetup {
@@ -30,7 +29,3 @@ export const plainSetup: RunSetup = {
 /** Written by the step Number, by the thread tool and by figures typed over the drawing. */
 export const useRun = makeStore<RunState>({ ...plainSetup, preview: null, path: [] });
 export const useRunPreview = (): RunPreview | null => useRun((state) => state.preview);
-
-/** The chosen fixtures as the run counts them. */
-export const runOrder = (show: Show, fixtures: readonly Fixture[], setup: RunSetup): Fixture[] =>
-  orderedBy(show, fixtures, setup.order, setup.first ?? undefined);

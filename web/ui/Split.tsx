@@ -1,34 +1,41 @@
-/** Two parts above each other, with an edge that is moved by pointer or arrow keys. */
-import type { ReactNode } from 'react';
-import { Group, Panel, Separator } from 'react-resizable-panels';
+/** Two parts above each other, with an edge that is moved by pointer or arrow keys. What moves the edge comes later, and lies over the parts. */
+import { type ReactNode, Suspense, useState } from 'react';
+import { lazily, useQuiet } from './registry';
 
-interface Props {
-  readonly above: ReactNode;
-  readonly below: ReactNode;
+const Edge = lazily(async () => (await import('./Edge')).Edge);
+
+export interface EdgeProps {
   /** Name of the edge. */
   readonly label: string;
-  /** Height of what is below, px: as it begins, and told when it changes. */
+  /** Height of what is below, px, as it begins; told when it changes. */
   readonly height: number;
   readonly onHeight: (height: number) => void;
 }
+interface Props extends EdgeProps {
+  readonly above: ReactNode;
+  readonly below: ReactNode;
+}
 
-export const Split = ({ above, below, label, height, onHeight }: Props) => (
-  <Group orientation="vertical" className="min-h-0 flex-1">
-    <Panel minSize={140} className="flex min-h-0 flex-col">
-      {above}
-    </Panel>
-    <Separator
-      aria-label={label}
-      className="h-[5px] shrink-0 outline-none focus-visible:bg-[var(--lamp)]"
-      style={{ background: 'var(--hair)' }}
-    />
-    <Panel
-      minSize={90}
-      defaultSize={height}
-      groupResizeBehavior="preserve-pixel-size"
-      onResize={(size, _, before) => before && onHeight(Math.round(size.inPixels))}
-    >
-      {below}
-    </Panel>
-  </Group>
-);
+export function Split({ above, below, label, height, onHeight }: Props) {
+  const [now, setNow] = useState(height);
+  const [near, setNear] = useState(false);
+  const quiet = useQuiet();
+  const change = (to: number) => {
+    setNow(to);
+    if (to !== now) onHeight(to);
+  };
+  return (
+    <div className="relative flex min-h-0 flex-1 flex-col">
+      <div className="flex min-h-0 flex-1 flex-col">{above}</div>
+      <div className="h-[5px] shrink-0" style={{ background: 'var(--hair)' }} onPointerEnter={() => setNear(true)} />
+      <div className="min-h-0 shrink-0" style={{ height: now }}>
+        {below}
+      </div>
+      {(quiet || near) && (
+        <Suspense>
+          <Edge label={label} height={height} onHeight={change} />
+        </Suspense>
+      )}
+    </div>
+  );
+}

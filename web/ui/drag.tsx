@@ -1,31 +1,51 @@
-/** Dragging of lines and headings onto each other. What is dragged stays in its place, and what it would be dropped on is told. */
-import {
-  DndContext,
-  DragOverlay,
-  PointerSensor,
-  pointerWithin,
-  useDraggable,
-  useDroppable,
-  useSensor,
-  useSensors,
-} from '@dnd-kit/core';
-import { type ReactNode, useEffect, useRef, useState } from 'react';
+/**
+ * Dragging of lines and headings onto each other. What is dragged stays in its place, and what it would be dropped on is told. The package that drags comes
+ * later (`DragParts`): what is here knows only which element is which.
+ */
+import { createContext, type ReactNode, Suspense, useContext, useEffect, useState } from 'react';
+import { createStore, useStore } from 'zustand';
+import { lazily } from './registry';
 
-/** What is pressed is dragged once it moved this far, px. A field that has the focus marks text instead. */
-const FAR = 6;
+const DragParts = lazily(async () => (await import('./DragParts')).DragParts);
+
 /** Says on an element what is dropped on it. */
 const PLACE = 'data-place';
-const isTyping = (focus: Element | null, pressed: EventTarget | null): boolean =>
-  focus === pressed && focus !== null && focus.matches('input, textarea, select');
 
-class Pointer extends PointerSensor {
-  static override activators = [
-    {
-      eventName: 'onPointerDown' as const,
-      handler: ({ nativeEvent }: React.PointerEvent) =>
-        nativeEvent.isPrimary && nativeEvent.button === 0 && !isTyping(document.activeElement, nativeEvent.target),
-    },
-  ];
+interface Dragging {
+  /** What can be dragged and dropped on, by id, as far as it is on the page. */
+  readonly draggable: ReadonlySet<string>;
+  readonly droppable: ReadonlySet<string>;
+  readonly dragged: string | null;
+  readonly over: string | null;
+  /** The pointer came near: the package is wanted. */
+  readonly wanted: boolean;
+}
+/** An area in which things are dragged, and its elements. */
+export type Area = ReturnType<typeof makeArea>;
+function makeArea() {
+  const store = createStore<Dragging>(() => ({
+    draggable: new Set(),
+    droppable: new Set(),
+    dragged: null,
+    over: null,
+    wanted: false,
+  }));
+  return {
+    store,
+    nodes: new Map<string, HTMLElement>(),
+    places: new Map<string, HTMLElement>(),
+    /** Begins a drag by a press, by id; put there by the package. */
+    begins: new Map<string, (event: PointerEvent) => void>(),
+    /** A press that came before the package: it is taken up when that is there. */
+    pressed: null as { readonly id: string; readonly event: PointerEvent } | null,
+    want: () => store.setState({ wanted: true }),
+  };
+}
+const Around = createContext<Area | null>(null);
+function useArea(): Area {
+  const area = useContext(Around);
+  if (!area) throw new Error('What is dragged stands in no DragArea.');
+  return area;
 }
 
 interface Props {
@@ -34,68 +54,71 @@ interface Props {
   readonly shown: (dragged: string) => string;
   readonly children: ReactNode;
 }
-
 export function DragArea({ onDrop, shown, children }: Props) {
-  const sensors = useSensors(useSensor(Pointer, { activationConstraint: { distance: FAR } }));
-  const [dragged, setDragged] = useState<string | null>(null);
-  // What the pointer is over when it is let go, and not when it was last drawn: a quick hand is ahead of the picture.
-  const pointer = useRef<readonly [number, number] | null>(null);
-  useEffect(() => {
-    if (dragged === null) return;
-    const follow = (event: PointerEvent) => {
-      pointer.current = [event.clientX, event.clientY];
-    };
-    const events = ['pointermove', 'pointerup'] as const;
-    for (const name of events) window.addEventListener(name, follow, { capture: true });
-    return () => {
-      for (const name of events) window.removeEventListener(name, follow, { capture: true });
-      pointer.current = null;
-    };
-  }, [dragged]);
-  const under = (): string | null => {
-    const stack = pointer.current ? document.elementsFromPoint(...pointer.current) : [];
-    return stack.map((item) => item.closest(`[${PLACE}]`)?.getAttribute(PLACE)).find((id) => id) ?? null;
-  };
+  const [area] = useState(makeArea);
+  const wanted = useStore(area.store, (state) => state.wanted);
   return (
-    <DndContext
-      sensors={sensors}
-      collisionDetection={pointerWithin}
-      autoScroll={false}
-      onDragStart={({ active }) => setDragged(String(active.id))}
-      onDragCancel={() => setDragged(null)}
-      onDragEnd={({ active, over }) => {
-        setDragged(null);
-        const onto = under() ?? (over ? String(over.id) : null);
-        if (onto !== null && onto !== active.id) onDrop(String(active.id), onto);
-      }}
-    >
+    <Around value={area}>
       {children}
-      <DragOverlay dropAnimation={null}>
-        {dragged !== null && (
-          <span
-            className="inline-block whitespace-nowrap border px-2 py-0.5 text-[12px]"
-            style={{ background: 'var(--sheet)', borderColor: 'var(--lamp)' }}
-          >
-            {shown(dragged)}
-          </span>
-        )}
-      </DragOverlay>
-    </DndContext>
+      <Suspense>{wanted && <DragParts area={area} onDrop={onDrop} shown={shown} />}</Suspense>
+    </Around>
   );
+}
+
+/** Keeps an id among those of the area for as long as its element is there. */
+function useListed(area: Area, kind: 'draggable' | 'droppable', id: string): void {
+  useEffect(() => {
+    const put = (change: (ids: Set<string>) => void) => {
+      const ids = new Set(area.store.getState()[kind]);
+      change(ids);
+      area.store.setState({ [kind]: ids });
+    };
+    put((ids) => ids.add(id));
+    return () => put((ids) => ids.delete(id));
+  }, [area, kind, id]);
 }
 
 /** For what can be dragged: `ref` on the whole of it, `grip` on what is pressed. */
 export function useDragged(id: string) {
-  const { setNodeRef: ref, listeners: grip, isDragging: dragging } = useDraggable({ id });
+  const area = useArea();
+  useListed(area, 'draggable', id);
+  const dragging = useStore(area.store, (state) => state.dragged === id);
+  const ref = (node: HTMLElement | null) => {
+    if (node) area.nodes.set(id, node);
+    else area.nodes.delete(id);
+  };
+  const grip = {
+    onPointerEnter: area.want,
+    onPointerDown: ({ nativeEvent }: React.PointerEvent) => {
+      const begin = area.begins.get(id);
+      if (begin) return begin(nativeEvent);
+      area.pressed = { id, event: nativeEvent };
+      area.want();
+    },
+    onPointerUp: () => {
+      area.pressed = null;
+    },
+  };
   return { ref, grip, dragging };
 }
 
 /** For what something can be dropped on. */
 export function useDropped(id: string) {
-  const { setNodeRef, isOver: over } = useDroppable({ id });
+  const area = useArea();
+  useListed(area, 'droppable', id);
+  const over = useStore(area.store, (state) => state.over === id);
   const ref = (node: HTMLElement | null) => {
-    setNodeRef(node);
-    node?.setAttribute(PLACE, id);
+    if (node) {
+      node.setAttribute(PLACE, id);
+      area.places.set(id, node);
+    } else area.places.delete(id);
   };
   return { ref, over };
 }
+
+/** What lies under a point of the window to be dropped on. */
+export const placeUnder = (point: readonly [number, number]): string | null =>
+  document
+    .elementsFromPoint(...point)
+    .map((item) => item.closest(`[${PLACE}]`)?.getAttribute(PLACE))
+    .find((id) => id) ?? null;

@@ -3,10 +3,11 @@
  * `index.ts`; it knows state, ui and core, and no other feature.
  */
 import type { LucideIcon } from 'lucide-react';
-import { type ComponentType, lazy } from 'react';
-import type { SnagStep } from '#core/audit/snags';
+import { type ComponentType, lazy, useEffect, useSyncExternalStore } from 'react';
+import type { Snag, SnagStep } from '#core/audit/snags';
 import type { Show } from '#core/model/show';
 import type { Session } from '../state/session/session';
+import { toast } from '../state/toast';
 import type { Env, Tool } from './canvas/tool';
 
 export interface Context {
@@ -47,7 +48,7 @@ export interface StepEntry {
   readonly icon: LucideIcon;
   readonly order: number;
   /** How far it has come, in a word or two. */
-  readonly note: (show: Show) => string;
+  readonly note: (show: Show, snags: readonly Snag[]) => string;
   /** The snags that are told under it. */
   readonly snags?: SnagStep;
   /** The view that belongs to it, and to no other step. */
@@ -75,7 +76,7 @@ export interface Drafts {
 
 export interface ToolEntry {
   readonly id: string;
-  readonly make: (env: Env) => Tool;
+  readonly make: Later<(env: Env) => Tool>;
   readonly drafts?: Drafts;
   /** In the bar of tools, in those steps; its command has the same id. */
   readonly bar?: { readonly icon: LucideIcon; readonly order: number; readonly on: 'stage' | 'rig' | 'both' };
@@ -187,10 +188,55 @@ export function registry(): Registry {
   return filled;
 }
 
-const waiting: (() => Promise<unknown>)[] = [];
 // A component without properties stands wherever one is wanted.
 // biome-ignore lint/suspicious/noExplicitAny: what it takes is known where it is shown
 type Any = ComponentType<any>;
+
+const waiting: (() => Promise<unknown>)[] = [];
+/** A module, or a part of one, that comes later. */
+export interface Later<T> {
+  /** Null until it is there. */
+  readonly now: () => T | null;
+  readonly load: () => Promise<T>;
+  readonly hear: (listener: () => void) => () => void;
+}
+/** Fetched when it is first wanted, or in a quiet moment after the page stands (`fetchAll`). */
+export function later<T>(fetch: () => Promise<T>): Later<T> {
+  let value: T | null = null;
+  const listeners = new Set<() => void>();
+  const load = async () => {
+    value ??= await fetch();
+    for (const listener of listeners) listener();
+    return value;
+  };
+  waiting.push(load);
+  return {
+    now: () => value,
+    load,
+    hear: (listener) => {
+      listeners.add(listener);
+      return () => listeners.delete(listener);
+    },
+  };
+}
+/** What is there from the beginning. */
+export const here = <T>(value: T): Later<T> => ({ now: () => value, load: async () => value, hear: () => () => undefined });
+/** What comes later, as soon as it is there; asked for by being shown. */
+export function useLater<T>(coming: Later<T>): T | null {
+  const value = useSyncExternalStore(coming.hear, coming.now);
+  useEffect(() => {
+    if (value === null) void coming.load().catch(() => undefined);
+  }, [value, coming]);
+  return value;
+}
+/** What a command does, where that comes later: it is done to the show as it then stands. */
+export const doing =
+  <M>(acts: Later<M>, what: (acts: M) => (context: Context) => void) =>
+  (context: Context): void =>
+    void acts
+      .load()
+      .then((there) => what(there)({ ...context, show: context.session.get().show }))
+      .catch((error: unknown) => toast.error(`That could not be done: ${(error as Error).message}`));
 
 /** Fetched when it is first shown, or in a quiet moment after the page stands (`fetchAll`). */
 export function lazily(load: () => Promise<Any>): Any {
@@ -199,10 +245,23 @@ export function lazily(load: () => Promise<Any>): Any {
 }
 /** Fetched when it is first shown, and not before: what is large, or seldom looked at. */
 export const onDemand = (load: () => Promise<Any>): Any => lazy(async () => ({ default: await load() }));
+const listeners = new Set<() => void>();
+let quiet = false;
 /** So that a step is there at once when somebody goes to it, also while the server is away. */
 export async function fetchAll(): Promise<void> {
   for (const load of waiting.splice(0)) await load().catch(() => undefined);
+  quiet = true;
+  for (const listener of listeners) listener();
 }
+/** Whether all that comes later has come. */
+export const useQuiet = (): boolean =>
+  useSyncExternalStore(
+    (listener) => {
+      listeners.add(listener);
+      return () => listeners.delete(listener);
+    },
+    () => quiet,
+  );
 
 /** "Ctrl Z" for people, from "mod+Z". */
 export const keyText = (key: string): string =>

@@ -1,10 +1,10 @@
 /** Snags: their list, and the way from one to the next. */
 
-import { wrongSnags } from '#core/audit/snags';
 import { togglePanel } from '../../state/acting';
 import { goTo, useSelection } from '../../state/selection';
 import { toast } from '../../state/toast';
-import { type Feature, lazily } from '../../ui/registry';
+import { withAudit } from '../../ui/audit';
+import { doing, type Feature, lazily } from '../../ui/registry';
 
 const feature: Feature = {
   id: 'audit',
@@ -15,14 +15,14 @@ const feature: Feature = {
       id: 'snag',
       name: 'Go to the next snag',
       key: 'N',
-      run: ({ show }) => {
+      run: doing(withAudit, ({ wrongSnags }) => ({ show }) => {
         const snags = wrongSnags(show).filter((snag) => snag.fixtures.length);
         const chosen = new Set(useSelection.getState().selection);
         const now = snags.findIndex((snag) => snag.fixtures.some((id) => chosen.has(id)));
         const next = snags[(now + 1) % Math.max(1, snags.length)];
         if (next) goTo(next.fixtures);
         else toast('No snags.');
-      },
+      }),
     },
   ],
 };

@@ -10,26 +10,32 @@ import { useTool } from '../../state/tool';
 import { useView } from '../../state/view';
 import { layDown, takeUp, useHand } from '../../ui/canvas/hand';
 import type { Surface } from '../../ui/canvas/surface';
-import type { Env, Tool } from '../../ui/canvas/tool';
-import { registry } from '../../ui/registry';
+import { atRest, type Env, type Tool } from '../../ui/canvas/tool';
+import { registry, useLater } from '../../ui/registry';
 import { useCanvas } from './canvas';
 import { DraftForm } from './DraftForm';
 import { Legend } from './Legend';
 import { Lit } from './Lit';
-import { type Drawn, useDrawn } from './list';
+import { type Cut, type Drawn, useDrawn } from './list';
 import { PointField } from './PointField';
 import { makePane, type Pane } from './pane';
 import { Readout, ScaleBar } from './Readout';
-import { SectionBar } from './SectionBar';
-import { sectionTool } from './section-tool';
 
 /** The tool in hand for this pane, which lasts until another is taken. */
-function useToolOf(view: string, step: string, pane: Pane, drawn: Drawn, surface: { readonly current: Surface | null }): Tool {
+function useToolOf(
+  view: string,
+  step: string,
+  pane: Pane,
+  drawn: Drawn,
+  surface: { readonly current: Surface | null },
+  cut: Cut | undefined,
+): Tool {
   const session = useSession();
   const show = useShow();
   const id = useTool((state) => state.tool);
   const form = useTool((state) => state.form);
-  const plan = view === 'plan';
+  const make = useLater((registry().tools.get(id) ?? present(registry().tools.get('select'))).make);
+  const plan = !cut;
   const latest = useRef({ show, step, drawn });
   latest.current = { show, step, drawn };
   const tool = useMemo((): Tool => {
@@ -42,9 +48,8 @@ function useToolOf(view: string, step: string, pane: Pane, drawn: Drawn, surface
       refresh: () => pane.setState(({ stamp }) => ({ stamp: stamp + 1 })),
       say: (text) => void toast(text),
     };
-    const entry = registry().tools.get(id) ?? present(registry().tools.get('select'));
-    return plan ? entry.make(env) : sectionTool(env, () => latest.current.drawn.plane);
-  }, [plan, id, session, pane, surface]);
+    return cut ? cut.tool(env, () => latest.current.drawn.plane) : (make?.(env) ?? atRest);
+  }, [cut, make, session, pane, surface]);
   useEffect(() => {
     takeUp(view, tool);
     return () => layDown(view, tool);
@@ -62,13 +67,19 @@ const labels: Readonly<Record<string, string>> = {
   elevation: 'Elevation from the front',
 };
 
-export function Drawing({ view, step }: { view: string; step: string }) {
+export interface DrawingProps {
+  readonly view: string;
+  readonly step: string;
+  /** How it is cut; the plan is not. */
+  readonly cut?: Cut;
+}
+export function Drawing({ view, step, cut }: DrawingProps) {
   const [pane] = useState(makePane);
   const active = useRef<Tool | null>(null);
   const plan = view === 'plan';
-  const drawn = useDrawn(view, pane);
+  const drawn = useDrawn(view, pane, cut);
   const { host, surface, showBox } = useCanvas(view, pane, drawn, active);
-  const tool = useToolOf(view, step, pane, drawn, surface);
+  const tool = useToolOf(view, step, pane, drawn, surface, cut);
   active.current = tool;
   const coloured = useView((state) => state.colourBy !== 'nothing');
 
@@ -111,11 +122,11 @@ export function Drawing({ view, step }: { view: string; step: string }) {
         <canvas className="absolute inset-0 h-full w-full" />
         <canvas className="pointer-events-none absolute inset-0 h-full w-full" />
       </div>
-      <Lit plan={plan} pane={pane} drawn={drawn} tool={tool} surface={surface} />
+      <Lit cut={cut} pane={pane} drawn={drawn} tool={tool} surface={surface} />
       {plan && <Drafting pane={pane} tool={tool} host={host} surface={surface} />}
       {plan && tool.typed && <PointField tool={tool} />}
       {plan && coloured && <Legend />}
-      {view === 'section' && <SectionBar />}
+      {view === 'section' && cut && <cut.Bar />}
       <ScaleBar pane={pane} />
       <Readout plan={plan} pane={pane} tool={tool} />
     </div>

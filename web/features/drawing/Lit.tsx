@@ -3,7 +3,6 @@ import { type RefObject, useEffect, useMemo } from 'react';
 import { useStore } from 'zustand';
 import type { Prim } from '#core/draw/list';
 import { recordChunks } from '#core/draw/plan';
-import { sectionList } from '#core/draw/section';
 import { apply } from '#core/model/change';
 import { settingsOf } from '#core/model/show';
 import { useConsidered } from '../../state/considered';
@@ -14,12 +13,12 @@ import { useSelection } from '../../state/selection';
 import { useTool } from '../../state/tool';
 import type { Surface } from '../../ui/canvas/surface';
 import type { Tool } from '../../ui/canvas/tool';
-import type { Drawn } from './list';
+import type { Cut, Drawn } from './list';
 import type { Pane } from './pane';
 import { runGhosts } from './run-ghosts';
 
 /** What is considered elsewhere (set out, copies), seen here before it is done. */
-function useShades(plan: boolean, { options, plane }: Drawn): readonly Prim[] {
+function useShades(cut: Cut | undefined, { options, plane }: Drawn): readonly Prim[] {
   const show = useShow();
   const considered = useConsidered((state) => state.considered);
   const { scale } = settingsOf(show);
@@ -28,28 +27,29 @@ function useShades(plan: boolean, { options, plane }: Drawn): readonly Prim[] {
     try {
       const draft = apply(show, considered.change);
       const ids = new Set(considered.ids);
-      const chunks = plan
+      const chunks = !cut
         ? recordChunks(draft, considered.ids, { ...options, tags: null, marks: null, memory: undefined })
-        : sectionList(draft, plane, { denominator: scale, throws: [], sightLines: false }).chunks.filter(
-            (chunk) => chunk.id !== null && ids.has(chunk.id),
-          );
+        : cut
+            .list(draft, plane, { denominator: scale, throws: [], sightLines: false })
+            .chunks.filter((chunk) => chunk.id !== null && ids.has(chunk.id));
       return chunks.flatMap((chunk) => chunk.body.map((prim): Prim => ({ ...prim, ink: 'lamp' })));
     } catch {
       // The show moved on in between: the panel calculates anew.
       return [];
     }
-  }, [considered, show, options, plan, plane, scale]);
+  }, [considered, show, options, cut, plane, scale]);
 }
 
 interface Props {
-  readonly plan: boolean;
+  readonly cut: Cut | undefined;
   readonly pane: Pane;
   readonly drawn: Drawn;
   readonly tool: Tool;
   readonly surface: RefObject<Surface | null>;
 }
 
-export function Lit({ plan, pane, drawn, tool, surface }: Props) {
+export function Lit({ cut, pane, drawn, tool, surface }: Props) {
+  const plan = !cut;
   const selection = useSelection((state) => state.selection);
   const hover = useSelection((state) => state.hover);
   const considered = useConsidered((state) => state.considered);
@@ -58,7 +58,7 @@ export function Lit({ plan, pane, drawn, tool, surface }: Props) {
   const inHand = useTool();
   const draft = useDraft();
   const { stamp, k } = useStore(pane);
-  const shades = useShades(plan, drawn);
+  const shades = useShades(cut, drawn);
   // biome-ignore lint/correctness/useExhaustiveDependencies: drawn anew with all that its ghosts may show
   useEffect(() => {
     const made = surface.current;

@@ -11,10 +11,11 @@ import { useTool } from '../../state/tool';
 import { useView } from '../../state/view';
 import { useHand } from '../../ui/canvas/hand';
 import { focusDrawing } from '../../ui/focus';
-import { type Command, type Feature, onDemand } from '../../ui/registry';
+import { type Command, type Feature, here, lazily, onDemand } from '../../ui/registry';
 import { Drawing } from './Drawing';
 import { selectTool } from './select-tool';
 
+const Section = lazily(async () => (await import('./Section')).Section);
 const ThreeView = onDemand(async () => (await import('./ThreeView')).default);
 
 /** Escape: leaves a gesture, then a draft, the tool, the panel, the selection. Of two panes the left one leads. */
@@ -41,7 +42,7 @@ const feature: Feature = {
   id: 'drawing',
   views: [
     { id: 'plan', name: 'Plan', what: 'The plan', order: 1, drawn: true, keys: 'rig', beside: 'plan', Pane: Drawing },
-    { id: 'section', name: 'Section', what: 'The section', order: 2, drawn: true, keys: 'rig', beside: 'section', Pane: Drawing },
+    { id: 'section', name: 'Section', what: 'The section', order: 2, drawn: true, keys: 'rig', beside: 'section', Pane: Section },
     {
       id: 'elevation',
       name: 'Elevation',
@@ -50,11 +51,11 @@ const feature: Feature = {
       drawn: true,
       keys: 'rig',
       beside: 'elevation',
-      Pane: Drawing,
+      Pane: Section,
     },
     { id: '3d', name: '3D', what: '3D', order: 4, keys: 'rig', beside: '3D', Pane: ThreeView },
   ],
-  tools: [{ id: 'select', make: selectTool, bar: { icon: MousePointer2, order: 1, on: 'both' } }],
+  tools: [{ id: 'select', make: here(selectTool), bar: { icon: MousePointer2, order: 1, on: 'both' } }],
   commands: [
     { id: 'keys', name: 'Give the keys to the drawing', key: 'F6', run: focusDrawing },
     { id: 'leave', name: 'Leave what is under way', key: 'Escape', quiet: true, run: leave },

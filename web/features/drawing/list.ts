@@ -1,21 +1,29 @@
 /** The display list of a pane, made anew when something changes that is drawn in it. */
-import { useMemo, useRef } from 'react';
+import { type ComponentType, useMemo, useRef } from 'react';
 import { useStore } from 'zustand';
-import { snagMarks } from '#core/audit/marks';
 import { colouring } from '#core/draw/colouring';
 import type { DisplayList } from '#core/draw/list';
 import type { TagMemory } from '#core/draw/place-tags';
 import { allTags, type PlanOptions, planList } from '#core/draw/plan';
-import { sectionList } from '#core/draw/section';
+import type { SectionOptions } from '#core/draw/section';
 import { frontElevation, type SectionView } from '#core/draw/section-view';
 import { tagSetOf } from '#core/draw/tag-set';
 import type { Id } from '#core/model/records';
-import { settingsOf } from '#core/model/show';
+import { type Show, settingsOf } from '#core/model/show';
 import { useShow } from '../../state/context';
 import { useRun } from '../../state/run';
 import { useSelection } from '../../state/selection';
 import { useView } from '../../state/view';
+import { useAudit } from '../../ui/audit';
+import type { Env, Tool } from '../../ui/canvas/tool';
 import { type Pane, swellAt } from './pane';
+
+/** What a section needs besides the drawing; it comes when one is looked at. */
+export interface Cut {
+  readonly list: (show: Show, plane: SectionView, options: SectionOptions) => DisplayList;
+  readonly tool: (env: Env, plane: () => SectionView) => Tool;
+  readonly Bar: ComponentType;
+}
 
 export interface Drawn {
   readonly list: DisplayList;
@@ -26,10 +34,11 @@ export interface Drawn {
 
 const none: readonly Id[] = [];
 
-export function useDrawn(view: string, pane: Pane): Drawn {
+export function useDrawn(view: string, pane: Pane, cut: Cut | undefined): Drawn {
   const show = useShow();
-  const plan = view === 'plan';
+  const plan = !cut;
   const settings = settingsOf(show);
+  const audit = useAudit();
   const memory = useRef<TagMemory>(new Map());
   const swell = useStore(pane, (state) => swellAt(state.k, settings.scale));
   const tagSet = useView((state) => state.tagSet);
@@ -48,18 +57,18 @@ export function useDrawn(view: string, pane: Pane): Drawn {
       denominator: settings.scale * swell,
       tags: set,
       fewer: swell === 1 ? 0 : swell === 2 ? 2 : 1,
-      marks: snagMarks,
+      marks: audit?.snagMarks ?? null,
       preview: preview?.fields.includes('channel') ? preview.labels : undefined,
       dimmed: dimmed ?? undefined,
       colours,
       memory: memory.current,
     }),
-    [settings.scale, swell, set, preview, colours, dimmed],
+    [settings.scale, swell, set, preview, colours, dimmed, audit],
   );
   const list = useMemo(
     (): DisplayList =>
-      plan ? planList(show, options) : sectionList(show, plane, { denominator: settings.scale * swell, throws, sightLines }),
-    [show, options, plan, plane, settings.scale, swell, throws, sightLines],
+      !cut ? planList(show, options) : cut.list(show, plane, { denominator: settings.scale * swell, throws, sightLines }),
+    [show, options, cut, plane, settings.scale, swell, throws, sightLines],
   );
   return { list, options, plane };
 }

@@ -2,7 +2,6 @@
 
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useEffect, useMemo, useRef, useState } from 'react';
-import { snagsByFixture } from '#core/audit/snags';
 import { fieldText } from '#core/fields/index';
 import { columnsOf } from '#core/ledger/columns';
 import { canType } from '#core/ledger/edits';
@@ -13,6 +12,7 @@ import { useShow } from '../../state/context';
 import { useRunPreview } from '../../state/run';
 import { select, useSelection } from '../../state/selection';
 import { useView } from '../../state/view';
+import { useAudit } from '../../ui/audit';
 import { isTyping } from '../../ui/canvas/pointing';
 import { type KeyAction, useKeys } from '../../ui/keys';
 import { type Block, useBlock } from './block';
@@ -137,7 +137,8 @@ export function Ledger() {
   const block = useBlock(rows, columns.length, virtual, scroll);
   const { at } = block;
   const chosen = useMemo(() => new Set(selection), [selection]);
-  const snags = snagsByFixture(show);
+  const audit = useAudit();
+  const snags = audit?.snagsByFixture(show);
   const sums = useMemo(() => columnsOf(show).filter((column) => column.sum), [show]);
   const marked = { show, rows, columns, block, write };
   const focus = () => scroll.current?.focus({ preventScroll: true });
@@ -257,7 +258,7 @@ export function Ledger() {
                   index={index}
                   start={start}
                   frame={frame}
-                  looks={columns.map((column) => lookOf(show, row, column, snags.get(row.fixture.id), preview))}
+                  looks={columns.map((column) => lookOf(show, row, column, snags?.get(row.fixture.id), preview))}
                   lit={chosen.has(row.fixture.id)}
                   here={at.row === index ? at.column : null}
                   from={inBlock ? block.left : -1}

@@ -12,7 +12,7 @@ import { previewRun, type RunPreview } from '#core/number/run';
 import { chosenFixtures } from '../../state/chosen';
 import { useSession, useShow } from '../../state/context';
 import { arrange } from '../../state/desk';
-import { plainSetup, runOrder, useRun } from '../../state/run';
+import { plainSetup, useRun } from '../../state/run';
 import { goTo, useSelection } from '../../state/selection';
 import { toast } from '../../state/toast';
 import { useTool } from '../../state/tool';
@@ -24,6 +24,7 @@ import { Tip } from '../../ui/Tip';
 import { plural } from '../../ui/words';
 import { OrderFields } from './OrderFields';
 import { RunFields } from './RunFields';
+import { runOrder } from './run-order';
 
 const none: readonly string[] = [];
 

@@ -5,7 +5,7 @@ import { useState } from 'react';
 import { fieldName, fieldOf, runFieldsOf } from '#core/fields/index';
 import type { RunField } from '#core/model/records';
 import type { Show } from '#core/model/show';
-import { plainField } from '#core/number/run';
+import { plainField } from '#core/number/plain';
 import { Choice, Tick, Typed } from '../../ui/Field';
 
 export const runnable = (show: Show): string[] => runFieldsOf(show).map((field) => field.id);

@@ -2,8 +2,7 @@
 import { Hash } from 'lucide-react';
 import { all } from '#core/model/show';
 import { arrange } from '../../state/desk';
-import { type Feature, lazily } from '../../ui/registry';
-import { threadTool } from './thread-tool';
+import { type Feature, later, lazily } from '../../ui/registry';
 
 const feature: Feature = {
   id: 'number',
@@ -22,7 +21,7 @@ const feature: Feature = {
       Panel: lazily(async () => (await import('./NumberPanel')).NumberPanel),
     },
   ],
-  tools: [{ id: 'thread', make: threadTool }],
+  tools: [{ id: 'thread', make: later(async () => (await import('./thread-tool')).threadTool) }],
   commands: [
     { id: 'quick', name: 'Type figures for the selection', key: 'Q', run: () => arrange({ quick: true, view: 'plan' }) },
     {

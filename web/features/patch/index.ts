@@ -1,6 +1,5 @@
 /** The step Patch: addresses, universes, modes, loads. */
 import { Waypoints } from 'lucide-react';
-import { snagsOf, wrongSnags } from '#core/audit/snags';
 import { all } from '#core/model/show';
 import { togglePanel } from '../../state/acting';
 import { usePanels } from '../../state/panels';
@@ -15,13 +14,11 @@ const feature: Feature = {
       name: 'Patch',
       icon: Waypoints,
       order: 5,
-      note: (show) => {
-        const unpatched = snagsOf(show)
-          .filter((snag) => snag.code === 'no address')
-          .reduce((sum, snag) => sum + snag.fixtures.length, 0);
+      note: (show, snags) => {
+        const unpatched = snags.filter((snag) => snag.code === 'no address').reduce((sum, snag) => sum + snag.fixtures.length, 0);
         if (unpatched) return `${unpatched} without`;
         const some = all(show, 'fixture').some((fixture) => !fixture.spare);
-        return some && !wrongSnags(show).some((snag) => snag.step === 'patch') ? 'no snags' : '';
+        return some && !snags.some((snag) => snag.weight !== 'open' && snag.step === 'patch') ? 'no snags' : '';
       },
       snags: 'patch',
       Panel: lazily(async () => (await import('./PatchPanel')).PatchPanel),

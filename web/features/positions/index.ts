@@ -1,15 +1,10 @@
 /** The step Positions: drawing what fixtures hang from, and joining it. */
 import { Spline } from 'lucide-react';
 import { all } from '#core/model/show';
-import { joinPositions } from '#core/setout/join';
-import { chosenPositions } from '../../state/chosen';
 import { arrange } from '../../state/desk';
-import { select, useSelection } from '../../state/selection';
-import { toast } from '../../state/toast';
-import { type Feature, lazily } from '../../ui/registry';
-import { plural } from '../../ui/words';
-import { PositionFields } from './PositionFields';
-import { positionTool } from './tool';
+import { doing, type Feature, later, lazily } from '../../ui/registry';
+
+const acts = later(() => import('./acts'));
 
 const feature: Feature = {
   id: 'positions',
@@ -26,14 +21,14 @@ const feature: Feature = {
   tools: [
     {
       id: 'pipe',
-      make: positionTool,
+      make: later(async () => (await import('./tool')).positionTool),
       bar: { icon: Spline, order: 2, on: 'rig' },
       drafts: {
         name: 'The new position',
         button: 'Draw it',
         hint: 'or click its other end. Alt frees the snap.',
         height: 270,
-        Fields: PositionFields,
+        Fields: lazily(async () => (await import('./PositionFields')).PositionFields),
       },
     },
   ],
@@ -52,15 +47,7 @@ const feature: Feature = {
       name: 'Join the chosen positions into one',
       key: 'J',
       edits: true,
-      run: ({ show, session }) => {
-        const positions = chosenPositions(show, useSelection.getState().selection);
-        try {
-          session.edit(`Join ${plural(positions.length, 'position')} into ${positions[0]?.name}`, joinPositions(show, positions));
-          select(positions.slice(0, 1).map((position) => position.id));
-        } catch (error) {
-          toast((error as Error).message);
-        }
-      },
+      run: doing(acts, ({ join }) => join),
     },
   ],
 };

@@ -1,44 +1,14 @@
 /** Moving, copying, setting out, grouping and deleting what is chosen. */
 
 import { AlignHorizontalSpaceAround, Copy, FlipHorizontal2 } from 'lucide-react';
-import { v4 } from 'uuid';
-import { formatLength } from '#core/measure/lengths';
-import { updating } from '#core/model/change';
-import { all, settingsOf } from '#core/model/show';
-import { withUnits } from '#core/order/units';
-import { nudgeFixtures } from '#core/setout/hang';
-import { removeRecords } from '#core/setout/remove';
-import { movedRecord } from '#core/space/transform';
+import { settingsOf } from '#core/model/show';
 import { togglePanel } from '../../state/acting';
-import { chosenFixtures, chosenThings } from '../../state/chosen';
-import { usePanels } from '../../state/panels';
-import { select, useSelection } from '../../state/selection';
-import { toast } from '../../state/toast';
 import { useTool } from '../../state/tool';
-import { type Command, type Context, type Feature, lazily } from '../../ui/registry';
-import { plural } from '../../ui/words';
-import { copyChosen, mirrorChosen, pasteChosen } from './clip';
+import { type Command, doing, type Feature, later, lazily } from '../../ui/registry';
 
-/** Fixtures along their positions, positions and the stage across the floor; mm. */
-function nudge({ session, show }: Context, dx: number, dy: number): void {
-  const { selection } = useSelection.getState();
-  const fixtures = chosenFixtures(show, selection);
-  const { units } = settingsOf(show);
-  if (fixtures.length) {
-    const by = dx || dy;
-    session.edit(`Nudge ${plural(fixtures.length)} by ${formatLength(by, units)}`, nudgeFixtures(show, fixtures, by));
-    return;
-  }
-  const things = chosenThings(show, selection);
-  const [only, ...others] = things;
-  if (!only) return;
-  // A pipe carries its units: their distance along stays.
-  const change = updating(things.map((record) => [record, movedRecord(record, { kind: 'shift', by: [dx, dy, 0] })] as const));
-  session.edit(
-    `Move ${!others.length && 'name' in only && only.name ? only.name : plural(things.length, 'thing')}`,
-    withUnits(show, change),
-  );
-}
+const acts = later(() => import('./acts'));
+const clip = later(() => import('./clip'));
+
 const ways = [
   ['left', 'ArrowLeft', -1, 0],
   ['right', 'ArrowRight', 1, 0],
@@ -59,49 +29,13 @@ const nudges = ways.flatMap(([way, arrow, dx, dy]) =>
       key: `${held}${arrow}`,
       edits: true,
       quiet: true,
-      run: (context) => nudge(context, dx * times * settingsOf(context.show).snap, dy * times * settingsOf(context.show).snap),
+      run: doing(acts, ({ nudge }) => (context) => {
+        const { snap } = settingsOf(context.show);
+        nudge(context, dx * times * snap, dy * times * snap);
+      }),
     }),
   ),
 );
-
-function removeChosen({ session, show }: Context): void {
-  const { selection } = useSelection.getState();
-  const fixtures = chosenFixtures(show, selection);
-  const things = chosenThings(show, selection);
-  const ids = new Set(things.map((thing) => thing.id));
-  const chosen = new Set(selection);
-  if (all(show, 'fixture').some((fixture) => ids.has(fixture.position) && !chosen.has(fixture.id))) {
-    // What becomes of the units is asked, beside the drawing.
-    usePanels.setState({ panel: 'delete' });
-    return;
-  }
-  if (things.length) {
-    const names =
-      things.length > 3
-        ? plural(things.length, 'thing')
-        : things.map((thing) => ('name' in thing && thing.name ? thing.name : thing.kind)).join(', ');
-    session.edit(`Delete ${names}`, removeRecords(show, [...things, ...fixtures]));
-  } else if (fixtures.length) session.edit(`Delete ${plural(fixtures.length)}`, removeRecords(show, fixtures));
-  select([]);
-}
-
-function group({ show, session }: Context): void {
-  const things = chosenThings(show, useSelection.getState().selection).filter((thing) => thing.kind !== 'dimension');
-  if (things.length < 2) return void toast('Choose two things or more to group them.');
-  const grouped = things.every(
-    (thing) => 'group' in thing && thing.group && thing.group === (things[0] as { group?: string }).group,
-  );
-  const name = v4().slice(0, 8);
-  session.edit(
-    grouped ? 'Take the group apart' : `Group ${plural(things.length, 'thing')}`,
-    updating(
-      things.map((thing) => {
-        const { group: _, ...rest } = thing as typeof thing & { group?: string };
-        return [thing, (grouped ? rest : { ...rest, group: name }) as typeof thing] as const;
-      }),
-    ),
-  );
-}
 
 const panelWithSelect = (panel: string) => () => {
   togglePanel(panel)();
@@ -117,9 +51,15 @@ const feature: Feature = {
   ],
   commands: [
     ...nudges,
-    { id: 'delete', name: 'Delete the selection', key: 'Delete', edits: true, run: removeChosen },
-    { id: 'copy', name: 'Copy', key: 'mod+C', run: copyChosen },
-    { id: 'paste', name: 'Paste on the chosen position', key: 'mod+V', run: pasteChosen },
+    {
+      id: 'delete',
+      name: 'Delete the selection',
+      key: 'Delete',
+      edits: true,
+      run: doing(acts, ({ removeChosen }) => removeChosen),
+    },
+    { id: 'copy', name: 'Copy', key: 'mod+C', run: doing(clip, ({ copyChosen }) => copyChosen) },
+    { id: 'paste', name: 'Paste on the chosen position', key: 'mod+V', run: doing(clip, ({ pasteChosen }) => pasteChosen) },
     {
       id: 'copies',
       name: 'Copies: at an offset, in a row, mirrored',
@@ -133,7 +73,7 @@ const feature: Feature = {
       key: 'M',
       edits: true,
       bar: { icon: FlipHorizontal2, order: 3 },
-      run: mirrorChosen,
+      run: doing(clip, ({ mirrorChosen }) => mirrorChosen),
     },
     {
       id: 'set out',
@@ -142,7 +82,13 @@ const feature: Feature = {
       bar: { icon: AlignHorizontalSpaceAround, order: 1, panel: 'set out' },
       run: panelWithSelect('set out'),
     },
-    { id: 'group', name: 'Group what is chosen, or take it apart', key: 'G', edits: true, run: group },
+    {
+      id: 'group',
+      name: 'Group what is chosen, or take it apart',
+      key: 'G',
+      edits: true,
+      run: doing(acts, ({ group }) => group),
+    },
   ],
 };
 export default feature;

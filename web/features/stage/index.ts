@@ -2,10 +2,8 @@
 import { Blinds, PenTool, Ruler, StickyNote, Theater } from 'lucide-react';
 import { all } from '#core/model/show';
 import { arrange } from '../../state/desk';
-import { type Command, type Feature, lazily } from '../../ui/registry';
+import { type Command, type Feature, later, lazily } from '../../ui/registry';
 import { plural } from '../../ui/words';
-import { ClothFields, NoteFields } from './DraftFields';
-import { dimensionTool, maskingTool, noteTool, outlineTool, sectionLineTool } from './tools';
 
 const take = (id: string, name: string, key?: string): Command => ({
   id,
@@ -16,6 +14,9 @@ const take = (id: string, name: string, key?: string): Command => ({
     arrange({ tool: id, view: 'plan' });
   },
 });
+
+type Tools = typeof import('./tools');
+const tool = <T>(which: (tools: Tools) => T) => later(async () => which(await import('./tools')));
 
 const feature: Feature = {
   id: 'stage',
@@ -30,33 +31,33 @@ const feature: Feature = {
     },
   ],
   tools: [
-    { id: 'outline', make: outlineTool, bar: { icon: PenTool, order: 2, on: 'stage' } },
+    { id: 'outline', make: tool(({ outlineTool }) => outlineTool), bar: { icon: PenTool, order: 2, on: 'stage' } },
     {
       id: 'masking',
-      make: maskingTool,
+      make: tool(({ maskingTool }) => maskingTool),
       bar: { icon: Blinds, order: 3, on: 'stage' },
       drafts: {
         name: 'The new cloth',
         button: 'Hang the cloth',
         hint: 'Enter takes it, Escape leaves it.',
         height: 170,
-        Fields: ClothFields,
+        Fields: lazily(async () => (await import('./DraftFields')).ClothFields),
       },
     },
-    { id: 'dimension', make: dimensionTool, bar: { icon: Ruler, order: 4, on: 'stage' } },
+    { id: 'dimension', make: tool(({ dimensionTool }) => dimensionTool), bar: { icon: Ruler, order: 4, on: 'stage' } },
     {
       id: 'note',
-      make: noteTool,
+      make: tool(({ noteTool }) => noteTool),
       bar: { icon: StickyNote, order: 5, on: 'stage' },
       drafts: {
         name: 'The new note',
         button: 'Write the note',
         hint: 'Enter takes it, Escape leaves it.',
         height: 170,
-        Fields: NoteFields,
+        Fields: lazily(async () => (await import('./DraftFields')).NoteFields),
       },
     },
-    { id: 'section', make: sectionLineTool },
+    { id: 'section', make: tool(({ sectionLineTool }) => sectionLineTool) },
   ],
   commands: [
     take('outline', 'Draw an outline', 'O'),

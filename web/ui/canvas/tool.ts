@@ -41,6 +41,16 @@ export interface Tool {
   readonly crosshair: boolean;
 }
 
+/** In place of a tool that is still on its way. */
+export const atRest: Tool = {
+  down: () => undefined,
+  move: () => undefined,
+  up: () => undefined,
+  cancel: () => false,
+  ghosts: () => [],
+  crosshair: false,
+};
+
 /** Text on a slip of paper beside the pointer. Sizes are pixels. */
 export function slip(env: Env, at: readonly [number, number], text: string, up = 30): Prim[] {
   const { k } = env.surface().view;

@@ -4,8 +4,9 @@ import { makeFixture } from '#core/model/make';
 import type { Position } from '#core/model/records';
 import { all, showOf } from '#core/model/show';
 import { inScheduleOrder } from '#core/order/order';
-import { plainSetup, runOrder } from './run';
-import { baseRecords, fixtureLayer, idOf, pipe, plainType, SHOW } from './show.arb';
+import { plainSetup } from '../../state/run';
+import { baseRecords, fixtureLayer, idOf, pipe, plainType, SHOW } from '../../state/show.arb';
+import { runOrder } from './run-order';
 
 const ringTruss: Position = {
   ...pipe,

@@ -1,0 +1,73 @@
+import { v4 } from 'uuid';
+import { formatLength } from '#core/measure/lengths';
+import { updating } from '#core/model/change';
+import { all, settingsOf } from '#core/model/show';
+import { withUnits } from '#core/order/units';
+import { nudgeFixtures } from '#core/setout/hang';
+import { removeRecords } from '#core/setout/remove';
+import { movedRecord } from '#core/space/transform';
+import { chosenFixtures, chosenThings } from '../../state/chosen';
+import { usePanels } from '../../state/panels';
+import { select, useSelection } from '../../state/selection';
+import { toast } from '../../state/toast';
+import type { Context } from '../../ui/registry';
+import { plural } from '../../ui/words';
+
+/** Fixtures along their positions, positions and the stage across the floor; mm. */
+export function nudge({ session, show }: Context, dx: number, dy: number): void {
+  const { selection } = useSelection.getState();
+  const fixtures = chosenFixtures(show, selection);
+  const { units } = settingsOf(show);
+  if (fixtures.length) {
+    const by = dx || dy;
+    session.edit(`Nudge ${plural(fixtures.length)} by ${formatLength(by, units)}`, nudgeFixtures(show, fixtures, by));
+    return;
+  }
+  const things = chosenThings(show, selection);
+  const [only, ...others] = things;
+  if (!only) return;
+  // A pipe carries its units: their distance along stays.
+  const change = updating(things.map((record) => [record, movedRecord(record, { kind: 'shift', by: [dx, dy, 0] })] as const));
+  session.edit(
+    `Move ${!others.length && 'name' in only && only.name ? only.name : plural(things.length, 'thing')}`,
+    withUnits(show, change),
+  );
+}
+export function removeChosen({ session, show }: Context): void {
+  const { selection } = useSelection.getState();
+  const fixtures = chosenFixtures(show, selection);
+  const things = chosenThings(show, selection);
+  const ids = new Set(things.map((thing) => thing.id));
+  const chosen = new Set(selection);
+  if (all(show, 'fixture').some((fixture) => ids.has(fixture.position) && !chosen.has(fixture.id))) {
+    // What becomes of the units is asked, beside the drawing.
+    usePanels.setState({ panel: 'delete' });
+    return;
+  }
+  if (things.length) {
+    const names =
+      things.length > 3
+        ? plural(things.length, 'thing')
+        : things.map((thing) => ('name' in thing && thing.name ? thing.name : thing.kind)).join(', ');
+    session.edit(`Delete ${names}`, removeRecords(show, [...things, ...fixtures]));
+  } else if (fixtures.length) session.edit(`Delete ${plural(fixtures.length)}`, removeRecords(show, fixtures));
+  select([]);
+}
+
+export function group({ show, session }: Context): void {
+  const things = chosenThings(show, useSelection.getState().selection).filter((thing) => thing.kind !== 'dimension');
+  if (things.length < 2) return void toast('Choose two things or more to group them.');
+  const grouped = things.every(
+    (thing) => 'group' in thing && thing.group && thing.group === (things[0] as { group?: string }).group,
+  );
+  const name = v4().slice(0, 8);
+  session.edit(
+    grouped ? 'Take the group apart' : `Group ${plural(things.length, 'thing')}`,
+    updating(
+      things.map((thing) => {
+        const { group: _, ...rest } = thing as typeof thing & { group?: string };
+        return [thing, (grouped ? rest : { ...rest, group: name }) as typeof thing] as const;
+      }),
+    ),
+  );
+}

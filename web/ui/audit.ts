@@ -1,0 +1,7 @@
+/** The audit as the window asks it. It comes when the page stands: until then nothing is said to be wrong. */
+import { later, useLater } from './registry';
+
+const coming = later(async () => ({ ...(await import('#core/audit/snags')), ...(await import('#core/audit/marks')) }));
+type Asked = Awaited<ReturnType<typeof coming.load>>;
+export const useAudit = (): Asked | null => useLater(coming);
+export const withAudit = coming;
