@@ -1,7 +1,8 @@
 /** Colours of the drawing. */
 import { describe, expect, test } from '@jest/globals';
 import { all } from '../model/show.js';
-import { colouring, colourings } from './colouring.js';
+import { colouring } from './colouring.js';
+import { colourings } from './colourings.js';
 import { planList } from './plan.js';
 import { demo, options } from './seeing.arb.js';
 

@@ -6,9 +6,8 @@ import type { Fixture, Id } from '../model/records.js';
 import { all, find, type Show } from '../model/show.js';
 import { natural } from '../order/order.js';
 import { universeOf } from '../patch/address.js';
+import type { ColourBy } from './colourings.js';
 
-export const colourings = ['nothing', 'filter', 'purpose', 'position', 'type', 'universe', 'channel block'] as const;
-export type ColourBy = (typeof colourings)[number];
 export type Hex = `#${string}`;
 export interface LegendRow {
   readonly name: string;

@@ -26,7 +26,8 @@ import {
 } from '../model/records.js';
 import { baseRecords, fixtureLayer, idOf, pipe, plainType, SHOW } from '../model/show.arb.js';
 import { all, type Show, settingsOf, showOf } from '../model/show.js';
-import { colouring, colourings } from './colouring.js';
+import { colouring } from './colouring.js';
+import { colourings } from './colourings.js';
 import { detailsOf } from './details.js';
 import { allTags, planList } from './plan.js';
 import { plotPlate } from './plate.js';

@@ -1,5 +1,5 @@
 /** What a fixture is for, and what stands before and behind its light. Plain texts of the record stand here too. */
-import { writtenColour } from '../light/filter.js';
+import { writtenColour } from '../light/codes.js';
 import { all } from '../model/show.js';
 import { type Field, onParts, plainText } from './field.js';
 import { colourText } from './texts.js';

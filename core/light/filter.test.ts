@@ -3,7 +3,8 @@ import { describe, expect, test } from '@jest/globals';
 import { BOOK, book, correction } from '#demo/book';
 import { types } from '#demo/types';
 import type { Filter } from '../model/records.js';
-import { colourOf, curveOf, filterOf, labOfHex, lookOf, lookOfCurve, nearest, writtenColour } from './filter.js';
+import { filterOf, writtenColour } from './codes.js';
+import { colourOf, curveOf, labOfHex, lookOf, lookOfCurve, nearest } from './filter.js';
 import { spectrumBy, stacked } from './spectrum.js';
 import { miredShift } from './xyz.js';
 

@@ -1,6 +1,8 @@
 /** Filters and the colours of fixtures: what a code looks like under a source, what passes, and what stands nearest to it. */
+
 import type { Filter } from '../model/records.js';
 import { all, type Show } from '../model/show.js';
+import { filterOf, HEX } from './codes.js';
 import { deltaE, type Lab, labOf } from './lab.js';
 import { type SourceName, type Spectrum, sources, spectrumBy, stacked } from './spectrum.js';
 import { adapted, D65, hexOfXyz, xyzOfHex } from './srgb.js';
@@ -108,9 +110,6 @@ export function nearest(wanted: Lab, filters: readonly Filter[], source: SourceN
 /** Lab of a colour of the screen. */
 export const labOfHex = (hex: string): Lab => labOf(xyzOfHex(hex), D65);
 
-export const HEX = /^#[0-9a-f]{6}$/i;
-const foldedCode = (text: string): string => text.replace(/\s+/g, '').toLowerCase();
-
 /** Words that mean no colour at all. */
 const clear = new Set(['', 'nc', 'n/c', 'ow', 'open', 'clear', '-']);
 
@@ -123,19 +122,6 @@ export interface Colour {
   readonly passes: number | null;
 }
 const kept = new WeakMap<readonly Filter[], Map<string, Colour>>();
-const codes = new WeakMap<readonly Filter[], ReadonlyMap<string, Filter>>();
-const byCode = (filters: readonly Filter[]): ReadonlyMap<string, Filter> => {
-  let map = codes.get(filters);
-  if (!map) {
-    map = new Map([...filters].reverse().map((filter) => [foldedCode(filter.code), filter]));
-    codes.set(filters, map);
-  }
-  return map;
-};
-
-/** The filter of a code, whatever its blanks and capitals. */
-export const filterOf = (filters: readonly Filter[], code: string): Filter | undefined => byCode(filters).get(foldedCode(code));
-
 /** What a colour field says: one code, several stacked with "+", or a colour of its own as #rrggbb. Remembered. */
 export function colourOf(filters: readonly Filter[], text: string): Colour {
   let known = kept.get(filters);
@@ -158,7 +144,7 @@ function readColour(filters: readonly Filter[], text: string): Colour {
     .filter((part) => !clear.has(part.toLowerCase()));
   if (parts.length === 1 && HEX.test(parts[0]!))
     return { rgb: parts[0]!.toLowerCase() as Hex, filters: [], unknown: [], passes: 1 };
-  const found = parts.map((part) => byCode(filters).get(foldedCode(part)));
+  const found = parts.map((part) => filterOf(filters, part));
   const sound = found.filter((filter) => filter !== undefined);
   const unknown = parts.filter((_, i) => !found[i]);
   if (!sound.length) return { rgb: null, filters: [], unknown, passes: unknown.length ? null : 1 };
@@ -175,13 +161,3 @@ function readColour(filters: readonly Filter[], text: string): Colour {
 
 /** The colour of a text in a show. */
 export const colourIn = (show: Show, text: string): Colour => colourOf(all(show, 'filter'), text);
-
-/** How a field writes what was typed: codes as their book writes them, one "+" between. Unknown codes stay as typed. */
-export function writtenColour(filters: readonly Filter[], text: string): string {
-  return text
-    .split('+')
-    .map((part) => part.trim())
-    .filter(Boolean)
-    .map((part) => (HEX.test(part) ? part.toLowerCase() : (filterOf(filters, part)?.code ?? part)))
-    .join(' + ');
-}

@@ -7,7 +7,8 @@ import { baseRecords, idOf, pipe, SHOW } from '../model/show.arb.js';
 import { showOf } from '../model/show.js';
 import { curveLength, dropOn, frameAlong, isClosed, turnSense } from '../space/curves.js';
 import { movedCurve } from '../space/transform.js';
-import { draftCurve, draftForms, draftPosition, emptyFields, fieldsOf, offeredName, racetrack } from './draft.js';
+import { draftCurve, draftForms, draftPosition, fieldsOf, offeredName, racetrack } from './draft.js';
+import { emptyFields } from './draft-fields.js';
 
 const raked: Straight = { form: 'straight', a: [-5200, 1000], b: [5200, 2000], z: 5500, rise: 1000 };
 

@@ -7,33 +7,8 @@ import { makePosition } from '../model/make.js';
 import type { Curve, Id, Piece, Position, Vec2 } from '../model/records.js';
 import { all, type Show } from '../model/show.js';
 import { curveLength } from '../space/curves.js';
+import type { DraftFields } from './draft-fields.js';
 import { parsePoint } from './snap.js';
-
-/** Fields of a form, as they were typed; an empty one is taken from the pointer or the default. */
-export interface DraftFields {
-  readonly name: string;
-  readonly trim: string;
-  readonly length: string;
-  readonly from: string;
-  readonly to: string;
-  readonly radius: string;
-  readonly sweep: string;
-  readonly start: string;
-  readonly depth: string;
-  readonly width: string;
-}
-export const emptyFields: DraftFields = {
-  name: '',
-  trim: '',
-  length: '',
-  from: '',
-  to: '',
-  radius: '',
-  sweep: '',
-  start: '',
-  depth: '',
-  width: '',
-};
 
 export type Drafted =
   | { readonly ok: true; readonly curve: Curve }

@@ -1,5 +1,5 @@
 /** What a show keeps and no longer uses, with the reason, and the one change that takes it out. Also the way back to the Shelf. */
-import { filterOf } from '../light/filter.js';
+import { filterOf } from '../light/codes.js';
 import { type Change, compose, removing, updating } from '../model/change.js';
 import { sameContent } from '../model/content.js';
 import { kindOf } from '../model/kinds/index.js';

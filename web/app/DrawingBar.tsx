@@ -2,7 +2,7 @@
 
 import { type LucideIcon, Tags } from 'lucide-react';
 import { useParams } from 'react-router';
-import { colourings } from '#core/draw/colouring';
+import { colourings } from '#core/draw/colourings';
 import { tagSetsOf } from '#core/draw/tag-set';
 import { find } from '#core/model/show';
 import { useShow } from '../state/context';

@@ -1,21 +1,23 @@
 /** Where one is, what can be undone, and whether it is stored. */
 
 import { Library, Moon, Redo2, Sun, Undo2 } from 'lucide-react';
+import { Suspense } from 'react';
 import { Link } from 'react-router';
 import { settingsOf } from '#core/model/show';
 import { useSessionState } from '../state/context';
 import { otherTheme, usePreferences } from '../state/preferences';
-import { useNewer } from '../state/shelf';
 import { focusDrawing, leavesKeys } from '../ui/focus';
-import { type Context, commandById, keyText, tip } from '../ui/registry';
+import { type Context, commandById, keyText, lazily, tip, useQuiet } from '../ui/registry';
 import { Tip } from '../ui/Tip';
+
+const Newer = lazily(async () => (await import('./Newer')).Newer);
 
 export function TopBar({ context }: { context: Context }) {
   const { session } = context;
   const { undo, redo, waiting, link, show, aside } = useSessionState();
   const theme = usePreferences((state) => state.theme);
   const settings = settingsOf(show);
-  const newer = useNewer(show);
+  const quiet = useQuiet();
   const next = undo.at(-1);
   const again = redo.at(-1);
   return (
@@ -32,10 +34,10 @@ export function TopBar({ context }: { context: Context }) {
           <Library size={15} /> Shelf
         </button>
       </Tip>
-      {newer > 0 && (
-        <button type="button" className="link" title="See the differences" onClick={() => commandById('show types').run(context)}>
-          {newer} newer
-        </button>
+      {quiet && (
+        <Suspense>
+          <Newer context={context} show={show} />
+        </Suspense>
       )}
       <button
         type="button"

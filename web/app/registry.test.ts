@@ -50,7 +50,10 @@ describe('the registry', () => {
     expect(twice({ id: 'x', commands: [command], keys: [key] })).not.toThrow();
     expect(twice({ id: 'x', keys: [key, { ...key, id: 'l' }] })).toThrow('Two keys are called ledger Z.');
     expect(
-      twice({ id: 'x', tools: [{ id: 'p', make: here(() => null as never), bar: { icon: null as never, order: 1, on: 'rig' } }] }),
+      twice({
+        id: 'x',
+        tools: [{ id: 'p', make: here(() => null as never), bar: { icon: null as never, order: 1, on: 'rig' } }],
+      }),
     ).toThrow('The tool p stands in the bar and has no command.');
     expect(twice({ id: 'x', commands: [{ ...command, bar: { icon: null as never, order: 1, panel: 'q' } }] })).toThrow(
       'opens a panel that is not there: q',

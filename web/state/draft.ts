@@ -1,7 +1,7 @@
 /** What is being drawn and is not yet part of the show: its points and the figures typed for it. Tools, ghosts and the form beside them share it. */
 
 import type { Vec2 } from '#core/model/records';
-import { type DraftFields, emptyFields } from '#core/setout/draft';
+import { type DraftFields, emptyFields } from '#core/setout/draft-fields';
 import { makeStore } from './store';
 
 export interface Draft {

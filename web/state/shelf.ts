@@ -36,6 +36,8 @@ export function useShelf(): { list: ShelfList; loading: boolean; error: Error | 
   });
   return { list: data ?? nothing, loading: !data && !error, error };
 }
+/** The list as it is now, once. */
+export const readShelf = (): Promise<ShelfList> => call<ShelfList>(LIST);
 /** How many copies of a show the Shelf has newer versions of, by their numbers alone. */
 export function useNewer(show: Show): number {
   const { list } = useShelf();

@@ -1,5 +1,5 @@
 /** What the panes show, and how. */
-import type { ColourBy } from '#core/draw/colouring';
+import type { ColourBy } from '#core/draw/colourings';
 import { centreSection, type SectionView } from '#core/draw/section-view';
 import type { Id } from '#core/model/records';
 import { makeStore } from './store';

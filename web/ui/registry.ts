@@ -222,11 +222,11 @@ export function later<T>(fetch: () => Promise<T>): Later<T> {
 /** What is there from the beginning. */
 export const here = <T>(value: T): Later<T> => ({ now: () => value, load: async () => value, hear: () => () => undefined });
 /** What comes later, as soon as it is there; asked for by being shown. */
-export function useLater<T>(coming: Later<T>): T | null {
+export function useLater<T>(coming: Later<T>, wanted = true): T | null {
   const value = useSyncExternalStore(coming.hear, coming.now);
   useEffect(() => {
-    if (value === null) void coming.load().catch(() => undefined);
-  }, [value, coming]);
+    if (wanted && value === null) void coming.load().catch(() => undefined);
+  }, [value, coming, wanted]);
   return value;
 }
 /** What a command does, where that comes later: it is done to the show as it then stands. */

@@ -1,7 +1,8 @@
 /** The colour of the chosen fixtures: codes, stacked with "+", or a colour of its own for LED. A code that only the Shelf knows comes along with its filter. */
 
 import { useState } from 'react';
-import { colourIn, HEX, labOfHex, lookOf, nearest, writtenColour } from '#core/light/filter';
+import { HEX, writtenColour } from '#core/light/codes';
+import { colourIn, labOfHex, lookOf, nearest } from '#core/light/filter';
 import { firstOf } from '#core/measure/list';
 import { apply, type Change, compose, updating } from '#core/model/change';
 import type { Filter, Fixture } from '#core/model/records';

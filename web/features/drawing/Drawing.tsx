@@ -1,6 +1,6 @@
 /** The working surface: plan, section or elevation on one kind of paper; the tools do what the pointer does. */
 
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { Suspense, useEffect, useMemo, useRef, useState } from 'react';
 import { useStore } from 'zustand';
 import { present } from '#core/measure/list';
 import { useSession, useShow } from '../../state/context';
@@ -11,15 +11,16 @@ import { useView } from '../../state/view';
 import { layDown, takeUp, useHand } from '../../ui/canvas/hand';
 import type { Surface } from '../../ui/canvas/surface';
 import { atRest, type Env, type Tool } from '../../ui/canvas/tool';
-import { registry, useLater } from '../../ui/registry';
+import { lazily, registry, useLater } from '../../ui/registry';
 import { useCanvas } from './canvas';
-import { DraftForm } from './DraftForm';
-import { Legend } from './Legend';
 import { Lit } from './Lit';
 import { type Cut, type Drawn, useDrawn } from './list';
-import { PointField } from './PointField';
 import { makePane, type Pane } from './pane';
 import { Readout, ScaleBar } from './Readout';
+
+const DraftForm = lazily(async () => (await import('./DraftForm')).DraftForm);
+const Legend = lazily(async () => (await import('./Legend')).Legend);
+const PointField = lazily(async () => (await import('./PointField')).PointField);
 
 /** The tool in hand for this pane, which lasts until another is taken. */
 function useToolOf(
@@ -123,9 +124,11 @@ export function Drawing({ view, step, cut }: DrawingProps) {
         <canvas className="pointer-events-none absolute inset-0 h-full w-full" />
       </div>
       <Lit cut={cut} pane={pane} drawn={drawn} tool={tool} surface={surface} />
-      {plan && <Drafting pane={pane} tool={tool} host={host} surface={surface} />}
-      {plan && tool.typed && <PointField tool={tool} />}
-      {plan && coloured && <Legend />}
+      <Suspense>
+        {plan && <Drafting pane={pane} tool={tool} host={host} surface={surface} />}
+        {plan && tool.typed && <PointField tool={tool} />}
+        {plan && coloured && <Legend />}
+      </Suspense>
       {view === 'section' && cut && <cut.Bar />}
       <ScaleBar pane={pane} />
       <Readout plan={plan} pane={pane} tool={tool} />
@@ -149,7 +152,7 @@ function Drafting({ pane, tool, host, surface }: DraftingProps) {
     <DraftForm
       tool={tool}
       room={[host.current?.clientWidth ?? 800, host.current?.clientHeight ?? 500]}
-      toScreen={(x, y) => [x * k + (surface.current?.view.tx ?? 0), (surface.current?.view.ty ?? 0) - y * k]}
+      toScreen={(x: number, y: number) => [x * k + (surface.current?.view.tx ?? 0), (surface.current?.view.ty ?? 0) - y * k]}
     />
   );
 }

@@ -1,6 +1,4 @@
-/** The canvas of a pane: made once for its life; d3-zoom gives wheel, drag and touch. */
-import { select } from 'd3-selection';
-import { type D3ZoomEvent, type ZoomBehavior, zoom, zoomIdentity } from 'd3-zoom';
+/** The canvas of a pane: made once for its life. Wheel, drag and touch come with d3-zoom, a moment later. */
 import { type RefObject, useEffect, useRef } from 'react';
 import type { Box, DisplayList } from '#core/draw/list';
 import { settingsOf } from '#core/model/show';
@@ -8,11 +6,16 @@ import { useSession } from '../../state/context';
 import { usePreferences } from '../../state/preferences';
 import { useView } from '../../state/view';
 import { useHand } from '../../ui/canvas/hand';
+import type { ViewBox } from '../../ui/canvas/paint';
 import { openingBox } from '../../ui/canvas/pointing';
 import { makeSurface, type Surface } from '../../ui/canvas/surface';
 import type { Tool } from '../../ui/canvas/tool';
+import { later } from '../../ui/registry';
 import type { Drawn } from './list';
 import type { Pane } from './pane';
+import type { Zoomer } from './zoom';
+
+const zooming = later(() => import('./zoom'));
 
 export interface Canvas {
   readonly host: RefObject<HTMLDivElement | null>;
@@ -32,7 +35,7 @@ const boxOfIds = (list: DisplayList, ids: readonly string[]): Box | null => {
 
 interface Opened {
   readonly surface: Surface;
-  readonly zoomer: ZoomBehavior<HTMLDivElement, unknown>;
+  readonly moveTo: (view: ViewBox) => void;
   readonly close: () => void;
 }
 
@@ -40,18 +43,19 @@ interface Opened {
 function openCanvas(element: HTMLDivElement, pane: Pane, active: RefObject<Tool | null>): Opened {
   const [base, top] = element.querySelectorAll('canvas');
   const surface = makeSurface(base!, top!);
-  const zoomer = zoom<HTMLDivElement, unknown>()
-    .scaleExtent([0.004, 1.5])
-    .filter((event: MouseEvent | WheelEvent) => event.type === 'wheel' || event.button === 1 || useHand.getState().panning)
-    .wheelDelta(
-      (event) => -event.deltaY * (event.deltaMode === 1 ? 0.05 : event.deltaMode ? 1 : 0.0016) * (event.ctrlKey ? 4 : 1),
-    )
-    .on('zoom', (event: D3ZoomEvent<HTMLDivElement, unknown>) => {
-      const { k, x, y } = event.transform;
-      surface.setView({ k, tx: x, ty: y });
-      pane.setState({ k });
-    });
-  select(element).call(zoomer).on('dblclick.zoom', null);
+  let zoomer: Zoomer | null = null;
+  let closed = false;
+  const show = (view: ViewBox) => {
+    surface.setView(view);
+    pane.setState({ k: view.k });
+  };
+  // Wheel, drag and touch begin where the view then is.
+  void zooming
+    .load()
+    .then(({ attachZoom }) => {
+      if (!closed) zoomer = attachZoom(element, surface.view, show);
+    })
+    .catch(() => undefined);
   const size = () => surface.resize(element.clientWidth, element.clientHeight);
   const observer = new ResizeObserver(size);
   observer.observe(element);
@@ -70,29 +74,27 @@ function openCanvas(element: HTMLDivElement, pane: Pane, active: RefObject<Tool 
   window.addEventListener('keyup', up);
   window.addEventListener('dessin-redraw', again);
   const close = () => {
+    closed = true;
     observer.disconnect();
     element.removeEventListener('wheel', wheel, { capture: true });
     window.removeEventListener('keyup', up);
     window.removeEventListener('dessin-redraw', again);
   };
-  return { surface, zoomer, close };
+  return { surface, moveTo: (view) => (zoomer ? zoomer.moveTo(view) : show(view)), close };
 }
 
 export function useCanvas(view: string, pane: Pane, { list, plane }: Drawn, active: RefObject<Tool | null>): Canvas {
   const session = useSession();
   const host = useRef<HTMLDivElement>(null);
   const surface = useRef<Surface | null>(null);
-  const zoomer = useRef<Opened['zoomer'] | null>(null);
+  const mover = useRef<Opened['moveTo'] | null>(null);
   const opened = useRef(Date.now());
   const theme = usePreferences((state) => state.theme);
   const wanted = useView((state) => state.goTo);
   const plan = view === 'plan';
   const { scale: denominator } = settingsOf(session.get().show);
 
-  const moveTo = (k: number, tx: number, ty: number) =>
-    host.current &&
-    zoomer.current &&
-    select(host.current).call(zoomer.current.transform, zoomIdentity.translate(tx, ty).scale(k));
+  const moveTo = (k: number, tx: number, ty: number) => mover.current?.({ k, tx, ty });
   const showBox = (box: Box = list.box) => {
     if (!surface.current || !Number.isFinite(box[0])) return;
     const { k, tx, ty } = surface.current.fit(box);
@@ -103,7 +105,7 @@ export function useCanvas(view: string, pane: Pane, { list, plane }: Drawn, acti
   useEffect(() => {
     const made = openCanvas(host.current!, pane, active);
     surface.current = made.surface;
-    zoomer.current = made.zoomer;
+    mover.current = made.moveTo;
     made.surface.setList(list, denominator, session.get().revision);
     showBox(plan ? openingBox(session.get().show, list.box) : list.box);
     Object.assign(window, { [plan ? 'dessinSurface' : 'dessinSection']: made.surface });

@@ -1,6 +1,6 @@
 /** Plan, section, elevation and 3D: looking, choosing, and what all tools share. */
 import { Maximize, MousePointer2 } from 'lucide-react';
-import { colourings } from '#core/draw/colouring';
+import { colourings } from '#core/draw/colourings';
 import { edit } from '#core/model/change';
 import { all, settingsOf } from '#core/model/show';
 import { arrange } from '../../state/desk';

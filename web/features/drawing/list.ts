@@ -1,7 +1,6 @@
 /** The display list of a pane, made anew when something changes that is drawn in it. */
 import { type ComponentType, useMemo, useRef } from 'react';
 import { useStore } from 'zustand';
-import { colouring } from '#core/draw/colouring';
 import type { DisplayList } from '#core/draw/list';
 import type { TagMemory } from '#core/draw/place-tags';
 import { allTags, type PlanOptions, planList } from '#core/draw/plan';
@@ -16,6 +15,7 @@ import { useSelection } from '../../state/selection';
 import { useView } from '../../state/view';
 import { useAudit } from '../../ui/audit';
 import type { Env, Tool } from '../../ui/canvas/tool';
+import { later, useLater } from '../../ui/registry';
 import { type Pane, swellAt } from './pane';
 
 /** What a section needs besides the drawing; it comes when one is looked at. */
@@ -33,6 +33,7 @@ export interface Drawn {
 }
 
 const none: readonly Id[] = [];
+const colourings = later(() => import('#core/draw/colouring'));
 
 export function useDrawn(view: string, pane: Pane, cut: Cut | undefined): Drawn {
   const show = useShow();
@@ -50,7 +51,8 @@ export function useDrawn(view: string, pane: Pane, cut: Cut | undefined): Drawn 
   // Throws are drawn in sections, of what is chosen.
   const throws = useSelection((state) => (plan ? none : state.selection));
   const set = tagSet === 'none' ? null : (tagSetOf(show, tagSet) ?? allTags);
-  const colours = colourBy === 'nothing' ? undefined : colouring(show, colourBy).colours;
+  const colouring = useLater(colourings, colourBy !== 'nothing');
+  const colours = colourBy === 'nothing' ? undefined : colouring?.colouring(show, colourBy).colours;
   const plane = view === 'elevation' ? frontElevation : section;
   const options = useMemo(
     (): PlanOptions => ({

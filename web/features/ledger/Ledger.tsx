@@ -14,6 +14,7 @@ import { select, useSelection } from '../../state/selection';
 import { useView } from '../../state/view';
 import { useAudit } from '../../ui/audit';
 import { isTyping } from '../../ui/canvas/pointing';
+import { useColours } from '../../ui/colours';
 import { type KeyAction, useKeys } from '../../ui/keys';
 import { type Block, useBlock } from './block';
 import { Headings } from './Headings';
@@ -138,6 +139,7 @@ export function Ledger() {
   const { at } = block;
   const chosen = useMemo(() => new Set(selection), [selection]);
   const audit = useAudit();
+  const colours = useColours();
   const snags = audit?.snagsByFixture(show);
   const sums = useMemo(() => columnsOf(show).filter((column) => column.sum), [show]);
   const marked = { show, rows, columns, block, write };
@@ -258,7 +260,7 @@ export function Ledger() {
                   index={index}
                   start={start}
                   frame={frame}
-                  looks={columns.map((column) => lookOf(show, row, column, snags?.get(row.fixture.id), preview))}
+                  looks={columns.map((column) => lookOf(show, row, column, snags?.get(row.fixture.id), preview, colours))}
                   lit={chosen.has(row.fixture.id)}
                   here={at.row === index ? at.column : null}
                   from={inBlock ? block.left : -1}

@@ -1,26 +1,25 @@
 /** Above the Ledger: what is shown, views, find and replace, one value for all, and files out and back. */
 
-import { useEffect, useRef, useState } from 'react';
+import { Suspense, useRef, useState } from 'react';
 import { v4 } from 'uuid';
-import { csvFile } from '#core/formats/csv/write';
 import { endsOf } from '#core/formats/index';
 import { type Column, columnsOf } from '#core/ledger/columns';
-import { type CellEdit, canType, editCells, replaceIn, setAll } from '#core/ledger/edits';
-import type { Row, Rows } from '#core/ledger/rows';
-import { type BackTable, outTable } from '#core/ledger/table';
+import type { CellEdit } from '#core/ledger/edits';
+import type { Rows } from '#core/ledger/rows';
+import type { BackTable } from '#core/ledger/table';
 import { adding, removing, updating } from '#core/model/change';
 import type { LedgerView } from '#core/model/records';
 import { all, settingsOf } from '#core/model/show';
 import { fetchFile, sendFile } from '../../state/api';
 import { useSession, useShow } from '../../state/context';
-import { usePanels } from '../../state/panels';
-import { select } from '../../state/selection';
 import { toast } from '../../state/toast';
 import { Choice, FileField, Tick, Typed } from '../../ui/Field';
-import { fieldKeys } from '../../ui/field-keys';
+import { lazily } from '../../ui/registry';
 import { saveFile } from '../../ui/save';
 import { plural } from '../../ui/words';
-import { editColumns, shownColumns, takeView, useLedger } from './state';
+import { shownColumns, takeView, useLedger } from './state';
+
+const LedgerTools = lazily(async () => (await import('./LedgerTools')).LedgerTools);
 
 interface Props {
   readonly rows: Rows;
@@ -65,9 +64,14 @@ export function LedgerBar({ rows, columns, write }: Props) {
     session.edit(`Keep the ${withColumns ? 'view' : 'filters'} ${wanted}`, now ? updating([[now, view]]) : adding(view));
   };
   const out = async (kind: 'csv' | 'xlsx') => {
-    const table = outTable(show, rows.rows, columns);
+    const table = (await import('#core/ledger/table')).outTable(show, rows.rows, columns);
     const shown = `${title} ledger`;
-    if (kind === 'csv') return saveFile(`${shown}.csv`, csvFile([table.headings, ...table.rows]), 'text/csv;charset=utf-8');
+    if (kind === 'csv')
+      return saveFile(
+        `${shown}.csv`,
+        (await import('#core/formats/csv/write')).csvFile([table.headings, ...table.rows]),
+        'text/csv;charset=utf-8',
+      );
     try {
       saveFile(`${shown}.xlsx`, await fetchFile('/api/tables/xlsx', { name: title, ...table }));
     } catch (error) {
@@ -201,170 +205,7 @@ export function LedgerBar({ rows, columns, write }: Props) {
           }}
         />
       </div>
-      {tool === 'columns' && <ColumnChoice columns={columns} />}
-      {tool === 'find' && <FindBar rows={rows.rows} columns={columns} write={write} />}
-      {tool === 'set' && <SetBar rows={rows.rows} columns={columns} write={write} />}
+      <Suspense>{tool && <LedgerTools tool={tool} rows={rows.rows} columns={columns} write={write} />}</Suspense>
     </div>
-  );
-}
-
-function ColumnChoice({ columns }: { columns: Props['columns'] }) {
-  const show = useShow();
-  const shown = new Set(columns.map((column) => column.field as string));
-  return (
-    <fieldset className="flex flex-wrap gap-x-3 px-2 pb-1 text-[11px]">
-      <legend className="sr-only">Columns of the Ledger</legend>
-      {columnsOf(show).map((column) => (
-        <label key={column.field} className="flex items-center gap-1">
-          <Tick
-            checked={shown.has(column.field)}
-            onTick={(on) =>
-              editColumns(show, (now) =>
-                on
-                  ? [...now, { field: column.field, width: column.width, pinned: false }]
-                  : now.filter((item) => item.field !== column.field),
-              )
-            }
-          />
-          {column.title}
-        </label>
-      ))}
-      <button type="button" className="link" onClick={() => useLedger.setState({ columns: null })}>
-        The usual ones
-      </button>
-    </fieldset>
-  );
-}
-
-/** Column that a bar works on: one, or all that are shown. */
-function ColumnPick({
-  label,
-  columns,
-  value,
-  onChange,
-  everything,
-}: {
-  label: string;
-  columns: Props['columns'];
-  value: string;
-  onChange: (field: string) => void;
-  everything: boolean;
-}) {
-  return (
-    <Choice
-      label={label}
-      className="!w-28 !py-0"
-      value={value}
-      options={[
-        ...(everything ? [['', 'all columns'] as const] : []),
-        ...columns.filter((column) => column.typed).map((column) => [column.field, column.title] as const),
-      ]}
-      onChoose={(value) => onChange(value)}
-    />
-  );
-}
-
-function FindBar({ rows, columns, write }: { rows: readonly Row[] } & Pick<Props, 'columns' | 'write'>) {
-  const show = useShow();
-  const [find, setFind] = useState('');
-  const [replace, setReplace] = useState('');
-  const [field, setField] = useState('');
-  const [whole, setWhole] = useState(false);
-  const [exact, setExact] = useState(false);
-  const input = useRef<HTMLInputElement>(null);
-  useEffect(() => input.current?.focus(), []);
-  const wanted = columns.filter((column) => column.typed && (!field || column.field === field));
-  const hits = replaceIn(show, rows, wanted, { find, replace, whole, exact });
-  const fixtures = [...new Set(hits.map((hit) => hit.fixture))];
-  return (
-    <form
-      aria-label="Find and replace"
-      className="flex items-center gap-2 px-2 pb-1 text-[11px]"
-      onSubmit={(event) => {
-        event.preventDefault();
-        if (hits.length) write(hits, `Replace ${find} by ${replace || 'nothing'} in ${plural(hits.length, 'cell')}`);
-      }}
-      onKeyDown={fieldKeys({ escape: () => useLedger.setState({ tool: null }) })}
-    >
-      <Typed
-        ref={input}
-        className="!w-32 !py-0"
-        label="Find"
-        placeholder="find"
-        value={find}
-        onText={(value) => setFind(value)}
-      />
-      <Typed
-        className="!w-32 !py-0"
-        label="Replace by"
-        placeholder="replace by"
-        value={replace}
-        onText={(value) => setReplace(value)}
-      />
-      <ColumnPick label="Find in" columns={columns} value={field} onChange={setField} everything />
-      <label className="flex items-center gap-1">
-        <Tick checked={whole} onTick={(on) => setWhole(on)} />
-        whole cell
-      </label>
-      <label className="flex items-center gap-1">
-        <Tick checked={exact} onTick={(on) => setExact(on)} />
-        capitals count
-      </label>
-      <span className="pencil">{find ? `${plural(hits.length, 'cell')}` : 'in the rows that are shown'}</span>
-      <button type="button" className="link disabled:opacity-50" disabled={!hits.length} onClick={() => select(fixtures)}>
-        Select
-      </button>
-      <button type="submit" className="link disabled:opacity-50" disabled={!hits.length}>
-        Replace {hits.length || ''}
-      </button>
-    </form>
-  );
-}
-
-function SetBar({ rows, columns, write }: { rows: readonly Row[] } & Pick<Props, 'columns' | 'write'>) {
-  const show = useShow();
-  const [field, setField] = useState('purpose');
-  const [text, setText] = useState('');
-  const column = columns.find((item) => item.field === field && item.typed) ?? columns.find((item) => item.typed);
-  const edits = column
-    ? setAll(
-        rows.filter((row) => canType(row, column)),
-        column,
-        text,
-      )
-    : [];
-  const misfits = text ? editCells(show, edits.slice(0, 200)).misfits : [];
-  return (
-    <form
-      aria-label="Set all"
-      className="flex items-center gap-2 px-2 pb-1 text-[11px]"
-      onSubmit={(event) => {
-        event.preventDefault();
-        // What a mode for many would overlap is read before it is done.
-        if (column?.field === 'mode' && text) {
-          select([...new Set(edits.map((edit) => edit.fixture))]);
-          usePanels.setState({ panel: 'modes', wantedMode: text });
-          return;
-        }
-        write(edits, `${column?.title} ${text || 'cleared'} for ${plural(new Set(edits.map((edit) => edit.fixture)).size)}`);
-      }}
-    >
-      <ColumnPick label="Column to set" columns={columns} value={column?.field ?? ''} onChange={setField} everything={false} />
-      <Typed
-        className="!w-40 !py-0"
-        label="Value for all"
-        placeholder="value, empty clears"
-        value={text}
-        onText={(value) => setText(value)}
-      />
-      <button type="submit" className="link" disabled={!edits.length}>
-        Set {plural(edits.length, 'cell')} of the rows shown
-      </button>
-      {misfits[0] && (
-        <span role="alert" style={{ color: 'var(--stop)' }}>
-          {misfits[0].why}
-        </span>
-      )}
-    </form>
   );
 }

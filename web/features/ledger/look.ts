@@ -4,7 +4,7 @@ import { fieldText } from '#core/fields/index';
 import { type Column, shownText } from '#core/ledger/columns';
 import { canType } from '#core/ledger/edits';
 import type { FixtureRow } from '#core/ledger/rows';
-import { colourOf } from '#core/light/filter';
+import type { colourOf } from '#core/light/filter';
 import { all, type Show } from '#core/model/show';
 import type { RunPreview } from '#core/number/run';
 
@@ -28,6 +28,7 @@ export function lookOf(
   column: Column,
   snags: readonly Snag[] | undefined,
   preview: RunPreview | null,
+  colours: typeof colourOf | null,
 ): CellLook {
   const { fixture, part } = row;
   const wrong = snags?.find(
@@ -49,6 +50,6 @@ export function lookOf(
     text: wrong?.code === 'address shared' ? `${text} shared` : text,
     ink: ink(),
     title: taken ? `${taken.value} is wanted by the run` : wrong?.text,
-    swatch: column.field === 'colour' ? (colourOf(all(show, 'filter'), text).rgb ?? null) : null,
+    swatch: column.field === 'colour' ? (colours?.(all(show, 'filter'), text).rgb ?? null) : null,
   };
 }

@@ -4,12 +4,13 @@ import { fieldText } from '#core/fields/index';
 import { type Column, shownText } from '#core/ledger/columns';
 import { type CellEdit, canType, editCells, fillDown, fillSeries, pasteBlock, swapCells } from '#core/ledger/edits';
 import type { FixtureRow, Row } from '#core/ledger/rows';
-import { colourOf } from '#core/light/filter';
 import { itemAt } from '#core/measure/list';
 import { all, type Show } from '#core/model/show';
 import { useSession } from '../../state/context';
-import { attempt, shelvedFilters, takeIntoShow, useShelf } from '../../state/shelf';
+import type { Session } from '../../state/session/session';
 import { toast } from '../../state/toast';
+import { withColours } from '../../ui/colours';
+import { later } from '../../ui/registry';
 import { plural } from '../../ui/words';
 import type { Block } from './block';
 import { useLedger } from './state';
@@ -32,18 +33,34 @@ export const editOf = (row: FixtureRow, column: Column, text: string): CellEdit 
 
 export type Write = (edits: readonly CellEdit[], label: string) => void;
 
+const shelf = later(() => import('../../state/shelf'));
+/** Codes that only the Shelf knows bring their filters along. */
+async function withFilters(session: Session, edits: readonly CellEdit[]): Promise<void> {
+  const texts = edits.filter(({ field }) => field === 'colour').map(({ text }) => text);
+  if (!texts.length) return;
+  const [{ colourOf }, { attempt, readShelf, shelvedFilters, takeIntoShow }] = await Promise.all([
+    withColours.load(),
+    shelf.load(),
+  ]);
+  const filters = all(session.get().show, 'filter');
+  const codes = texts.flatMap((text) => colourOf(filters, text).unknown);
+  if (!codes.length) return;
+  // While the server is away the codes stand for themselves.
+  const list = await readShelf().catch(() => null);
+  if (!list) return;
+  await attempt(async () => {
+    const shelved = shelvedFilters(list.items, codes).map((item) => item.id);
+    if (shelved.length) await takeIntoShow(session, shelved);
+  });
+}
+
 /** Writes cells, and says which were not taken. */
 export function useWrite(show: Show): Write {
   const session = useSession();
-  const { list } = useShelf();
   return (edits, label) => {
     const { change, misfits } = editCells(show, edits);
     session.edit(label, change);
-    // Codes that only the Shelf knows bring their filters along.
-    const filters = all(show, 'filter');
-    const codes = edits.filter(({ field }) => field === 'colour').flatMap(({ text }) => colourOf(filters, text).unknown);
-    const shelved = shelvedFilters(list.items, codes).map((item) => item.id);
-    if (shelved.length) void attempt(() => takeIntoShow(session, shelved));
+    void withFilters(session, edits);
     const [first] = misfits;
     if (first)
       toast.error(

@@ -2,7 +2,8 @@
 
 import { formatLength, type Units } from '#core/measure/lengths';
 import { settingsOf } from '#core/model/show';
-import { type DraftFields, draftCurve, fieldsOf, offeredName } from '#core/setout/draft';
+import { draftCurve, fieldsOf, offeredName } from '#core/setout/draft';
+import type { DraftFields } from '#core/setout/draft-fields';
 import { curveLength } from '#core/space/curves';
 import { useShow } from '../../state/context';
 import { useDraft } from '../../state/draft';

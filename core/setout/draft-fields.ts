@@ -1,0 +1,27 @@
+/** What is typed for a position that is being drawn. */
+
+/** Fields of a form, as they were typed; an empty one is taken from the pointer or the default. */
+export interface DraftFields {
+  readonly name: string;
+  readonly trim: string;
+  readonly length: string;
+  readonly from: string;
+  readonly to: string;
+  readonly radius: string;
+  readonly sweep: string;
+  readonly start: string;
+  readonly depth: string;
+  readonly width: string;
+}
+export const emptyFields: DraftFields = {
+  name: '',
+  trim: '',
+  length: '',
+  from: '',
+  to: '',
+  radius: '',
+  sweep: '',
+  start: '',
+  depth: '',
+  width: '',
+};
