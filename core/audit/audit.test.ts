@@ -6,8 +6,10 @@ import { makeAccessories, makeFixture, makeSettings, makeWall } from '../model/m
 import type { Fixture, FixtureType, Part, Position } from '../model/records.js';
 import { baseRecords, fixtureLayer, idOf, pipe, plainType, SHOW } from '../model/show.arb.js';
 import { all, find, type Show, settingsOf, showOf } from '../model/show.js';
+import { plainPower } from '../power/loads.js';
 import { fullAudit, makeAudit } from './audit.js';
 import { accepting, repairOf } from './repairs.js';
+import { checkOf } from './snag.js';
 import { restingSnags, snagsOf, wrongSnags } from './snags.js';
 
 const big: FixtureType = {
@@ -222,6 +224,21 @@ describe('what it finds', () => {
       tiles: [{ rows: 4, columns: 4, at: [0, 0], width: 500, height: 500, turn: 0, mirrored: false, place: 0 }],
     });
     expect(text(apply(sound(), adding(wall)), 'address shared')).toBe('Wall and channel 2 share 1.80.');
+  });
+  test('exactly at the limit phases are not too unlike; a part without slots lacks no address', () => {
+    const uneven = checkOf('imbalance')!.find.phases!;
+    const power = { ...plainPower, imbalance: 0.5 };
+    expect(uneven({ amps: [15, 7.5, 7.5], fixturesOn: () => [], power })).toEqual([]);
+    expect(uneven({ amps: [15.01, 7.5, 7.5], fixturesOn: () => [], power })).toHaveLength(1);
+    expect(uneven({ amps: [0, 0, 0], fixturesOn: () => [], power })).toEqual([]);
+    const none = rig(hung(1, 1000, { address: null }, {}, led));
+    expect(codes(none)).not.toContain('no address');
+    expect(codes(rig(hung(1, 1000, { address: null }, {}, big)))).toContain('no address');
+  });
+  test('a hair over either end of the pipe is on it: the half millimetre that nobody measures', () => {
+    const length = 10_000;
+    const off = (along: number) => codes(rig(hung(1, along))).includes('off the end');
+    expect([-0.4, -0.5, -0.51, length + 0.4, length + 0.6].map(off)).toEqual([false, false, true, false, true]);
   });
   test('phases: too much on one, and too unlike', () => {
     const show = rig(...[1, 2, 3, 4, 5, 6].map((n) => hung(n, n * 1500, { dimmer: String(n) }, {}, big)));

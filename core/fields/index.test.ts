@@ -126,3 +126,66 @@ describe('who uses them', () => {
     ]);
   });
 });
+
+describe('columns of the Ledger', () => {
+  /** What stands there before anybody chose, with its width in px at which its heading and its usual values are read: common practice, no source. */
+  const usual: readonly (readonly [string, string, number])[] = [
+    ['position', 'Position', 110],
+    ['unit', 'Unit', 56],
+    ['channel', 'Channel', 78],
+    ['address', 'Address', 118],
+    ['type', 'Type', 150],
+    ['mode', 'Mode', 90],
+    ['purpose', 'Purpose', 140],
+    ['colour', 'Colour', 112],
+    ['notes', 'Notes', 140],
+    ['circuit', 'Circuit', 78],
+  ];
+  const wide = Object.fromEntries(usualFields.flatMap(({ id, column }) => (column ? [[id, column.width]] : [])));
+  test('the usual ones, as they stand from left to right', () =>
+    expect(
+      usualFields.flatMap(({ id, title, column }) => (column?.comes === 'always' ? [[id, title, column.width]] : [])).sort(),
+    ).toEqual([...usual].sort()));
+  test('those that come when something stands in them, and those that are chosen', () => {
+    const coming = (when: string) =>
+      Object.fromEntries(usualFields.flatMap(({ id, column }) => (column?.comes === when ? [[id, column.width]] : [])));
+    expect(coming('when filled')).toEqual({
+      circuitNumber: 78,
+      dimmer: 72,
+      multicable: 86,
+      way: 56,
+      gobo: 70,
+      rental: 100,
+    });
+    expect(coming('when chosen')).toEqual({
+      universe: 76,
+      slots: 60,
+      height: 70,
+      layer: 90,
+      family: 90,
+      maker: 90,
+      watts: 70,
+      weight: 76,
+      aim: 90,
+      spare: 60,
+    });
+  });
+  test('every heading fits its column at 12 px: 7.5 px a letter in B612, and 16 of margin', () => {
+    const narrow = usualFields.filter(({ id, title }) => id in wide && title.length * 7.5 + 8 > wide[id]!);
+    // These are read by their beginnings, and whole in their tips.
+    expect(narrow.map(({ id }) => id)).toEqual(['circuitNumber', 'rental'].filter((id) => narrow.some((one) => one.id === id)));
+  });
+  test('sums have their units; the table of parts on the Card its order', () => {
+    expect(usualFields.flatMap(({ id, sum }) => (sum ? [[id, sum]] : []))).toEqual([
+      ['slots', 'slots'],
+      ['watts', 'W'],
+      ['weight', 'kg'],
+    ]);
+    expect(
+      usualFields
+        .flatMap(({ inParts }) => inParts ?? [])
+        .sort((a, b) => a.order - b.order)
+        .map(({ as }) => as),
+    ).toEqual(['Chan', 'Address', 'Circuit', 'Colour']);
+  });
+});

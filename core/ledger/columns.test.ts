@@ -2,7 +2,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { idOf, plainType, SHOW } from '../model/show.arb.js';
 import { all, showOf } from '../model/show.js';
-import { columnsOf, shownText } from './columns.js';
+import { columnsOf, columnText, shownText } from './columns.js';
 import { at, column, hung, show } from './ledger.arb.js';
 import { rowsOf } from './rows.js';
 import { outTable } from './table.js';
@@ -38,4 +38,11 @@ describe('what is seen in a cell, and what goes out', () => {
     expect(group!.cells[1]).toBe(`${group!.row.title} (${group!.row.count})`);
     for (const i of summed) expect(group!.cells[i]).toBe(String(group!.row.sums[columns[i - 1]!.field]));
   });
+});
+
+test('snags are of the fixture: a part says none', () => {
+  const five = all(show, 'fixture').find((fixture) => fixture.unit === '5');
+  if (!five) throw new Error('the rig has no unit 5');
+  expect(columnText(show, five, null, 'snags')).not.toBe('');
+  expect(columnText(show, five, 0, 'snags')).toBe('');
 });

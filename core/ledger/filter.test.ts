@@ -70,6 +70,9 @@ describe('filters by what the column is', () => {
     ['snags', 'any', '345'],
     ['snags', 'no colour', '34'],
     ['snags', 'none', '12'],
+    ['snags', '=no colour', '34'],
+    ['snags', '= any', '345'],
+    ['snags', 'colour', '34'],
     [`own ${crew.id}`, 'deck', '3'],
     ['type', '=cyc', '5'],
   ])('%s %s', (field, text, units) => expect(shown([field, text])).toBe(units));

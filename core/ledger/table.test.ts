@@ -125,6 +125,16 @@ describe('out and back', () => {
     });
     expect(MOST_BACK).toBeLessThan(100_000);
   });
+  test('20,000 rows are looked at, and not one more; each says its place in the file', () => {
+    const rows = Array.from({ length: MOST_BACK }, () => ['']);
+    expect(compareTable(show, { headings: ['Channel'], rows }, 'channel').ok).toBe(true);
+    expect(compareTable(show, { headings: ['Channel'], rows: [...rows, ['']] }, 'channel')).toMatchObject({
+      ok: false,
+      why: expect.stringContaining('20,001 rows'),
+    });
+    const twice = compareTable(show, { headings: ['Channel'], rows: [['900'], ['901'], ['900']] }, 'channel');
+    expect(twice).toMatchObject({ ok: false, why: expect.stringMatching(/^Rows 2 and 4 of the file are both "900"/) });
+  });
   test('whatever is typed into cells outside, taking it all back never throws, and taking it twice changes nothing more', () => {
     const junk = fc.constantFrom('', '7', '1.20', 'abc', '64000.1', 'LX 1', 'Floor', '=1+1', 'L 202', 'Deck', 'c', '0');
     fc.assert(

@@ -26,7 +26,7 @@ export function eachCommand(d: PathData, call: (op: number, index: number, count
   }
 }
 
-/** Circular arc as cubics, at most 45 degrees each: the error is below 1e-6 of the radius. */
+/** Circular arc as cubics, at most 45 degrees each: they leave the circle by less than 4.3e-6 of the radius (2.73e-4 at 90 degrees, by the sixth power of the angle). */
 export function arc(cx: number, cy: number, r: number, start: number, sweep: number): number[] {
   const n = Math.max(1, Math.ceil(Math.abs(sweep) / 45));
   const step = (sweep * Math.PI) / 180 / n;

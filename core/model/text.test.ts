@@ -71,3 +71,10 @@ describe('whole records', () => {
   ])('%p is not kept: %s', (value, fault) => expect(faultOfValues(value)).toContain(fault));
   test('line ends of another system are no fault', () => expect(faultOfValues({ notes: 'a\r\nb' })).toBeNull());
 });
+
+test('as deep as a record may lie everything is cleaned; what lies deeper stays for the schemas to refuse', () => {
+  const nest = (depth: number): unknown => Array.from({ length: depth }).reduce((inner: unknown) => [inner], 'a\u0000b');
+  const innermost = (value: unknown): unknown => (Array.isArray(value) ? innermost(value[0]) : value);
+  expect([100, 101].map((depth) => innermost(cleanDeep(nest(depth))))).toEqual(['ab', 'ab']);
+  expect(innermost(cleanDeep(nest(102)))).toBe('a\u0000b');
+});

@@ -8,6 +8,7 @@ import type { Fixture, FixtureType, Position, RunField, RunOrder } from '../mode
 import { baseRecords, contentOf, fixtureLayer, idOf, pipe, plainType, SHOW } from '../model/show.arb.js';
 import { all, type Show, showOf } from '../model/show.js';
 import { formatAddress } from '../patch/address.js';
+import { place } from '../space/hanging.js';
 import { readStart } from './counting.js';
 import { legAfter } from './legs.js';
 import { alongLine, movedTo, orderedBy } from './ordering.js';
@@ -553,5 +554,38 @@ describe('the ends of a run of addresses', () => {
     const after = all(apply(show, pushed.change), 'fixture').map((fixture) => fixture.parts[0]!.address);
     expect(after).toEqual([1, 31, 32, 33, 40]);
     expect(pushed.pushed).toHaveLength(2);
+  });
+});
+
+describe('ways of counting', () => {
+  test('each direction has its axis and its sense: x to stage left, y upstage, z up (reference calculations 1)', () => {
+    const high: Position = {
+      ...second,
+      id: idOf(9),
+      name: 'LX 9',
+      curve: { form: 'straight', a: [-5000, 1000], b: [5000, 1000], z: 9000 },
+    };
+    const [a, b] = [hung(1, 1000), hung(2, 3000, {}, plainType, high)];
+    const show = showOf(SHOW, [...baseRecords, high, a, b]);
+    const first = (by: RunOrder['by']) => orderedBy(show, [a, b], { ...plainOrder, by, rows: 'ties' })[0] === a;
+    const [p, q] = [place(show, a).clamp, place(show, b).clamp];
+    expect(first('left to right')).toBe(p[0] < q[0]);
+    expect(first('right to left')).toBe(p[0] > q[0]);
+    expect(first('downstage to upstage')).toBe(p[1] < q[1]);
+    expect(first('upstage to downstage')).toBe(p[1] > q[1]);
+    expect([first('bottom to top'), first('top to bottom')]).toEqual([true, false]);
+    expect(p[1]).not.toBe(q[1]);
+  });
+  test('figures that do not follow from each other are named as they were typed', () => {
+    expect(readQuick('A1, 2', 'channel')).toMatchObject({ why: '"A1" and "2" do not follow from each other.' });
+    expect(readQuick('7, 7', 'channel')).toMatchObject({ why: 'To give all of them 7, write "all 7".' });
+  });
+  test('unit numbers that stand on the position already are skipped, or marked', () => {
+    const rigged = rig(hung(1, 1000, { unit: '1' }), hung(2, 2000, { unit: '2' }), hung(3, 3000), hung(4, 4000));
+    const wanted = all(rigged, 'fixture').filter((fixture) => Number(fixture.unit) !== 1 && Number(fixture.unit) !== 2);
+    const marked = run(rigged, [{ field: 'unit' }], { taken: 'mark' }, wanted);
+    expect(marked.clashes.map(({ value }) => value)).toEqual(['1', '2']);
+    const skipped = run(rigged, [{ field: 'unit' }], { taken: 'skip' }, wanted);
+    expect(wanted.map(({ id }) => skipped.draft.get(id)?.unit)).toEqual(['3', '4']);
   });
 });

@@ -401,3 +401,9 @@ describe('blocks', () => {
     expect(() => modeEffect(show, fixtures, type, 'none')).toThrow('no mode named');
   });
 });
+
+test('a hole of one slot takes one fixture, and no second', () => {
+  const singles = [hung(1), hung(1), hung(1)];
+  const show = rig(hung(200, 1), hung(200, 201), hung(38, 401), hung(40, 439), hung(16, 479), hung(16, 496), ...singles);
+  expect(given(show, {}, singles)).toEqual(['1.495', '1.512', '2.1']);
+});

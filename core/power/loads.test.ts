@@ -5,7 +5,7 @@ import { makeFixture } from '../model/make.js';
 import type { Part } from '../model/records.js';
 import { baseRecords, fixtureLayer, idOf, pipe, plainType, SHOW } from '../model/show.arb.js';
 import { all, showOf } from '../model/show.js';
-import { balanced, circuitName, loadsOf, plainPower, powerFactor, withFeed } from './loads.js';
+import { balanced, circuitName, loadsOf, partLoad, plainPower, powerFactor, withFeed } from './loads.js';
 
 describe('loads of a show', () => {
   const led = { ...plainType, id: idOf(7), lamp: 'LED' as const, watts: 414, name: 'LED' };
@@ -40,6 +40,32 @@ describe('loads of a show', () => {
     expect(loads.positions).toMatchObject([{ name: 'LX 1', watts: 4 * 750 + 414 }]);
     expect([loads.watts, loads.unfed]).toEqual([4 * 750 + 414, 750]);
     expect(circuitName({ circuit: 'E1', circuitNumber: '' })).toBe('E1');
+  });
+  test('a device that hangs on a lamp draws nothing of its own, and takes none of the lamp from it', () => {
+    const made = hung(9, { dimmer: '9' });
+    const show9 = showOf(SHOW, [
+      ...baseRecords,
+      { ...made, parts: [...made.parts, { ...made.parts[0]!, dimmer: '10', slots: 2 }] },
+    ]);
+    const fixture = all(show9, 'fixture')[0]!;
+    expect([0, 1].map((part) => partLoad(show9, fixture, part, plainPower).watts)).toEqual([750, 0]);
+    expect(partLoad(show9, fixture, 1, plainPower).amps).toBe(0);
+  });
+  test('phases that carry nothing are there, with nothing', () =>
+    expect(loadsOf(show).phases.map(({ watts, amps, units, fixtures }) => [watts, amps, units, fixtures])).toEqual([
+      [0, 0, 0, []],
+      [0, 0, 0, []],
+      [0, 0, 0, []],
+    ]));
+  test('balancing counts what each feed draws, from nothing on', () => {
+    let made = 900;
+    const one = apply(
+      show,
+      balanced(show, () => idOf(++made)),
+    );
+    const feeds = loadsOf(one).phases.map(({ watts }) => watts);
+    expect(feeds.reduce((sum, watts) => sum + watts, 0)).toBeGreaterThan(0);
+    expect(Math.max(...feeds)).toBeLessThan(feeds.reduce((sum, watts) => sum + watts, 0));
   });
   test('a multi-cell unit shares its watts among its cells', () => {
     const cells = {

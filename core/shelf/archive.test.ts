@@ -2,7 +2,7 @@
 import { createHash } from 'node:crypto';
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { strToU8 } from 'fflate';
+import { strFromU8, strToU8, unzipSync } from 'fflate';
 import { FormatError } from '../formats/report.js';
 import { writeZip } from '../formats/zip/write.js';
 import { contentKey } from '../model/content.js';
@@ -32,6 +32,19 @@ describe('one file', () => {
     expect(kept.value.items).toMatchObject([{ folder: 'A/B', favourite: true }]);
     const plain = readShelf(writeShelf({ ...full, items: [{ ...starred!, folder: '', favourite: false }] }), 'x', sound, sha);
     expect(plain.value.items).toMatchObject([{ folder: '', favourite: false }]);
+  });
+  test('folders come back, each; a file that is missing is named by the beginning of its name', () => {
+    const folders = ['A', 'A/B', 'C'];
+    expect(readShelf(writeShelf({ ...full, folders }), 'x', sound, sha).value.folders).toEqual(folders);
+    const hash = sha(strToU8('never written'));
+    const json = JSON.stringify({
+      ...JSON.parse(strFromU8(unzipSync(writeShelf({ ...full, items: [] }))['shelf.json']!)),
+      files: [{ hash, mime: 'image/png' }],
+    });
+    const { report } = readShelf(writeZip([['shelf.json', strToU8(json)]]), 'x', sound, sha);
+    expect(report.map(({ message }) => message)).toEqual([
+      `The file "${hash.slice(0, 12)}" is missing or is not what its name says; it was left out.`,
+    ]);
   });
   test('duplicates are recognised by content; the same id with other content is told apart', () => {
     const here = [aster, symbol];

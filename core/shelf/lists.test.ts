@@ -107,6 +107,18 @@ describe('lists', () => {
     expect(percent.transmission).toBeCloseTo(lookOf(percent).passes, 3);
     expect(percent.rgb).toBe(lookOf(percent).rgb);
   });
+  test('a curve of percentages is one though no value reaches two of them; one without any value is no curve, and no fault', () => {
+    const low = filters('Code,Name,RGB,400,410,420\nA,dark,#000001,0.5,1.5,1\n');
+    expect(low.report).toEqual([]);
+    const [curve] = low.items.flatMap((filter) => filter.curve ?? []);
+    expect(curve?.values.map((value) => Math.round(value * 1e6) / 1e6)).toEqual([0.005, 0.015, 0.01]);
+    const shares = filters('Code,Name,RGB,400,410,420\nA,open,#000001,0.5,1,1\n').items.flatMap((filter) => filter.curve ?? []);
+    expect(shares[0]?.values).toEqual([0.5, 1, 1]);
+    const none = filters('Code,Name,RGB,400,410,420\nB,none,#ff0000,,,\n');
+    expect([none.report, none.items[0]?.curve]).toEqual([[], undefined]);
+    const some = filters('Code,Name,RGB,400,410,420\nB,some,#ff0000,1,,1\n');
+    expect(some.report.map(({ message }) => message)).toEqual(['1 values of the curve are missing; the curve was left out.']);
+  });
   test('filters: uneven wavelengths, missing colours, codes twice', () => {
     const { items, report } = filters('Code,Name,RGB,400,410,450\nA,one,#ff0000,1,1,1\na,two,#00ff00,,,\nB,,,,,\nC,,blue,,,\n');
     expect(items.map((filter) => filter.code)).toEqual(['A']);

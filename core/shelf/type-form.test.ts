@@ -132,3 +132,11 @@ describe('the form of a type', () => {
       expect(typeFaults(newType(v4(), family)).filter((fault) => fault.weight === 'stop')).toEqual([]);
   });
 });
+
+test('an LED has a source, all others a lamp; what cannot be read is said in its first thirty letters', () => {
+  const nameOf = (lamp: FixtureType['lamp']) => typeFields({ family: 'profile', lamp }).find(({ key }) => key === 'source')?.name;
+  expect([nameOf('LED'), nameOf('Halogen')]).toEqual(['Source', 'Lamp']);
+  expect(typed('no such field', 'abcdefghijklmnopqrstuvwxyz0123456789')).toBe(
+    'refused: "abcdefghijklmnopqrstuvwxyz0123" is not a figure.',
+  );
+});

@@ -3,5 +3,5 @@ import { later, useLater } from './registry';
 
 const coming = later(async () => ({ ...(await import('#core/audit/snags')), ...(await import('#core/audit/marks')) }));
 type Asked = Awaited<ReturnType<typeof coming.load>>;
-export const useAudit = (): Asked | null => useLater(coming);
+export const useAudit = (): Asked | null => useLater(coming, 'after the picture');
 export const withAudit = coming;

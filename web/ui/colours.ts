@@ -2,5 +2,5 @@
 import { later, useLater } from './registry';
 
 const coming = later(() => import('#core/light/filter'));
-export const useColours = () => useLater(coming)?.colourOf ?? null;
+export const useColours = () => useLater(coming, 'after the picture')?.colourOf ?? null;
 export const withColours = coming;

@@ -219,14 +219,26 @@ export function later<T>(fetch: () => Promise<T>): Later<T> {
     },
   };
 }
+/** Does something when the page has been drawn and has nothing else to do. @returns how it is called off */
+export function afterThePicture(act: () => void): () => void {
+  // Not every browser tells of its idle moments.
+  if (!('requestIdleCallback' in globalThis)) {
+    const timer = setTimeout(act, 100);
+    return () => clearTimeout(timer);
+  }
+  const handle = requestIdleCallback(act, { timeout: 1000 });
+  return () => cancelIdleCallback(handle);
+}
 /** What is there from the beginning. */
 export const here = <T>(value: T): Later<T> => ({ now: () => value, load: async () => value, hear: () => () => undefined });
 /** What comes later, as soon as it is there; asked for by being shown. */
-export function useLater<T>(coming: Later<T>, wanted = true): T | null {
+export function useLater<T>(coming: Later<T>, when: 'at once' | 'after the picture' | 'not yet' = 'at once'): T | null {
   const value = useSyncExternalStore(coming.hear, coming.now);
   useEffect(() => {
-    if (wanted && value === null) void coming.load().catch(() => undefined);
-  }, [value, coming, wanted]);
+    if (value !== null || when === 'not yet') return;
+    if (when === 'at once') void coming.load().catch(() => undefined);
+    else return afterThePicture(() => void coming.load().catch(() => undefined));
+  }, [value, coming, when]);
   return value;
 }
 /** What a command does, where that comes later: it is done to the show as it then stands. */

@@ -52,4 +52,13 @@ describe('on the stage', () => {
     expect(tiles.reduce((sum, tile) => sum + tile.paths.length, 0)).toBe(9000);
     for (const tile of tiles) expect(tile.paths.reduce((sum, path) => sum + path.length, 0)).toBeLessThanOrEqual(16000);
   });
+  test('few lines of many points are cut too', () => {
+    const long = (n: number) => Float64Array.from({ length: 6000 }, (_, i) => (i % 2 ? n * 50 + (i % 7) : i));
+    const [layer] = readDxf(entities('0=LINE | 8=W | 10=0.0 | 20=0.0 | 11=1.0 | 21=0.0')).value.layers;
+    const drawing = { ...readDxf(sample).value, layers: [{ ...layer!, paths: [0, 1, 2, 3].map(long) }] };
+    const { added } = placeDxf(0, drawing, { layers: new Set(['W']), unit: 1, origin: [0, 0], rotation: 0 }, newId);
+    const tiles = all(apply(show, adding(...added)), 'backdrop');
+    expect(tiles.map((tile) => tile.paths.length)).toEqual([2, 2]);
+    for (const tile of tiles) expect(tile.paths.reduce((sum, path) => sum + path.length, 0)).toBeLessThanOrEqual(16_000);
+  });
 });

@@ -60,6 +60,17 @@ describe('values', () => {
     expect(found.list[0]!.code).toBe(code);
     expect(m[11]).toBe(code === 'MATRIX_TRANSPOSED' ? -400 : 0);
   });
+  test.each([
+    // Flat: each row is made of the two others, whichever it is.
+    ['{1,2,3,0}{4,5,6,0}{5,7,9,0}{0,0,0,1}', true],
+    ['{1,2,3,0}{3,6,9,0}{0,1,4,0}{0,0,0,1}', true],
+    ['{0,0,2,0}{1,0,0,0}{0,3,0,0}{0,0,0,1}', false],
+    ['{1,2,3,0}{0,1,4,0}{5,6,0,0}{0,0,0,1}', false],
+  ])('the matrix %s is flat: %s', (text, flat) => {
+    const found = report();
+    matrixOf(text, found, '');
+    expect(found.list.some(({ message }) => message.includes('is flat'))).toBe(flat);
+  });
   test('colours', () => {
     expect(cieOf('0.3127,0.3290,100')).toEqual([0.3127, 0.329, 100]);
     for (const text of [undefined, '', '1,2', '0.3;0.3;1', '2,0.3,5', 'nan,0,0']) expect(cieOf(text)).toBeNull();

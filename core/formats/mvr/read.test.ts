@@ -163,6 +163,16 @@ describe('MVR', () => {
     expect(firstFixture(minimal(fixtureXml({ address: '<Address break="1">77</Address>' }))).parts[0]!.address).toBe(77));
   test('a broken type inside keeps its fixtures on a placeholder', () =>
     expect(reported(minimal(fixtureXml({ address: '' })), strToU8('no zip'))).toContain('ZIP_BAD'));
+  test('the placeholder is a plain unit of 25 degrees that nobody takes for another', () => {
+    const file = writeZip([
+      ['GeneralSceneDescription.xml', strToU8(minimal(fixtureXml({ address: '' })))],
+      ['x.gdtf', strToU8('no zip')],
+    ]);
+    const { value } = readMvr(file, context);
+    const types = value.filter((record) => record.kind === 'type');
+    expect(types).toHaveLength(1);
+    expect(types[0]).toMatchObject({ height: 300, beam: 25, field: 25, lumens: 0, kelvin: 3200, cells: 1 });
+  });
   test('groups nested too deep, and too many objects, are refused', () => {
     const deep = `${'<GroupObject uuid="AAAAAAAA-0000-4000-8000-000000000010"><ChildList>'.repeat(60)}${'</ChildList></GroupObject>'.repeat(60)}`;
     expect(scene(minimal(deep))).toBe('XML_LIMIT');

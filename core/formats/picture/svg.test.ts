@@ -26,6 +26,15 @@ describe('SVG', () => {
     const arc = box(read('<path d="M0 0A5 5 0 0 1 10 0"/>').value);
     expect([arc[2] - arc[0], arc[3] - arc[1]].map((n) => Math.round(n * 10) / 10)).toEqual([10, 5]);
   });
+  test('figures that a transform leaves out are those that change nothing', () =>
+    expect(['scale()', 'scale(3)', 'scale(3 4)', 'translate()', 'translate(5)', 'rotate()'].map(transformOf)).toEqual([
+      [1, 0, 0, 1, 0, 0],
+      [3, 0, 0, 3, 0, 0],
+      [3, 0, 0, 4, 0, 0],
+      [1, 0, 0, 1, 0, 0],
+      [1, 0, 0, 1, 5, 0],
+      [1, 0, 0, 1, 0, 0],
+    ]));
   test('transforms are followed, one in the other', () => {
     const inside = box(
       read(

@@ -10,7 +10,7 @@ import type { ViewBox } from '../../ui/canvas/paint';
 import { openingBox } from '../../ui/canvas/pointing';
 import { makeSurface, type Surface } from '../../ui/canvas/surface';
 import type { Tool } from '../../ui/canvas/tool';
-import { later } from '../../ui/registry';
+import { afterThePicture, later } from '../../ui/registry';
 import type { Drawn } from './list';
 import type { Pane } from './pane';
 import type { Zoomer } from './zoom';
@@ -50,12 +50,15 @@ function openCanvas(element: HTMLDivElement, pane: Pane, active: RefObject<Tool 
     pane.setState({ k: view.k });
   };
   // Wheel, drag and touch begin where the view then is.
-  void zooming
-    .load()
-    .then(({ attachZoom }) => {
-      if (!closed) zoomer = attachZoom(element, surface.view, show);
-    })
-    .catch(() => undefined);
+  const off = afterThePicture(
+    () =>
+      void zooming
+        .load()
+        .then(({ attachZoom }) => {
+          if (!closed) zoomer = attachZoom(element, surface.view, show);
+        })
+        .catch(() => undefined),
+  );
   const size = () => surface.resize(element.clientWidth, element.clientHeight);
   const observer = new ResizeObserver(size);
   observer.observe(element);
@@ -75,6 +78,7 @@ function openCanvas(element: HTMLDivElement, pane: Pane, active: RefObject<Tool 
   window.addEventListener('dessin-redraw', again);
   const close = () => {
     closed = true;
+    off();
     observer.disconnect();
     element.removeEventListener('wheel', wheel, { capture: true });
     window.removeEventListener('keyup', up);

@@ -51,7 +51,7 @@ export function useDrawn(view: string, pane: Pane, cut: Cut | undefined): Drawn 
   // Throws are drawn in sections, of what is chosen.
   const throws = useSelection((state) => (plan ? none : state.selection));
   const set = tagSet === 'none' ? null : (tagSetOf(show, tagSet) ?? allTags);
-  const colouring = useLater(colourings, colourBy !== 'nothing');
+  const colouring = useLater(colourings, colourBy === 'nothing' ? 'not yet' : 'at once');
   const colours = colourBy === 'nothing' ? undefined : colouring?.colouring(show, colourBy).colours;
   const plane = view === 'elevation' ? frontElevation : section;
   const options = useMemo(
