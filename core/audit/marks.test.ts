@@ -2,6 +2,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { detailsOf } from '../draw/details.js';
 import { drawnAt } from '../draw/fixture-drawing.js';
+import { textAt } from '../draw/list.js';
 import { shownLayers } from '../model/layers.js';
 import { makeFixture } from '../model/make.js';
 import type { Fixture, Position } from '../model/records.js';
@@ -38,8 +39,8 @@ describe('too close', () => {
       expect(line).toMatchObject({ d: [0, p[0], p[1], 1, q[0], q[1]], ink: 'stop' });
       const half = 0.64 * scale;
       expect(cross!.d).toEqual([0, x - half, y - half, 1, x + half, y + half, 0, x - half, y + half, 1, x + half, y - half]);
-      const [tag] = chunk!.tags as unknown as readonly { x: number; y: number; text: string }[];
-      expect(tag).toMatchObject({ op: 'text', x, y: y + 1.76 * scale });
+      const [tag] = chunk!.tags as unknown as readonly { text: string }[];
+      expect(tag).toEqual(textAt(x, y + 1.76 * scale, tag!.text, 1.6 * scale, 'centre', 'stop', true));
       expect(tag!.text).toMatch(/^0\.\d+ too close$/);
       expect(chunk).toMatchObject({ id: null, locked: true, hit: null });
     },
