@@ -221,3 +221,24 @@ test('the pipe tool is there from the keyboard alone, and Escape leaves it', asy
   await page.keyboard.press('Escape');
   await expect(page.getByLabel('Trim height')).toBeHidden();
 });
+
+test('a click that comes before its tool is not lost: it is done when the tool is there', async ({ page }) => {
+  await newShow(page, 'Slow');
+  // The tool of positions is held back, as a slow network would.
+  let release: () => void = () => undefined;
+  const held = new Promise<void>((done) => {
+    release = done;
+  });
+  await page.route('**/assets/position-tool-*.js', async (route) => {
+    await held;
+    await route.continue();
+  });
+  await page.reload();
+  await expect(page.getByTestId('drawing')).toBeVisible();
+  await page.getByTestId('drawing').focus();
+  await page.keyboard.press('p');
+  await clickAt(page, -2000, 3000);
+  await expect(page.getByLabel('Trim height')).toBeHidden();
+  release();
+  await expect(page.getByLabel('Trim height')).toBeFocused();
+});

@@ -10,7 +10,7 @@ import { useTool } from '../../state/tool';
 import { useView } from '../../state/view';
 import { layDown, takeUp, useHand } from '../../ui/canvas/hand';
 import type { Surface } from '../../ui/canvas/surface';
-import { atRest, type Env, type Tool } from '../../ui/canvas/tool';
+import { type Env, type Tool, toolToCome } from '../../ui/canvas/tool';
 import { lazily, registry, useLater } from '../../ui/registry';
 import { useCanvas } from './canvas';
 import { Lit } from './Lit';
@@ -36,6 +36,8 @@ function useToolOf(
   const id = useTool((state) => state.tool);
   const form = useTool((state) => state.form);
   const make = useLater((registry().tools.get(id) ?? present(registry().tools.get('select'))).make);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: what was pressed was meant for one tool
+  const coming = useMemo(toolToCome, [id]);
   const plan = !cut;
   const latest = useRef({ show, step, drawn });
   latest.current = { show, step, drawn };
@@ -49,12 +51,13 @@ function useToolOf(
       refresh: () => pane.setState(({ stamp }) => ({ stamp: stamp + 1 })),
       say: (text) => void toast(text),
     };
-    return cut ? cut.tool(env, () => latest.current.drawn.plane) : (make?.(env) ?? atRest);
-  }, [cut, make, session, pane, surface]);
+    return cut ? cut.tool(env, () => latest.current.drawn.plane) : (make?.(env) ?? coming.tool);
+  }, [cut, make, coming, session, pane, surface]);
   useEffect(() => {
     takeUp(view, tool);
+    if (tool !== coming.tool) coming.hand(tool);
     return () => layDown(view, tool);
-  }, [view, tool]);
+  }, [view, tool, coming]);
   // biome-ignore lint/correctness/useExhaustiveDependencies: a draft belongs to its tool and form
   useEffect(() => {
     if (plan) useDraft.setState({ draft: null });

@@ -26,7 +26,7 @@ import { fieldKeys } from '../../ui/field-keys';
 import { focusDrawing, leavesKeys } from '../../ui/focus';
 import { Line } from '../../ui/TextField';
 import { degreesOf } from '../../ui/words';
-import { hangingOf } from './tool';
+import { hangingOf } from './hang-tool';
 
 export function HangPanel() {
   const session = useSession();

@@ -20,7 +20,9 @@ const feature: Feature = {
       Panel: lazily(async () => (await import('./HangPanel')).HangPanel),
     },
   ],
-  tools: [{ id: 'hang', make: later(async () => (await import('./tool')).hangTool), bar: { icon: Lamp, order: 3, on: 'rig' } }],
+  tools: [
+    { id: 'hang', make: later(async () => (await import('./hang-tool')).hangTool), bar: { icon: Lamp, order: 3, on: 'rig' } },
+  ],
   commands: [
     {
       id: 'hang',

@@ -21,7 +21,7 @@ const feature: Feature = {
   tools: [
     {
       id: 'pipe',
-      make: later(async () => (await import('./tool')).positionTool),
+      make: later(async () => (await import('./position-tool')).positionTool),
       bar: { icon: Spline, order: 2, on: 'rig' },
       drafts: {
         name: 'The new position',

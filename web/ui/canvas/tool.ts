@@ -41,15 +41,28 @@ export interface Tool {
   readonly crosshair: boolean;
 }
 
-/** In place of a tool that is still on its way. */
-export const atRest: Tool = {
-  down: () => undefined,
-  move: () => undefined,
-  up: () => undefined,
-  cancel: () => false,
-  ghosts: () => [],
-  crosshair: false,
-};
+/** In place of a tool that is still on its way: what is done with it meanwhile is kept, and done when the tool is there. */
+export function toolToCome(): { readonly tool: Tool; readonly hand: (to: Tool) => void } {
+  let kept: ((tool: Tool) => void)[] = [];
+  const keep = (act: 'down' | 'move' | 'up') => (at: Vec2, event: PointerEvent) => void kept.push((tool) => tool[act](at, event));
+  return {
+    tool: {
+      down: keep('down'),
+      move: keep('move'),
+      up: keep('up'),
+      cancel() {
+        const some = kept.length > 0;
+        kept = [];
+        return some;
+      },
+      ghosts: () => [],
+      crosshair: true,
+    },
+    hand(to) {
+      for (const act of kept.splice(0)) act(to);
+    },
+  };
+}
 
 /** Text on a slip of paper beside the pointer. Sizes are pixels. */
 export function slip(env: Env, at: readonly [number, number], text: string, up = 30): Prim[] {
