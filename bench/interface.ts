@@ -8,7 +8,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { type Browser, chromium, type Page } from '@playwright/test';
 import { writeMvr } from '#core/formats/mvr/write';
-import { firstOf, itemAt, present } from '#core/measure/list';
+import { firstOf, itemAt } from '#core/measure/list';
 import { start } from '../server/start.js';
 import { makeRig, median } from './rig.js';
 
@@ -101,7 +101,7 @@ async function renders(browser: Browser, url: string): Promise<void> {
   };
   const spots = await page.evaluate(() => {
     const { view, all } = (globalThis as unknown as { dessinSurface: Standing }).dessinSurface;
-    const box = present(document.querySelector('[data-testid="drawing"]')).getBoundingClientRect();
+    const box = document.querySelector('[data-testid="drawing"]')!.getBoundingClientRect();
     return all('fixture')
       .map(({ hit: { at } }) => [box.left + at[0] * view.k + view.tx, box.top + view.ty - at[1] * view.k] as const)
       .filter(([x, y]) => x > box.left + 150 && x < box.right - 150 && y > box.top + 150 && y < box.bottom - 100)

@@ -181,8 +181,8 @@ async function scrolled(show: Show): Promise<void> {
     const moving = await frames('document.querySelector("[data-testid=ledger]").scrollTop += 240');
     line('Ledger scrolled, frame', `${pair(moving)}; standing still ${ms(median(still))} ms`);
     const typed = await page.evaluate(async () => {
-      const input = present(document.querySelector<HTMLInputElement>('input[aria-label="Filter Channel"]'));
-      const set = present(Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value')).set!;
+      const input = document.querySelector<HTMLInputElement>('input[aria-label="Filter Channel"]')!;
+      const set = Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value')!.set!;
       const out: number[] = [];
       for (const text of ['1', '12', '120', '1200', '1200-', '1200-2', '1200-20', '1200-200', '1200-2000', '']) {
         const started = performance.now();

@@ -48,11 +48,14 @@ const boxes = new Float64Array(4 * 256);
 function settle(standing: Standing, owner: number, known: Choice | null): void {
   const { crowd, layouts, choices, crowded } = standing;
   const layout = layouts[owner]!;
+  const turn = (layout.turn * Math.PI) / 180;
+  const cosTurn = Math.cos(turn);
+  const sinTurn = Math.sin(turn);
   const costOf = (chain: number, index: number, limit: number): number => {
     const candidate = candidates[index]!;
     const { side, items } = layout.chains[chain]!;
     let { cost } = candidate;
-    chainBoxes(layout, side, items, candidate, boxes);
+    chainBoxes(layout, side, items, candidate, cosTurn, sinTurn, boxes);
     for (let i = 0; i < items.length * 4; i += 4) {
       const least = Math.ceil((limit - cost) / HARD);
       const hits = crowd.count(boxes[i]!, boxes[i + 1]!, boxes[i + 2]!, boxes[i + 3]!, owner, least);

@@ -1,6 +1,6 @@
 /** A show in plan, as a display list. Fixtures and positions are remembered by their records: an edit rebuilds only what it touched. */
 
-import { itemAt } from '../measure/list.js';
+import { pairs } from '../measure/list.js';
 import { type ByKind, byKind } from '../model/kinds/index.js';
 import { shownLayers } from '../model/layers.js';
 import { changedBetween } from '../model/lineage.js';
@@ -64,9 +64,7 @@ function obstaclesOf(chunks: readonly Chunk[]) {
       const [[ax, ay], [bx, by]] = hit.points as [[number, number], [number, number]];
       if (ax === bx && ay === by) boxes.push([ax - hit.width, ay - hit.width, ax + hit.width, ay + hit.width]);
     }
-  const lines = chunks.flatMap(({ hit, kind }) =>
-    hit?.shape === 'line' && kind !== 'detail' ? hit.points.slice(1).map((b, i) => [itemAt(hit.points, i), b] as const) : [],
-  );
+  const lines = chunks.flatMap(({ hit, kind }) => (hit?.shape === 'line' && kind !== 'detail' ? pairs(hit.points) : []));
   const made = { boxes, lines };
   lastObstacles = { chunks, made };
   return made;
@@ -98,19 +96,16 @@ function fixtureDrawings(show: Show, layers: ReadonlyMap<Id, Layer>, options: Pl
   const wrong: string[] = [];
   const drawings: (readonly Drawing[])[] = [];
   const out: Drawing[] = [];
-  for (let i = 0; i < fixtures.length; i++) {
-    const fixture = itemAt(fixtures, i);
+  let i = 0;
+  for (const fixture of fixtures) {
     const now = marks?.wrongWith(show, fixture.id) ?? '';
     const layer = layers.get(fixture.layer);
-    const list =
-      known && known.fixtures[i] === fixture && known.wrong[i] === now
-        ? itemAt(known.drawings, i)
-        : layer
-          ? drawingsOf(show, fixture, layer, options)
-          : [];
+    const same = known && known.fixtures[i] === fixture && known.wrong[i] === now;
+    const list = (same ? known.drawings[i] : undefined) ?? (layer ? drawingsOf(show, fixture, layer, options) : []);
     wrong.push(now);
     drawings.push(list);
     for (const drawing of list) out.push(drawing);
+    i++;
   }
   if (memory) drawnLast.set(memory, { show, options, fixtures, wrong, drawings });
   return out;
@@ -156,7 +151,9 @@ export function planList(show: Show, options: PlanOptions): DisplayList {
     obstaclesOf(positions),
     options.memory ?? null,
   );
-  for (let i = 0; i < drawings.length; i++) chunks.push(chunkOf(itemAt(drawings, i), itemAt(choices, i)));
+  drawings.forEach((drawing, i) => {
+    chunks.push(chunkOf(drawing, choices[i] ?? []));
+  });
   if (options.marks) chunks.push(...options.marks.chunks(show, layers, denominator));
   chunks.sort((a, b) => a.order - b.order);
   return { chunks, box: boxAround(chunks) };

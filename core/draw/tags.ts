@@ -1,5 +1,3 @@
-/** Tags round a fixture: where their chains may stand, and how they are drawn. Source: reference calculations 11. */
-import { itemAt } from '../measure/list.js';
 import type { TagLine } from '../model/records.js';
 import { arc, type Box, capsule, type Ink, LINE, lines, MOVE, type Prim, path, rect, textAt, textWidth } from './list.js';
 import type { TagItem } from './tag-set.js';
@@ -27,15 +25,19 @@ export interface Candidate {
   readonly delta: number;
   readonly push: number;
   readonly cost: number;
+  /** Which of the turns it has, for the table of directions. */
+  readonly way: number;
 }
 const PUSHES = 16;
 /** All candidates, cheapest first. */
-export const candidates: readonly Candidate[] = [0, 30, -30, 60, -60, 90, -90, 120, -120, 150, -150]
-  .flatMap((delta) =>
+const deltas = [0, 30, -30, 60, -60, 90, -90, 120, -120, 150, -150] as const;
+export const candidates: readonly Candidate[] = deltas
+  .flatMap((delta, way) =>
     Array.from({ length: PUSHES }, (_, push) => ({
       delta,
       push,
       cost: Math.abs(delta) / 30 + push * 1.15 + (delta < 0 ? 0.01 : 0),
+      way,
     })),
   )
   .sort((a, b) => a.cost - b.cost);
@@ -60,6 +62,14 @@ export interface TagLayout {
   /** Moved by hand: centre of the tag. */
   readonly hand: readonly { readonly item: TagItem; readonly x: number; readonly y: number }[];
 }
+
+/** Directions of the sides with each turn, from the symbol: calculated once, for hundreds of thousands of tries. */
+const directions = Object.fromEntries(
+  Object.entries(from).map(([side, off]) => {
+    const angles = deltas.map((delta) => ((90 + off + delta) * Math.PI) / 180);
+    return [side, { cos: Float64Array.from(angles, Math.cos), sin: Float64Array.from(angles, Math.sin) }];
+  }),
+) as Readonly<Record<Side, { readonly cos: Float64Array; readonly sin: Float64Array }>>;
 
 /** Distance from the origin to the edge of a box that holds it, in a direction. */
 function reachOf(box: Box, dx: number, dy: number): number {
@@ -87,28 +97,37 @@ export function chainTags(layout: TagLayout, side: Side, items: readonly TagItem
 
 /** The boxes of `chainTags`, four numbers a tag, into `out`: hundreds of thousands are tried for a large rig, and objects cost more than the sums. */
 export function chainBoxes(
-  { x, y, turn, box }: TagLayout,
+  { x, y, box }: TagLayout,
   side: Side,
   items: readonly TagItem[],
   candidate: Candidate,
+  // Cosine and sine of the turn of the symbol: they are the same for all candidates.
+  cosTurn: number,
+  sinTurn: number,
   out: Float64Array,
 ): void {
   const size = items[0]?.size ?? 0;
   const gap = size * 0.3;
-  const local = ((90 + from[side] + candidate.delta) * Math.PI) / 180;
-  const a = local + (turn * Math.PI) / 180;
-  const [dx, dy] = [Math.cos(a), Math.sin(a)];
-  let reach = reachOf(box, Math.cos(local), Math.sin(local)) + gap + candidate.push * size * 0.8;
-  for (let i = 0; i < items.length; i++) {
-    const { w, h } = itemAt(items, i);
-    const half = (w / 2) * Math.abs(dx) + (h / 2) * Math.abs(dy);
+  const { cos, sin } = directions[side];
+  const lx = cos[candidate.way] ?? 0;
+  const ly = sin[candidate.way] ?? 0;
+  const dx = lx * cosTurn - ly * sinTurn;
+  const dy = ly * cosTurn + lx * sinTurn;
+  const ax = Math.abs(dx) / 2;
+  const ay = Math.abs(dy) / 2;
+  let reach = reachOf(box, lx, ly) + gap + candidate.push * size * 0.8;
+  let i = 0;
+  for (const { w, h } of items) {
+    const half = w * ax + h * ay;
     const at = reach + half;
     reach = at + half + gap * 0.7;
-    const [cx, cy] = [x + dx * at, y + dy * at];
-    out[i * 4] = cx - w / 2;
-    out[i * 4 + 1] = cy - h / 2;
-    out[i * 4 + 2] = cx + w / 2;
-    out[i * 4 + 3] = cy + h / 2;
+    const cx = x + dx * at;
+    const cy = y + dy * at;
+    out[i] = cx - w / 2;
+    out[i + 1] = cy - h / 2;
+    out[i + 2] = cx + w / 2;
+    out[i + 3] = cy + h / 2;
+    i += 4;
   }
 }
 

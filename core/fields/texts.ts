@@ -1,12 +1,11 @@
 /** What a fixture of several parts says as a whole. */
-import { firstOf } from '../measure/list.js';
 import type { Fixture, Part } from '../model/records.js';
 import { formatAddress } from '../patch/address.js';
 
 /** One channel, or the first and last of several cells: "41-43"; devices that hang on it with channels of their own follow: "12 + 901". */
 export function channelText(fixture: Fixture): string {
-  const first = firstOf(fixture.parts).channel;
-  if (fixture.parts.length === 1) return first;
+  const [first] = fixture.parts;
+  if (first && fixture.parts.length === 1) return first.channel;
   const distinct = (parts: readonly Part[]) => [...new Set(parts.map((part) => part.channel).filter(Boolean))];
   const cells = distinct(fixture.parts.filter((part) => part.slots === undefined));
   const devices = distinct(fixture.parts.filter((part) => part.slots !== undefined)).filter(

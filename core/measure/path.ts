@@ -43,13 +43,26 @@ export function arc(cx: number, cy: number, r: number, start: number, sweep: num
   return d;
 }
 
+/** Half circles of radius 1: calculated once, since every number in an enclosure has two. */
+const rightHalf = arc(0, 0, 1, -90, 180);
+const leftHalf = arc(0, 0, 1, 90, 180);
+
 /** Rectangle with half-round ends, w wide in all, about a centre: a circle that stretches for long numbers. */
 export function capsule(cx: number, cy: number, w: number, h: number): number[] {
   const [r, x] = [h / 2, Math.max(0, w - h) / 2];
-  const right = arc(cx + x, cy, r, -90, 180);
-  const left = arc(cx - x, cy, r, 90, 180);
-  left[0] = LINE;
-  return [...right, ...left, CLOSE];
+  const out: number[] = [];
+  for (const [half, mx] of [
+    [rightHalf, cx + x],
+    [leftHalf, cx - x],
+  ] as const)
+    for (let i = 0; i < half.length; ) {
+      const op = half[i] ?? CLOSE;
+      out.push(op === MOVE && out.length ? LINE : op);
+      const end = i + (op === CUBIC ? 6 : 2);
+      for (i++; i <= end; i += 2) out.push(mx + r * (half[i] ?? 0), cy + r * (half[i + 1] ?? 0));
+    }
+  out.push(CLOSE);
+  return out;
 }
 
 export const rect = (x: number, y: number, w: number, h: number): number[] => [

@@ -152,7 +152,7 @@ export function movedBlock(show: Show, fixtures: readonly Fixture[], text: strin
   const parsed = parseAddress(text);
   if (!parsed.ok) return refused(parsed.why);
   if (parsed.address === null) return refused('Type where the block is to begin, such as 3.1, or +1 universe.');
-  return shiftedBlock(show, fixtures, parsed.address - (firstOf(fixtures) ?? 1));
+  return shiftedBlock(show, fixtures, parsed.address - (firstAddressOf(fixtures) ?? 1));
 }
 
 const meetings = (show: Show, moved: readonly Occupied[], fixtures: readonly Fixture[]): string[] =>
@@ -162,7 +162,7 @@ const meetings = (show: Show, moved: readonly Occupied[], fixtures: readonly Fix
   );
 
 /** First address of a block; null when nothing of it is patched. */
-export const firstOf = (fixtures: readonly Fixture[]): number | null => {
+export const firstAddressOf = (fixtures: readonly Fixture[]): number | null => {
   const list = fixtures.flatMap((fixture) => fixture.parts.flatMap(({ address }) => (address === null ? [] : [address])));
   return list.length ? Math.min(...list) : null;
 };

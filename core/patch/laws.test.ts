@@ -9,7 +9,7 @@ import { baseRecords, contentOf, fixtureLayer, idOf, pipe, plainType, SHOW } fro
 import { all, type Show, showOf } from '../model/show.js';
 import { balanced, loadsOf, partLoad, powerOf, withFeed } from '../power/loads.js';
 import { slotOf } from './address.js';
-import { cleared, firstOf, modeEffect, shiftedBlock, swapped } from './block.js';
+import { cleared, firstAddressOf, modeEffect, shiftedBlock, swapped } from './block.js';
 import { footprintOf, footprints } from './footprint.js';
 import { nextFree } from './free.js';
 import { pixelsOf, rewired, tileMatrix, turnedTiles, wallRuns, wired, withoutTiles } from './pixels.js';
@@ -96,7 +96,7 @@ describe('blocks', () => {
         const after = apply(show, considered.change);
         const ids = new Set(chosen.map((fixture) => fixture.id));
         const moved = all(after, 'fixture').filter((fixture) => ids.has(fixture.id));
-        expect(firstOf(moved)).toBe(firstOf(chosen)! + by);
+        expect(firstAddressOf(moved)).toBe(firstAddressOf(chosen)! + by);
         expect(straddles(after, moved)).toEqual([]);
         expect(considered.notes).toHaveLength(
           overlaps(occupied(after), 2000).filter(([a, b]) => ids.has(a.id) || ids.has(b.id)).length,
@@ -117,7 +117,7 @@ describe('blocks', () => {
           if (back.ok) expect(contentOf(apply(there, back.change))).toEqual(contentOf(show));
         }
         const gone = cleared(all(show, 'fixture'));
-        expect(firstOf(all(apply(show, gone), 'fixture'))).toBeNull();
+        expect(firstAddressOf(all(apply(show, gone), 'fixture'))).toBeNull();
         expect(contentOf(apply(apply(show, gone), invert(gone)))).toEqual(contentOf(show));
       }),
     );

@@ -7,7 +7,7 @@ import type { Fixture, FixtureType, Position } from '../model/records.js';
 import { baseRecords, contentOf, fixtureLayer, idOf, pipe, plainType, SHOW } from '../model/show.arb.js';
 import { all, type Show, showOf } from '../model/show.js';
 import { formatAddress, parseAddress, slotOf, universeOf } from './address.js';
-import { cleared, firstOf, modeEffect, movedBlock, shiftedBlock, swapped, typesOf } from './block.js';
+import { cleared, firstAddressOf, modeEffect, movedBlock, shiftedBlock, swapped, typesOf } from './block.js';
 import { partFootprint } from './footprint.js';
 import type { Span } from './pack.js';
 import { aligned, fits, type PlanRules, patchOrders, plainRules, planAddresses, readSlots } from './plan.js';
@@ -299,7 +299,7 @@ describe('blocks', () => {
     const show = rig(hung(3, at('1.10')), hung(3, at('1.20')));
     const moved = shiftedBlock(show, all(show, 'fixture'), 3 * 512);
     expect(moved.ok && [texts(apply(show, moved.change)), moved.notes]).toEqual([['4.10', '4.20'], []]);
-    expect(firstOf(all(show, 'fixture'))).toBe(10);
+    expect(firstAddressOf(all(show, 'fixture'))).toBe(10);
   });
   test('a block is moved as it is typed: to an address, by universes, by slots; everything else is a sentence', () => {
     const show = rig(hung(3, at('1.10')), hung(3, at('1.20')));

@@ -4,7 +4,7 @@ import { useMemo, useState } from 'react';
 import { itemAt } from '#core/measure/list';
 import type { Fixture } from '#core/model/records';
 import { formatAddress } from '#core/patch/address';
-import { cleared, firstOf, movedBlock, swapped } from '#core/patch/block';
+import { cleared, firstAddressOf, movedBlock, swapped } from '#core/patch/block';
 import { useSession, useShow } from '../../state/context';
 import { usePanels } from '../../state/panels';
 import { toast } from '../../state/toast';
@@ -17,7 +17,7 @@ export function PatchBlock({ fixtures }: { fixtures: readonly Fixture[] }) {
   const show = useShow();
 
   const [to, setTo] = useState('');
-  const first = firstOf(fixtures);
+  const first = firstAddressOf(fixtures);
   const considered = useMemo(() => {
     const typed = to.trim();
     return typed && fixtures.length ? movedBlock(show, fixtures, typed) : null;
