@@ -94,7 +94,8 @@ async function renders(browser: Browser, url: string): Promise<void> {
   await page.addInitScript(countRenders);
   await page.goto(`${url}/shows/${id}/hang`);
   await page.waitForFunction(() => 'dessinSurface' in globalThis);
-  await page.waitForTimeout(1500);
+  // Until what comes in the quiet moment after the page has come.
+  await page.waitForTimeout(5000);
   type Standing = {
     readonly view: { readonly k: number; readonly tx: number; readonly ty: number };
     all: (kind: string) => readonly { readonly hit: { readonly at: readonly [number, number] } }[];

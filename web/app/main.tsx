@@ -5,10 +5,10 @@ import { BrowserRouter, Navigate, Route, Routes } from 'react-router';
 import { SWRConfig } from 'swr';
 import { present } from '#core/measure/list';
 import { PageFault } from '../ui/Fault';
+import { StartPage } from './StartPage';
 import '../styles.css';
 
-/** Each page is fetched when somebody goes there. */
-const StartPage = lazy(async () => ({ default: (await import('./StartPage')).StartPage }));
+/** The first page is the list of shows; the rest of the house is fetched when somebody goes there. */
 const ShelfPage = lazy(async () => ({ default: (await import('./ShelfPage')).ShelfPage }));
 const ShowPage = lazy(async () => ({ default: (await import('./ShowPage')).ShowPage }));
 
