@@ -25,7 +25,7 @@ import { boxOf, CLOSE, CUBIC, eachCommand, LINE, MOVE, type PathPrim, path, plac
 import { planList } from './plan.js';
 import { plotPlate, titleWords } from './plate.js';
 import { bodiesOf } from './scene.js';
-import { aligned, bulgedPath, familyShapes, measuresOf, mirroredShape, shapePrim, shapesOf, symbolFrom } from './shapes.js';
+import { alignedShapes, bulgedPath, familyShapes, measuresOf, mirroredShape, shapePrim, shapesOf, symbolFrom } from './shapes.js';
 import { symbolIn, symbolOf } from './symbols.js';
 
 const id = (n: number) => `00000000-0000-4000-8000-${String(n).padStart(12, '0')}`;
@@ -288,8 +288,8 @@ describe('shapes', () => {
         const edges = (list: readonly Shape[], i: number) =>
           new Set(list.map((shape) => Math.round(boxOf([shapePrim(shape)])[i]! * 1000)));
         const exact = shapes.map((shape): Shape => (shape.form === 'line' ? { ...shape, closed: false } : shape));
-        expect(edges(aligned(exact, 'left'), 0).size).toBe(1);
-        expect(edges(aligned(exact, 'front'), 3).size).toBe(1);
+        expect(edges(alignedShapes(exact, 'left'), 0).size).toBe(1);
+        expect(edges(alignedShapes(exact, 'front'), 3).size).toBe(1);
       }),
     );
   });

@@ -205,7 +205,7 @@ export function mirroredShape(shape: Shape): Shape {
   return out.form === 'line' && out.bulges ? { ...out, bulges: out.bulges.map((bulge) => -bulge + 0) } : out;
 }
 /** Shapes moved so that an edge or the middle of each lies on a line. */
-export function aligned(shapes: readonly Shape[], how: 'left' | 'centre' | 'right' | 'front' | 'back'): Shape[] {
+export function alignedShapes(shapes: readonly Shape[], how: 'left' | 'centre' | 'right' | 'front' | 'back'): Shape[] {
   const axis = how === 'front' || how === 'back' ? 1 : 0;
   const range = (shape: Shape) => {
     const grow = shape.form === 'circle' ? shape.radius : 0;

@@ -13,7 +13,7 @@ import {
   numberingKey,
   positionsInOrder,
   ringsOf,
-  rowsOf,
+  rowsWithin,
   type Standing,
 } from './order.js';
 
@@ -140,7 +140,7 @@ describe('rows and rings', () => {
       { id: 'd', at: [900, 1120] },
       { id: 'e', at: [-900, 960] },
     ];
-    expect(rowsOf(things, 200).map((row) => row.map((item) => item.id).join(' '))).toEqual(['e c d', 'b a']);
+    expect(rowsWithin(things, 200).map((row) => row.map((item) => item.id).join(' '))).toEqual(['e c d', 'b a']);
   });
   test('a row ends where something stands farther than the tolerance from its first; at one place the higher is first, then by id', () => {
     const things: Standing[] = [
@@ -150,7 +150,7 @@ describe('rows and rings', () => {
       { id: 'e', at: [0, 1000, 0] },
       { id: 'd', at: [0, 1000] },
     ];
-    expect(rowsOf(things, 200).map((row) => row.map((item) => item.id).join(' '))).toEqual(['b a d e', 'c']);
+    expect(rowsWithin(things, 200).map((row) => row.map((item) => item.id).join(' '))).toEqual(['b a d e', 'c']);
   });
   test('a ring ends where something stands nearer to the centre by more than the tolerance', () => {
     const things = [at('a', 0, 1000), at('b', 90, 800), at('c', 180, 799)];

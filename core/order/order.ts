@@ -78,7 +78,7 @@ export interface Standing {
  * Rows from upstage to downstage, stage right to stage left inside a row. A row is opened when something stands farther than the tolerance
  * (mm) from the row's first. Coincident ones: the higher first, then by id. Source: reference calculations 3 (rows), check 3.13.
  */
-export function rowsOf<S extends Standing>(things: readonly S[], tolerance: number): S[][] {
+export function rowsWithin<S extends Standing>(things: readonly S[], tolerance: number): S[][] {
   const sorted = [...things].sort((a, b) => b.at[1] - a.at[1] || natural(a.id, b.id));
   const rows: S[][] = [];
   for (const item of sorted) {
@@ -123,7 +123,7 @@ export function ringsOf<S extends Standing>(
 
 /** Rows as read on the sheet, each from left to right. `tolerance` in mm. */
 export const leftToRight = (show: Show, fixtures: readonly Fixture[], tolerance = 300): Fixture[] =>
-  rowsOf(
+  rowsWithin(
     fixtures.map((fixture) => ({ id: fixture.id, fixture, at: place(show, fixture).clamp })),
     tolerance,
   ).flatMap((row) => row.map(({ fixture }) => fixture));

@@ -7,7 +7,7 @@ import { baseRecords, idOf, pipe, SHOW } from '../model/show.arb.js';
 import { showOf } from '../model/show.js';
 import { curveLength, dropOn, frameAlong, isClosed, turnSense } from '../space/curves.js';
 import { movedCurve } from '../space/transform.js';
-import { draftCurve, draftForms, draftPosition, fieldsOf, offeredName, racetrack } from './draft.js';
+import { draftCurve, draftFieldsOf, draftForms, draftPosition, offeredName, racetrack } from './draft.js';
 import { emptyFields } from './draft-fields.js';
 
 const raked: Straight = { form: 'straight', a: [-5200, 1000], b: [5200, 2000], z: 5500, rise: 1000 };
@@ -116,7 +116,7 @@ describe('drafts of positions', () => {
       from: 'lower',
       order: 4,
     });
-    for (const form of draftForms) expect(fieldsOf[form].some(([field]) => field === 'trim')).toBe(true);
+    for (const form of draftForms) expect(draftFieldsOf[form].some(([field]) => field === 'trim')).toBe(true);
   });
   test('lengths at their edge: 100 mm is a position, 99 mm is none', () => {
     const pipe_ = (to: string) => draft('pipe', { trim: '6', from: '0, 0', to });

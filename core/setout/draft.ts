@@ -270,7 +270,7 @@ const entryOf = (form: DraftForm): FormEntry => present(forms.find(({ name }) =>
 const each = <V>(of: (entry: FormEntry) => V) =>
   Object.fromEntries(forms.map((entry) => [entry.name, of(entry)])) as Readonly<Record<DraftForm, V>>;
 /** Which fields a form asks for. */
-export const fieldsOf = each(({ asks }) => asks);
+export const draftFieldsOf = each(({ asks }) => asks);
 /** Points that a form takes by pointing. */
 export const pointsOf = each(({ points }) => points);
 /** Forms that stand on the floor by themselves. */

@@ -7,7 +7,7 @@ import { natural } from '../order/order.js';
 
 /** What is shown of an item without opening it. */
 export interface Summary extends Omit<Listing, 'words'> {
-  /** Everything that a word can be found in, folded. */
+  /** Everything that a word can be found in, foldedWord. */
   readonly words: string;
 }
 export interface Listed {
@@ -19,13 +19,13 @@ export interface Listed {
   readonly summary: Summary;
 }
 
-export const folded = (text: string): string =>
+export const foldedWord = (text: string): string =>
   text.normalize('NFKD').replace(/\p{M}/gu, '').replace(/\s+/g, ' ').trim().toLowerCase();
 
 /** The summary of a record. */
 export function summaryOf(record: ShelfRecord): Summary {
   const { words, ...listing } = kindOf(record).listed!(record);
-  return { ...listing, words: folded([listing.name, listing.of, ...words].join(' ')).slice(0, 2000) };
+  return { ...listing, words: foldedWord([listing.name, listing.of, ...words].join(' ')).slice(0, 2000) };
 }
 
 export interface Search {
@@ -63,7 +63,7 @@ function inOrder(items: readonly Listed[]): readonly Listed[] {
  * @returns the items found, and how many more there are in other folders
  */
 export function searchShelf(items: readonly Listed[], search: Search): { found: Listed[]; elsewhere: number } {
-  const words = folded(search.text ?? '')
+  const words = foldedWord(search.text ?? '')
     .split(' ')
     .filter(Boolean);
   const found: { item: Listed; rank: number }[] = [];
@@ -91,7 +91,7 @@ export function searchShelf(items: readonly Listed[], search: Search): { found: 
     }
     let rank = 0;
     if (words.length) {
-      const name = folded(summary.name).split(' ');
+      const name = foldedWord(summary.name).split(' ');
       for (const word of words) if (!name.includes(word)) rank++;
     }
     found.push({ item, rank });

@@ -6,7 +6,7 @@ import { firstOf } from '#core/measure/list';
 import type { Id, ShelfRecord } from '#core/model/records';
 import type { Show } from '#core/model/show';
 import { taking } from '#core/shelf/copy';
-import { folded, type Listed } from '#core/shelf/search';
+import { foldedWord, type Listed } from '#core/shelf/search';
 import { call, send } from './api';
 import type { Session } from './session/session';
 import { toast } from './toast';
@@ -37,7 +37,7 @@ export function useShelf(): { list: ShelfList; loading: boolean; error: Error | 
   return { list: data ?? nothing, loading: !data && !error, error };
 }
 /** The list as it is now, once. */
-export const readShelf = (): Promise<ShelfList> => call<ShelfList>(LIST);
+export const shelfNow = (): Promise<ShelfList> => call<ShelfList>(LIST);
 /** How many copies of a show the Shelf has newer versions of, by their numbers alone. */
 export function useNewer(show: Show): number {
   const { list } = useShelf();
@@ -103,7 +103,7 @@ export const changeFolder = async (
   await send('/api/shelf/folders', 'POST', body);
   await refresh();
 };
-const bare = (code: string): string => folded(code).replace(/ /g, '');
+const bare = (code: string): string => foldedWord(code).replace(/ /g, '');
 /** Filters of the Shelf with these codes, whatever their blanks and capitals. */
 export const shelvedFilters = (items: readonly Listed[], codes: readonly string[]): Listed[] =>
   [...new Set(codes.map(bare))].flatMap(

@@ -8,7 +8,7 @@ import type { Block, Entity, Point } from './parse.js';
 const DEPTH = 16;
 
 /** `%%d` and the like, `\U+00E9`, and the codes of long texts. */
-export const plainText = (text: string): string =>
+export const textOfCodes = (text: string): string =>
   text
     .replace(/\\U\+([0-9A-Fa-f]{4})/g, (_, hex: string) => String.fromCharCode(Number.parseInt(hex, 16)))
     .replace(/%%d/gi, '°')
@@ -114,7 +114,7 @@ function text(entity: Entity, pen: Pen): undefined {
   const aligned = Number(entity.halign ?? 0) !== 0 || Number(entity.valign ?? 0) !== 0;
   const at = mapped(pen.map, vec(long ? entity.position : (aligned && entity.endPoint) || entity.startPoint));
   const size = Number((long ? entity.height : entity.textHeight) ?? 0) * stretch(pen.map);
-  const said = plainText(String(entity.text ?? ''));
+  const said = textOfCodes(String(entity.text ?? ''));
   if (said && size > 0 && at.every(Number.isFinite)) pen.text(at, said, size);
 }
 

@@ -3,7 +3,7 @@ import { describe, expect, jest, test } from '@jest/globals';
 import fc from 'fast-check';
 import { guessUnit, insUnits } from './drawing.js';
 import { dxf, entities, pathsOf, sample } from './dxf.arb.js';
-import { plainText, readDxf } from './read.js';
+import { readDxf, textOfCodes } from './read.js';
 
 const codes = (text: string) => readDxf(text).report.map((item) => item.code);
 
@@ -24,7 +24,7 @@ describe('reading', () => {
     expect([14, 400, 600, 14000].map(guessUnit)).toEqual([1000, 304.8, 304.8, 1]);
   });
   test('degree sign, unicode escapes, line breaks of long texts', () => {
-    expect(plainText('45%%d caf\\U+00E9\\Pnext {\\fArial;bold}')).toBe('45° café next bold');
+    expect(textOfCodes('45%%d caf\\U+00E9\\Pnext {\\fArial;bold}')).toBe('45° café next bold');
   });
   test('an arc whose end is before its start goes on round', () => {
     const [path] = pathsOf(entities('0=ARC | 8=A | 10=0.0 | 20=0.0 | 40=100.0 | 50=350.0 | 51=10.0'));

@@ -7,7 +7,7 @@ import { type Affine, composed, mapped, simplified, stretch, unit } from './flat
 import { type Entity, type ParsedDxf, type Point, parseDxf } from './parse.js';
 import { scanDxf } from './scan.js';
 
-export { plainText } from './entities.js';
+export { textOfCodes } from './entities.js';
 
 const MOST_ENTITIES = 1_000_000;
 

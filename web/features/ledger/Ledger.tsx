@@ -19,7 +19,7 @@ import { type KeyAction, useKeys } from '../../ui/keys';
 import { type Block, useBlock } from './block';
 import { Headings } from './Headings';
 import { LedgerBar } from './LedgerBar';
-import { lookOf } from './look';
+import { cellLook } from './look';
 import { type Acts, FixtureLine, type Frame, GroupLine, ROW } from './Rows';
 import { type LedgerState, type ShownColumn, shownColumns, useLedger } from './state';
 import { clear, copied, editOf, fetchTables, fill, paste, swap, useWrite } from './writing';
@@ -260,7 +260,7 @@ export function Ledger() {
                   index={index}
                   start={start}
                   frame={frame}
-                  looks={columns.map((column) => lookOf(show, row, column, snags?.get(row.fixture.id), preview, colours))}
+                  looks={columns.map((column) => cellLook(show, row, column, snags?.get(row.fixture.id), preview, colours))}
                   lit={chosen.has(row.fixture.id)}
                   here={at.row === index ? at.column : null}
                   from={inBlock ? block.left : -1}

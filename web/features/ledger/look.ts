@@ -22,7 +22,7 @@ function previewed(show: Show, preview: RunPreview | null, { fixture, part }: Fi
   return draft && draft !== fixture && (part === null || column.ofParts) ? fieldText(show, draft, part, column.field) : undefined;
 }
 
-export function lookOf(
+export function cellLook(
   show: Show,
   row: FixtureRow,
   column: Column,

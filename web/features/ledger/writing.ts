@@ -38,7 +38,7 @@ const shelf = later(() => import('../../state/shelf'));
 async function withFilters(session: Session, edits: readonly CellEdit[]): Promise<void> {
   const texts = edits.filter(({ field }) => field === 'colour').map(({ text }) => text);
   if (!texts.length) return;
-  const [{ colourOf }, { attempt, readShelf, shelvedFilters, takeIntoShow }] = await Promise.all([
+  const [{ colourOf }, { attempt, shelfNow, shelvedFilters, takeIntoShow }] = await Promise.all([
     withColours.load(),
     shelf.load(),
   ]);
@@ -46,7 +46,7 @@ async function withFilters(session: Session, edits: readonly CellEdit[]): Promis
   const codes = texts.flatMap((text) => colourOf(filters, text).unknown);
   if (!codes.length) return;
   // While the server is away the codes stand for themselves.
-  const list = await readShelf().catch(() => null);
+  const list = await shelfNow().catch(() => null);
   if (!list) return;
   await attempt(async () => {
     const shelved = shelvedFilters(list.items, codes).map((item) => item.id);

@@ -2,7 +2,7 @@
 
 import { formatLength, type Units } from '#core/measure/lengths';
 import { settingsOf } from '#core/model/show';
-import { draftCurve, fieldsOf, offeredName } from '#core/setout/draft';
+import { draftCurve, draftFieldsOf, offeredName } from '#core/setout/draft';
 import type { DraftFields } from '#core/setout/draft-fields';
 import { curveLength } from '#core/space/curves';
 import { useShow } from '../../state/context';
@@ -48,7 +48,7 @@ export function PositionFields() {
     useDraft.setState((state) => ({ fields: { ...state.fields, ...patch }, fault: null }));
   return (
     <>
-      {fieldsOf[form].map(([field, label]) => (
+      {draftFieldsOf[form].map(([field, label]) => (
         <Row key={field} label={label}>
           <Typed
             data-field={field}

@@ -3,7 +3,7 @@ import { type RefObject, useRef, useState } from 'react';
 import { boxOf } from '#core/draw/list';
 import { shapePrim } from '#core/draw/shapes';
 import type { SymbolDef, Vec2 } from '#core/model/records';
-import { snapTo } from './board';
+import { onGrid } from './board';
 
 /** Middle of what is seen and its width, mm. */
 export interface View {
@@ -58,7 +58,7 @@ export function useBoardView(symbol: SymbolDef): BoardScreen {
     grid,
     at: (event) => {
       const { fx, fy, tall } = part(event);
-      return snapTo([view.x + fx * view.w, view.y - fy * view.w * tall], event.altKey ? 0 : step);
+      return onGrid([view.x + fx * view.w, view.y - fy * view.w * tall], event.altKey ? 0 : step);
     },
     zoom: (event) => {
       const { fx, fy, tall } = part(event);

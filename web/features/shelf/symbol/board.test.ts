@@ -10,9 +10,9 @@ import {
   boardReducer,
   mirrorCopies,
   moved,
+  onGrid,
   onShapes,
   shapesIn,
-  snapTo,
   withAnchor,
   withShapes,
 } from './board';
@@ -106,10 +106,10 @@ describe('the drawing board', () => {
     const figure = fc.double({ min: -1e4, max: 1e4, noNaN: true });
     fc.assert(
       fc.property(figure, figure, fc.constantFrom(5, 10, 50), (x, y, step) => {
-        const once = snapTo([x, y], step);
-        expect(snapTo(once, step)).toEqual(once);
+        const once = onGrid([x, y], step);
+        expect(onGrid(once, step)).toEqual(once);
         expect(Math.abs(once[0] - x)).toBeLessThanOrEqual(step / 2 + 1e-9);
-        expect(snapTo([x, y], 0)).toEqual([x, y]);
+        expect(onGrid([x, y], 0)).toEqual([x, y]);
       }),
     );
   });

@@ -1,6 +1,6 @@
 /** What the drawing board of the symbol editor knows: its state, and the steps back. */
 
-import { aligned, mapPoints, mirroredShape } from '#core/draw/shapes';
+import { alignedShapes, mapPoints, mirroredShape } from '#core/draw/shapes';
 import { firstOf, itemAt } from '#core/measure/list';
 import type { AccessoryForm, Shape, SymbolDef, Vec2 } from '#core/model/records';
 
@@ -95,9 +95,9 @@ export const mirrorCopies = (scope: number, chosen: readonly number[]) => (symbo
   return withShapes(symbol, scope, [...shapes, ...chosen.map((i) => mirroredShape(itemAt(shapes, i)))]);
 };
 export const alignChosen =
-  (scope: number, chosen: readonly number[], how: Parameters<typeof aligned>[1]) => (symbol: SymbolDef) => {
+  (scope: number, chosen: readonly number[], how: Parameters<typeof alignedShapes>[1]) => (symbol: SymbolDef) => {
     const shapes = shapesIn(symbol, scope);
-    const put = aligned(
+    const put = alignedShapes(
       chosen.map((i) => itemAt(shapes, i)),
       how,
     );
@@ -129,6 +129,6 @@ export function asCurve(shape: Extract<Shape, { form: 'line' }>): Shape {
   return { form: 'curve', role, points: out, closed };
 }
 
-export const snapTo = (p: Vec2, step: number): Vec2 =>
+export const onGrid = (p: Vec2, step: number): Vec2 =>
   step > 0 ? [Math.round(p[0] / step) * step + 0, Math.round(p[1] / step) * step + 0] : p;
 export const tidy = (value: number): number => Math.round(value * 100) / 100 + 0;
