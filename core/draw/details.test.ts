@@ -47,4 +47,17 @@ describe('details', () => {
     expect(at(moved)![1]).toBeCloseTo(1000 + 2 * 2600, 6);
     expect(at(apply(moved, edit([fixture!], { along: 3000 })))![1]).toBeCloseTo(1000 + 2 * 3000, 6);
   });
+  test.each([1, 2])(
+    'laid flat at %i times the plan, the ticks of a ring reach 60 mm of the plan over its chords on both sides',
+    (size) => {
+      const ring = named('Ring truss');
+      const show = apply(demo, edit([ring], { detail: { shown: true, at: [-20000, 1000], size } }));
+      const flat = chunksOf(show, ring.id).find((chunk) => chunk.kind === 'detail');
+      const marks = flat?.body.find((prim) => prim.op === 'path' && prim.pen === 'thin');
+      const d = marks?.op === 'path' ? marks.d : [];
+      expect(d.length).toBeGreaterThan(6);
+      expect(d[5]! - d[2]!).toBeCloseTo((ring.width + 120) * size, 6);
+      expect((d[5]! + d[2]!) / 2).toBeCloseTo(1000, 6);
+    },
+  );
 });

@@ -1,6 +1,8 @@
 /** The plan: what an edit keeps, where things are hit. */
 import { describe, expect, test } from '@jest/globals';
-import { apply, edit } from '../model/change.js';
+import { types } from '#demo/types';
+import { adding, apply, edit } from '../model/change.js';
+import { idOf } from '../model/show.arb.js';
 import { all, type Show } from '../model/show.js';
 import { detailsOf } from './details.js';
 import type { Chunk } from './list.js';
@@ -43,5 +45,11 @@ describe('plan', () => {
   test('a locked layer takes no new units', () => {
     const layer = all(demo, 'layer').find((item) => item.role === 'positions')!;
     expect(hangAt(apply(demo, edit([layer], { state: 'locked' })), 1234, 930, 300)).toBeNull();
+  });
+  test('another wattage of the same body is drawn as such', () => {
+    const [fixture] = all(demo, 'fixture').filter(({ type }) => type === types.aster26.id);
+    const strong = { ...types.aster26, id: idOf(420), name: 'Aster 26 strong', watts: types.aster26.watts + 250 };
+    const show = apply(apply(demo, adding(strong)), edit([fixture!], { type: strong.id }));
+    expect(chunkOf(show, fixture!.id).body.length).toBeGreaterThan(chunkOf(demo, fixture!.id).body.length);
   });
 });

@@ -206,6 +206,11 @@ describe('places', () => {
     // The tip of a hexagon goes in by half the size.
     const hexagon = drawn('hexagon')[0]!;
     expect(hexagon.op === 'path' && hexagon.d[4]! - hexagon.d[1]!).toBeCloseTo(50, 9);
+    // All six corners: each has its like across the middle, and above or below it.
+    const corners =
+      hexagon.op === 'path' ? [0, 1, 2, 3, 4, 5].map((i) => [hexagon.d[3 * i + 1]!, hexagon.d[3 * i + 2]!] as const) : [];
+    const has = (x: number, y: number) => corners.some(([a, b]) => Math.abs(a - x) < 1e-6 && Math.abs(b - y) < 1e-6);
+    for (const [x, y] of corners) expect([has(2000 - x, y), has(x, 1000 - y)]).toEqual([true, true]);
   });
 });
 
