@@ -170,7 +170,7 @@ describe('columns of the Ledger', () => {
       spare: 60,
     });
   });
-  test('every heading fits its column at 12 px: 7.5 px a letter in B612, and 16 of margin', () => {
+  test('every heading fits its column at 12 px: 7.5 px a letter in B612, and 8 of margin', () => {
     const narrow = usualFields.filter(({ id, title }) => id in wide && title.length * 7.5 + 8 > wide[id]!);
     // These are read by their beginnings, and whole in their tips.
     expect(narrow.map(({ id }) => id)).toEqual(['circuitNumber', 'rental'].filter((id) => narrow.some((one) => one.id === id)));
@@ -187,5 +187,10 @@ describe('columns of the Ledger', () => {
         .sort((a, b) => a.order - b.order)
         .map(({ as }) => as),
     ).toEqual(['Chan', 'Address', 'Circuit', 'Colour']);
+  });
+  test('places in lists are counted from 1, without gaps and without two in one place', () => {
+    const counted = (orders: readonly number[]) => expect([...orders].sort((a, b) => a - b)).toEqual(orders.map((_, i) => i + 1));
+    counted(usualFields.flatMap(({ run }) => run?.order ?? []));
+    counted(usualFields.flatMap(({ inParts }) => inParts?.order ?? []));
   });
 });
