@@ -65,6 +65,8 @@ describe('edits', () => {
       edits: [{ text: 'x' }],
     });
     expect(pasteBlock(heads, [column('purpose')], [['Same']], 4).edits).toHaveLength(4);
+    expect(pasteBlock(heads, [column('purpose')], [['A'], ['B']], 4).edits.map(({ text }) => text)).toEqual(['A', 'B']);
+    expect(pasteBlock(heads, [column('purpose')], [['Alone']], 1).edits).toHaveLength(1);
   });
   test.each(['0', '1.513', '64000.1', 'abc'])('the address "%s" is refused in words', (text) =>
     expect(editCells(show, [{ fixture: idOf(101), part: null, field: 'address', text }])).toMatchObject({

@@ -132,6 +132,24 @@ describe('out and back', () => {
       ok: false,
       why: expect.stringContaining('20,001 rows'),
     });
+    const long = 'abcdefgh-4000';
+    const ids = compareTable(
+      show,
+      {
+        headings: [ID_HEADING, 'Channel'],
+        rows: [
+          [long, '1'],
+          [long, '2'],
+        ],
+      },
+      'id',
+    );
+    expect(ids).toMatchObject({ ok: false, why: expect.stringContaining('have one id (abcdefgh...)') });
+    for (const headings of [
+      ['Position', 'Channel'],
+      ['Unit', 'Channel'],
+    ])
+      expect(compareTable(show, { headings, rows: [['LX 1', '1']] }, 'position and unit').ok).toBe(false);
     const twice = compareTable(show, { headings: ['Channel'], rows: [['900'], ['901'], ['900']] }, 'channel');
     expect(twice).toMatchObject({ ok: false, why: expect.stringMatching(/^Rows 2 and 4 of the file are both "900"/) });
   });

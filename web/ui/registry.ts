@@ -258,6 +258,7 @@ export function lazily(load: () => Promise<Any>): Any {
 /** Fetched when it is first shown, and not before: what is large, or seldom looked at. */
 export const onDemand = (load: () => Promise<Any>): Any => lazy(async () => ({ default: await load() }));
 const listeners = new Set<() => void>();
+// As the browser's own list of modules that are there: it goes one way only, and no show has to do with it.
 let quiet = false;
 /** So that a step is there at once when somebody goes to it, also while the server is away. */
 export async function fetchAll(): Promise<void> {
