@@ -164,6 +164,16 @@ describe('bodies', () => {
     const upstage = missing(at([0, 9000, 1000], 1000, 1), at([0, 9000, 1100], 1100, 2));
     expect(upstage).toBeGreaterThan(400);
   });
+  test('on a boom the nose goes where the beam goes: back to back they are clear, nose to nose they meet', () => {
+    const aimed = (n: number, along: number, z: number) =>
+      hung(n, along, { aim: { kind: 'point', at: [1, 0, z] } }, plainType, boom);
+    const apart = 600;
+    const bodies = (...fixtures: Fixture[]) => found(boom, ...fixtures).filter(([what]) => what === 'bodies');
+    expect(bodies(aimed(1, 1000, -9000), aimed(2, 1000 + apart, 20_000))).toEqual([]);
+    expect(bodies(aimed(1, 1000, 20_000), aimed(2, 1000 + apart, -9000))).toHaveLength(1);
+  });
+  test('what stands beside is clear, though it stands at the same place along', () =>
+    expect(found(pipe, hung(1, 1000, { side: 1500 }), hung(2, 1000 + CLAMP, { side: -1500 }))).toEqual([]));
   test('one above the other by more than the mean of their heights is clear: under and over a pipe, or on an extension', () => {
     // Both 200 high: 200 apart is not yet clear. The axes lie 100 below and 100 above the pipe.
     expect(found(pipe, hung(1, 1000), hung(2, 1000 + CLAMP, { hang: 'over', drop: 1 }))).toEqual([]);
