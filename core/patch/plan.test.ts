@@ -407,3 +407,18 @@ test('a hole of one slot takes one fixture, and no second', () => {
   const show = rig(hung(200, 1), hung(200, 201), hung(38, 401), hung(40, 439), hung(16, 479), hung(16, 496), ...singles);
   expect(given(show, {}, singles)).toEqual(['1.495', '1.512', '2.1']);
 });
+test('by position, cells that are addressed each by itself keep their order, and the units of a pipe theirs', () => {
+  const cells: FixtureType = {
+    ...plainType,
+    id: idOf(90),
+    modes: [{ name: 'c', channels: [1, 2, 3].map((n) => ({ attribute: 'Dimmer', offset: [2], break: n })) }],
+  };
+  const [a, b] = [2000, 1000].map((along, i) => makeFixture(idOf(3000 + i), fixtureLayer, cells, pipe, along));
+  const show = showOf(SHOW, [...baseRecords, cells, a!, b!]);
+  const { addresses } = planAddresses(show, [b!, a!], { ...plainRules, order: 'position', together: false });
+  // Pipes are counted from stage left, where `along` ends.
+  expect([a!, b!].map(({ id }) => addresses.get(id))).toEqual([
+    [1, 3, 5],
+    [7, 9, 11],
+  ]);
+});
