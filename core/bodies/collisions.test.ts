@@ -4,7 +4,7 @@ import fc from 'fast-check';
 import { symbolIn } from '../draw/symbols.js';
 import { apply, edit } from '../model/change.js';
 import { makeFixture } from '../model/make.js';
-import type { Fixture, FixtureType, Position } from '../model/records.js';
+import type { Fixture, FixtureType, Position, SymbolDef } from '../model/records.js';
 import { baseRecords, fixtureLayer, idOf, pipe, plainType, SHOW } from '../model/show.arb.js';
 import { all, get, showOf } from '../model/show.js';
 import { place } from '../space/hanging.js';
@@ -171,6 +171,43 @@ describe('bodies', () => {
     const bodies = (...fixtures: Fixture[]) => found(boom, ...fixtures).filter(([what]) => what === 'bodies');
     expect(bodies(aimed(1, 1000, -9000), aimed(2, 1000 + apart, 20_000))).toEqual([]);
     expect(bodies(aimed(1, 1000, 20_000), aimed(2, 1000 + apart, -9000))).toHaveLength(1);
+  });
+  test('a body that lies beside its clamp is looked for there, whichever way it is turned', () => {
+    // 400 to the right of the clamp and nothing to its left.
+    const lopsided: SymbolDef = {
+      id: idOf(80),
+      kind: 'symbol',
+      name: 'Beside',
+      family: 'flood',
+      origin: [0, 0],
+      unitAt: [0, 0],
+      nose: 90,
+      shapes: [
+        {
+          form: 'line',
+          role: 'outline',
+          closed: true,
+          points: [
+            [0, -100],
+            [400, -100],
+            [400, 100],
+            [0, 100],
+          ],
+        },
+      ],
+      anchors: [],
+    };
+    const beside: FixtureType = { ...flood, id: idOf(81), symbol: lopsided.id };
+    const two = (a: number, b: number) => {
+      const fixtures = [hung(1, 3000, { spin: a }, beside), hung(2, 3100, { spin: b }, beside)];
+      const show = showOf(SHOW, [...base.records.values(), lopsided, beside, ...fixtures]);
+      return collisionsOn(show, pipe, fixtures).map(({ what }) => what);
+    };
+    // A nose to the house turns the plan's right to stage right; the second unit hangs 100 mm nearer stage left.
+    expect([two(180, 0), two(0, 180)]).toEqual([['bodies'], []]);
+    expect(two(0, 0)).toEqual(['bodies']);
+    const ways = [two(90, -90), two(-90, 90)];
+    expect(ways).toEqual([[], []]);
   });
   test('what stands beside is clear, though it stands at the same place along', () =>
     expect(found(pipe, hung(1, 1000, { side: 1500 }), hung(2, 1000 + CLAMP, { side: -1500 }))).toEqual([]));

@@ -244,3 +244,29 @@ describe('wiring', () => {
     expect(pixelsOf(turned)[0]).toMatchObject({ row: 2, column: 0, tile: 0, index: 0 });
   });
 });
+
+test('a matrix stands from its top row down, each tile beside and above the other', () => {
+  const tiles = tileMatrix({ rows: 2, columns: 4, width: 400, height: 200 }, 2, 3, [1000, 500]);
+  expect(tiles.map(({ at, place }) => [...at, place])).toEqual([
+    [1000, 700, 0],
+    [1400, 700, 1],
+    [1800, 700, 2],
+    [1000, 500, 5],
+    [1400, 500, 4],
+    [1800, 500, 3],
+  ]);
+});
+test('pixels of a tile that is turned lie inside it as it stands: higher than it is wide', () => {
+  const [flat] = tileMatrix({ rows: 2, columns: 4, width: 400, height: 200 }, 1, 1, [0, 0]);
+  const extent = (turn: number) => {
+    const at = pixelsOf({ ...wall(), tiles: [{ ...flat!, turn }] }).map((pixel) => pixel.at);
+    const of = (axis: 0 | 1) => at.map((point) => point[axis]);
+    return [Math.min(...of(0)), Math.max(...of(0)), Math.min(...of(1)), Math.max(...of(1))];
+  };
+  expect([0, 1, 2, 3].map(extent)).toEqual([
+    [50, 350, 50, 150],
+    [50, 150, 50, 350],
+    [50, 350, 50, 150],
+    [50, 150, 50, 350],
+  ]);
+});

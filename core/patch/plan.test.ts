@@ -405,7 +405,7 @@ describe('blocks', () => {
 test('a hole of one slot takes one fixture, and no second', () => {
   const singles = [hung(1), hung(1), hung(1)];
   const show = rig(hung(200, 1), hung(200, 201), hung(38, 401), hung(40, 439), hung(16, 479), hung(16, 496), ...singles);
-  expect(given(show, {}, singles)).toEqual(['1.495', '1.512', '2.1']);
+  for (const fit of fits) expect(given(show, { fit }, singles)).toEqual(['1.495', '1.512', '2.1']);
 });
 test('by position, cells that are addressed each by itself keep their order, and the units of a pipe theirs', () => {
   const cells: FixtureType = {
