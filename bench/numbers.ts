@@ -36,6 +36,30 @@ const afresh = (show: Show): Show => ({
 
 const N = 3000;
 
+/** One fixture after the other is moved and readdressed: what an audit that runs along takes for each, ms. */
+function auditAfterEdits(show: Show): { times: number[]; groups: number } {
+  const audit = makeAudit();
+  audit.of(show);
+  let now = show;
+  const times: number[] = [];
+  for (let i = 0; i < 60; i++) {
+    const fixtures = all(now, 'fixture');
+    const fixture = itemAt(fixtures, (i * 89 + 11) % fixtures.length);
+    const part = firstOf(fixture.parts);
+    now = apply(
+      now,
+      edit([fixture], {
+        along: fixture.along + 5,
+        parts: [{ ...part, address: (part.address ?? 0) + 1 }, ...fixture.parts.slice(1)],
+      }),
+    );
+    const started = performance.now();
+    audit.of(now);
+    times.push(performance.now() - started);
+  }
+  return { times, groups: audit.looked() };
+}
+
 export async function numbers(): Promise<void> {
   console.log(`Numbers at ${N} fixtures`);
   const show = makeRig(N);
@@ -49,28 +73,13 @@ export async function numbers(): Promise<void> {
   });
   const again = time(() => fullAudit(show), 9);
   line('full audit', `just opened ${pair(full)}; once more ${pair(again)}`);
-  const audit = makeAudit();
-  audit.of(show);
-  let now = show;
-  const alone: number[] = [];
-  for (let i = 0; i < 60; i++) {
-    const fixture = itemAt(all(now, 'fixture'), (i * 89 + 11) % N);
-    const part = firstOf(fixture.parts);
-    now = apply(
-      now,
-      edit([fixture], {
-        along: fixture.along + 5,
-        parts: [{ ...part, address: (part.address ?? 0) + 1 }, ...fixture.parts.slice(1)],
-      }),
-    );
-    const started = performance.now();
-    audit.of(now);
-    alone.push(performance.now() - started);
-  }
+  const { times: alone, groups } = auditAfterEdits(show);
   line(
     'audit after one edit',
-    `${pair(alone)}, ${audit.looked()} groups; ${(median(again) / median(alone)).toFixed(0)} times quicker than in full`,
+    `${pair(alone)}, ${groups} groups; ${(median(again) / median(alone)).toFixed(0)} times quicker than in full`,
   );
+
+  line('at 10,000 fixtures', pair(auditAfterEdits(makeRig(10_000)).times));
 
   // As dense as a full patch, a few of them wider than they should be.
   const spans = Array.from({ length: 10_000 }, (_, i) => ({
