@@ -13,6 +13,31 @@ import { CLAMP, collisionsOf, collisionsOn } from './collisions.js';
 /** A body without corners to argue about: 400 wide and 300 long. */
 const flood: FixtureType = { ...plainType, id: idOf(70), family: 'flood', width: 400, length: 300, height: 200, hang: 100 };
 const tiny: FixtureType = { ...flood, id: idOf(71), width: 20, length: 20, height: 20, hang: 10 };
+/** 400 to the right of the clamp and nothing to its left. */
+const lopsided: SymbolDef = {
+  id: idOf(80),
+  kind: 'symbol',
+  name: 'Beside',
+  family: 'flood',
+  origin: [0, 0],
+  unitAt: [0, 0],
+  nose: 90,
+  shapes: [
+    {
+      form: 'line',
+      role: 'outline',
+      closed: true,
+      points: [
+        [0, -100],
+        [400, -100],
+        [400, 100],
+        [0, 100],
+      ],
+    },
+  ],
+  anchors: [],
+};
+const beside: FixtureType = { ...flood, id: idOf(81), symbol: lopsided.id };
 const boom: Position = {
   ...pipe,
   id: idOf(72),
@@ -28,7 +53,7 @@ const ring: Position = {
   id: idOf(74),
   curve: { form: 'arc', centre: [0, 0], z: 5000, radius: 400, start: 0, sweep: 350 },
 };
-const base = showOf(SHOW, [...baseRecords, flood, tiny, boom, floor, ring]);
+const base = showOf(SHOW, [...baseRecords, flood, tiny, lopsided, beside, boom, floor, ring]);
 const found = (position: Position, ...fixtures: Fixture[]) =>
   collisionsOn(showOf(SHOW, [...base.records.values(), ...fixtures]), position, fixtures).map(({ what, missing }) => [
     what,
@@ -126,7 +151,7 @@ describe('bodies', () => {
     let [met, clear] = [0, 0];
     fc.assert(
       fc.property(
-        fc.constantFrom(flood, plainType),
+        fc.constantFrom(flood, plainType, beside),
         fc.integer({ min: 62, max: 900 }),
         spin,
         spin,
@@ -173,34 +198,9 @@ describe('bodies', () => {
     expect(bodies(aimed(1, 1000, 20_000), aimed(2, 1000 + apart, -9000))).toHaveLength(1);
   });
   test('a body that lies beside its clamp is looked for there, whichever way it is turned', () => {
-    // 400 to the right of the clamp and nothing to its left.
-    const lopsided: SymbolDef = {
-      id: idOf(80),
-      kind: 'symbol',
-      name: 'Beside',
-      family: 'flood',
-      origin: [0, 0],
-      unitAt: [0, 0],
-      nose: 90,
-      shapes: [
-        {
-          form: 'line',
-          role: 'outline',
-          closed: true,
-          points: [
-            [0, -100],
-            [400, -100],
-            [400, 100],
-            [0, 100],
-          ],
-        },
-      ],
-      anchors: [],
-    };
-    const beside: FixtureType = { ...flood, id: idOf(81), symbol: lopsided.id };
     const two = (a: number, b: number) => {
       const fixtures = [hung(1, 3000, { spin: a }, beside), hung(2, 3100, { spin: b }, beside)];
-      const show = showOf(SHOW, [...base.records.values(), lopsided, beside, ...fixtures]);
+      const show = showOf(SHOW, [...base.records.values(), ...fixtures]);
       return collisionsOn(show, pipe, fixtures).map(({ what }) => what);
     };
     // A nose to the house turns the plan's right to stage right; the second unit hangs 100 mm nearer stage left.

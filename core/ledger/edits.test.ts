@@ -99,6 +99,9 @@ describe('edits', () => {
   test('what is no cell is not typed into: heads of addresses, columns that are calculated, parts of what the fixture has', () => {
     const head: Row = { kind: 'fixture', fixture: all(show, 'fixture')[4]!, part: null };
     expect(canType(head, column('address'))).toBe(false);
+    const two = { ...head, fixture: { ...head.fixture, parts: head.fixture.parts.slice(0, 2) } };
+    const one = { ...head, fixture: { ...head.fixture, parts: head.fixture.parts.slice(0, 1) } };
+    expect([canType(two, column('address')), canType(one, column('address'))]).toEqual([false, true]);
     expect(canType({ ...head, part: 1 }, column('address'))).toBe(true);
     expect(canType({ ...head, part: 1 }, column('purpose'))).toBe(false);
     expect(canType(head, column('height'))).toBe(false);

@@ -71,6 +71,19 @@ describe('values', () => {
     matrixOf(text, found, '');
     expect(found.list.some(({ message }) => message.includes('is flat'))).toBe(flat);
   });
+  test('flat is what has no determinant, by the rule of Sarrus, whatever the figures', () =>
+    fc.assert(
+      fc.property(fc.array(fc.integer({ min: -2, max: 2 }), { minLength: 9, maxLength: 9 }), (n) => {
+        const at = (r: number, c: number) => n[3 * r + (c % 3)]!;
+        const det = [0, 1, 2].reduce(
+          (sum, c) => sum + at(0, c) * at(1, c + 1) * at(2, c + 2) - at(2, c) * at(1, c + 1) * at(0, c + 2),
+          0,
+        );
+        const found = report();
+        matrixOf(`{${n.slice(0, 3)},0}{${n.slice(3, 6)},0}{${n.slice(6)},0}{0,0,0,1}`, found, '');
+        expect(found.list.some(({ message }) => message.includes('is flat'))).toBe(det === 0);
+      }),
+    ));
   test('colours', () => {
     expect(cieOf('0.3127,0.3290,100')).toEqual([0.3127, 0.329, 100]);
     for (const text of [undefined, '', '1,2', '0.3;0.3;1', '2,0.3,5', 'nan,0,0']) expect(cieOf(text)).toBeNull();
