@@ -35,14 +35,15 @@ async function up(port: number, data: string): Promise<ChildProcess> {
     env: { ...process.env, PORT: String(port), DESSIN_DATA: data, DATABASE_URL: '' },
     stdio: 'ignore',
   });
-  for (let i = 0; i < 200; i++) {
+  // On a machine that runs all tests at once, filling an empty database takes its time; a server that ended is not waited for.
+  for (let i = 0; i < 900 && child.exitCode === null; i++) {
     try {
       if ((await fetch(`http://127.0.0.1:${port}/api/health`)).ok) return child;
     } catch {
       await new Promise((done) => setTimeout(done, 100));
     }
   }
-  throw new Error('The server did not start.');
+  throw new Error(`The server did not start${child.exitCode === null ? ' in 90 seconds' : `: it ended with ${child.exitCode}`}.`);
 }
 
 test(
