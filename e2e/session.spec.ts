@@ -180,6 +180,19 @@ test('the edge of the Ledger moves by keys; a button tells its key; the focus st
 }) => {
   await openDemo(page, 'hang');
   const edge = page.getByRole('separator', { name: 'Height of the Ledger' });
+  // By the mouse as high as it goes: what then has no room above lies under the Ledger, not over it.
+  const at = (await edge.boundingBox())!;
+  await page.mouse.move(at.x + 300, at.y + 2);
+  await page.mouse.down();
+  await page.mouse.move(at.x + 300, at.y - 320, { steps: 6 });
+  await page.mouse.up();
+  await page.getByTestId('ledger-count').click();
+  const high = (await edge.boundingBox())!;
+  expect(high.y).toBeLessThan(at.y - 250);
+  await page.mouse.move(high.x + 300, high.y + 2);
+  await page.mouse.down();
+  await page.mouse.move(at.x + 300, at.y + 2, { steps: 6 });
+  await page.mouse.up();
   const height = async () => (await page.getByRole('region', { name: 'Ledger' }).boundingBox())!.height;
   const before = await height();
   await edge.focus();

@@ -8,6 +8,8 @@ import { lazily } from './registry';
 
 const DragParts = lazily(async () => (await import('./DragParts')).DragParts);
 
+/** How a press ends. */
+const ends = ['pointerup', 'pointercancel'] as const;
 /** Says on an element what is dropped on it. */
 const PLACE = 'data-place';
 
@@ -94,9 +96,12 @@ export function useDragged(id: string) {
       if (begin) return begin(nativeEvent);
       area.pressed = { id, event: nativeEvent };
       area.want();
-    },
-    onPointerUp: () => {
-      area.pressed = null;
+      // Let go of anywhere before the package came, it was no drag.
+      const letGo = () => {
+        area.pressed = null;
+        for (const name of ends) window.removeEventListener(name, letGo, { capture: true });
+      };
+      for (const name of ends) window.addEventListener(name, letGo, { capture: true });
     },
   };
   return { ref, grip, dragging };
