@@ -233,6 +233,20 @@ describe('descriptors', () => {
   });
 });
 
+describe('lists', () => {
+  test.each(['core/audit/checks', 'core/families', 'core/paper/schedules'])(
+    'each file of %s has its line in all.ts',
+    (folder) => {
+      const lines = readFileSync(`${folder}/all.ts`, 'utf8');
+      const listed = [...lines.matchAll(/from '\.\/([^']+)\.js'/g)].map(([, name]) => name);
+      const files = sources(folder)
+        .filter((file) => !isTest(file))
+        .map((file) => bare(file.slice(folder.length + 1)));
+      expect(listed.sort()).toEqual(files.filter((name) => !['all', 'index', 'family'].includes(name)).sort());
+    },
+  );
+});
+
 describe('sources', () => {
   test('what code and tests cite stands in docs/reference.md', () => {
     const numbers: Record<string, Set<string>> = {};

@@ -9,7 +9,8 @@ import { scheduleCsv } from '#core/formats/csv/write';
 import { writeMvr } from '#core/formats/mvr/write';
 import { writeSvg } from '#core/formats/svg';
 import { papers } from '#core/measure/scales';
-import { channelHookup, instrumentSchedule } from '#core/paper/schedules/index';
+import { channelHookup } from '#core/paper/schedules/hookup';
+import { instrumentSchedule } from '#core/paper/schedules/instruments';
 import { makeDemo } from './show.js';
 
 const demo = makeDemo();

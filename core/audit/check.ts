@@ -77,6 +77,8 @@ export interface Repair {
 export interface Check {
   /** Its name, for people too. */
   readonly code: string;
+  /** Its place among checks of one weight, counted in tens so that another fits between. */
+  readonly order: number;
   readonly weight: Weight;
   /** The step in which it is mended. */
   readonly step: SnagStep;

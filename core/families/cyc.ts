@@ -4,6 +4,7 @@ import { type FamilyEntry, span } from './family.js';
 
 export const cyc = {
   name: 'cyc',
+  order: 60,
   words: /cyc|horizon/,
   asked: 10,
   noseFrom: 0.8,

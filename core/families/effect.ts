@@ -3,6 +3,7 @@ import { type FamilyEntry, poly, span } from './family.js';
 
 export const effect = {
   name: 'effect',
+  order: 130,
   words: /haz|fog|smoke|effect|strobe|fan/,
   asked: 13,
   noseFrom: 0.85,

@@ -19,6 +19,8 @@ export interface FamilyOutline {
 
 export interface FamilyEntry {
   readonly name: string;
+  /** Its place where families are shown, counted in tens so that another fits between. */
+  readonly order: number;
   /** Words by which lists and tables mean it, small letters; asked in the order of `asked`, since some words are part of others. */
   readonly words: RegExp;
   readonly asked: number;

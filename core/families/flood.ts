@@ -3,6 +3,7 @@ import { type FamilyEntry, poly, span } from './family.js';
 
 export const flood = {
   name: 'flood',
+  order: 50,
   words: /flood|scoop/,
   asked: 12,
   noseFrom: 0.55,

@@ -4,6 +4,7 @@ import { type FamilyEntry, poly, span } from './family.js';
 
 export const followSpot = {
   name: 'follow spot',
+  order: 80,
   words: /follow/,
   asked: 1,
   noseFrom: 0.36,

@@ -4,6 +4,7 @@ import { type FamilyEntry, span } from './family.js';
 
 export const fresnel = {
   name: 'fresnel',
+  order: 20,
   words: /fresnel/,
   asked: 7,
   noseFrom: 0.78,

@@ -14,6 +14,7 @@ function pointsOf(d: readonly number[]): [number, number][] {
 describe('families', () => {
   test('are told apart by name, and their words are asked one after the other', () => {
     expect(new Set(families).size).toBe(families.length);
+    expect(new Set(familyList.map(({ order }) => order)).size).toBe(familyList.length);
     expect(familyList.map(({ asked }) => asked).sort((a, b) => a - b)).toEqual(families.map((_, i) => i + 1));
     // Shows keep these names: one that is missing here is a show that cannot be read.
     expect(families).toEqual([

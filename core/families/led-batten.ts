@@ -4,6 +4,7 @@ import { type FamilyEntry, grid, span } from './family.js';
 
 export const ledBatten = {
   name: 'LED batten',
+  order: 120,
   words: /batten|bar\b|strip.*led|led.*strip/,
   asked: 4,
   noseFrom: 0.62,

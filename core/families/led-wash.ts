@@ -4,6 +4,7 @@ import { type FamilyEntry, poly, span } from './family.js';
 
 export const ledWash = {
   name: 'LED wash',
+  order: 110,
   words: /led/,
   asked: 5,
   noseFrom: 0.72,

@@ -4,6 +4,7 @@ import { type FamilyEntry, poly } from './family.js';
 
 export const movingSpot = {
   name: 'moving spot',
+  order: 90,
   words: /moving|mover|automated|head/,
   asked: 3,
   noseFrom: 0.53,

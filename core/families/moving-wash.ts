@@ -4,6 +4,7 @@ import type { FamilyEntry } from './family.js';
 
 export const movingWash = {
   name: 'moving wash',
+  order: 100,
   words: /(moving|motor|auto).*(wash|led)|wash.*(moving|mover)/,
   asked: 2,
   noseFrom: 0.3,

@@ -4,6 +4,7 @@ import { type FamilyEntry, span } from './family.js';
 
 export const par = {
   name: 'PAR',
+  order: 40,
   words: /\bpar\b|can\b/,
   asked: 9,
   noseFrom: 0.8,

@@ -3,6 +3,7 @@ import { type FamilyEntry, poly, span } from './family.js';
 
 export const planoConvex = {
   name: 'plano-convex',
+  order: 30,
   words: /\bpc\b|plano|convex/,
   asked: 8,
   noseFrom: 0.7,

@@ -4,6 +4,7 @@ import { type FamilyEntry, poly, span } from './family.js';
 
 export const profile = {
   name: 'profile',
+  order: 10,
   words: /profile|ellips|spot|zoom/,
   asked: 6,
   noseFrom: 0.42,

@@ -3,6 +3,7 @@ import { type FamilyEntry, grid, poly, span } from './family.js';
 
 export const strip = {
   name: 'strip',
+  order: 70,
   words: /strip|border|groundrow/,
   asked: 11,
   noseFrom: 0.6,

@@ -44,39 +44,22 @@ export type WindowFormat = { [G in InWindow]: Known & { readonly gives: G } }[In
 export type FormatEntry = ShowFormat | TypeFormat | LightFormat | WindowFormat;
 export type Gives = FormatEntry['gives'];
 
+type OnServer = ShowFormat | TypeFormat | LightFormat;
+/** A format that the server reads. `asks` is its name in the address, which several may share. */
+const takes = <G extends OnServer['gives']>(
+  gives: G,
+  id: string,
+  title: string,
+  ends: readonly string[],
+  asks: string,
+  reader: Extract<OnServer, { gives: G }>['reader'],
+) => ({ gives, id, title, ends, asks, reader }) as Extract<OnServer, { gives: G }>;
+
 export const formats: readonly FormatEntry[] = [
-  {
-    id: 'mvr',
-    title: 'MVR (DIN SPEC 15801)',
-    ends: ['.mvr'],
-    gives: 'show',
-    asks: 'mvr',
-    reader: async () => (await import('./mvr/read.js')).readMvr,
-  },
-  {
-    id: 'gdtf',
-    title: 'GDTF (DIN SPEC 15800)',
-    ends: ['.gdtf'],
-    gives: 'type',
-    asks: 'gdtf',
-    reader: async () => (await import('./gdtf/read.js')).readGdtf,
-  },
-  {
-    id: 'ies',
-    title: 'LM-63',
-    ends: ['.ies', '.txt'],
-    gives: 'light',
-    asks: 'photometric',
-    reader: async () => (await import('./photometric/ies.js')).readIes,
-  },
-  {
-    id: 'ldt',
-    title: 'EULUMDAT',
-    ends: ['.ldt'],
-    gives: 'light',
-    asks: 'photometric',
-    reader: async () => (await import('./photometric/ldt.js')).readLdt,
-  },
+  takes('show', 'mvr', 'MVR (DIN SPEC 15801)', ['.mvr'], 'mvr', async () => (await import('./mvr/read.js')).readMvr),
+  takes('type', 'gdtf', 'GDTF (DIN SPEC 15800)', ['.gdtf'], 'gdtf', async () => (await import('./gdtf/read.js')).readGdtf),
+  takes('light', 'ies', 'LM-63', ['.ies', '.txt'], 'photometric', async () => (await import('./photometric/ies.js')).readIes),
+  takes('light', 'ldt', 'EULUMDAT', ['.ldt'], 'photometric', async () => (await import('./photometric/ldt.js')).readLdt),
   { id: 'dxf', title: 'DXF', ends: ['.dxf'], gives: 'venue' },
   { id: 'dxf symbol', title: 'DXF', ends: ['.dxf'], gives: 'picture' },
   { id: 'svg', title: 'SVG', ends: ['.svg'], gives: 'picture' },
@@ -97,6 +80,6 @@ export const formatOf = <G extends Gives>(name: string, ...wanted: readonly G[])
     | undefined) ?? null;
 
 /** What the server reads under a name; several formats may share one. */
-export const asked = (name: string): readonly (ShowFormat | TypeFormat | LightFormat)[] =>
-  formats.filter((format): format is ShowFormat | TypeFormat | LightFormat => 'asks' in format && format.asks === name);
+export const asked = (name: string): readonly OnServer[] =>
+  formats.filter((format): format is OnServer => 'asks' in format && format.asks === name);
 export const askedNames: readonly string[] = [...new Set(formats.flatMap((format) => ('asks' in format ? [format.asks] : [])))];

@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { firstOf, itemAt, lastOf, pairs, present } from './list.js';
+import { firstOf, inOrder, itemAt, lastOf, pairs, present } from './list.js';
 
 describe('what must be there', () => {
   test('is given, and what is not there is said with its place', () => {
@@ -13,6 +13,12 @@ describe('what must be there', () => {
     expect(() => present(new Map<string, string>().get('a'))).toThrow(RangeError);
     expect(() => present(null)).toThrow(RangeError);
   });
+});
+
+test('descriptors stand by their places, whatever they are called', () => {
+  const [a, b, c] = [{ order: 30 }, { order: 5 }, { order: 10 }];
+  expect(inOrder({ a, b, c })).toEqual([b, c, a]);
+  expect(inOrder({})).toEqual([]);
 });
 
 test('pairs: one less than the list has, as many as it has when it is closed; each follows the other', () =>

@@ -15,6 +15,10 @@ export function present<T>(value: T | null | undefined): T {
   return value;
 }
 
+/** A list of descriptors out of a module that exports one each (`import * as all`), by their places. */
+export const inOrder = <T extends { readonly order: number }>(all: Readonly<Record<string, T>>): readonly T[] =>
+  Object.values(all).sort((a, b) => a.order - b.order);
+
 /** Each item with the one that follows it; of a closed ring the last with the first too. */
 export function pairs<T>(list: readonly T[], closed = false): (readonly [T, T])[] {
   const out: (readonly [T, T])[] = [];

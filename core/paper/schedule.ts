@@ -13,6 +13,8 @@ export interface ScheduleColumn {
 /** A kind of schedule: its name in addresses and files, its title, and how it is made. */
 export interface ScheduleKind {
   readonly id: string;
+  /** Its place in the list, counted in tens so that another fits between. */
+  readonly order: number;
   readonly title: string;
   readonly make: (show: Show) => Schedule;
 }

@@ -11,7 +11,8 @@ import { all, find, type Show, showOf } from '../model/show.js';
 import { plainField } from '../number/plain.js';
 import { previewRun, type RunPreview } from '../number/run.js';
 import { leftToRight, natural } from '../order/order.js';
-import { channelHookup, instrumentSchedule } from '../paper/schedules/index.js';
+import { channelHookup } from '../paper/schedules/hookup.js';
+import { instrumentSchedule } from '../paper/schedules/instruments.js';
 import { place } from '../space/hanging.js';
 import {
   dragFixtures,

@@ -7,7 +7,7 @@ import { adding, apply, edit } from '#core/model/change';
 import { makePosition, makeShow } from '#core/model/make';
 import type { SymbolDef } from '#core/model/records';
 import { all, showOf } from '#core/model/show';
-import { channelHookup } from '#core/paper/schedules/index';
+import { channelHookup } from '#core/paper/schedules/hookup';
 import { picture } from '#demo/gobos';
 import { makeDemo } from '#demo/show';
 import { schedulePdf, sheetPdf } from './pdf.js';

@@ -7,6 +7,7 @@ export const EPSILON = 0.5;
 
 export const aboveTheGrid: Check = {
   code: 'above the grid',
+  order: 90,
   weight: 'doubt',
   step: 'hang',
   field: 'position',

@@ -8,6 +8,7 @@ import { type Check, nameOf, upper } from '../check.js';
 
 export const accessory: Check = {
   code: 'accessory',
+  order: 120,
   weight: 'doubt',
   step: 'hang',
   field: 'position',

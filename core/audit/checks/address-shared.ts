@@ -24,6 +24,7 @@ function twins(show: Show, a: Occupied, b: Occupied): boolean {
 
 export const addressShared: Check = {
   code: 'address shared',
+  order: 10,
   weight: 'stop',
   step: 'patch',
   field: 'address',

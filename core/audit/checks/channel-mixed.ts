@@ -5,6 +5,7 @@ import type { Check } from '../check.js';
 
 export const channelMixed: Check = {
   code: 'channel mixed',
+  order: 30,
   weight: 'doubt',
   step: 'number',
   field: 'channel',

@@ -8,6 +8,7 @@ const dimmed: readonly string[] = ['Halogen', 'Tungsten'];
 
 export const circuitOfTwo: Check = {
   code: 'circuit of two',
+  order: 130,
   weight: 'doubt',
   step: 'number',
   field: 'circuit',

@@ -5,6 +5,7 @@ import type { Check } from '../check.js';
 
 export const imbalance: Check = {
   code: 'imbalance',
+  order: 150,
   weight: 'doubt',
   step: 'patch',
   field: 'dimmer',

@@ -9,6 +9,10 @@ describe('checks', () => {
     expect(new Set(codes).size).toBe(codes.length);
     for (const code of codes) expect(code).toMatch(/^[a-z]+( [a-z]+)*$/);
   });
+  test('each has a place of its own', () => {
+    const places = checks.map(({ order }) => order);
+    expect(places).toEqual([...new Set(places)].sort((a, b) => a - b));
+  });
   test('each looks at a group at least', () => {
     for (const { code, find } of checks) expect([code, Object.values(find).length > 0]).toEqual([code, true]);
   });

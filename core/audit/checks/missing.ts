@@ -12,6 +12,7 @@ const many = (n: number) => (n === 1 ? '1 unit' : `${n} units`);
 const cells = (fixture: Fixture) => fixture.parts.filter((part) => !isDevice(part));
 
 function missing(
+  order: number,
   field: SnagField,
   step: SnagStep,
   todo: string,
@@ -20,6 +21,7 @@ function missing(
 ): Check {
   return {
     code: `no ${field}`,
+    order,
     weight: 'open',
     step,
     field,
@@ -43,11 +45,12 @@ function missing(
   };
 }
 
-export const noChannel = missing('channel', 'number', 'Number them in a run.', (_, fixture) =>
+export const noChannel = missing(160, 'channel', 'number', 'Number them in a run.', (_, fixture) =>
   cells(fixture).some((part) => !part.channel),
 );
 
 export const noAddress = missing(
+  170,
   'address',
   'patch',
   'Give them addresses.',
@@ -67,11 +70,12 @@ export const noAddress = missing(
   },
 );
 
-export const noPurpose = missing('purpose', 'hang', 'Say what they are for.', (_, fixture) => !fixture.purpose);
+export const noPurpose = missing(180, 'purpose', 'hang', 'Say what they are for.', (_, fixture) => !fixture.purpose);
 
 const takesFilter = (type: FixtureType): boolean =>
   familyEntry(type.family).filtered === true && type.lamp !== 'LED' && type.pan === 0;
 export const noColour = missing(
+  190,
   'colour',
   'hang',
   'Give them a filter, or NC for none.',

@@ -5,6 +5,7 @@ import { type Check, nameOf, upper } from '../check.js';
 
 export const noSlots: Check = {
   code: 'no slots',
+  order: 50,
   weight: 'doubt',
   step: 'patch',
   field: 'mode',

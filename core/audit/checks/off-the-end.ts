@@ -8,6 +8,7 @@ import { EPSILON } from './above-the-grid.js';
 
 export const offTheEnd: Check = {
   code: 'off the end',
+  order: 60,
   weight: 'doubt',
   step: 'hang',
   field: 'position',

@@ -3,6 +3,7 @@ import { type Check, upper } from '../check.js';
 
 export const overload: Check = {
   code: 'overload',
+  order: 40,
   weight: 'stop',
   step: 'patch',
   field: 'dimmer',

@@ -23,6 +23,7 @@ export function movedOn({ show, key }: Mending): Repair | null {
 
 export const pastTheUniverse: Check = {
   code: 'past the universe',
+  order: 20,
   weight: 'stop',
   step: 'patch',
   field: 'address',

@@ -5,6 +5,7 @@ import { type Check, nameOf, upper } from '../check.js';
 
 export const sparePatched: Check = {
   code: 'spare patched',
+  order: 140,
   weight: 'doubt',
   step: 'patch',
   field: 'address',

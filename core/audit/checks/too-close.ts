@@ -6,6 +6,7 @@ import { type Check, nameOf, upper } from '../check.js';
 
 export const tooClose: Check = {
   code: 'too close',
+  order: 70,
   weight: 'doubt',
   step: 'hang',
   field: 'position',

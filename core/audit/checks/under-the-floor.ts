@@ -5,6 +5,7 @@ import { EPSILON } from './above-the-grid.js';
 
 export const underTheFloor: Check = {
   code: 'under the floor',
+  order: 80,
   weight: 'doubt',
   step: 'hang',
   field: 'position',

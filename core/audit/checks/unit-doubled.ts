@@ -5,6 +5,7 @@ import { renumbered } from './unit-order.js';
 
 export const unitDoubled: Check = {
   code: 'unit doubled',
+  order: 100,
   weight: 'doubt',
   step: 'number',
   field: 'unit',

@@ -17,6 +17,7 @@ export function renumbered({ show, fixtures }: Mending): Repair | null {
 
 export const unitOrder: Check = {
   code: 'unit order',
+  order: 110,
   weight: 'doubt',
   step: 'number',
   field: 'unit',

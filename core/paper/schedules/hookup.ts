@@ -36,4 +36,4 @@ export function channelHookup(show: Show): Schedule {
   };
 }
 
-export const hookup: ScheduleKind = { id: 'hookup', title: HOOKUP, make: channelHookup };
+export const hookup: ScheduleKind = { id: 'hookup', order: 10, title: HOOKUP, make: channelHookup };

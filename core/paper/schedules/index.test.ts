@@ -5,7 +5,9 @@ import { makeFixture } from '../../model/make.js';
 import type { Fixture, FixtureType, Part, Position } from '../../model/records.js';
 import { baseRecords, fixtureLayer, idOf, pipe, plainType, SHOW } from '../../model/show.arb.js';
 import { type Show, settingsOf, showOf } from '../../model/show.js';
-import { channelHookup, instrumentSchedule } from './index.js';
+import { channelHookup } from './hookup.js';
+import { schedules } from './index.js';
+import { instrumentSchedule } from './instruments.js';
 
 const cyc: FixtureType = {
   ...plainType,
@@ -59,6 +61,11 @@ const show = showOf(SHOW, [
   hung(5, 3000, [{ channel: '1' }], { spare: true }),
 ]);
 const rows = (of: Show) => channelHookup(of).groups[0]!.rows;
+
+test('schedules are told apart by name and place', () => {
+  expect(schedules.map(({ id }) => id)).toEqual(['hookup', 'schedule']);
+  expect(new Set(schedules.map(({ order }) => order)).size).toBe(schedules.length);
+});
 
 describe('channel hookup', () => {
   test('a row a part in the order of channels as they are counted, those without at the end; spares are left out', () => {

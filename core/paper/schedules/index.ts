@@ -1,9 +1,6 @@
 /** The one list of schedules: what the server prints and the step Paper offers. */
+import { inOrder } from '../../measure/list.js';
 import type { ScheduleKind } from '../schedule.js';
-import { hookup } from './hookup.js';
-import { instruments } from './instruments.js';
+import * as all from './all.js';
 
-export { channelHookup } from './hookup.js';
-export { instrumentSchedule } from './instruments.js';
-
-export const schedules: readonly ScheduleKind[] = [hookup, instruments];
+export const schedules: readonly ScheduleKind[] = /* @__PURE__ */ inOrder<ScheduleKind>(all);

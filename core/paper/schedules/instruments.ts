@@ -41,4 +41,4 @@ export function instrumentSchedule(show: Show): Schedule {
   };
 }
 
-export const instruments: ScheduleKind = { id: 'schedule', title: INSTRUMENTS, make: instrumentSchedule };
+export const instruments: ScheduleKind = { id: 'schedule', order: 20, title: INSTRUMENTS, make: instrumentSchedule };
