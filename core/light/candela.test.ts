@@ -1,23 +1,9 @@
 /** Measured light: exact integrals and directions that calculus knows, beside the check values of the formats (reference formats 7.3 and 7.4; IES LM-63, EULUMDAT). */
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { aFromC, angleAt, bFromC, candelaAt, foldedH, lumensOf, offAxis, type Photometry, peakOfTable } from './candela.js';
+import { aFromC, angleAt, bFromC, candelaAt, foldedH, lumensOf, offAxis, peakOfTable } from './candela.js';
+import { steps, table } from './table.arb.js';
 
-const table = (
-  form: Photometry['form'],
-  vertical: number[],
-  horizontal: number[],
-  value: (v: number, h: number) => number,
-): Photometry => ({
-  name: 'made-up',
-  form,
-  vertical,
-  horizontal,
-  candela: horizontal.flatMap((h) => vertical.map((v) => value(v, h))),
-  watts: 0,
-});
-const steps = (from: number, to: number, by: number) =>
-  Array.from({ length: Math.round((to - from) / by) + 1 }, (_, i) => from + i * by);
 const rad = (degrees: number) => (degrees * Math.PI) / 180;
 
 describe('lumens', () => {

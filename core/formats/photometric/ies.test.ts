@@ -6,9 +6,10 @@ import { FloatType } from 'three';
 import { IESLoader } from 'three/examples/jsm/loaders/IESLoader.js';
 import { illuminance, widthAt } from '../../light/beam.js';
 import { angleAt, candelaAt, lumensOf, peakOfTable } from '../../light/candela.js';
+import { steps, table } from '../../light/table.arb.js';
 import type { Photometry } from '../../model/records.js';
 import { readIes, writeIes } from './ies.js';
-import { codeOf, steps, table } from './photometric.arb.js';
+import { codeOf } from './photometric.arb.js';
 
 const small = `IESNA:LM-63-2002
 [TEST] made-up

@@ -2,8 +2,9 @@
 import { describe, expect, test } from '@jest/globals';
 import { strToU8 } from 'fflate';
 import { candelaAt } from '../../light/candela.js';
+import { steps } from '../../light/table.arb.js';
 import { readLdt, storedPlanes } from './ldt.js';
-import { codeOf, cos, steps } from './photometric.arb.js';
+import { codeOf, cos } from './photometric.arb.js';
 
 describe('EULUMDAT', () => {
   const file = (
