@@ -38,7 +38,7 @@ export function makeRig(count: number): Show {
       parts: made.parts.map((part) => ({
         ...part,
         channel: String(i + 1),
-        colour: 'L 112',
+        colour: 'Sm 3a',
         circuit: position.name,
         circuitNumber: String(i % 30),
         dimmer: String(i + 1),

@@ -89,8 +89,8 @@ describe('positions', () => {
 describe('the light', () => {
   test('front light comes at about 45 degrees (McCandless, from memory: 45), in two colours', () => {
     for (const [purpose, colour] of [
-      ['Front warm', 'L 112'],
-      ['Front cool', 'L 204'],
+      ['Front warm', 'Sm 3a'],
+      ['Front cool', 'Sm 8a'],
     ] as const) {
       const list = withPurpose(purpose);
       expect(list.length).toBeGreaterThanOrEqual(12);

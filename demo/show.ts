@@ -25,7 +25,7 @@ import { houseTypes } from './types.js';
 export const demoId = derivedId('The Salt Orchard');
 
 /** What the show takes from the book of filters. */
-const chosen = new Set(['L 112', 'L 118', 'L 204', 'L 212', 'L 230', 'L 340', 'L 410', 'L 505']);
+const chosen = new Set(['Sm 3a', 'Sm 2c', 'Sm 8a', 'Sm 9c', 'Sm 10f', 'Sm 4c', 'Sm 10b', 'Sm 1c']);
 
 /** Whole show. The same on every machine: all ids are made from names. */
 export function makeDemo(): Show {
@@ -162,7 +162,7 @@ function freed(show: Show, position: Position, fixture: Fixture): Change {
 }
 
 const cycColour = (row: Row, cell: number): string =>
-  row.type.family === 'cyc' ? (['L 230', 'L 212', 'L 505'][cell] ?? '') : '';
+  row.type.family === 'cyc' ? (['Sm 10f', 'Sm 9c', 'Sm 1c'][cell] ?? '') : '';
 
 function numbered(show: Show): Show {
   let now = show;

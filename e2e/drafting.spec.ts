@@ -64,9 +64,9 @@ test('the stage: typed outlines, a dimension that stays attached, a note with it
   await page.getByLabel('Name of the outline').fill('Platform');
   // Absolute, relative, by length and angle; the first corner closes.
   await point(page, '1, 2');
-  await point(page, '@3, 0');
-  await point(page, '@2<90');
-  await point(page, '@-3, 0');
+  await point(page, 'by 3, 0');
+  await point(page, '2 at 90');
+  await point(page, 'by -3, 0');
   await point(page, '1, 2');
   await expect(page.getByRole('heading', { name: 'Platform' })).toBeVisible();
   const [platform] = (await all(page, 'outline')).filter((outline) => outline.name === 'Platform');

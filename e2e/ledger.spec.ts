@@ -27,7 +27,7 @@ test('Enter, Tab and arrows as in a spreadsheet; Escape leaves a cell as it was'
   await row.getByRole('gridcell').nth(6).click();
   await page.keyboard.type('Key');
   await page.keyboard.press('Tab');
-  await page.keyboard.type('L 505');
+  await page.keyboard.type('Sm 1c');
   await page.keyboard.press('Enter');
   await page.keyboard.press('ArrowUp');
   await page.keyboard.press('ArrowRight');
@@ -38,7 +38,7 @@ test('Enter, Tab and arrows as in a spreadsheet; Escape leaves a cell as it was'
   expect((await recordsOf(page, id)).find((record) => record.notes === 'barn doors')).toMatchObject({
     purpose: 'Key',
     unit: '1',
-    parts: [{ colour: 'L 505' }],
+    parts: [{ colour: 'Sm 1c' }],
   });
   await row.getByRole('gridcell').nth(2).dblclick();
   await page.getByLabel('Edit Channel').fill('999');
@@ -69,13 +69,13 @@ test('multi-cell units have a row a cell, each with its own channel and address'
   await expect(rows).toHaveCount(16);
   await expect(rows.first().getByRole('gridcell').nth(2)).toHaveText('151-153');
   await rows.nth(2).getByRole('gridcell').nth(7).dblclick();
-  await page.getByLabel('Edit Colour').fill('L 410');
+  await page.getByLabel('Edit Colour').fill('Sm 10b');
   await page.keyboard.press('Enter');
   await stored(page);
   const unit = (await recordsOf(page, id)).find(
     (record) => record.kind === 'fixture' && (record.parts as { channel: string }[])[0]!.channel === '151',
   )!;
-  expect((unit.parts as { colour: string }[]).map((part) => part.colour)).toEqual(['L 230', 'L 410', 'L 505']);
+  expect((unit.parts as { colour: string }[]).map((part) => part.colour)).toEqual(['Sm 10f', 'Sm 10b', 'Sm 1c']);
 });
 
 test('the Card writes to all that is selected; differing values read "several"', async ({ page }) => {

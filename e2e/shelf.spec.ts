@@ -404,19 +404,19 @@ test('colours by code, stacked, straight for LED and from the Shelf; own columns
       rental?: string;
     }[];
   await test.step('a code that only the Shelf knows brings its filter along; two are multiplied', async () => {
-    await field(page, 'Colour', 'l118 + n30');
-    await expect.poll(async () => (await fixtures())[0]!.parts[0]!.colour).toBe('L 118 + N 30');
+    await field(page, 'Colour', 'sm2c + smn2');
+    await expect.poll(async () => (await fixtures())[0]!.parts[0]!.colour).toBe('Sm 2c + Sm n2');
     expect(
       (await recordsOf(page, id))
         .filter((record) => record.kind === 'filter')
         .map((record) => record.code)
         .sort(),
-    ).toEqual(['L 118', 'N 30']);
-    // L 118 alone passes twice as much.
+    ).toEqual(['Sm 2c', 'Sm n2']);
+    // Sm 2c alone passes twice as much.
     await expect(page.getByText(/^30\.\d %/)).toBeVisible();
     await field(page, 'Colour', 'X 99');
     await expect(page.getByText('X 99 stands in no book here or on the Shelf.')).toBeVisible();
-    await field(page, 'Colour', 'L 118');
+    await field(page, 'Colour', 'Sm 2c');
     await page.getByRole('button', { name: 'Nearest in my book' }).click();
     await expect(page.getByRole('list', { name: 'Nearest in my book' }).getByRole('listitem')).toHaveCount(1);
   });

@@ -138,7 +138,7 @@ test('a designer makes a small show from an empty stage to the hand-over', async
     await page.getByRole('row').filter({ hasText: 'LX 1' }).first().getByRole('gridcell').nth(6).click();
     await page.evaluate(() => {
       const data = new DataTransfer();
-      data.setData('text/plain', 'Front warm\tL 112\tiris\nFront cool\tL 204\t');
+      data.setData('text/plain', 'Front warm\tSm 3a\tiris\nFront cool\tSm 8a\t');
       document
         .querySelector('[data-testid=ledger]')!
         .dispatchEvent(new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }));
@@ -187,7 +187,7 @@ test('a designer makes a small show from an empty stage to the hand-over', async
     const [pdf] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: 'Plot as PDF' }).click()]);
     expect((await readFile(await pdf.path())).subarray(0, 5).toString()).toBe('%PDF-');
     const csv = await (await page.request.get(`/api/shows/${id}/out/hookup.csv`)).text();
-    expect(csv.split('\r\n')[1]).toMatch(/^101,1\.510,LX 1,1,Aster 26,1 slot,Front warm,L 112,iris$/);
+    expect(csv.split('\r\n')[1]).toMatch(/^101,1\.510,LX 1,1,Aster 26,1 slot,Front warm,Sm 3a,iris$/);
   });
 
   await test.step('the MVR file goes out, and comes back as a show of its own with the same fixtures', async () => {

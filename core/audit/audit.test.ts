@@ -40,7 +40,7 @@ const hung = (
   });
   return {
     ...fixture,
-    parts: fixture.parts.map((own) => ({ ...own, channel: String(n), address: n * 40, colour: 'L 1', ...part })),
+    parts: fixture.parts.map((own) => ({ ...own, channel: String(n), address: n * 40, colour: 'Sm 1a', ...part })),
   };
 };
 const rig = (...fixtures: Fixture[]): Show => showOf(SHOW, [...baseRecords, big, led, second, ...accessories, ...fixtures]);
@@ -302,7 +302,7 @@ describe('from edit to edit', () => {
     channel: fc.constantFrom('', '1', '2', '3'),
     address: fc.option(fc.integer({ min: 1, max: 1100 })),
     circuit: fc.constantFrom('', 'E1', 'E2'),
-    colour: fc.constantFrom('', 'L 1'),
+    colour: fc.constantFrom('', 'Sm 1a'),
   });
   const fact = fc.record({
     n: fc.integer({ min: 0, max: 12 }),

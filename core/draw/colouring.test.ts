@@ -16,8 +16,8 @@ describe('colours of the drawing', () => {
   });
   test('by filter the colour is the filter\u2019s own, and the body is filled with it', () => {
     const { colours } = colouring(demo, 'filter');
-    const straw = all(demo, 'filter').find((item) => item.code === 'L 112')!.rgb;
-    const fixture = all(demo, 'fixture').find((item) => item.parts[0]!.colour === 'L 112')!;
+    const straw = all(demo, 'filter').find((item) => item.code === 'Sm 3a')!.rgb;
+    const fixture = all(demo, 'fixture').find((item) => item.parts[0]!.colour === 'Sm 3a')!;
     expect(colours.get(fixture.id)).toBe(straw);
     const chunk = planList(demo, { ...options, colours }).chunks.find((item) => item.id === fixture.id)!;
     expect(chunk.body[0]).toMatchObject({ fill: straw });

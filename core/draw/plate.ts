@@ -298,7 +298,7 @@ const samples: Readonly<Record<string, string>> = {
   channel: '12',
   unit: '3',
   address: '1.101',
-  colour: 'L 112',
+  colour: 'Sm 3a',
   circuit: 'C 14',
   watts: '750 W',
   height: '+6.50',

@@ -32,7 +32,7 @@ const layout = (x: number, channel: string, more: Partial<TagLayout> = {}): TagL
   box: body,
   chains: [
     { side: 'behind', items: [item(channel), item('1.101', 'box', 80)] },
-    { side: 'front', items: [item('L 112', 'none', 80)] },
+    { side: 'front', items: [item('Sm 3a', 'none', 80)] },
   ],
   hand: [],
   ...more,
@@ -68,7 +68,7 @@ function strewn(n: number, seed: number): ReturnType<typeof showOf> {
         spin: Math.round(random() * 360),
       },
     );
-    return { ...fixture, parts: [{ ...fixture.parts[0]!, channel: String(i + 1), address: i + 1, colour: 'L 204' }] };
+    return { ...fixture, parts: [{ ...fixture.parts[0]!, channel: String(i + 1), address: i + 1, colour: 'Sm 8a' }] };
   });
   return showOf(SHOW, [...baseRecords, ...pipes, ...fixtures]);
 }

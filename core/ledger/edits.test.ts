@@ -32,7 +32,7 @@ describe('edits', () => {
       '',
       'Cyc',
     ]);
-    expect(values(done(fillDown(show, rows, [column('colour')])), 'colour').at(-1)).toBe('L 201');
+    expect(values(done(fillDown(show, rows, [column('colour')])), 'colour').at(-1)).toBe('Sm 2a');
   });
   test('a series goes on from one value or two, in letters too; what does not count gives none', () => {
     expect(seriesAfter('101', '111', 4)).toEqual(['101', '111', '121', '131']);

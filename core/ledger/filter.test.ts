@@ -41,7 +41,7 @@ describe('filters by what the column is', () => {
     ['purpose', 'front, back', '123'],
     ['purpose', 'front, not cool', '1'],
     ['purpose', 'empty', '4'],
-    ['colour', '=L 201', '15'],
+    ['colour', '=Sm 2a', '15'],
     ['notes', 'SHUTTER', '1'],
     ['height', '0', '5'],
     ['height', '6.5', '1234'],
@@ -120,8 +120,8 @@ describe('filters by what the column is', () => {
   });
   test('choices with counts', () => {
     expect(choicesOf(show, column('colour'))).toEqual([
-      { value: 'L 201', count: 2 },
-      { value: 'L 202', count: 1 },
+      { value: 'Sm 2a', count: 2 },
+      { value: 'Sm 2b', count: 1 },
       { value: '', count: 2 },
     ]);
     expect(choicesOf(show, column('snags')).find(({ value }) => value === 'no colour')).toEqual({ value: 'no colour', count: 2 });

@@ -59,11 +59,11 @@ export const show = showOf(SHOW, [
   cyc,
   floor,
   crew,
-  hung(1, { channel: '401', address: at('1.101'), colour: 'L 201' }, { purpose: 'Front warm', notes: 'check the shutter' }),
-  hung(2, { channel: '412', address: at('1.512'), colour: 'L 202' }, { purpose: 'Front cool' }),
+  hung(1, { channel: '401', address: at('1.101'), colour: 'Sm 2a' }, { purpose: 'Front warm', notes: 'check the shutter' }),
+  hung(2, { channel: '412', address: at('1.512'), colour: 'Sm 2b' }, { purpose: 'Front cool' }),
   hung(3, { channel: '420', address: at('2.1') }, { purpose: 'Warm back', own: { [crew.id]: 'Deck' } }),
   hung(4, { channel: '4A' }, { purpose: '' }),
-  hung(5, { channel: '500', colour: 'L 201' }, { purpose: 'Cyc' }, cyc, floor),
+  hung(5, { channel: '500', colour: 'Sm 2a' }, { purpose: 'Cyc' }, cyc, floor),
 ]);
 export const plainColumns = columnsOf(show).flatMap(({ field, comes }) =>
   comes === 'always' && !field.startsWith('own ') ? [field] : [],

@@ -24,58 +24,75 @@ describe('the shipped book', () => {
   test('corrections shift by what they say, through McCamy, whichever way', () => {
     const full = miredShift(3200, 5600);
     const wanted: [string, number][] = [
-      ['C 01', full],
-      ['C 02', full / 2],
-      ['C 03', full / 4],
-      ['C 04', full / 8],
-      ['C 07', -full / 4],
-      ['C 08', -full / 8],
+      ['Sm d8', full],
+      ['Sm d4', full / 2],
+      ['Sm d2', full / 4],
+      ['Sm d1', full / 8],
+      ['Sm t2', -full / 4],
+      ['Sm t1', -full / 8],
     ];
     // McCamy is good to a few mired between 2800 and 6500 K; what the formula adds for the bare source is taken away.
     for (const [name, shift] of wanted) expect(Math.abs(lookOf(code(name)).shift! - shift)).toBeLessThan(4);
-    expect(lookOf(code('C 01')).kelvin!).toBeGreaterThan(5400);
-    expect(lookOf(code('C 05')).kelvin!).toBeLessThan(2400);
+    expect(lookOf(code('Sm d8')).kelvin!).toBeGreaterThan(5400);
+    expect(lookOf(code('Sm t8')).kelvin!).toBeLessThan(2400);
   });
   test('two halves are a full, and there and back is neutral', () => {
-    const twice = lookOfCurve(stacked(curveOf(code('C 02')), curveOf(code('C 02'))));
-    expect(twice.shift!).toBeCloseTo(lookOf(code('C 01')).shift!, -1);
+    const twice = lookOfCurve(stacked(curveOf(code('Sm d4')), curveOf(code('Sm d4'))));
+    expect(twice.shift!).toBeCloseTo(lookOf(code('Sm d8')).shift!, -1);
     const back = lookOfCurve(stacked(correction(-133.929), correction(133.929, 5600)));
     expect(Math.abs(back.shift!)).toBeLessThan(1);
   });
   test('neutrals pass halves and do not tint', () => {
-    expect(lookOf(code('N 30')).passes).toBeCloseTo(0.5, 6);
-    expect(lookOf(code('N 60')).passes).toBeCloseTo(0.25, 6);
-    expect(Math.abs(lookOf(code('N 90')).shift!)).toBeLessThan(0.01);
+    expect(lookOf(code('Sm n2')).passes).toBeCloseTo(0.5, 6);
+    expect(lookOf(code('Sm n4')).passes).toBeCloseTo(0.25, 6);
+    expect(Math.abs(lookOf(code('Sm n6')).shift!)).toBeLessThan(0.01);
   });
   test('deep blue passes little and has no colour temperature; red is red and blue is blue on the screen', () => {
-    const deep = lookOf(code('L 230'));
+    const deep = lookOf(code('Sm 10f'));
     expect(deep.passes).toBeLessThan(0.06);
     expect(deep.kelvin).toBeNull();
     const channel = (name: string, i: number) => Number.parseInt(code(name).rgb.slice(1 + 2 * i, 3 + 2 * i), 16);
-    expect(channel('L 510', 0)).toBeGreaterThan(3 * channel('L 510', 1));
-    expect(channel('L 230', 2)).toBeGreaterThan(2 * channel('L 230', 0));
-    expect(channel('L 325', 1)).toBeGreaterThan(1.5 * channel('L 325', 0));
+    expect(channel('Sm 1d', 0)).toBeGreaterThan(3 * channel('Sm 1d', 1));
+    expect(channel('Sm 10f', 2)).toBeGreaterThan(2 * channel('Sm 10f', 0));
+    expect(channel('Sm 5c', 1)).toBeGreaterThan(1.5 * channel('Sm 5c', 0));
   });
 });
 
 describe('a colour field', () => {
+  test('a code says the hour of the hue, and letters go on as less light passes', () => {
+    const hours = new Map<number, Filter[]>();
+    for (const filter of book) {
+      const [, hour, letter] = /^Sm (\d+)([a-z])$/.exec(filter.code) ?? [];
+      if (!hour || !letter) continue;
+      const [, a, b] = labOfHex(lookOf(filter).rgb);
+      const angle = (Math.atan2(b, a) * 180) / Math.PI;
+      const away = Math.abs(((angle - 30 * Number(hour) + 540) % 360) - 180);
+      expect([filter.code, away <= 15.001]).toEqual([filter.code, true]);
+      hours.set(Number(hour), [...(hours.get(Number(hour)) ?? []), filter]);
+    }
+    expect([...hours.values()].flat()).toHaveLength(48);
+    for (const list of hours.values()) {
+      const byLight = [...list].sort((a, b) => lookOf(b).passes - lookOf(a).passes).map((filter) => filter.code.at(-1));
+      expect(byLight).toEqual([...'abcdefghijkl'].slice(0, list.length));
+    }
+  });
   test('finds codes whatever their blanks and capitals, and writes them as the book does', () => {
-    expect(filterOf(book, 'l112')!.code).toBe('L 112');
-    expect(writtenColour(book, 'l112+ n30')).toBe('L 112 + N 30');
-    expect(writtenColour(book, 'X 9 + L112')).toBe('X 9 + L 112');
+    expect(filterOf(book, 'sm3a')!.code).toBe('Sm 3a');
+    expect(writtenColour(book, 'sm3a+ smN2')).toBe('Sm 3a + Sm n2');
+    expect(writtenColour(book, 'X 9 + Sm3a')).toBe('X 9 + Sm 3a');
     expect(writtenColour(book, '#FFAA00')).toBe('#ffaa00');
   });
   test('two filters multiply point by point', () => {
-    const both = colourOf(book, 'L 118 + L 204');
-    expect(both.filters.map((filter) => filter.code)).toEqual(['L 118', 'L 204']);
-    expect(both.passes!).toBeCloseTo(lookOfCurve(stacked(curveOf(code('L 118')), curveOf(code('L 204')))).passes, 9);
-    expect(colourOf(book, 'L 118 + N 30').passes!).toBeCloseTo(lookOf(code('L 118')).passes / 2, 6);
+    const both = colourOf(book, 'Sm 2c + Sm 8a');
+    expect(both.filters.map((filter) => filter.code)).toEqual(['Sm 2c', 'Sm 8a']);
+    expect(both.passes!).toBeCloseTo(lookOfCurve(stacked(curveOf(code('Sm 2c')), curveOf(code('Sm 8a')))).passes, 9);
+    expect(colourOf(book, 'Sm 2c + Sm n2').passes!).toBeCloseTo(lookOf(code('Sm 2c')).passes / 2, 6);
   });
   test('open, a colour of its own, and what is not known', () => {
     for (const text of ['', 'NC', 'open', 'n/c'])
       expect(colourOf(book, text)).toMatchObject({ rgb: null, passes: 1, unknown: [] });
     expect(colourOf(book, '#FFAA00')).toMatchObject({ rgb: '#ffaa00', passes: 1 });
-    expect(colourOf(book, 'Q 1 + L 112')).toMatchObject({ unknown: ['Q 1'], passes: null });
+    expect(colourOf(book, 'Q 1 + Sm 3a')).toMatchObject({ unknown: ['Q 1'], passes: null });
   });
   test('a filter without a curve gets one from its colour, with the transmission that it names', () => {
     const bare: Filter = { id: types.flood.id, kind: 'filter', code: 'A', name: '', rgb: '#2050c0', transmission: 0.08 };
@@ -101,7 +118,7 @@ describe('nearest in the book', () => {
     expect(hue!.difference).toBeLessThanOrEqual(plain!.difference);
   });
   test('looks depend on the source', () => {
-    expect(lookOf(code('L 510'), 'lamp 5600 K').passes).toBeLessThan(lookOf(code('L 510')).passes);
-    expect(lookOf(code('L 510'), 'white LED').rgb).not.toBe(lookOf(code('L 510')).rgb);
+    expect(lookOf(code('Sm 1d'), 'lamp 5600 K').passes).toBeLessThan(lookOf(code('Sm 1d')).passes);
+    expect(lookOf(code('Sm 1d'), 'white LED').rgb).not.toBe(lookOf(code('Sm 1d')).rgb);
   });
 });

@@ -22,13 +22,34 @@ describe('lengths', () => {
     [`1/2"`, 12.7],
     [`5'`, 1524],
     ['21-4', 6502.4],
+    ['21-4 1/2', 6515.1],
+    ['21-4-1/2', 6515.1],
+    [`6-1/2"`, 165.1],
+    [`11/2"`, 139.7],
+    [`5' 1/2"`, 1536.7],
+    [`5'6⅜"`, 1685.925],
+    [`3/8 in`, 9.525],
+    ['2,35', 2350],
+    ['2,3500', 2350],
     [`21’4”`, 6502.4],
     ['6.5', 6500],
   ])('%s is %d mm (checks 1.1 to 1.4 and the grammar)', (text, wanted) => expect(mm(text)).toBeCloseTo(wanted, 6));
   test('a bare figure is metres or feet', () => expect([mm('6.5'), mm('6.5', 'imperial')]).toEqual([6500, 1981.2]));
-  test('a plus makes it relative', () => expect(parseLength('+0.5', 'metric')).toEqual({ ok: true, mm: 500, relative: true }));
-  test.each(['', 'six', '12abc', '5,652 m', `1/0"`, '1e9', '--3', `'`])('%p is refused with a sentence', (text) =>
-    expect(mm(text)).toMatch(/[.]$/),
+  test('a plus makes it relative, and an underline so much less; a minus is a figure below nought', () => {
+    expect(parseLength('+0.5', 'metric')).toEqual({ ok: true, mm: 500, relative: true });
+    expect(parseLength('_0.5', 'metric')).toEqual({ ok: true, mm: -500, relative: true });
+    expect(parseLength(`_ 1'6"`, 'imperial')).toEqual({ ok: true, mm: -457.2, relative: true });
+    expect(parseLength('-0.5', 'metric')).toEqual({ ok: true, mm: -500, relative: false });
+  });
+  test('three figures behind a comma are thousands to some, and are refused where the language has no decimal comma', () => {
+    expect(parseLength('6,500', 'metric', false)).toEqual({ ok: false, why: expect.stringMatching(/can be read in two ways/) });
+    expect(parseLength('6,500', 'metric', true)).toEqual({ ok: true, mm: 6500, relative: false });
+    expect(parseLength('6,50', 'metric', false)).toEqual({ ok: true, mm: 6500, relative: false });
+    expect(mm('1,2,3')).toMatch(/not a length/);
+  });
+  test.each(['', 'six', '12abc', '5,652 m', '21-1/2', '1/2', `5'6/0`, '_', `1/0"`, '1e9', '--3', `'`])(
+    '%p is refused with a sentence',
+    (text) => expect(mm(text)).toMatch(/[.]$/),
   );
   test('check 1.5: 5652 mm to the nearest 1/16', () => expect(formatFeet(5652)).toBe(`18'-6 1/2"`));
   test('check 1.6: 304.7 mm carries', () => expect(formatFeet(304.7)).toBe(`1'-0"`));

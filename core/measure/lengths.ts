@@ -4,59 +4,102 @@ export const INCH = 25.4;
 export const FOOT = 304.8;
 
 export type Parsed =
-  | { readonly ok: true; readonly mm: number; readonly relative: boolean }
-  | { readonly ok: false; readonly why: string };
+  /** A relative one is to be added to what stands there. */
+  { readonly ok: true; readonly mm: number; readonly relative: boolean } | { readonly ok: false; readonly why: string };
 
 const number = String.raw`(?:\d+(?:\.\d*)?|\.\d+)`;
-const fraction = String.raw`(?:(\d+)\s*/\s*(\d+))`;
+const fraction = String.raw`(\d+)\s*/\s*(\d+)`;
+/** Figures, a fraction, or both with a blank or a dash between: `11/2` are eleven halves. */
+const mixed = new RegExp(`^(?:(${number})(?:[\\s-]+${fraction})?|${fraction})$`);
 const metric = new RegExp(`^(${number})\\s*(mm|cm|m)?$`);
-const inchesOnly = new RegExp(`^(?:(${number})?\\s*${fraction}?)\\s*(?:"|in)$`);
-const feetInches = new RegExp(`^(${number})\\s*(?:'|ft)\\s*-?\\s*(?:(${number})?\\s*-?\\s*${fraction}?\\s*(?:"|in)?)?$`);
-const dashed = /^(\d+)-(\d+(?:\.\d*)?)$/;
-const typedFractions: Readonly<Record<string, string>> = { '½': ' 1/2', '¼': ' 1/4', '¾': ' 3/4' };
+const inchesOnly = /^(.+?)\s*(?:"|in)$/;
+const feetInches = new RegExp(`^(${number})\\s*(?:'|ft)\\s*-?\\s*(.*?)\\s*(?:"|in)?$`);
+const dashed = /^(\d+)-(\d.*)$/;
+const typedFractions: Readonly<Record<string, string>> = {
+  '½': ' 1/2',
+  '¼': ' 1/4',
+  '¾': ' 3/4',
+  '⅛': ' 1/8',
+  '⅜': ' 3/8',
+  '⅝': ' 5/8',
+  '⅞': ' 7/8',
+};
+
+/** What a figure typed behind a sign means: `+0.5` is half a metre more than what stands there, `_0.5` half a metre less. */
+export const LENGTH_HELP = '6.5, 6500mm, 21\'4" or 21-4 1/2; +0.5 for so much more than now, _0.5 for so much less';
+
+/** Whether the language of the machine writes decimals with a comma. */
+export const decimalComma = (): boolean =>
+  new Intl.NumberFormat().formatToParts(1.5).some(({ type, value }) => type === 'decimal' && value === ',');
 
 /**
- * Reads a length: `6.5`, `6500mm`, `565.2cm`, `18'-6 1/2"`, `18ft 6in`, `21-4`, `+0.5`.
+ * Reads a length: `6.5`, `6500mm`, `565.2cm`, `18'-6 1/2"`, `18ft 6in`, `21-4 1/2`; `+0.5` and `_0.5` count from what stands there.
  *
- * @param text   what was typed; a leading `+`, or `-` with `signed: false`, makes it relative
+ * @param text   what was typed
  * @param units  a bare figure means metres (metric) or feet (imperial)
- * @returns mm, or a sentence that says what is wrong
+ * @param comma  whether the language writes decimals with a comma; elsewhere `6,500` could be thousands and is refused
+ * @returns mm, negative for less, or a sentence that says what is wrong
  */
-export function parseLength(text: string, units: Units): Parsed {
+export function parseLength(text: string, units: Units, comma?: boolean): Parsed {
   let rest = text
     .trim()
     .replace(/[’′]/g, "'")
     .replace(/[”″]|''/g, '"')
-    .replace(/[½¼¾]/g, (mark) => typedFractions[mark] ?? mark)
+    .replace(/[½¼¾⅛⅜⅝⅞]/g, (mark) => typedFractions[mark] ?? mark)
     .replace(/[−–]/g, '-');
-  const relative = rest.startsWith('+');
-  const sign = rest.startsWith('-') ? -1 : 1;
-  rest = rest.replace(/^[+-]\s*/, '').trim();
+  const relative = /^[+_]/.test(rest);
+  const sign = /^[-_]/.test(rest) ? -1 : 1;
+  rest = rest.replace(/^[+_-]\s*/, '').trim();
   if (!rest) return { ok: false, why: 'Type a length, for example 6.5 or 21\'4".' };
-  const mm = magnitude(rest, units);
-  if (mm === null) {
-    if (/^\d+,\d+/.test(rest)) return { ok: false, why: `"${text.trim()}" has a comma: write the decimals with a point.` };
-    return { ok: false, why: `"${text.trim()}" is not a length. Try 6.5, 6500mm or 21'4".` };
+  if (/\d,\d/.test(rest)) {
+    if (!(comma ?? decimalComma()) && /\d,\d{3}(?!\d)/.test(rest))
+      return {
+        ok: false,
+        why: `"${text.trim()}" can be read in two ways: write decimals with a point, and thousands without a sign.`,
+      };
+    rest = rest.replace(/(\d),(?=\d)/g, '$1.');
   }
+  const mm = magnitude(rest, units);
+  if (mm === null) return { ok: false, why: `"${text.trim()}" is not a length. Try 6.5, 6500mm or 21'4".` };
   if (!Number.isFinite(mm) || mm > 1e7) return { ok: false, why: `"${text.trim()}" is out of reach: the limit is 10 km.` };
   return { ok: true, mm: sign * mm || 0, relative };
 }
 
+/** What was typed, counted from what stands there where it is relative, mm. */
+export const lengthFrom = (typed: { readonly mm: number; readonly relative: boolean }, now: number): number =>
+  typed.relative ? now + typed.mm : typed.mm;
+
+/** Inches as figures and a fraction; null where it is none. */
+function inchesOf(text: string): number | null {
+  const match = mixed.exec(text);
+  if (!match) return null;
+  const [, whole = '0', a, b, c, d] = match;
+  const [top, bottom] = [a ?? c, b ?? d];
+  return Number(whole) + (top === undefined ? 0 : Number(bottom) === 0 ? Number.NaN : Number(top) / Number(bottom));
+}
+
 function magnitude(text: string, units: Units): number | null {
-  let match = metric.exec(text);
-  if (match) {
-    const factor = match[2] === 'mm' ? 1 : match[2] === 'cm' ? 10 : match[2] === 'm' ? 1000 : units === 'metric' ? 1000 : FOOT;
-    return clean(Number(match[1]) * factor);
+  const plain = metric.exec(text);
+  if (plain) {
+    const factor = plain[2] === 'mm' ? 1 : plain[2] === 'cm' ? 10 : plain[2] === 'm' ? 1000 : units === 'metric' ? 1000 : FOOT;
+    return clean(Number(plain[1]) * factor);
   }
-  const part = (top: string | undefined, bottom: string | undefined) =>
-    top === undefined ? 0 : Number(bottom) === 0 ? Number.NaN : Number(top) / Number(bottom);
-  match = inchesOnly.exec(text);
-  if (match && (match[1] !== undefined || match[2] !== undefined))
-    return checked((Number(match[1] ?? 0) + part(match[2], match[3])) * INCH);
-  match = feetInches.exec(text);
-  if (match) return checked(Number(match[1]) * FOOT + (Number(match[2] ?? 0) + part(match[3], match[4])) * INCH);
-  match = units === 'imperial' ? dashed.exec(text) : /^(\d+)-(\d+(?:\.\d*)?)$/.exec(text);
-  if (match) return checked(Number(match[1]) * FOOT + Number(match[2]) * INCH);
+  const feet = feetInches.exec(text);
+  if (feet) {
+    const inches = feet[2] ? inchesOf(feet[2]) : 0;
+    return inches === null ? null : checked(Number(feet[1]) * FOOT + inches * INCH);
+  }
+  const only = inchesOnly.exec(text);
+  if (only) {
+    const inches = inchesOf(only[1] ?? '');
+    return inches === null ? null : checked(inches * INCH);
+  }
+  // Without signs a fraction alone could be of feet or of inches.
+  const both = dashed.exec(text);
+  if (both && !/^\d+\s*\//.test(both[2] ?? '')) {
+    const inches = inchesOf(both[2] ?? '');
+    return inches === null ? null : checked(Number(both[1]) * FOOT + inches * INCH);
+  }
   return null;
 }
 

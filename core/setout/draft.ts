@@ -8,7 +8,7 @@ import type { Curve, Id, Piece, Position, Vec2 } from '../model/records.js';
 import { all, type Show } from '../model/show.js';
 import { curveLength } from '../space/curves.js';
 import type { DraftFields } from './draft-fields.js';
-import { parsePoint } from './snap.js';
+import { parsePoint } from './point.js';
 
 export type Drafted =
   | { readonly ok: true; readonly curve: Curve }
@@ -67,7 +67,7 @@ class Draft {
   }
   point(field: 'from' | 'to', last: Vec2 | null): Vec2 | null {
     if (!this.fields[field].trim()) return null;
-    const typed = parsePoint(this.fields[field], this.units, last, null);
+    const typed = parsePoint(this.fields[field], this.units, { from: last });
     if (!typed.ok) throw new Wrong(field, typed.why);
     return typed.at;
   }

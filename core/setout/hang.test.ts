@@ -283,13 +283,13 @@ describe('hanging', () => {
     const [fixture] = all(show, 'fixture');
     const coloured = apply(
       show,
-      edit([fixture!], { parts: [{ ...fixture!.parts[0]!, channel: '5', address: 9, colour: 'L 112' }] }),
+      edit([fixture!], { parts: [{ ...fixture!.parts[0]!, channel: '5', address: 9, colour: 'Sm 3a' }] }),
     );
     const swapped = apply(coloured, swapType(all(coloured, 'fixture'), wide));
     expect(all(swapped, 'fixture')[0]).toMatchObject({
       mode: '2 slots',
       type: wide.id,
-      parts: [{ channel: '5', address: 9, colour: 'L 112' }],
+      parts: [{ channel: '5', address: 9, colour: 'Sm 3a' }],
     });
   });
 });

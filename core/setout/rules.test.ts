@@ -555,14 +555,14 @@ describe('paint and swap', () => {
       hang: 'arm left',
       arm: 350,
       accessories: [idOf(5)],
-      parts: [{ ...one.parts[0]!, colour: 'L 204', channel: '9' }],
+      parts: [{ ...one.parts[0]!, colour: 'Sm 8a', channel: '9' }],
     };
     const painted = paintFixtures(show, from, [two, three], new Set(['colour', 'accessories', 'hang'])).updated.map(
       ([, to]) => to as Fixture,
     );
     for (const fixture of painted) {
       expect(fixture).toMatchObject({ purpose: '', gobo: '', hang: 'arm left', arm: 350, accessories: [idOf(5)] });
-      expect(fixture.parts[0]).toMatchObject({ colour: 'L 204', channel: '' });
+      expect(fixture.parts[0]).toMatchObject({ colour: 'Sm 8a', channel: '' });
     }
     // What the first has not, the others lose; an absent field is absent, not empty.
     const bare = paintFixtures(show, one, [painted[0]!], new Set(['hang', 'accessories'])).updated[0]![1] as Fixture;

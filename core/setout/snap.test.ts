@@ -1,40 +1,11 @@
-/** Typed points and snapping. Reference calculations 1 and 2; plain geometry. */
+/** Snapping. Reference calculations 1 and 2; plain geometry. */
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { makeFixture } from '../model/make.js';
-import type { Backdrop, Outline, Vec2 } from '../model/records.js';
+import type { Backdrop, Outline } from '../model/records.js';
 import { baseRecords, fixtureLayer, idOf, pipe, plainType, SHOW } from '../model/show.arb.js';
 import { showOf } from '../model/show.js';
-import { crossing, parsePoint, snapPoint } from './snap.js';
-
-describe('typed points', () => {
-  const at = (text: string, from: Vec2 | null = [1000, 1000], towards: Vec2 | null = [1000, 5000]) => {
-    const parsed = parsePoint(text, 'metric', from, towards);
-    return parsed.ok ? parsed.at.map((value) => Math.round(value * 1000) / 1000) : parsed.why;
-  };
-  test('absolute, relative, by length and angle, towards the pointer, in the words of the stage', () => {
-    expect(at('2.4, 3.1')).toEqual([2400, 3100]);
-    expect(at('-2.4 3.1')).toEqual([-2400, 3100]);
-    expect(at('@1.5, -2')).toEqual([2500, -1000]);
-    expect(at('@3<45')).toEqual([3121.32, 3121.32]);
-    expect(at('2')).toEqual([1000, 3000]);
-    expect(at('2.4 SR 3.1 US')).toEqual([-2400, 3100]);
-    expect(at('CL 1.2 DS')).toEqual([0, -1200]);
-    // The first point of a line is counted from the origin.
-    expect(at('@1, 2', null)).toEqual([1000, 2000]);
-  });
-  test('feet and inches in the same field', () => {
-    expect(at('21\'4", 6500mm')).toEqual([6502.4, 6500]);
-    const feet = parsePoint("@-3', 0", 'imperial', [0, 0], null);
-    expect(feet.ok && feet.at.map((value) => Math.round(value * 10) / 10)).toEqual([-914.4, 0]);
-  });
-  test('what is no point says how to write one', () => {
-    expect(at('x, 2')).toMatch(/"x" is not a length/);
-    expect(at('1, 2, 3')).toMatch(/Type a point as/);
-    expect(at('2', null, null)).toMatch(/Type a point as/);
-    expect(at('2', [0, 0], [0, 0])).toMatch(/Point in the direction/);
-  });
-});
+import { crossing, snapPoint } from './snap.js';
 
 describe('snapping', () => {
   const box: Outline = {

@@ -1,6 +1,5 @@
-/** Snapping while drawing: ends, middles, crossings, lines, the centre line and plaster line, the grid. A typed point is read here too. */
+/** Snapping while drawing: ends, middles, crossings, lines, the centre line and plaster line, the grid. */
 import Flatbush from 'flatbush';
-import { type Parsed, parseLength, type Units } from '../measure/lengths.js';
 import { shownLayers } from '../model/layers.js';
 import type { Anchor, DessinRecord, Id, Vec2 } from '../model/records.js';
 import { all, type Show } from '../model/show.js';
@@ -176,57 +175,4 @@ export function snapPoint(show: Show, at: Vec2, tolerance: number, grid: number,
   }
   if (best) return best;
   return grid > 0 ? fixed([snapTo(at[0], grid), snapTo(at[1], grid)], 'grid') : fixed(at, 'free');
-}
-
-/**
- * A typed point: `2.4, 3.1` is 2.40 SL 3.10 US from the origin; `@1.5, -2` counts from the last point; `@3<45` is 3 away at 45 degrees;
- * `2.4 SR 3.1 US` says the sides in words; a single length goes that far towards the pointer.
- * @returns the point, or a sentence
- */
-export function parsePoint(
-  text: string,
-  units: Units,
-  from: Vec2 | null,
-  towards: Vec2 | null,
-): { readonly ok: true; readonly at: Vec2 } | { readonly ok: false; readonly why: string } {
-  const why = 'Type a point as "2.4, 3.1", from the last point as "@1.5, -2" or "@3<45", or one length towards the pointer.';
-  let rest = text.trim();
-  const relative = rest.startsWith('@');
-  if (relative) rest = rest.slice(1).trim();
-  const base: Vec2 = relative ? (from ?? [0, 0]) : [0, 0];
-  const polar = /^(.+)<\s*([+-]?\d+(?:\.\d+)?)\s*(?:deg|°)?$/.exec(rest);
-  if (polar) {
-    const length = parseLength(polar[1] ?? '', units);
-    if (!length.ok) return length;
-    const angle = (Number(polar[2]) * Math.PI) / 180;
-    const start = from ?? [0, 0];
-    return { ok: true, at: [start[0] + length.mm * Math.cos(angle), start[1] + length.mm * Math.sin(angle)] };
-  }
-  const words = /^(.+?)\s*(SL|SR|CL)\s*,?\s+(.+?)\s*(US|DS)$/i.exec(rest) ?? /^()(CL)\s*,?\s+(.+?)\s*(US|DS)$/i.exec(rest);
-  const signed = (part: string): Parsed => parseLength(part.replace(/^\+/, ''), units);
-  if (words) {
-    const x = /CL/i.test(words[2] ?? '') ? ({ ok: true, mm: 0, relative: false } as const) : signed(words[1] ?? '');
-    const y = signed(words[3] ?? '');
-    if (!x.ok) return x;
-    if (!y.ok) return y;
-    return { ok: true, at: [/SR/i.test(words[2] ?? '') ? -x.mm : x.mm, /DS/i.test(words[4] ?? '') ? -y.mm : y.mm] };
-  }
-  const parts = rest.split(/\s*[,;]\s*|\s{2,}|(?<=\d)\s+(?=[+-]?\d)/).filter(Boolean);
-  if (parts.length === 2) {
-    const [x, y] = [signed(parts[0]!), signed(parts[1]!)];
-    if (!x.ok) return x;
-    if (!y.ok) return y;
-    return { ok: true, at: [base[0] + x.mm, base[1] + y.mm] };
-  }
-  if (parts.length === 1 && from && towards) {
-    const length = signed(parts[0]!);
-    if (!length.ok) return length;
-    const d = Math.hypot(towards[0] - from[0], towards[1] - from[1]);
-    if (d < 1) return { ok: false, why: 'Point in the direction in which the length is to go.' };
-    return {
-      ok: true,
-      at: [from[0] + ((towards[0] - from[0]) * length.mm) / d, from[1] + ((towards[1] - from[1]) * length.mm) / d],
-    };
-  }
-  return { ok: false, why };
 }

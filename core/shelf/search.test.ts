@@ -12,7 +12,7 @@ describe('search', () => {
   test('every word counts, wherever it stands and however it is written', () => {
     expect(names({ text: 'ASTER 750', kind: 'type' })).toEqual(['Aster 19', 'Aster 26', 'Aster 36', 'Aster 50']);
     expect(names({ text: 'moving quillon' })).toEqual(['Egret', 'Heron']);
-    expect(names({ text: 'l 230' })[0]).toBe('L 230');
+    expect(names({ text: 'sm 10f' })[0]).toBe('Sm 10f');
   });
   test('a whole word of the name goes first: 50 is the Aster 50 before 750 W', () =>
     expect(names({ text: '50', kind: 'type' })[0]).toBe('Aster 50'));

@@ -32,7 +32,7 @@ describe('sweep', () => {
       })),
     );
     const list = unused(withMore);
-    expect(list.map(({ name }) => name)).toEqual(expect.arrayContaining(['Aster special', 'My profile', 'L 115 Barley']));
+    expect(list.map(({ name }) => name)).toEqual(expect.arrayContaining(['Aster special', 'My profile', 'Sm 3d Barley']));
     expect(list.find(({ name }) => name === 'My profile')!.reason).toBe('Only types that are not used have this symbol.');
     const change = sweeping(
       withMore,

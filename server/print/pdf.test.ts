@@ -103,7 +103,7 @@ describe('the plot', () => {
   test('its text can be searched: title, positions, types', async () => {
     const demo = makeDemo();
     const text = textOf(await sheetPdf(plotPlate(demo, { paper: papers[0]!, landscape: true, denominator: 50, date: '' }).sheet));
-    for (const word of ['The Salt Orchard', 'Boom 2 SL', 'Ring truss', 'Skyline 3, Ombrelle', 'L 112'])
+    for (const word of ['The Salt Orchard', 'Boom 2 SL', 'Ring truss', 'Skyline 3, Ombrelle', 'Sm 3a'])
       expect(text).toContain(word);
   });
   test('viewers are told not to scale it', async () => {

@@ -1,5 +1,5 @@
-/** A length on a line of its own, typed in metres or feet; `+0.5` counts from what stands there. */
-import { formatLength, lengthUnit, parseLength, type Units } from '#core/measure/lengths';
+/** A length on a line of its own, typed in metres or feet; `+0.5` and `_0.5` count from what stands there. */
+import { formatLength, LENGTH_HELP, lengthFrom, lengthUnit, parseLength, type Units } from '#core/measure/lengths';
 import { Line, TextField } from './TextField';
 
 interface Props {
@@ -18,12 +18,13 @@ export const LengthField = ({ name, label = name, value, units, placeholder, onL
   <Line name={name} unit={lengthUnit(units)}>
     <TextField
       label={label}
+      help={LENGTH_HELP}
       value={value === null ? '' : formatLength(value, units)}
       {...(placeholder === undefined ? {} : { placeholder })}
       onWrite={(text) => {
         const parsed = parseLength(text, units);
         if (!parsed.ok) return parsed.why;
-        return onLength(parsed.relative ? (value ?? 0) + parsed.mm : parsed.mm, text);
+        return onLength(lengthFrom(parsed, value ?? 0), text);
       }}
     />
   </Line>

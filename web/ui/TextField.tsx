@@ -7,13 +7,15 @@ interface Props {
   readonly label: string;
   readonly value: string;
   readonly placeholder?: string;
+  /** How it may be typed, for the tip. */
+  readonly help?: string;
   /** Answers a sentence when the text cannot be taken. */
   readonly onWrite: (text: string) => string | null;
   readonly list?: readonly string[];
   readonly align?: 'left' | 'right';
 }
 
-export function TextField({ label, value, placeholder, onWrite, list, align = 'left' }: Props) {
+export function TextField({ label, value, placeholder, help, onWrite, list, align = 'left' }: Props) {
   // What is typed and not yet written; nothing typed shows the value, whenever that changes.
   const [typed, setTyped] = useState<string | null>(null);
   const latest = useRef<string | null>(null);
@@ -37,7 +39,7 @@ export function TextField({ label, value, placeholder, onWrite, list, align = 'l
         className="field"
         aria-label={label}
         aria-invalid={fault !== null}
-        title={fault ?? undefined}
+        title={fault ?? help}
         placeholder={placeholder}
         list={list ? id : undefined}
         style={{ textAlign: align }}

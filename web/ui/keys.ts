@@ -67,7 +67,7 @@ function inScopes(event: KeyboardEvent): boolean {
   return false;
 }
 
-/** Where figures go that are typed on the drawing: the field for the next point, while a tool takes one. */
+/** Where figures, and the b of "by", go that are typed on the drawing: the field for the next point, while a tool takes one. */
 let figures: ((figure: string) => void) | null = null;
 export function useFigures(take: (figure: string) => void): void {
   const latest = useRef(take);
@@ -88,7 +88,7 @@ function onDrawing(event: KeyboardEvent, context: Context): void {
     take(event);
     return;
   }
-  if (figures && keys === 'rig' && single && !event.altKey && /^[\d@.+-]$/.test(event.key)) {
+  if (figures && keys === 'rig' && single && !event.altKey && /^[\d.+-]$|^b$/i.test(event.key)) {
     take(event);
     figures(event.key);
     return;

@@ -2,7 +2,7 @@
 
 import { useState } from 'react';
 import { tagSetsOf } from '#core/draw/tag-set';
-import { formatLength, lengthUnit, parseLength } from '#core/measure/lengths';
+import { formatLength, LENGTH_HELP, lengthFrom, lengthUnit, parseLength } from '#core/measure/lengths';
 import { firstOf } from '#core/measure/list';
 import { updating } from '#core/model/change';
 import { chords, type Fixture } from '#core/model/records';
@@ -51,13 +51,14 @@ export function Hanging({ fixtures }: { fixtures: readonly Fixture[] }) {
       <Line name={name} unit={lengthUnit(units)}>
         <TextField
           label={name}
+          help={LENGTH_HELP}
           value={value === null ? '' : formatLength(value, units)}
           placeholder={value === null ? 'several' : ''}
           onWrite={(text) => {
             const parsed = parseLength(text, units);
             if (!parsed.ok) return parsed.why;
             if (!parsed.relative && parsed.mm < least) return `At least ${formatLength(least, units)}.`;
-            each(`${name} ${text}`, (fixture) => write(fixture, parsed.relative ? read(fixture) + parsed.mm : parsed.mm));
+            each(`${name} ${text}`, (fixture) => write(fixture, lengthFrom(parsed, read(fixture))));
             return null;
           }}
         />

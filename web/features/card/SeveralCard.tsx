@@ -1,4 +1,4 @@
-import { formatLength, lengthUnit, parseLength } from '#core/measure/lengths';
+import { formatLength, LENGTH_HELP, lengthFrom, lengthUnit, parseLength } from '#core/measure/lengths';
 import { updating } from '#core/model/change';
 import type { Position } from '#core/model/records';
 import { settingsOf } from '#core/model/show';
@@ -28,12 +28,13 @@ export function SeveralCard({ things }: { things: readonly Movable[] }) {
         <Line name="Trim" unit={lengthUnit(units)}>
           <TextField
             label="Trim"
+            help={LENGTH_HELP}
             value={trim === null ? '' : formatLength(trim, units)}
             placeholder={trim === null ? 'several' : ''}
             onWrite={(text) => {
               const parsed = parseLength(text, units);
               if (!parsed.ok) return parsed.why;
-              const to = (z: number) => (parsed.relative ? z + parsed.mm : parsed.mm);
+              const to = (z: number) => lengthFrom(parsed, z);
               if (positions.some((position) => to(position.curve.z) < 0)) return 'That is under the stage floor. Type 0 or more.';
               session.edit(
                 `Trim of ${plural(positions.length, 'position')} to ${text}`,

@@ -1,7 +1,7 @@
 /** Lines of the fixture's Card: fields, mode and type, and where it stands. What differs reads "several". */
 
 import { fieldText, onCard, typeField } from '#core/fields/index';
-import { formatLength, lengthUnit, parseLength } from '#core/measure/lengths';
+import { formatLength, LENGTH_HELP, lengthFrom, lengthUnit, parseLength } from '#core/measure/lengths';
 import { updating } from '#core/model/change';
 import { withNewChoices } from '#core/model/fields';
 import type { Fixture, FixtureType } from '#core/model/records';
@@ -118,7 +118,7 @@ export function PlaceLines({ fixtures }: Chosen) {
     if (!parsed.ok) return parsed.why;
     const pairs = fixtures.map((fixture): [Fixture, Fixture] => {
       const { curve } = get(show, 'position', fixture.position);
-      const to = parsed.relative ? fromOrigin(curve, fixture.along) + parsed.mm : parsed.mm;
+      const to = lengthFrom(parsed, fromOrigin(curve, fixture.along));
       return [fixture, { ...fixture, along: alongOf(curve, to) }];
     });
     session.edit(`Move ${plural(fixtures.length)} to ${text}`, withUnits(show, updating(pairs)));
@@ -151,7 +151,13 @@ export function PlaceLines({ fixtures }: Chosen) {
   return (
     <>
       <Line name="Along" unit={lengthUnit(units)}>
-        <TextField label="Along" value={along ?? ''} placeholder={along === null ? 'several' : ''} onWrite={writeAlong} />
+        <TextField
+          label="Along"
+          value={along ?? ''}
+          placeholder={along === null ? 'several' : ''}
+          help={LENGTH_HELP}
+          onWrite={writeAlong}
+        />
       </Line>
       <Line name="Height" unit={lengthUnit(units)}>
         <span className="flex-1">{range(places.map((at) => Math.round(at.clamp[2])))}</span>

@@ -15,7 +15,7 @@ import {
 import { type Show, settingsOf } from '#core/model/show';
 import { withUnits } from '#core/order/units';
 import { reshapePosition } from '#core/setout/hang';
-import { parsePoint } from '#core/setout/snap';
+import { parsePoint } from '#core/setout/point';
 import { centreAlong, curveLength, isClosed, trimOf } from '#core/space/curves';
 import type { Session } from '../../state/session/session';
 import { degreesRow, type FormRow, saidLength } from '../../ui/Form';
@@ -71,7 +71,7 @@ export class PositionRows {
       unit: lengthUnit(units),
       value: `${formatLength(at[0], units)}, ${formatLength(at[1], units)}`,
       write: (text) => {
-        const parsed = parsePoint(text, units, at, null);
+        const parsed = parsePoint(text, units, { from: at });
         return parsed.ok ? this.shaped(name, text, to(parsed.at)) : parsed.why;
       },
     };

@@ -6,7 +6,7 @@ import { itemAt } from '#core/measure/list';
 import { edit } from '#core/model/change';
 import type { Dimension, Masking, Note, Outline } from '#core/model/records';
 import { type Show, settingsOf } from '#core/model/show';
-import { parsePoint } from '#core/setout/snap';
+import { parsePoint } from '#core/setout/point';
 import type { Session } from '../../state/session/session';
 import { degreesRow, type FormRow } from '../../ui/Form';
 
@@ -62,7 +62,7 @@ function ofOutline(rows: Rows<Outline>): FormRow[] {
     name: `Corner ${i + 1}`,
     value: `${formatLength(point[0], units)}, ${formatLength(point[1], units)}`,
     write: (text) => {
-      const parsed = parsePoint(text, units, point, null);
+      const parsed = parsePoint(text, units, { from: point });
       if (!parsed.ok) return parsed.why;
       return rows.write(`Move corner ${i + 1} of ${title}`, { points: points.map((old, j) => (j === i ? parsed.at : old)) });
     },

@@ -1,6 +1,7 @@
 /** A point typed instead of pointed at; a figure typed on the drawing goes here. */
 
 import { useRef, useState } from 'react';
+import { POINT_HELP } from '#core/setout/point';
 import type { Tool } from '../../ui/canvas/tool';
 import { Typed } from '../../ui/Field';
 import { fieldKeys } from '../../ui/field-keys';
@@ -11,7 +12,7 @@ export function PointField({ tool }: { tool: Tool }) {
   const [fault, setFault] = useState('');
   const field = useRef<HTMLInputElement>(null);
   useFigures((figure) => {
-    setText((now) => now + figure);
+    setText((now) => now + (figure.toLowerCase() === 'b' ? 'by ' : figure));
     field.current?.focus();
   });
   return (
@@ -25,8 +26,8 @@ export function PointField({ tool }: { tool: Tool }) {
           ref={field}
           className="!w-40"
           label="Next point"
-          title="2.4, 3.1 from the origin; @1.5, -2 from the last point; @3<45 by length and angle; 4 towards the pointer; 2.4 SR 3.1 US in words"
-          placeholder="2.4, 3.1 or @1.5, -2"
+          title={POINT_HELP}
+          placeholder="2.4, 3.1 or by 1.5, -2"
           value={text}
           onText={(value) => {
             setText(value);

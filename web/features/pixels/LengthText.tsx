@@ -1,5 +1,5 @@
 /** A length without a line of its own; never 0. */
-import { formatLength, parseLength } from '#core/measure/lengths';
+import { formatLength, LENGTH_HELP, lengthFrom, parseLength } from '#core/measure/lengths';
 import { settingsOf } from '#core/model/show';
 import { useShow } from '../../state/context';
 import { TextField } from '../../ui/TextField';
@@ -12,12 +12,14 @@ export function LengthText({ label, value, onMm }: { label: string; value: numbe
   return (
     <TextField
       label={label}
+      help={LENGTH_HELP}
       value={formatLength(value, units)}
       onWrite={(text) => {
         const parsed = parseLength(text, units);
         if (!parsed.ok) return parsed.why;
-        if (parsed.mm < 1 || parsed.mm > MOST) return 'Type a length above 0.';
-        onMm(parsed.mm);
+        const mm = lengthFrom(parsed, value);
+        if (mm < 1 || mm > MOST) return 'Type a length above 0.';
+        onMm(mm);
         return null;
       }}
     />

@@ -8,7 +8,8 @@ import { adding } from '#core/model/change';
 import type { Vec2 } from '#core/model/records';
 import { settingsOf } from '#core/model/show';
 import { draftCurve, draftPosition, pointsOf, standingForms } from '#core/setout/draft';
-import { parsePoint, type Snap } from '#core/setout/snap';
+import { parsePoint } from '#core/setout/point';
+import type { Snap } from '#core/setout/snap';
 import { curveLength, curvePoints } from '#core/space/curves';
 import { beginDraft, endDraft, useDraft } from '../../state/draft';
 import { select } from '../../state/selection';
@@ -124,7 +125,10 @@ export function positionTool(env: Env): Tool {
     },
     typed(text) {
       const now = draft();
-      const point = parsePoint(text, settingsOf(env.show()).units, now?.points.at(-1) ?? null, now?.next ?? null);
+      const point = parsePoint(text, settingsOf(env.show()).units, {
+        from: now?.points.at(-1) ?? null,
+        towards: now?.next ?? null,
+      });
       if (!point.ok) return point.why;
       add(point.at);
       env.refresh();

@@ -137,7 +137,7 @@ export function SetOutPanel() {
                   : name === 'to' && standing
                     ? formatLength(standing[1], units)
                     : name === 'by'
-                      ? '+0.5 or -0.5'
+                      ? '0.5 or -0.5'
                       : ''
               }
               onText={(value) => {

@@ -10,7 +10,8 @@ import { adding } from '#core/model/change';
 import { layerForNew } from '#core/model/layers';
 import type { Anchor, Dimension, LayerRole, Masking, Outline, Vec2 } from '#core/model/records';
 import { all, settingsOf } from '#core/model/show';
-import { parsePoint, type Snap } from '#core/setout/snap';
+import { parsePoint } from '#core/setout/point';
+import type { Snap } from '#core/setout/snap';
 import { bulgePoints, bulgeThrough } from '#core/space/transform';
 import { arrange } from '../../state/desk';
 import { beginDraft, endDraft, useDraft } from '../../state/draft';
@@ -88,7 +89,10 @@ function pointing(
       return true;
     },
     typed(text) {
-      const point = parsePoint(text, settingsOf(env.show()).units, points.at(-1)?.at ?? null, next?.at ?? null);
+      const point = parsePoint(text, settingsOf(env.show()).units, {
+        from: points.at(-1)?.at ?? null,
+        towards: next?.at ?? null,
+      });
       if (!point.ok) return point.why;
       add({ at: point.at, kind: 'free', anchor: { at: point.at, to: null } });
       return null;
