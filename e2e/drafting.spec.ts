@@ -316,7 +316,7 @@ test('the keyboard alone hangs a row and moves it', async ({ page }) => {
   await page.keyboard.press('ArrowRight');
   const alongs = (await all(page, 'fixture')).map((fixture) => fixture.along as number).sort((a, b) => a - b);
   expect(alongs).toEqual([3100, 4100, 5100, 6100, 7100]);
-  await page.keyboard.press('s');
+  await page.keyboard.press('u');
   await page.getByLabel('Rule').focus();
   await page.keyboard.type('nudge');
   await page.getByLabel('By', { exact: true }).fill('-0.1');
@@ -328,7 +328,7 @@ test('set out shows ghosts and figures first; overlaps are said; then it is one 
   await openDemo(page, 'positions');
   await positions(page).getByRole('button', { name: /^LX 3/ }).click();
   await page.getByRole('button', { name: 'Select its units' }).click();
-  await page.keyboard.press('s');
+  await page.keyboard.press('u');
   const panel = page.getByRole('form', { name: 'Set out' });
   await panel.getByLabel('Rule').selectOption('by spacing');
   await panel.getByLabel('Spacing').fill('0.15');
@@ -392,7 +392,7 @@ test('ways to hang, accessories, painting, a change of type that says what it lo
   await page.keyboard.press('Control+c');
   await expect(page.getByText(/18 fixtures copied/)).toBeVisible();
   await newShow(page, 'Another show');
-  await page.keyboard.press('p');
+  await page.keyboard.press('e');
   await clickAt(page, -5000, 3000);
   await page.getByLabel('Trim height').fill('6');
   await page.getByLabel('Pipe length').fill('12');

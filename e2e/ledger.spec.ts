@@ -214,7 +214,7 @@ test('a show that does not exist says so and leads back', async ({ page }) => {
 
 test('a pipe under the floor, without a height or a length is refused in the gesture', async ({ page }) => {
   await openDemo(page, 'positions');
-  await page.keyboard.press('p');
+  await page.keyboard.press('e');
   await clickAt(page, -3000, 4300);
   await page.getByLabel('Trim height').fill('-2');
   await page.getByLabel('Pipe length').fill('4');

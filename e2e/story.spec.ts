@@ -16,7 +16,7 @@ test('a designer makes a small show from an empty stage to the hand-over', async
   const id = await newShow(page, 'Low water');
 
   await test.step('a pipe in two clicks; its trim is asked in the same gesture', async () => {
-    await page.keyboard.press('p');
+    await page.keyboard.press('e');
     await clickAt(page, -5000, 3000);
     await expect(page.getByLabel('Trim height')).toBeFocused();
     const end = await screenOf(page, 5000, 3000);
@@ -32,7 +32,7 @@ test('a designer makes a small show from an empty stage to the hand-over', async
   });
 
   await test.step('a second pipe by typed length', async () => {
-    await page.keyboard.press('p');
+    await page.keyboard.press('e');
     await clickAt(page, -4000, 5000);
     await page.getByLabel('Trim height').fill('21\'4"');
     await page.getByLabel('Pipe length').fill('8m');
@@ -79,10 +79,10 @@ test('a designer makes a small show from an empty stage to the hand-over', async
   await test.step('rotate, duplicate, delete, swap the type', async () => {
     await clickAt(page, 0, 5000);
     await expect(page.getByTestId('card')).toContainText('Unit 1 on LX 2');
-    await page.keyboard.press('r');
+    await page.keyboard.press(',');
     await stored(page);
     expect((await recordsOf(page, id)).find((record) => record.kind === 'fixture' && record.along === 4000)!.spin).toBe(45);
-    await page.keyboard.press('d');
+    await page.keyboard.press('Control+d');
     await expect(page.getByRole('button', { name: /Undo: Duplicate 1 fixture/ })).toBeVisible();
     await page.getByTestId('card').getByLabel('Type').selectOption({ label: 'Heron, Quillon' });
     await stored(page);
@@ -216,7 +216,7 @@ test('a designer makes a small show from an empty stage to the hand-over', async
 test('the pipe tool is there from the keyboard alone, and Escape leaves it', async ({ page }) => {
   await newShow(page, 'Keys');
   await drawPipe(page, [-3000, 2000], [3000, 2000], '5', 'LX A');
-  await page.keyboard.press('p');
+  await page.keyboard.press('e');
   await clickAt(page, 0, 4000);
   await page.keyboard.press('Escape');
   await expect(page.getByLabel('Trim height')).toBeHidden();
@@ -236,7 +236,7 @@ test('a click that comes before its tool is not lost: it is done when the tool i
   await page.reload();
   await expect(page.getByTestId('drawing')).toBeVisible();
   await page.getByTestId('drawing').focus();
-  await page.keyboard.press('p');
+  await page.keyboard.press('e');
   await clickAt(page, -2000, 3000);
   await expect(page.getByLabel('Trim height')).toBeHidden();
   release();

@@ -1,4 +1,4 @@
-/** Typed points. The words of the stage are the trade's (handbook 4); angles as in mathematics, from stage left towards upstage. */
+/** Typed points. The words of the stage are the trade's (common practice, no source); angles as in mathematics, from stage left towards upstage. */
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { formatStagePoint } from '../measure/lengths.js';

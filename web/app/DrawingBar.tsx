@@ -12,7 +12,8 @@ import { useView } from '../state/view';
 import { useRunCommand } from '../ui/context';
 import { Choice } from '../ui/Field';
 import { leavesKeys } from '../ui/focus';
-import { commandById, registry, tip, viewById } from '../ui/registry';
+import { tip } from '../ui/own-keys';
+import { commandById, registry, viewById } from '../ui/registry';
 import { Tip } from '../ui/Tip';
 
 export function DrawingBar() {

@@ -13,6 +13,7 @@ import { useView } from '../state/view';
 import { useCommandContext } from '../ui/context';
 import { Guarded, Updated } from '../ui/Fault';
 import { useCommandKeys } from '../ui/keys';
+import { PanelFocus } from '../ui/PanelFocus';
 import { fetchAll, lazily, registry, useQuiet } from '../ui/registry';
 import { Split } from '../ui/Split';
 import { DrawingBar } from './DrawingBar';
@@ -111,7 +112,13 @@ function Aside({ step }: { step: string }) {
         {Panel && (
           <div className="mb-3 pb-3" style={{ borderBottom: '1px solid var(--hair)' }}>
             <Suspense key={over?.id ?? step} fallback={<p className="pencil">Opening...</p>}>
-              <Panel />
+              {over ? (
+                <PanelFocus>
+                  <Panel />
+                </PanelFocus>
+              ) : (
+                <Panel />
+              )}
             </Suspense>
           </div>
         )}

@@ -6,7 +6,8 @@ import { all } from '#core/model/show';
 import { looksLikeQuery, queried, queryFields } from '#core/paper/query';
 import { usePanels } from '../state/panels';
 import { goTo, useSelection } from '../state/selection';
-import { type Context, keyText, registry } from '../ui/registry';
+import { keyOf } from '../ui/own-keys';
+import { type Command, type Context, keyText, registry } from '../ui/registry';
 import { plural } from '../ui/words';
 import { paletteField } from './palette-field';
 
@@ -91,7 +92,7 @@ export default function OpenPalette({ context, text, setText, entered }: Typed) 
                   className={`flex justify-between ${line}`}
                 >
                   <span>{command.name}</span>
-                  {command.key && <kbd className="pencil">{keyText(command.key)}</kbd>}
+                  <KeyOf command={command} />
                 </Cmdk.Item>
               ))}
           {!question &&
@@ -112,6 +113,11 @@ export default function OpenPalette({ context, text, setText, entered }: Typed) 
       </div>
     </Cmdk.Dialog>
   );
+}
+
+function KeyOf({ command }: { command: Command }) {
+  const key = keyOf(command);
+  return key ? <kbd className="pencil">{keyText(key)}</kbd> : null;
 }
 
 /** What was typed ahead stands in it, and an Enter that came early is given once a line of the list is chosen. */

@@ -7,6 +7,7 @@ import { usePanels } from '../state/panels';
 import { useTool } from '../state/tool';
 import { useView } from '../state/view';
 import { Guarded } from '../ui/Fault';
+import { PanelFocus } from '../ui/PanelFocus';
 import { lazily, registry, viewById } from '../ui/registry';
 import { Tools } from './DrawingBar';
 
@@ -57,7 +58,9 @@ function WidePanel() {
   return (
     <Guarded what="This panel" also={panel.id}>
       <Suspense fallback={null}>
-        <panel.Panel />
+        <PanelFocus>
+          <panel.Panel />
+        </PanelFocus>
       </Suspense>
     </Guarded>
   );

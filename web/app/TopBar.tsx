@@ -7,7 +7,8 @@ import { settingsOf } from '#core/model/show';
 import { useSessionState } from '../state/context';
 import { otherTheme, usePreferences } from '../state/preferences';
 import { focusDrawing, leavesKeys } from '../ui/focus';
-import { type Context, commandById, keyText, lazily, tip, useQuiet } from '../ui/registry';
+import { keyOf, tip } from '../ui/own-keys';
+import { type Context, commandById, keyText, lazily, useQuiet } from '../ui/registry';
 import { Tip } from '../ui/Tip';
 
 const Newer = lazily(async () => (await import('./Newer')).Newer);
@@ -50,7 +51,7 @@ export function TopBar({ context }: { context: Context }) {
         }}
       >
         <span className="pencil">Do anything by name</span>
-        <kbd className="pencil">{keyText('mod+K')}</kbd>
+        <kbd className="pencil">{keyText(keyOf(commandById('palette')) ?? '')}</kbd>
       </button>
       <Tip command="undo">
         <button
@@ -70,7 +71,7 @@ export function TopBar({ context }: { context: Context }) {
         className="disabled:opacity-40"
         disabled={!again}
         aria-label={again ? `Redo: ${again.label}` : 'Redo'}
-        title={again ? `Redo: ${again.label} (${keyText('mod+shift+Z')})` : tip('redo')}
+        title={again ? `${tip('redo')}: ${again.label}` : tip('redo')}
         onClick={(event) => {
           session.redo();
           leavesKeys(event);

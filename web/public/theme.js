@@ -1,4 +1,6 @@
-// Before the first paint, so that a dark house never sees a white flash.
+// Before the first paint, so that a dark house never sees a white flash. Without a choice the system's own is taken.
 try {
-  document.documentElement.dataset.theme = localStorage.getItem('dessin-theme') === 'blackout' ? 'blackout' : 'vellum';
+  const chosen = localStorage.getItem('dessin-theme');
+  const dark = chosen ? chosen === 'blackout' : matchMedia('(prefers-color-scheme: dark)').matches;
+  document.documentElement.dataset.theme = dark ? 'blackout' : 'vellum';
 } catch {}

@@ -1,9 +1,17 @@
-/** What stays when a show is left. */
+/** What stays when a show is left, and in this browser for good. */
 import { create } from 'zustand';
+import { persist } from 'zustand/middleware';
 
 export interface Preferences {
   readonly theme: 'vellum' | 'blackout';
+  /** Pixels. */
   readonly ledgerHeight: number;
+  /** Keys of commands that the user changed, by their ids; '' is none. */
+  readonly keys: Readonly<Record<string, string>>;
+  /** Whether single letters, figures and signs are keys of the drawing (WCAG 2.1.4). */
+  readonly singleKeys: boolean;
+  /** What the wheel of a mouse does on the drawing. */
+  readonly wheel: 'zoom' | 'pan';
 }
 const kept = (key: string): string | null => {
   try {
@@ -12,11 +20,36 @@ const kept = (key: string): string | null => {
     return null;
   }
 };
-/** Written by the frame and by the command of the theme. */
-export const usePreferences = create<Preferences>(() => ({
-  theme: kept('dessin-theme') === 'blackout' ? 'blackout' : 'vellum',
-  ledgerHeight: 230,
-}));
+/** As public/theme.js has it before the first paint: what was chosen, or what the system asks for. */
+const firstTheme = (): Preferences['theme'] => {
+  const chosen = kept('dessin-theme');
+  if (chosen) return chosen === 'blackout' ? 'blackout' : 'vellum';
+  return globalThis.matchMedia?.('(prefers-color-scheme: dark)').matches ? 'blackout' : 'vellum';
+};
+/** Written by the frame, by the command of the theme and by the list of keys. */
+export const usePreferences = create<Preferences>()(
+  persist(() => ({ theme: firstTheme(), ledgerHeight: 230, keys: {}, singleKeys: true, wheel: 'zoom' }) as Preferences, {
+    name: 'dessin-preferences',
+    version: 1,
+    // The theme has a place of its own, which is read before anything is drawn.
+    partialize: ({ theme: _, ...rest }) => rest,
+    merge: (stored, now) => ({ ...now, ...sound(stored) }),
+  }),
+);
+
+/** What of a stored state can be believed. */
+function sound(stored: unknown): Partial<Preferences> {
+  if (typeof stored !== 'object' || stored === null) return {};
+  const { ledgerHeight, keys, singleKeys, wheel } = stored as Record<string, unknown>;
+  return {
+    ...(typeof ledgerHeight === 'number' && ledgerHeight > 0 && ledgerHeight < 1e4 ? { ledgerHeight } : {}),
+    ...(typeof keys === 'object' && keys !== null && Object.values(keys).every((key) => typeof key === 'string')
+      ? { keys: keys as Record<string, string> }
+      : {}),
+    ...(typeof singleKeys === 'boolean' ? { singleKeys } : {}),
+    ...(wheel === 'zoom' || wheel === 'pan' ? { wheel } : {}),
+  };
+}
 
 export function setTheme(theme: Preferences['theme']): void {
   document.documentElement.dataset.theme = theme;

@@ -2,6 +2,7 @@
 
 import { useRef, useState } from 'react';
 import { fieldKeys } from './field-keys';
+import { leaveField } from './focus';
 
 interface Props {
   readonly label: string;
@@ -58,7 +59,7 @@ export function TextField({ label, value, placeholder, help, onWrite, list, alig
           escape: (event) => {
             type(null);
             setFault(null);
-            event.currentTarget.blur();
+            leaveField(event.currentTarget);
             return false;
           },
         })}

@@ -1,6 +1,7 @@
 /** Shows the tip of what the pointer or the focus rests on (`Tip`). Fetched in a quiet moment. */
 import * as Radix from '@radix-ui/react-popover';
 import { useEffect, useId, useRef, useState } from 'react';
+import { keyOf } from './own-keys';
 import { keyText, registry } from './registry';
 
 /** ms until the first one is shown; the next come at once while one was just there. */
@@ -60,6 +61,7 @@ export default function TipLayer() {
   }, [on, id]);
   const command = registry().commands.get(on?.getAttribute('data-tip-of') ?? '');
   if (!on?.isConnected || !command) return null;
+  const key = keyOf(command);
   return (
     <Radix.Root open>
       <Radix.Anchor virtualRef={{ current: on }} />
@@ -77,7 +79,7 @@ export default function TipLayer() {
           onCloseAutoFocus={(event) => event.preventDefault()}
         >
           {on.getAttribute('data-tip-text') ?? command.name}
-          {command.key && <kbd className="pencil pl-2">{keyText(command.key)}</kbd>}
+          {key && <kbd className="pencil pl-2">{keyText(key)}</kbd>}
         </Radix.Content>
       </Radix.Portal>
     </Radix.Root>

@@ -20,6 +20,41 @@ export function keysAt(target: EventTarget | null): 'rig' | 'view' | null {
 /** Gives the keys to the drawing, or to what is looked at in its place. */
 export const focusDrawing = (): void => document.querySelector<HTMLElement>('[data-keys]')?.focus({ preventScroll: true });
 
+/** What the Tab key comes to. */
+const reached =
+  'input:not([type="hidden"]), select, textarea, button, a[href], summary, [contenteditable], [tabindex]:not([tabindex="-1"])';
+const seen = (element: HTMLElement): boolean =>
+  !element.matches(':disabled, [aria-disabled="true"]') && element.getClientRects().length > 0;
+/** What takes the focus first in a part of the screen: the first field, or else the first button that does not merely close it. */
+export function firstIn(part: Element): HTMLElement | null {
+  const all = [...part.querySelectorAll<HTMLElement>(reached)].filter(seen);
+  const fields = all.filter((item) => item.matches('input, select, textarea') && !item.closest('[data-late]'));
+  return fields[0] ?? all.find((item) => !item.getAttribute('aria-label')?.startsWith('Close')) ?? all[0] ?? null;
+}
+
+/** Leaves a field: the focus goes to what it lies in, a dialog, or else to the drawing; on pages without one it stays. */
+export function leaveField(field: Element): void {
+  const dialog = field.closest<HTMLElement>('[role="dialog"]');
+  if (dialog) dialog.focus({ preventScroll: true });
+  else focusDrawing();
+}
+
+/** Parts of the screen that F6 goes round: the drawing, the panel with the Card, the Ledger. */
+const parts = ['[data-keys]', 'aside[aria-label="Card"]', '[data-scope="ledger"]'];
+/** Moves the focus to the next part, or with -1 to the one before; from anywhere else to the drawing. */
+export function goRound(by: 1 | -1): void {
+  const now = parts.findIndex((part) => document.activeElement?.closest(part));
+  for (let k = 1; k <= parts.length; k++) {
+    const at = now < 0 ? (k - 1) % parts.length : (now + by * k + parts.length * k) % parts.length;
+    const part = document.querySelector<HTMLElement>(parts[at] ?? '');
+    if (!part || !seen(part)) continue;
+    const to = part.matches('aside') ? firstIn(part) : part;
+    if (!to) continue;
+    to.focus({ preventScroll: true });
+    return;
+  }
+}
+
 /** For what stands round the drawing: a click of the mouse leaves the keys with the drawing; who came by keyboard stays where they are. */
 export const leavesKeys = (event: React.MouseEvent): void => {
   if (event.detail > 0 && !(event.target instanceof HTMLSelectElement)) focusDrawing();

@@ -8,8 +8,9 @@ import { usePanels } from '../state/panels';
 import { useHand } from './canvas/hand';
 import { isTyping } from './canvas/pointing';
 import { pressed } from './field-keys';
-import { controls, keysAt } from './focus';
-import { type Command, type Context, type KeyEntry, registry, type Scope } from './registry';
+import { controls, keysAt, leaveField } from './focus';
+import { commandFor } from './own-keys';
+import { type Context, type KeyEntry, registry, type Scope } from './registry';
 
 /** Answers false when it was not for it after all. */
 export type KeyAction = (event: KeyboardEvent) => unknown;
@@ -104,13 +105,15 @@ function onDrawing(event: KeyboardEvent, context: Context): void {
   event.preventDefault();
   command.run(context);
 }
-const commandFor = (name: string): Command | undefined => {
-  for (const command of registry().commands.values()) if (command.key === name) return command;
-  return undefined;
-};
+/** Escape leaves a field, and does nothing else. */
+function escaping(event: KeyboardEvent): void {
+  if (event.key !== 'Escape' || !(event.target instanceof Element)) return;
+  event.preventDefault();
+  leaveField(event.target);
+}
 
 /** Commands that act from a text field too. */
-const everywhere = new Set(['mod+K', 'F6']);
+const everywhere = new Set(['palette', 'next part', 'part before', 'guide']);
 
 /** The one handler; `context` says what the commands act on. */
 export function useCommandKeys(context: Context): void {
@@ -120,11 +123,12 @@ export function useCommandKeys(context: Context): void {
     const handle = (event: KeyboardEvent) => {
       const { palette, shelf } = usePanels.getState();
       const command = commandFor(pressed(event));
-      if (!palette && command?.key && everywhere.has(command.key) && (!shelf || command.key === 'mod+K')) {
+      if (!palette && command && everywhere.has(command.id) && (!shelf || command.id === 'palette')) {
         event.preventDefault();
         return command.run(latest.current);
       }
-      if (isTyping(event.target) || palette || event.defaultPrevented) return;
+      if (palette || event.defaultPrevented) return;
+      if (isTyping(event.target)) return escaping(event);
       if (inScopes(event) || shelf) return;
       onDrawing(event, latest.current);
     };
@@ -137,7 +141,9 @@ export function useCommandKeys(context: Context): void {
 export function useScopeKeys(): void {
   useEffect(() => {
     const handle = (event: KeyboardEvent) => {
-      if (!isTyping(event.target) && !event.defaultPrevented) inScopes(event);
+      if (event.defaultPrevented) return;
+      if (isTyping(event.target)) escaping(event);
+      else inScopes(event);
     };
     window.addEventListener('keydown', handle);
     return () => window.removeEventListener('keydown', handle);

@@ -19,7 +19,7 @@ export interface Context {
 export interface Command {
   readonly id: string;
   readonly name: string;
-  /** As in "mod+shift+Z", with "mod" for Ctrl or Cmd; letters in capitals. */
+  /** The key it comes with, as in "mod+shift+Z": "mod" for Ctrl or Cmd, letters in capitals. The one that the user has is `keyOf` (own-keys.ts). */
   readonly key?: string;
   /** Changes what is drawn: its key acts only where the rig is seen. */
   readonly edits?: true;
@@ -279,7 +279,8 @@ export const useQuiet = (): boolean =>
 /** "Ctrl Z" for people, from "mod+Z". */
 export const keyText = (key: string): string =>
   key
-    .replace('mod', /Mac/.test(navigator.platform) ? 'Cmd' : 'Ctrl')
+    .replace(/^ $/, 'Space')
+    .replace('mod', /Mac/.test(globalThis.navigator?.platform ?? '') ? 'Cmd' : 'Ctrl')
     .replace('shift', 'Shift')
     .replaceAll('+', ' ');
 
@@ -288,9 +289,4 @@ export function commandById(id: string): Command {
   if (!command) throw new Error(`No command is called ${id}.`);
   return command;
 }
-/** The tool tip of a command: its name and its key. */
-export const tip = (id: string): string => {
-  const { name, key } = commandById(id);
-  return key ? `${name} (${keyText(key)})` : name;
-};
 export const viewById = (id: string): ViewEntry | undefined => registry().views.find((view) => view.id === id);

@@ -1,9 +1,8 @@
 /** The figures of what is being drawn, beside it: typed or pointed, in metres or feet. The tool says which, and ends it. */
 import { useEffect, useRef } from 'react';
-import { endDraft, useDraft } from '../../state/draft';
+import { useDraft } from '../../state/draft';
 import { useTool } from '../../state/tool';
 import type { Tool } from '../../ui/canvas/tool';
-import { fieldKeys } from '../../ui/field-keys';
 import { registry } from '../../ui/registry';
 
 interface Props {
@@ -54,7 +53,6 @@ export function DraftForm({ tool, toScreen, room }: Props) {
         event.preventDefault();
         tool.finish?.();
       }}
-      onKeyDown={fieldKeys({ escape: endDraft })}
     >
       <Fields />
       {fault && (

@@ -5,6 +5,7 @@ import { POINT_HELP } from '#core/setout/point';
 import type { Tool } from '../../ui/canvas/tool';
 import { Typed } from '../../ui/Field';
 import { fieldKeys } from '../../ui/field-keys';
+import { leaveField } from '../../ui/focus';
 import { useFigures } from '../../ui/keys';
 
 export function PointField({ tool }: { tool: Tool }) {
@@ -37,7 +38,7 @@ export function PointField({ tool }: { tool: Tool }) {
             escape: (event) => {
               setText('');
               setFault('');
-              event.currentTarget.blur();
+              leaveField(event.currentTarget);
             },
             enter: (event) => {
               event.preventDefault();
@@ -47,7 +48,7 @@ export function PointField({ tool }: { tool: Tool }) {
               if (why) return setFault(why);
               setText('');
               // Keys belong to the drawing again; the next figure comes back here by itself.
-              event.currentTarget.blur();
+              leaveField(event.currentTarget);
             },
           })}
         />

@@ -10,7 +10,7 @@ import { select } from '../../state/selection';
 import { useTool } from '../../state/tool';
 import { useView } from '../../state/view';
 import { useHand } from '../../ui/canvas/hand';
-import { focusDrawing } from '../../ui/focus';
+import { focusDrawing, goRound } from '../../ui/focus';
 import { type Command, type Feature, here, lazily, onDemand } from '../../ui/registry';
 import { Drawing } from './Drawing';
 import { selectTool } from './select-tool';
@@ -20,6 +20,9 @@ const ThreeView = onDemand(async () => (await import('./ThreeView')).default);
 
 /** Escape: leaves a gesture, then a draft, the tool, the panel, the selection. Of two panes the left one leads. */
 function leave(): void {
+  // From within a panel it is the panel that is left.
+  if (usePanels.getState().panel && document.activeElement?.closest('[data-panel]'))
+    return void usePanels.setState({ panel: null });
   const { tools, lead } = useHand.getState();
   const leading = lead();
   for (const tool of Object.values(tools)) if (tool !== leading) tool.cancel();
@@ -57,7 +60,9 @@ const feature: Feature = {
   ],
   tools: [{ id: 'select', make: here(selectTool), bar: { icon: MousePointer2, order: 1, on: 'both' } }],
   commands: [
-    { id: 'keys', name: 'Give the keys to the drawing', key: 'F6', run: focusDrawing },
+    { id: 'next part', name: 'Go to the next part: drawing, panel, Ledger', key: 'F6', run: () => goRound(1) },
+    { id: 'part before', name: 'Go to the part before: drawing, Ledger, panel', key: 'shift+F6', run: () => goRound(-1) },
+    { id: 'to drawing', name: 'Give the keys to the drawing', run: focusDrawing },
     { id: 'leave', name: 'Leave what is under way', key: 'Escape', quiet: true, run: leave },
     {
       id: 'pan',

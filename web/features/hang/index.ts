@@ -37,7 +37,7 @@ const feature: Feature = {
     {
       id: 'duplicate',
       name: 'Duplicate the selected fixtures',
-      key: 'D',
+      key: 'mod+D',
       edits: true,
       run: doing(acts, ({ duplicate }) => duplicate),
     },
@@ -49,14 +49,14 @@ const feature: Feature = {
     {
       id: 'rotate',
       name: 'Turn by 45 degrees anticlockwise',
-      key: 'R',
+      key: ',',
       edits: true,
       run: doing(acts, ({ rotate }) => rotate(45)),
     },
     {
       id: 'rotate back',
       name: 'Turn by 45 degrees clockwise',
-      key: 'shift+R',
+      key: '.',
       edits: true,
       run: doing(acts, ({ rotate }) => rotate(-45)),
     },

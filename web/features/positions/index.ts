@@ -36,7 +36,7 @@ const feature: Feature = {
     {
       id: 'pipe',
       name: 'Draw a pipe',
-      key: 'P',
+      key: 'E',
       run: ({ go }) => {
         go('positions');
         arrange({ tool: 'pipe', view: 'plan' });

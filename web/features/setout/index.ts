@@ -78,7 +78,7 @@ const feature: Feature = {
     {
       id: 'set out',
       name: 'Set out the selection',
-      key: 'S',
+      key: 'U',
       bar: { icon: AlignHorizontalSpaceAround, order: 1, panel: 'set out' },
       run: panelWithSelect('set out'),
     },

@@ -36,10 +36,7 @@ export function Found({ search, loading, error, empty, chosen, onChoose, onOpen,
             placeholder="Any word: name, maker, family, 750 W, 26 deg"
             value={text}
             onText={search.setText}
-            onKeyDown={fieldKeys({
-              enter: () => found[0] && onChoose([found[0].id]),
-              escape: () => (text ? search.setText('') : false),
-            })}
+            onKeyDown={fieldKeys({ enter: () => found[0] && onChoose([found[0].id]) })}
           />
         </label>
         <button
