@@ -1,8 +1,8 @@
 /** Keys: the overview, changing and switching off, going round the parts, panels that take the focus and give it back. */
-import { expect, test } from '@playwright/test';
-import { byName, newShow, openDemo, settled } from './helpers';
+import { expect, type Page, test } from '@playwright/test';
+import { byName, newShow, openDemo, settled } from './helpers.js';
 
-const focusIn = (page: import('@playwright/test').Page, selector: string) =>
+const focusIn = (page: Page, selector: string) =>
   page.evaluate((part) => document.activeElement?.closest(part) !== null, selector);
 
 test('? lists every key, one is changed and at once obeyed, doubles are refused, and singles can be switched off', async ({
@@ -56,7 +56,9 @@ test('? lists every key, one is changed and at once obeyed, doubles are refused,
   await page.keyboard.press('Escape');
 });
 
-test('F6 goes round drawing, panel and Ledger, Shift F6 the other way; Escape leaves a field and runs nothing', async ({ page }) => {
+test('F6 goes round drawing, panel and Ledger, Shift F6 the other way; Escape leaves a field and runs nothing', async ({
+  page,
+}) => {
   await openDemo(page, 'hang');
   await page.getByTestId('drawing').focus();
   const parts = ['[data-keys]', 'aside', '[data-scope="ledger"]'];

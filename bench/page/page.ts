@@ -152,7 +152,7 @@ export async function run(count: number) {
     const from = performance.now();
     const draft = apply(show, dragFixtures(show, fixtures, lead, { position, along: lead.along + (i + 1) * 10 }));
     const moving = fixtureChunks(draft, ids, { ...options, marks: null });
-    surface.setLit({ selection: [...ids], figures: true, hover: null, moving, ghosts: [], band: null });
+    surface.setLit({ selection: [...ids], figures: true, hover: null, would: [], moving, ghosts: [], band: null });
     steps.push(performance.now() - from);
   });
   const edits: number[] = [];
@@ -205,7 +205,7 @@ export async function runVenue(count: number, segments: number) {
     const { change } = setOut(show, fixtures, { kind: 'spacing', axis: 'along', centre: 0, spacing: 500 + i });
     const chunks = recordChunks(apply(show, change), ids, { ...own, tags: null, marks: null });
     const ghosts = chunks.flatMap((chunk) => chunk.body);
-    surface.setLit({ selection: [], figures: false, hover: null, moving: null, ghosts, band: null });
+    surface.setLit({ selection: [], figures: false, hover: null, would: [], moving: null, ghosts, band: null });
     script.push(performance.now() - from);
   });
   // The plain baseline: the same symbols moved by plain arithmetic, and drawn the same way.
@@ -214,7 +214,7 @@ export async function runVenue(count: number, segments: number) {
     const ghosts = plainBodies.flatMap((body) =>
       body.map((prim) => (prim.op === 'path' ? { ...prim, d: transformed(prim.d, i, 0, 0) } : prim)),
     );
-    surface.setLit({ selection: [], figures: false, hover: null, moving: null, ghosts, band: null });
+    surface.setLit({ selection: [], figures: false, hover: null, would: [], moving: null, ghosts, band: null });
   });
   return {
     segments: all(show, 'backdrop').reduce((sum, item) => sum + item.paths.reduce((n, path) => n + path.length / 2 - 1, 0), 0),

@@ -5,12 +5,13 @@
 import { fieldsInOrder } from '../model/fields.js';
 import type { Fixture } from '../model/records.js';
 import { find, type Show } from '../model/show.js';
+import { aim } from './aim.js';
 import { fieldOfColumn } from './custom.js';
 import { circuit, circuitNumber, dimmer, multicable, way } from './feed.js';
 import { type Field, folded, refuse, type Typed } from './field.js';
 import { colour, notes, purpose, texts } from './look.js';
 import { address, channel, mode, position, type, unit } from './place.js';
-import { accessories, aim, family, hang, height, layer, maker, slots, spare, universe, watts, weight } from './seen.js';
+import { accessories, family, hang, height, layer, maker, slots, spare, universe, watts, weight } from './seen.js';
 
 export type { Field, FieldKind, Typed } from './field.js';
 

@@ -69,13 +69,6 @@ export const watts = seen('watts', 'Watts', 70, {
 });
 export const weight = seen('weight', 'Weight kg', 76, { kind: 'number', sum: 'kg', text: ofType((type) => figure(type.weight)) });
 
-const areaName = (show: Show, id: string): string => find(show, 'area', id)?.name ?? '';
-export const aim = seen('aim', 'Aim', 90, {
-  text: (show, { aim: at }) => (at === null ? '' : at.kind === 'area' ? areaName(show, at.area) : 'a point'),
-  tag: (show, { aim: at }) => (at?.kind === 'area' ? areaName(show, at.area) : ''),
-  ask: (show, { aim: at }) => [at?.kind === 'area' ? areaName(show, at.area) : at ? 'point' : ''],
-  words: ['focus area'],
-});
 export const spare = seen('spare', 'Spare', 60, {
   text: (_, fixture) => (fixture.spare ? 'yes' : ''),
   ask: (_, fixture) => [fixture.spare ? 'yes' : 'no'],

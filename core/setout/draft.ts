@@ -2,13 +2,13 @@
 
 import { parseLength, type Units } from '../measure/lengths.js';
 import { itemAt, present } from '../measure/list.js';
+import { parsePoint } from '../measure/point.js';
 import { layerForNew } from '../model/layers.js';
 import { makePosition } from '../model/make.js';
 import type { Curve, Id, Piece, Position, Vec2 } from '../model/records.js';
 import { all, type Show } from '../model/show.js';
 import { curveLength } from '../space/curves.js';
 import type { DraftFields } from './draft-fields.js';
-import { parsePoint } from './point.js';
 
 export type Drafted =
   | { readonly ok: true; readonly curve: Curve }

@@ -17,6 +17,7 @@ import { PanelFocus } from '../ui/PanelFocus';
 import { fetchAll, lazily, registry, useQuiet } from '../ui/registry';
 import { Split } from '../ui/Split';
 import { DrawingBar } from './DrawingBar';
+import { Menu } from './Menu';
 import { Palette } from './Palette';
 import { Panes } from './Panes';
 import { Steps } from './Steps';
@@ -45,6 +46,7 @@ export function Frame() {
       </div>
       <Aside step={step} />
       <Palette context={context} />
+      <Menu context={context} />
       <SetAside />
       <NewBuild />
       <ShelfOver />

@@ -17,6 +17,8 @@ export interface ViewState {
   readonly sightLines: boolean;
   /** Fixtures that the Ledger's filter leaves out and that stand back on the drawing; null dims nothing. */
   readonly dimmed: ReadonlySet<Id> | null;
+  /** Units and positions that are left out of sight for a while. */
+  readonly hidden: ReadonlySet<Id>;
   /** Universe and wall that are looked at. */
   readonly universe: number;
   readonly wall: Id | null;
@@ -34,6 +36,7 @@ export const useView = makeStore<ViewState>({
   section: centreSection(180),
   sightLines: true,
   dimmed: null,
+  hidden: new Set(),
   universe: 1,
   wall: null,
   turn: 'landscape',

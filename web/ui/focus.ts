@@ -39,6 +39,20 @@ export function leaveField(field: Element): void {
   else focusDrawing();
 }
 
+/** Puts the focus into the first field of the Card, as soon as that is there. */
+export function focusCard(): void {
+  let tries = 20;
+  const look = () => {
+    const card = document.querySelector('[data-testid="card"]');
+    const field = card && firstIn(card);
+    if (field?.matches('input, select, textarea')) {
+      field.focus();
+      if (field instanceof HTMLInputElement) field.select();
+    } else if (tries-- > 0) requestAnimationFrame(look);
+  };
+  requestAnimationFrame(look);
+}
+
 /** Parts of the screen that F6 goes round: the drawing, the panel with the Card, the Ledger. */
 const parts = ['[data-keys]', 'aside[aria-label="Card"]', '[data-scope="ledger"]'];
 /** Moves the focus to the next part, or with -1 to the one before; from anywhere else to the drawing. */

@@ -16,6 +16,19 @@ export interface Context {
   readonly go: (path: string) => void;
 }
 
+/** Where a command stands in the menu at the right button. */
+export interface MenuPlace {
+  readonly group: 'choose' | 'see' | 'change' | 'remove';
+  readonly order: number;
+  /** Its name there, in short. */
+  readonly text?: string;
+  /** What must be chosen for it: units, positions, either of them, anything. */
+  readonly needs?: 'fixtures' | 'positions' | 'rig' | 'any';
+  readonly when?: () => boolean;
+  /** What it is done with, in a menu of its own. */
+  readonly choices?: (context: Context) => readonly { readonly name: string; readonly run: (context: Context) => void }[];
+}
+
 export interface Command {
   readonly id: string;
   readonly name: string;
@@ -25,6 +38,7 @@ export interface Command {
   readonly edits?: true;
   /** Done by key alone: neither in the palette nor on a button. */
   readonly quiet?: true;
+  readonly menu?: MenuPlace;
   /** Stands in the bar of tools; pressed while `panel` is open. */
   readonly bar?: { readonly icon: LucideIcon; readonly order: number; readonly panel?: string };
   readonly run: (context: Context) => void;

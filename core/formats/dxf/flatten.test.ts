@@ -41,6 +41,51 @@ describe('curves', () => {
     expect(line.at(-1)).toEqual([10, 0]);
     expect(Math.max(...line.map(([, y]) => y))).toBeCloseTo(7.5, 1);
   });
+  test('each span is cut in four at least, however straight it is, and no finer than it must be', () => {
+    const knots = [0, 0, 1, 2, 2];
+    const line = splinePoints(
+      1,
+      knots,
+      [
+        [0, 0],
+        [8, 0],
+        [8, 4],
+      ] as Vec2[],
+      0.01,
+    );
+    expect(line).toEqual([0, 2, 4, 6, 8].map((x) => [x, 0]).concat([1, 2, 3, 4].map((y) => [8, y])));
+  });
+  test('one that comes back to where it began is followed round, and not taken for a point', () => {
+    const control: Vec2[] = [
+      [0, 0],
+      [30, 40],
+      [-30, 40],
+      [0, 0],
+    ];
+    const line = splinePoints(3, [0, 0, 0, 0, 1, 1, 1, 1], control, 0.01);
+    expect([line[0], line.at(-1)]).toEqual([
+      [0, 0],
+      [0, 0],
+    ]);
+    // Its middle is (0, 30): three quarters of 40, by the Bernstein weights of a cubic.
+    expect(Math.max(...line.map(([, y]) => y))).toBeCloseTo(30, 9);
+    const length = line.slice(1).reduce((sum, [x, y], i) => sum + Math.hypot(x - line[i]![0], y - line[i]![1]), 0);
+    const fine = splinePoints(3, [0, 0, 0, 0, 1, 1, 1, 1], control, 1e-4);
+    expect(length).toBeCloseTo(
+      fine.slice(1).reduce((sum, [x, y], i) => sum + Math.hypot(x - fine[i]![0], y - fine[i]![1]), 0),
+      1,
+    );
+  });
+  test('a closed piece whose middle comes back too is cut on: the distance to a point is measured in both directions', () => {
+    // Out to (0, 8) and back: begin, middle of each half and end lie on one line.
+    const loop: Vec2[] = [
+      [0, 0],
+      [0, 16],
+      [0, 16],
+      [0, 0],
+    ];
+    expect(Math.max(...splinePoints(3, [0, 0, 0, 0, 1, 1, 1, 1], loop, 0.01).map(([, y]) => y))).toBeCloseTo(12, 9);
+  });
   test('insertions: base (1,1) at (100,50), scale 2, turned 90; and scale (-1, 2)', () => {
     const [x, y] = mapped(insertion([100, 50], [2, 2], 90, [1, 1]), [3, 1]);
     expect([x, y].map((value) => Math.round(value * 1e6) / 1e6)).toEqual([100, 54]);

@@ -65,6 +65,7 @@ describe('hostile input', () => {
   };
   test('a line too many is named with its number', () => {
     expect(() => readDxf('0\nSECTION\n2\nENTITIES\nx\n0\nENDSEC')).toThrow('Line 5');
+    expect(() => readDxf('0\nSECTION\n2')).toThrow('in the middle of a pair, at line 3.');
     fails('0\nSECTION\n2', 'DXF_SYNTAX');
     fails('', 'DXF_SYNTAX');
   });
@@ -98,6 +99,20 @@ describe('hostile input', () => {
     );
     expect(codes(text)).toContain('DXF_CYCLE');
     expect(pathsOf(text)).toHaveLength(1);
+  });
+  test('blocks lie 16 deep in each other, and no deeper; nothing is said of the 16th', () => {
+    const nest = (depth: number) => {
+      const blocks = Array.from({ length: depth }, (_, i) => {
+        const inner =
+          i + 1 < depth ? `0=INSERT | 8=0 | 2=B${i + 1} | 10=1.0 | 20=0.0` : '0=LINE | 8=0 | 10=0.0 | 20=0.0 | 11=9.0 | 21=0.0';
+        return `0=BLOCK | 8=0 | 2=B${i} | 70=0 | 10=0.0 | 20=0.0 | 30=0.0 | ${inner} | 0=ENDBLK | 8=0`;
+      });
+      return dxf(
+        `0=SECTION | 2=BLOCKS | ${blocks.join(' | ')} | 0=ENDSEC | 0=SECTION | 2=ENTITIES | 0=INSERT | 8=W | 2=B0 | 10=0.0 | 20=0.0 | 0=ENDSEC | 0=EOF`,
+      );
+    };
+    expect([codes(nest(16)).includes('DXF_DEPTH'), pathsOf(nest(16))]).toEqual([false, [[15, 0, 24, 0]]]);
+    expect([codes(nest(17)).includes('DXF_DEPTH'), pathsOf(nest(17)).length]).toEqual([true, 0]);
   });
   test('a grid of 32767 x 32767 inserts is cut short', () => {
     const text = dxf(

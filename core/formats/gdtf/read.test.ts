@@ -99,6 +99,47 @@ describe('hostile files', () => {
     expect([with3(6_000_000), with3(6_003_000)]).toEqual([true, false]);
     expect(pngSize(png(3, 4))).toEqual({ width: 3, height: 4 });
   });
+  test('pictures of 4096 pixels are shown, each way one more is not', () => {
+    const size = (width: number, height: number) =>
+      codes(foreign, swap('thumb.png', png(width, height))).includes('PICTURE_SIZE');
+    expect([size(4096, 4096), size(4097, 8), size(8, 4097)]).toEqual([false, true, true]);
+  });
+  test('what a light is follows from its beam where the file does not say: Fresnel, PC, Spot, else LED or not', () => {
+    const still = foreign
+      .replace(/<DMXChannel [^>]*InitialFunction="Yoke_Pan[\s\S]*?<\/DMXChannel>/, '')
+      .replaceAll('Attribute="Pan"', 'Attribute="Dimmer"');
+    const family = (beam: string, lamp = 'LED') =>
+      read(still.replace('BeamType="Spot"', `BeamType="${beam}"`).replace('LampType="LED"', `LampType="${lamp}"`)).value.family;
+    expect(['Fresnel', 'PC', 'Spot', 'None'].map((beam) => family(beam))).toEqual([
+      'fresnel',
+      'plano-convex',
+      'profile',
+      'effect',
+    ]);
+    expect([family('Wash'), family('Wash', 'Halogen')]).toEqual(['LED wash', 'PAR']);
+  });
+  test('power is that of the consumers where the properties say none; consumers of nothing are no power', () => {
+    const with2 = (loads: readonly string[]) =>
+      read(
+        foreign
+          .replace(/<PowerConsumption [^>]*\/>/, '')
+          .replace('PowerConsumption="450" ', '')
+          .replace(
+            '<Geometry Name="Pixel"/>',
+            `<Geometry Name="Pixel"/>${loads
+              .map((load, i) => `<WiringObject Name="w${i}" ComponentType="Consumer" ElectricalPayLoad="${load}"/>`)
+              .join('')}`,
+          ),
+      ).value.watts;
+    expect([with2(['120', '30.5']), with2(['1000000']), with2(['0']), with2(['1000001'])]).toEqual([
+      150.5,
+      1e6,
+      with2([]),
+      with2([]),
+    ]);
+    // A consumer that gives back takes nothing away.
+    expect(with2(['100', '-40'])).toBe(100);
+  });
   test('a million references end at the limit', () => {
     const many = foreign.replace(
       '<Geometry Name="Pixel"/>',

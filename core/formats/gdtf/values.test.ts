@@ -23,6 +23,18 @@ describe('values', () => {
     expect([at('1/1', 2), at('1/1', 4)]).toEqual([257, 16843009]);
     expect(at('None', 1)).toBeNull();
   });
+  test('what is wrong with a value is said with the value', () => {
+    const said = (text: string) => {
+      const found = report();
+      dmxValue(text, 1, found, 'here');
+      return found.list.map(({ message }) => message);
+    };
+    expect(said('5/9')).toEqual(['"5/9" names 9 bytes, and must name 1 to 4; 0 was taken.']);
+    expect(said('5/0')).toEqual(['"5/0" names 0 bytes, and must name 1 to 4; 0 was taken.']);
+    expect(said('300/1')).toEqual(['"300/1" is more than 1 byte hold; the greatest value was taken.']);
+    expect(said('70000/2')).toEqual(['"70000/2" is more than 2 bytes hold; the greatest value was taken.']);
+    expect([said('5/1'), said('5/4')]).toEqual([[], []]);
+  });
   test('resolution up and down again gives the value back', () => {
     fc.assert(
       fc.property(fc.integer({ min: 1, max: 3 }), fc.integer({ min: 1, max: 4 }), fc.nat(0xffffff), (n, m, raw) => {

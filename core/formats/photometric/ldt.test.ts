@@ -80,6 +80,14 @@ describe('EULUMDAT', () => {
     for (const c of [0, 15, 60, 90, 135, 180, 210, 270, 315, 345])
       for (const g of [0, 30, 65]) expect(candelaAt(light, g, c)).toBeCloseTo(12 * at(c, g), 6);
   });
+  test('symmetry 3 begins where C270 lies, be the planes turned: their own angles count, not their places', () => {
+    // Planes of 90 degrees: 0, 90, 180, 270; stored are those from the one at three quarters on.
+    const text = file(3, 4, [0, 45, 90], (plane, gamma) => 100 * plane + gamma, 3);
+    const { light } = ldt(text).value;
+    expect(light.horizontal).toEqual([90, 180, 270]);
+    // C270 is stored first (300), then C0 (0), then C90 (100); kept are C90, C180 as the image of C0, C270.
+    expect(light.candela.map((value) => Math.round(value / 12))).toEqual([100, 145, 190, 0, 45, 90, 300, 345, 390]);
+  });
   test('hostile files are refused with a line', () => {
     const good = file(4, 24, gammas, () => 1).split('\r\n');
     const swap = (line: number, text: string) =>

@@ -1,11 +1,13 @@
 /** Lines of the fixture's Card: fields, mode and type, and where it stands. What differs reads "several". */
 
+import { aimOf } from '#core/fields/aim';
 import { fieldText, onCard, typeField } from '#core/fields/index';
 import { formatLength, LENGTH_HELP, lengthFrom, lengthUnit, parseLength } from '#core/measure/lengths';
+import { POINT_HELP } from '#core/measure/point';
 import { updating } from '#core/model/change';
 import { withNewChoices } from '#core/model/fields';
 import type { Fixture, FixtureType } from '#core/model/records';
-import { all, find, get, settingsOf } from '#core/model/show';
+import { all, get, settingsOf } from '#core/model/show';
 import { withUnits } from '#core/order/units';
 import { modeEffect } from '#core/patch/block';
 import { swapLosses, swapType } from '#core/setout/hang';
@@ -125,24 +127,17 @@ export function PlaceLines({ fixtures }: Chosen) {
     return null;
   };
   const writeAim = (text: string): string | null => {
-    const area = all(show, 'area').find((item) => item.name.toLowerCase() === text.trim().toLowerCase());
-    if (text.trim() && !area) return `There is no focus area named "${text}".`;
-    session.edit(
-      area ? `Focus ${plural(fixtures.length)} on ${area.name}` : `Unfocus ${plural(fixtures.length)}`,
-      updating(
-        fixtures.map((fixture): [Fixture, Fixture] => [
-          fixture,
-          { ...fixture, aim: area ? { kind: 'area', area: area.id } : null },
-        ]),
-      ),
-    );
+    const wanted = text.trim();
+    const pairs: [Fixture, Fixture][] = [];
+    for (const fixture of fixtures) {
+      const typed = aimOf(show, fixture, wanted);
+      if (!typed.ok) return typed.why;
+      pairs.push([fixture, { ...fixture, aim: typed.aim }]);
+    }
+    session.edit(wanted ? `Aim ${plural(fixtures.length)} at ${wanted}` : `Unfocus ${plural(fixtures.length)}`, updating(pairs));
     return null;
   };
-  const aims = shared(
-    fixtures.map((fixture) =>
-      fixture.aim === null ? '' : fixture.aim.kind === 'area' ? (find(show, 'area', fixture.aim.area)?.name ?? '') : 'a point',
-    ),
-  );
+  const aims = shared(fixtures.map((fixture) => fieldText(show, fixture, null, 'aim')));
   const throws = places.map((at) => at.throw).filter((value): value is number => value !== null);
   const range = (values: readonly number[]) =>
     values.length
@@ -166,7 +161,8 @@ export function PlaceLines({ fixtures }: Chosen) {
         <TextField
           label="Aim"
           value={aims ?? ''}
-          placeholder={aims === null ? 'several' : 'nothing'}
+          placeholder={aims === null ? 'several' : 'an area, or a point'}
+          help={`A focus area by its name, or a point: ${POINT_HELP}; a third figure is the height`}
           list={all(show, 'area').map((area) => area.name)}
           onWrite={writeAim}
         />

@@ -1,5 +1,6 @@
 /** What the Card says of a position, and takes: rows by the form of its curve and by what it is used as. */
 import { formatLength, lengthUnit, type Units } from '#core/measure/lengths';
+import { parsePoint } from '#core/measure/point';
 import { edit, updating } from '#core/model/change';
 import {
   type Arc,
@@ -15,7 +16,6 @@ import {
 import { type Show, settingsOf } from '#core/model/show';
 import { withUnits } from '#core/order/units';
 import { reshapePosition } from '#core/setout/hang';
-import { parsePoint } from '#core/setout/point';
 import { centreAlong, curveLength, isClosed, trimOf } from '#core/space/curves';
 import type { Session } from '../../state/session/session';
 import { degreesRow, type FormRow, saidLength } from '../../ui/Form';

@@ -3,10 +3,10 @@
 import { dimensionFigures } from '#core/draw/stage-chunks';
 import { formatLength, lengthUnit, type Units } from '#core/measure/lengths';
 import { itemAt } from '#core/measure/list';
+import { parsePoint } from '#core/measure/point';
 import { edit } from '#core/model/change';
 import type { Dimension, Masking, Note, Outline } from '#core/model/records';
 import { type Show, settingsOf } from '#core/model/show';
-import { parsePoint } from '#core/setout/point';
 import type { Session } from '../../state/session/session';
 import { degreesRow, type FormRow } from '../../ui/Form';
 

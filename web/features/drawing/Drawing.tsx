@@ -5,18 +5,21 @@ import { useStore } from 'zustand';
 import { present } from '#core/measure/list';
 import { useSession, useShow } from '../../state/context';
 import { useDraft } from '../../state/draft';
+import { openMenu } from '../../state/menu';
 import { toast } from '../../state/toast';
 import { useTool } from '../../state/tool';
 import { useView } from '../../state/view';
 import { layDown, takeUp, useHand } from '../../ui/canvas/hand';
 import type { Surface } from '../../ui/canvas/surface';
 import { type Env, type Tool, toolToCome } from '../../ui/canvas/tool';
+import { focusCard } from '../../ui/focus';
 import { lazily, registry, useLater } from '../../ui/registry';
 import { useCanvas } from './canvas';
 import { Lit } from './Lit';
 import { type Cut, type Drawn, useDrawn } from './list';
 import { makePane, type Pane } from './pane';
 import { Readout, ScaleBar } from './Readout';
+import { kindsOf, withGroup } from './select-tool';
 
 const DraftForm = lazily(async () => (await import('./DraftForm')).DraftForm);
 const Legend = lazily(async () => (await import('./Legend')).Legend);
@@ -85,6 +88,7 @@ export function Drawing({ view, step, cut }: DrawingProps) {
   const { host, surface, showBox } = useCanvas(view, pane, drawn, active);
   const tool = useToolOf(view, step, pane, drawn, surface, cut);
   active.current = tool;
+  const session = useSession();
   const coloured = useView((state) => state.colourBy !== 'nothing');
 
   const worldOf = (event: { clientX: number; clientY: number }): readonly [number, number] => {
@@ -106,8 +110,17 @@ export function Drawing({ view, step, cut }: DrawingProps) {
         onPointerDown={(event) => {
           if (event.button !== 0 || useHand.getState().panning) return;
           host.current!.focus({ preventScroll: true });
+          // Two fingers move and scale the paper: what the first began is none.
+          if (!event.isPrimary) return void tool.cancel();
           host.current!.setPointerCapture(event.pointerId);
           tool.down(worldOf(event), event.nativeEvent);
+        }}
+        onContextMenu={(event) => {
+          event.preventDefault();
+          tool.cancel();
+          const [x, y] = worldOf(event);
+          const chunk = surface.current!.pick(x, y, kindsOf(step));
+          openMenu(event.clientX, event.clientY, chunk?.id ? withGroup(session.get().show.records, chunk.id) : []);
         }}
         onPointerMove={(event) => {
           const at = worldOf(event);
@@ -120,7 +133,9 @@ export function Drawing({ view, step, cut }: DrawingProps) {
         onDoubleClick={(event) => {
           const [x, y] = worldOf(event);
           const kinds = ['fixture', 'position', 'outline', 'masking', 'note', 'detail'] as const;
-          if (useTool.getState().tool === 'select' && !surface.current!.pick(x, y, kinds)) showBox();
+          if (useTool.getState().tool !== 'select') return;
+          if (surface.current!.pick(x, y, kinds)) focusCard();
+          else showBox();
         }}
       >
         <canvas className="absolute inset-0 h-full w-full" />

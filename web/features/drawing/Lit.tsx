@@ -70,6 +70,7 @@ export function Lit({ cut, pane, drawn, tool, surface }: Props) {
       // In a section units of a pipe lie over each other: their figures would too.
       figures: plan && selection.length > 1 && !considered,
       hover: inHand.tool === 'select' ? hover : null,
+      would: tool.would?.() ?? [],
       moving: tool.moving?.() ?? null,
       ghosts: [...shades, ...(plan ? runGhosts(made, path, preview) : []), ...tool.ghosts()],
       band: tool.band?.() ?? null,

@@ -1,7 +1,7 @@
 /** A point typed instead of pointed at; a figure typed on the drawing goes here. */
 
 import { useRef, useState } from 'react';
-import { POINT_HELP } from '#core/setout/point';
+import { POINT_HELP } from '#core/measure/point';
 import type { Tool } from '../../ui/canvas/tool';
 import { Typed } from '../../ui/Field';
 import { fieldKeys } from '../../ui/field-keys';

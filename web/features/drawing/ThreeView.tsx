@@ -14,6 +14,7 @@ import { withUnits } from '#core/order/units';
 import { useSession, useShow } from '../../state/context';
 import { usePreferences } from '../../state/preferences';
 import { select, useSelection } from '../../state/selection';
+import { useView } from '../../state/view';
 import { NoWebGl } from '../../ui/Fault';
 import { type Drag, Dragging, dir, v } from './dragging3d';
 import { meshOf, onMesh } from './meshes';
@@ -56,6 +57,13 @@ export default function ThreeView() {
   return <Space />;
 }
 
+/** A scene without what is hidden. */
+function inSight(scene: Scene3D, hidden: ReadonlySet<string>): Scene3D {
+  if (!hidden.size) return scene;
+  const seen = <T extends { readonly id: string }>(list: readonly T[]) => list.filter(({ id }) => !hidden.has(id));
+  return { ...scene, texts: seen(scene.texts), bodies: seen(scene.bodies), beams: seen(scene.beams), tubes: seen(scene.tubes) };
+}
+
 function Space() {
   const show = useShow();
   const theme = usePreferences((state) => state.theme);
@@ -63,16 +71,17 @@ function Space() {
   const hover = useSelection((state) => state.hover);
   const session = useSession();
   const [drag, setDrag] = useState<Drag | null>(null);
-  const standing = useMemo(() => sceneOf(show), [show]);
+  const hidden = useView((state) => state.hidden);
+  const standing = useMemo(() => inSight(sceneOf(show), hidden), [show, hidden]);
   // While something is dragged the rig is seen as it would be.
   const scene = useMemo(() => {
     if (!drag?.change) return standing;
     try {
-      return sceneOf(apply(show, drag.change));
+      return inSight(sceneOf(apply(show, drag.change)), hidden);
     } catch {
       return standing;
     }
-  }, [standing, show, drag]);
+  }, [standing, show, drag, hidden]);
   const take = (id: string, addTo: boolean) => {
     const now = useSelection.getState().selection;
     select(addTo ? [...now.filter((other) => other !== id), id] : now.includes(id) ? now : [id]);

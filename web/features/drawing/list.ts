@@ -45,6 +45,7 @@ export function useDrawn(view: string, pane: Pane, cut: Cut | undefined): Drawn 
   const tagSet = useView((state) => state.tagSet);
   const colourBy = useView((state) => state.colourBy);
   const dimmed = useView((state) => state.dimmed);
+  const hidden = useView((state) => state.hidden);
   const sightLines = useView((state) => !plan && state.sightLines);
   const section = useView((state) => state.section);
   const preview = useRun((state) => (plan ? state.preview : null));
@@ -67,10 +68,14 @@ export function useDrawn(view: string, pane: Pane, cut: Cut | undefined): Drawn 
     }),
     [settings.scale, swell, set, preview, colours, dimmed, audit],
   );
-  const list = useMemo(
+  const whole = useMemo(
     (): DisplayList =>
       !cut ? planList(show, options) : cut.list(show, plane, { denominator: settings.scale * swell, throws, sightLines }),
     [show, options, cut, plane, settings.scale, swell, throws, sightLines],
+  );
+  const list = useMemo(
+    () => (hidden.size ? { ...whole, chunks: whole.chunks.filter(({ id }) => id === null || !hidden.has(id)) } : whole),
+    [whole, hidden],
   );
   return { list, options, plane };
 }

@@ -10,8 +10,8 @@ import { find, get, type Show, settingsOf } from '#core/model/show';
 import { withUnits } from '#core/order/units';
 import { snapAlong, snapTo } from '#core/space/curves';
 import { select, useSelection, without } from '../../state/selection';
-import { boxOfCorners } from '../../ui/canvas/pointing';
 import { type Env, slip, type Tool } from '../../ui/canvas/tool';
+import { boxing, Rubber } from './rubber';
 import { withGroup } from './select-tool';
 
 /** Snap of trims, mm: half the snap along a position reads well for heights. */
@@ -82,7 +82,7 @@ const grips: ByKind<[held: Held], { act: Act; ids: readonly Id[] } | null> = {
 
 // Long: a gesture is one closure: what was pressed, drawn and typed is read by all its short functions.
 export function sectionTool(env: Env, view: () => SectionView): Tool {
-  let band: { from: Vec2; to: Vec2; add: boolean } | null = null;
+  let rubber: Rubber | null = null;
   let drag: {
     from: Vec2;
     act: Act;
@@ -100,12 +100,14 @@ export function sectionTool(env: Env, view: () => SectionView): Tool {
     crosshair: false,
     down(at, event) {
       const chunk = env.surface().pick(at[0], at[1], kinds());
-      if (!chunk?.id) {
-        band = { from: at, to: at, add: event.shiftKey };
+      const { selection } = useSelection.getState();
+      const taken = chunk?.id && (selection.includes(chunk.id) || env.surface().on(chunk, at[0], at[1]));
+      if (!chunk?.id || !taken || boxing(event)) {
+        const near = chunk?.id && !boxing(event) ? withGroup(env.show().records, chunk.id) : [];
+        rubber = new Rubber(env, [['fixture']], at, event.shiftKey, near);
         return;
       }
       const show = env.show();
-      const { selection } = useSelection.getState();
       const own = event.altKey ? [chunk.id] : withGroup(show.records, chunk.id);
       select(
         event.shiftKey
@@ -121,7 +123,7 @@ export function sectionTool(env: Env, view: () => SectionView): Tool {
       if (grip) drag = { from: at, ...grip, moved: false, change: null, label: '', say: '', at, moving: null };
     },
     move(at, event) {
-      if (band) band = { ...band, to: at };
+      if (rubber) rubber.move(at, event);
       else if (drag) {
         if (!drag.moved && Math.hypot(at[0] - drag.from[0], at[1] - drag.from[1]) * env.surface().view.k < 4) return;
         const { change, label, say } = drag.act(at, event.altKey);
@@ -149,28 +151,18 @@ export function sectionTool(env: Env, view: () => SectionView): Tool {
       }
       env.refresh();
     },
-    up(_, event) {
+    up() {
       const ended = drag;
       drag = null;
       if (ended?.moved && ended.change && !isEmpty(ended.change))
         env.session.edit(ended.label, withUnits(env.show(), ended.change));
-      if (band) {
-        const box = boxOfCorners(band.from, band.to);
-        const small = (box[2] - box[0]) * env.surface().view.k < 4;
-        const found = small
-          ? []
-          : env
-              .surface()
-              .within(box, ['fixture'])
-              .map((chunk) => chunk.id!);
-        select(band.add || event.shiftKey ? [...new Set([...useSelection.getState().selection, ...found])] : found);
-        band = null;
-      }
+      rubber?.take();
+      rubber = null;
       env.refresh();
     },
     cancel() {
-      if (!drag && !band) return false;
-      [drag, band] = [null, null];
+      if (!drag && !rubber) return false;
+      [drag, rubber] = [null, null];
       env.refresh();
       return true;
     },
@@ -182,6 +174,7 @@ export function sectionTool(env: Env, view: () => SectionView): Tool {
           ]
         : [],
     moving: () => (drag?.moved ? drag.moving : null),
-    band: (): Box | null => (band ? boxOfCorners(band.from, band.to) : null),
+    band: (): Box | null => rubber?.box() ?? null,
+    would: () => rubber?.would() ?? [],
   };
 }

@@ -2,7 +2,7 @@
 
 import { type Box, type Chunk, circle } from '#core/draw/list';
 import { recordChunks } from '#core/draw/plan';
-import { firstOf, itemAt, present } from '#core/measure/list';
+import { present } from '#core/measure/list';
 import { apply, type Change, isEmpty } from '#core/model/change';
 import type { DessinRecord, Id, Outline, Vec2 } from '#core/model/records';
 import { find, get } from '#core/model/show';
@@ -10,18 +10,11 @@ import { withUnits } from '#core/order/units';
 import type { Snap } from '#core/setout/snap';
 import { isMovable } from '#core/space/transform';
 import { select, useSelection, without } from '../../state/selection';
-import { boxOfCorners } from '../../ui/canvas/pointing';
 import { type Env, slip, snapMark, type Tool } from '../../ui/canvas/tool';
 import { type Act, cornerDrag, detailDrag, fixtureDrag, stay, tagDrag, thingsDrag } from './drags';
+import { boxing, FAR, Rubber } from './rubber';
 
-interface Band {
-  readonly kind: 'band';
-  readonly from: Vec2;
-  readonly to: Vec2;
-  readonly add: boolean;
-}
 interface Drag {
-  readonly kind: 'drag';
   readonly from: Vec2;
   readonly label: string;
   readonly say: string;
@@ -36,14 +29,16 @@ interface Drag {
   readonly click: (() => void) | null;
 }
 
-/** Pixels that the pointer goes before it drags. */
-const FAR = 4;
 /** Pixels round a corner that take hold of it. */
 const GRIP = 7;
 
 /** What can be picked in a step: the stage while it is drawn, the rig at all other times. */
 export const kindsOf = (step: string): readonly Chunk['kind'][] =>
   step === 'stage' ? ['outline', 'masking', 'dimension', 'note'] : ['fixture', 'position', 'detail', 'dimension', 'note'];
+
+/** What a box takes in a step: the stage while it is drawn, positions while those are, and units. */
+const takenIn = (step: string): readonly (readonly Chunk['kind'][])[] =>
+  step === 'stage' ? [kindsOf('stage')] : step === 'positions' ? [['position'], ['fixture']] : [['fixture']];
 
 /** A record with all that is grouped with it. */
 export function withGroup(records: ReadonlyMap<Id, DessinRecord>, id: Id): Id[] {
@@ -55,12 +50,13 @@ export function withGroup(records: ReadonlyMap<Id, DessinRecord>, id: Id): Id[] 
 
 class Select implements Tool {
   readonly crosshair = false;
-  private gesture: Band | Drag | null = null;
+  private gesture: Drag | null = null;
+  private rubber: Rubber | null = null;
   constructor(private readonly env: Env) {}
 
   private drag(from: Vec2, ids: readonly Id[], act: Act, click: (() => void) | null = null): void {
     const fresh = { at: from, label: '', say: '', moved: false, change: null, moving: null, snap: null };
-    this.gesture = { kind: 'drag', from, ids, act, click, ...fresh };
+    this.gesture = { from, ids, act, click, ...fresh };
   }
 
   /** The one outline that is selected, while the stage is drawn. */
@@ -81,6 +77,7 @@ class Select implements Tool {
     }
     const kinds = kindsOf(env.step());
     const chunk = env.surface().pick(at[0], at[1], kinds);
+    if (boxing(event)) return void this.draw(at, event, null);
     const tagged = kinds.includes('fixture') && chunk?.kind !== 'fixture' ? env.surface().pickTag(at[0], at[1]) : null;
     if (tagged?.chunk.id && !event.shiftKey) {
       const fixture = get(env.show(), 'fixture', tagged.chunk.id);
@@ -88,8 +85,23 @@ class Select implements Tool {
       this.drag(at, [fixture.id], tagDrag(env, fixture, tagged.chunk, tagged.tag, at));
       return;
     }
-    if (chunk?.id) this.press(chunk, chunk.id, at, event);
-    else this.gesture = { kind: 'band', from: at, to: at, add: event.shiftKey };
+    if (chunk?.id && this.moves(chunk, at)) this.press(chunk, chunk.id, at, event);
+    else this.draw(at, event, chunk);
+  }
+
+  /** Only what is chosen, or exactly under the pointer, goes along with it. */
+  private moves(chunk: Chunk, at: Vec2): boolean {
+    const { env } = this;
+    if (chunk.kind === 'position' && env.step() !== 'positions') return false;
+    return useSelection.getState().selection.includes(chunk.id ?? '') || env.surface().on(chunk, at[0], at[1]);
+  }
+
+  /** Begins a box; where none is drawn, what lies near is chosen. */
+  private draw(at: Vec2, event: PointerEvent, near: Chunk | null): void {
+    const { env } = this;
+    const { records } = env.show();
+    const own = near?.id ? (event.altKey ? [near.id] : withGroup(records, near.id)) : [];
+    this.rubber = new Rubber(env, takenIn(env.step()), at, event.shiftKey, own);
   }
 
   /** Selects what was pressed, with its group, and makes ready to drag all that is selected. */
@@ -118,30 +130,34 @@ class Select implements Tool {
   }
 
   move(at: Vec2, event: PointerEvent): void {
-    const { env, gesture } = this;
+    const { env, gesture, rubber } = this;
+    if (rubber) {
+      rubber.move(at, event);
+      return void env.refresh();
+    }
     if (!gesture) {
       const id = env.surface().pick(at[0], at[1], kindsOf(env.step()))?.id ?? null;
       if (id !== useSelection.getState().hover) useSelection.setState({ hover: id });
       return;
     }
-    if (gesture.kind === 'band') this.gesture = { ...gesture, to: at };
-    else {
-      const away = Math.hypot(at[0] - gesture.from[0], at[1] - gesture.from[1]) * env.surface().view.k;
-      if (!gesture.moved && away < FAR) return;
-      const { snap = null, ...moved } = gesture.act(at, event);
-      const draft = isEmpty(moved.change) ? null : apply(env.show(), moved.change);
-      const moving = draft ? recordChunks(draft, gesture.ids, { ...env.options(), marks: null }) : gesture.moving;
-      this.gesture = { ...gesture, ...moved, moved: true, snap, moving };
-    }
+    const away = Math.hypot(at[0] - gesture.from[0], at[1] - gesture.from[1]) * env.surface().view.k;
+    if (!gesture.moved && away < FAR) return;
+    const { snap = null, ...moved } = gesture.act(at, event);
+    const draft = isEmpty(moved.change) ? null : apply(env.show(), moved.change);
+    const moving = draft ? recordChunks(draft, gesture.ids, { ...env.options(), marks: null }) : gesture.moving;
+    this.gesture = { ...gesture, ...moved, moved: true, snap, moving };
     env.refresh();
   }
 
   up(_: Vec2, event: PointerEvent): void {
-    const { env, gesture } = this;
-    this.gesture = null;
+    const { env, gesture, rubber } = this;
+    [this.gesture, this.rubber] = [null, null];
+    if (rubber) {
+      rubber.take();
+      return void env.refresh();
+    }
     if (!gesture) return;
-    if (gesture.kind === 'band') this.take(gesture);
-    else if (gesture.moved && gesture.change) {
+    if (gesture.moved && gesture.change) {
       if (!isEmpty(gesture.change)) {
         const fixtures = gesture.change.updated.some(([from]) => from.kind === 'fixture');
         env.session.edit(gesture.label, fixtures ? withUnits(env.show(), gesture.change) : gesture.change);
@@ -150,23 +166,9 @@ class Select implements Tool {
     env.refresh();
   }
 
-  /** Selects what lies in a box, read from left to right. */
-  private take({ from, to, add }: Band): void {
-    const { env } = this;
-    const box = boxOfCorners(from, to);
-    const { k } = env.surface().view;
-    const small = (box[2] - box[0]) * k < FAR && (box[3] - box[1]) * k < FAR;
-    const found = small ? [] : env.surface().within(box, env.step() === 'stage' ? kindsOf('stage') : ['fixture']);
-    const left = (chunk: Chunk) => (chunk.hit?.shape === 'box' ? chunk.hit.at : [chunk.box[0], chunk.box[3]]);
-    const ids = [...found]
-      .sort((a, b) => firstOf(left(a)) - firstOf(left(b)) || itemAt(left(b), 1) - itemAt(left(a), 1))
-      .map((chunk) => chunk.id!);
-    select([...new Set(add ? [...useSelection.getState().selection, ...ids] : ids)]);
-  }
-
   cancel(): boolean {
-    if (!this.gesture) return false;
-    this.gesture = null;
+    if (!this.gesture && !this.rubber) return false;
+    [this.gesture, this.rubber] = [null, null];
     this.env.refresh();
     return true;
   }
@@ -175,7 +177,7 @@ class Select implements Tool {
     const { env, gesture } = this;
     const { k } = env.surface().view;
     const out = [];
-    if (gesture?.kind === 'drag' && gesture.moved) {
+    if (gesture?.moved) {
       if (gesture.say) out.push(...slip(env, gesture.at, gesture.say, 34));
       if (gesture.snap) out.push(...snapMark(env, gesture.snap));
     }
@@ -184,8 +186,9 @@ class Select implements Tool {
       for (const [x, y] of outline.points) out.push(circle(x, y, 4 / k, 'scenery', 'paper', 'lamp'));
     return out;
   }
-  moving = () => (this.gesture?.kind === 'drag' && this.gesture.moved ? this.gesture.moving : null);
-  band = (): Box | null => (this.gesture?.kind === 'band' ? boxOfCorners(this.gesture.from, this.gesture.to) : null);
+  moving = () => (this.gesture?.moved ? this.gesture.moving : null);
+  band = (): Box | null => this.rubber?.box() ?? null;
+  would = (): readonly Id[] => this.rubber?.would() ?? [];
 }
 
 export const selectTool = (env: Env): Tool => new Select(env);

@@ -35,14 +35,14 @@ export function OrderFields({ show, order, first, onOrder }: Props) {
             value={order.rows}
             options={[
               ['rows', 'row by row'],
-              ['serpentine', 'row by row, turning'],
-              ['ties', 'across all; ties decided by'],
+              ['serpentine', 'row by row, there and back'],
+              ['ties', 'across all rows at once'],
             ]}
             onChoose={(how) => onOrder({ rows: how as RunOrder['rows'] })}
           />
           <Choose
-            name={order.rows === 'ties' ? 'Ties' : 'Rows go'}
-            label="Second direction"
+            name={order.rows === 'ties' ? 'Level ones' : 'Rows from'}
+            label={order.rows === 'ties' ? 'Of those that stand level' : 'Rows are taken from'}
             value={secondOf(direction, order.second)}
             options={directions.filter((item) => secondOf(direction, item) === item)}
             onChoose={(second) => onOrder({ second: second as Direction })}

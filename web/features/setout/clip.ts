@@ -2,6 +2,7 @@
 
 import { v4 } from 'uuid';
 import { isEmpty } from '#core/model/change';
+import type { Position } from '#core/model/records';
 import { all } from '#core/model/show';
 import { type Clip, clipOf, copyRecords, mirrorFixtures, pasteClip } from '#core/setout/copy';
 import { chosenFixtures, chosenPositions, chosenThings } from '../../state/chosen';
@@ -51,6 +52,17 @@ export const pasteChosen = ({ show, session }: Context): void => {
     toast.error(`What was copied cannot be pasted here: ${(error as Error).message}`);
   }
 };
+
+/** A copy of the chosen units, hung on another position as far from its middle as they are here. */
+export const copyTo =
+  (position: Position) =>
+  ({ show, session }: Context): void => {
+    const fixtures = chosenFixtures(show, useSelection.getState().selection);
+    if (!fixtures.length) return void toast('Choose the units to be copied first.');
+    const change = pasteClip(show, clipOf(show, fixtures), position, 0, v4);
+    session.edit(`Copy ${plural(fixtures.length)} to ${position.name}`, change);
+    select(change.added.flatMap((record) => (record.kind === 'fixture' ? [record.id] : [])));
+  };
 
 /** Mirrors what is chosen about the centre line: fixtures on their positions, positions with their units. */
 export const mirrorChosen = ({ show, session }: Context): void => {

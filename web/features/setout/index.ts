@@ -2,6 +2,7 @@
 
 import { AlignHorizontalSpaceAround, Copy, FlipHorizontal2 } from 'lucide-react';
 import { settingsOf } from '#core/model/show';
+import { positionsInOrder } from '#core/order/order';
 import { togglePanel } from '../../state/acting';
 import { useTool } from '../../state/tool';
 import { type Command, doing, type Feature, later, lazily } from '../../ui/registry';
@@ -55,11 +56,29 @@ const feature: Feature = {
       id: 'delete',
       name: 'Delete the selection',
       key: 'Delete',
+      menu: { group: 'remove', order: 1, text: 'Delete', needs: 'any' },
       edits: true,
       run: doing(acts, ({ removeChosen }) => removeChosen),
     },
     { id: 'copy', name: 'Copy', key: 'mod+C', run: doing(clip, ({ copyChosen }) => copyChosen) },
     { id: 'paste', name: 'Paste on the chosen position', key: 'mod+V', run: doing(clip, ({ pasteChosen }) => pasteChosen) },
+    {
+      id: 'copy to',
+      name: 'Copy the chosen units to another position',
+      menu: {
+        group: 'change',
+        order: 5,
+        text: 'Copy to',
+        needs: 'fixtures',
+        choices: ({ show }) =>
+          positionsInOrder(show).map((position) => ({
+            name: position.name,
+            run: doing(clip, ({ copyTo }) => copyTo(position)),
+          })),
+      },
+      quiet: true,
+      run: doing(clip, ({ copyChosen }) => copyChosen),
+    },
     {
       id: 'copies',
       name: 'Copies: at an offset, in a row, mirrored',
@@ -71,6 +90,7 @@ const feature: Feature = {
       id: 'mirror',
       name: 'Mirror about the centre line, units too',
       key: 'M',
+      menu: { group: 'change', order: 7, text: 'Mirror', needs: 'any' },
       edits: true,
       bar: { icon: FlipHorizontal2, order: 3 },
       run: doing(clip, ({ mirrorChosen }) => mirrorChosen),
@@ -79,6 +99,7 @@ const feature: Feature = {
       id: 'set out',
       name: 'Set out the selection',
       key: 'U',
+      menu: { group: 'change', order: 4, text: 'Set out', needs: 'any' },
       bar: { icon: AlignHorizontalSpaceAround, order: 1, panel: 'set out' },
       run: panelWithSelect('set out'),
     },

@@ -7,6 +7,8 @@ export interface Lit {
   readonly selection: readonly string[];
   readonly figures: boolean;
   readonly hover: string | null;
+  /** What a box that is being drawn would take. */
+  readonly would: readonly string[];
   /** Chunks that stand for the selection while it is dragged; the plot leaves their ids out. */
   readonly moving: readonly Chunk[] | null;
   /** Ghosts and helping lines, in world mm. */
@@ -52,8 +54,9 @@ export function drawLit(pane: Pane, lit: Lit): void {
       pen,
     );
   if (lit.figures && lit.selection.length > 1) figures(pane, lit.selection, visible);
-  const hovered = lit.hover && !lit.selection.includes(lit.hover) ? byId.get(lit.hover) : undefined;
-  for (const { body } of hovered ?? []) {
+  const chosen = new Set(lit.selection);
+  const pointed = (lit.hover === null ? lit.would : [lit.hover, ...lit.would]).filter((id) => !chosen.has(id));
+  for (const { body } of pointed.flatMap((id) => byId.get(id) ?? [])) {
     const prims = body.filter((prim) => prim.op !== 'text').map((prim) => ({ ...prim, ink: 'lamp' as const }));
     paintPrims(above, prims, view, palette, pen);
   }

@@ -1,6 +1,7 @@
 /** What lies under a point of a drawing, or in a box of it. Everything is looked at in turn: thousands of boxes cost tens of microseconds. */
-import type { Box, Chunk, DisplayList, TagBox } from '#core/draw/list';
+import { type Box, type Chunk, type DisplayList, rect, type TagBox, transformed } from '#core/draw/list';
 import { hitDistance } from '#core/draw/plan';
+import { itemAt, pairs } from '#core/measure/list';
 
 type Kinds = readonly Chunk['kind'][];
 
@@ -29,15 +30,53 @@ export function pickIn(list: DisplayList, k: number, x: number, y: number, kinds
 
 const inside = (x: number, y: number, box: Box): boolean => x >= box[0] && x <= box[2] && y >= box[1] && y <= box[3];
 
-/** Records in a box: fixtures by their clamp, others when they lie wholly inside. */
-export const withinBox = (list: DisplayList, box: Box, kinds: Kinds): Chunk[] =>
+type Points = readonly (readonly [number, number])[];
+/** What a chunk is taken by: the corners of its body as it is turned, or its line; without either, its box. */
+function outlineOf({ hit, box }: Chunk): { readonly points: Points; readonly closed: boolean } {
+  if (hit?.shape === 'line') return { points: hit.points, closed: false };
+  const [x0, y0, x1, y1] = hit?.shape === 'box' ? hit.box : box;
+  const corners = rect(x0, y0, x1 - x0, y1 - y0);
+  const turned = hit?.shape === 'box' ? transformed(corners, hit.at[0], hit.at[1], hit.turn) : corners;
+  const points = [1, 4, 7, 10].map((i) => [itemAt(turned, i), itemAt(turned, i + 1)] as const);
+  return { points, closed: true };
+}
+
+/** Whether a straight line touches a box (Liang and Barsky 1984: the share of it that lies between each pair of sides). */
+function crosses([ax, ay]: readonly [number, number], [bx, by]: readonly [number, number], box: Box): boolean {
+  let [from, to] = [0, 1];
+  for (const [start, way, low, high] of [
+    [ax, bx - ax, box[0], box[2]],
+    [ay, by - ay, box[1], box[3]],
+  ] as const) {
+    if (way === 0) {
+      if (start < low || start > high) return false;
+      continue;
+    }
+    const [a, b] = [(low - start) / way, (high - start) / way];
+    from = Math.max(from, Math.min(a, b));
+    to = Math.min(to, Math.max(a, b));
+  }
+  return from <= to;
+}
+
+/** Whether a point lies in a convex figure. */
+const holds = (points: Points, x: number, y: number): boolean => {
+  const sides = pairs(points, true).map(([[ax, ay], [bx, by]]) => (bx - ax) * (y - ay) - (by - ay) * (x - ax));
+  return sides.every((side) => side >= 0) || sides.every((side) => side <= 0);
+};
+
+/** Records that lie wholly in a box, or with `touching` those that it touches. */
+export const withinBox = (list: DisplayList, box: Box, kinds: Kinds, touching = false): Chunk[] =>
   list.chunks.filter((chunk) => {
     if (!kinds.includes(chunk.kind) || chunk.locked || chunk.id === null) return false;
-    if (chunk.kind === 'fixture' && chunk.hit?.shape === 'box') return inside(chunk.hit.at[0], chunk.hit.at[1], box);
-    const [x0, y0, x1, y1] = chunk.box;
-    const points = chunk.hit?.shape === 'line' ? chunk.hit.points : ([[x0, y0] as const, [x1, y1] as const] as const);
-    return points.every(([x, y]) => inside(x, y, box));
+    const { points, closed } = outlineOf(chunk);
+    if (!touching) return points.every(([x, y]) => inside(x, y, box));
+    return pairs(points, closed).some(([a, b]) => crosses(a, b, box)) || (closed && holds(points, box[0], box[1]));
   });
+
+/** Whether a point lies on what is drawn: in a body, or on a line as near as one can point. */
+export const liesOn = (chunk: Chunk, k: number, x: number, y: number): boolean =>
+  hitDistance(chunk, x, y, chunk.hit?.shape === 'line' ? NEAR / k : 0) !== null;
 
 /** The tag under a point. */
 export function tagIn(list: DisplayList, x: number, y: number): { readonly chunk: Chunk; readonly tag: TagBox } | null {

@@ -6,7 +6,7 @@
 import type { Box, Chunk, DisplayList, TagBox } from '#core/draw/list';
 import { drawLit, type Lit } from './lit';
 import { type Palette, readPalette, type ViewBox } from './paint';
-import { chunksById, pickIn, tagIn, withinBox } from './picking';
+import { chunksById, liesOn, pickIn, tagIn, withinBox } from './picking';
 import { Picture } from './picture';
 
 export type { Lit } from './lit';
@@ -24,13 +24,17 @@ export interface Surface {
   readonly retheme: () => void;
   readonly toWorld: (x: number, y: number) => readonly [number, number];
   readonly pick: (x: number, y: number, kinds: readonly Chunk['kind'][]) => Chunk | null;
-  /** Records in a box: fixtures by their clamp, others when they lie wholly inside. */
-  readonly within: (box: Box, kinds: readonly Chunk['kind'][]) => Chunk[];
+  /** Records that lie wholly in a box, or those that it touches. */
+  readonly within: (box: Box, kinds: readonly Chunk['kind'][], touching: boolean) => Chunk[];
+  /** Whether a point lies on a chunk, and not merely near it. */
+  readonly on: (chunk: Chunk, x: number, y: number) => boolean;
   /** The tag under a point. */
   readonly pickTag: (x: number, y: number) => { readonly chunk: Chunk; readonly tag: TagBox } | null;
   readonly fit: (box: Box) => ViewBox;
   /** Where a record is drawn: for tests and for going to it. */
   readonly find: (id: string, kind: Chunk['kind']) => Chunk | null;
+  /** Pixels at which a record is drawn, from the corner of the pane. */
+  readonly place: (id: string) => readonly [number, number] | null;
   /** Every chunk of a kind, as drawn. */
   readonly all: (kind: Chunk['kind']) => Chunk[];
   readonly drawn: () => { readonly full: number; readonly blits: number; readonly lastMs: number };
@@ -44,7 +48,7 @@ class Canvases implements Surface {
   private readonly picture = new Picture();
   private list: DisplayList = { chunks: [], box: [0, 0, 1, 1] };
   private byId = new Map<string, Chunk[]>();
-  private lit: Lit = { selection: [], figures: false, hover: null, moving: null, ghosts: [], band: null };
+  private lit: Lit = { selection: [], figures: false, hover: null, would: [], moving: null, ghosts: [], band: null };
   private palette: Palette = readPalette();
   private window = { width: 1, height: 1, ratio: 1 };
   private denominator = 50;
@@ -137,7 +141,8 @@ class Canvases implements Surface {
 
   toWorld = (x: number, y: number) => [(x - this.view.tx) / this.view.k, (this.view.ty - y) / this.view.k] as const;
   pick = (x: number, y: number, kinds: readonly Chunk['kind'][]) => pickIn(this.list, this.view.k, x, y, kinds);
-  within = (box: Box, kinds: readonly Chunk['kind'][]) => withinBox(this.list, box, kinds);
+  within = (box: Box, kinds: readonly Chunk['kind'][], touching: boolean) => withinBox(this.list, box, kinds, touching);
+  on = (chunk: Chunk, x: number, y: number) => liesOn(chunk, this.view.k, x, y);
   pickTag = (x: number, y: number) => tagIn(this.list, x, y);
   fit = (box: Box): ViewBox => {
     const { width, height } = this.window;
@@ -146,6 +151,14 @@ class Canvases implements Surface {
     return { k, tx: width / 2 - ((box[0] + box[2]) / 2) * k, ty: height / 2 + ((box[1] + box[3]) / 2) * k };
   };
   find = (id: string, kind: Chunk['kind']) => this.byId.get(id)?.find((chunk) => chunk.kind === kind) ?? null;
+  place = (id: string) => {
+    const chunk = this.byId.get(id)?.[0];
+    if (!chunk) return null;
+    const { k, tx, ty } = this.view;
+    const [x, y] =
+      chunk.hit?.shape === 'box' ? chunk.hit.at : [(chunk.box[0] + chunk.box[2]) / 2, (chunk.box[1] + chunk.box[3]) / 2];
+    return [x * k + tx, ty - y * k] as const;
+  };
   all = (kind: Chunk['kind']) => this.list.chunks.filter((chunk) => chunk.kind === kind);
   drawn = () => ({ ...this.counts });
   redraw = (): void => {

@@ -1,7 +1,7 @@
 /** What a pointer does on the drawing. A tool keeps the state of its gesture and asks to be drawn anew; the Drawing knows none of them. */
 import { type Box, type Chunk, type Prim, path, rect, textAt, textWidth } from '#core/draw/list';
 import type { PlanOptions } from '#core/draw/plan';
-import type { Vec2 } from '#core/model/records';
+import type { Id, Vec2 } from '#core/model/records';
 import { type Show, settingsOf } from '#core/model/show';
 import type { Snap } from '#core/setout/snap';
 import { snapPoint } from '#core/setout/snap';
@@ -32,6 +32,8 @@ export interface Tool {
   readonly ghosts: () => Prim[];
   readonly moving?: () => readonly Chunk[] | null;
   readonly band?: () => Box | null;
+  /** What the box would take. */
+  readonly would?: () => readonly Id[];
   /** Where the pointer counts as being, and its height: what the readout says. */
   readonly reads?: () => readonly [number, number, number?] | null;
   /** A point that was typed instead of pointed at; a sentence when it does not fit. */

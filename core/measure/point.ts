@@ -1,7 +1,8 @@
 /** Points as people type them. */
-import { decimalComma, type Parsed, parseLength, type Units } from '../measure/lengths.js';
-import { itemAt } from '../measure/list.js';
-import type { Vec2 } from '../model/records.js';
+import { decimalComma, type Parsed, parseLength, type Units } from './lengths.js';
+import { itemAt } from './list.js';
+
+type Vec2 = readonly [number, number];
 
 export interface PointOptions {
   /** The last point, mm; `by` and angles count from it. */

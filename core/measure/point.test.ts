@@ -1,10 +1,10 @@
 /** Typed points. The words of the stage are the trade's (common practice, no source); angles as in mathematics, from stage left towards upstage. */
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { formatStagePoint } from '../measure/lengths.js';
-import type { Vec2 } from '../model/records.js';
+import { formatStagePoint } from './lengths.js';
 import { parsePoint } from './point.js';
 
+type Vec2 = readonly [number, number];
 const at = (text: string, from: Vec2 | null = [1000, 1000], towards: Vec2 | null = [1000, 5000], comma = false) => {
   const parsed = parsePoint(text, 'metric', { from, towards, comma });
   return parsed.ok ? parsed.at.map((value) => Math.round(value * 1000) / 1000) : parsed.why;
