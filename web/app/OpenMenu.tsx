@@ -11,7 +11,9 @@ import { type Command, type Context, keyText, type MenuPlace, registry } from '.
 import { plural } from '../ui/words';
 
 const groups: readonly MenuPlace['group'][] = ['choose', 'see', 'change', 'remove'];
-const box = 'z-50 max-h-[70vh] min-w-44 overflow-auto border py-1 text-[12px]';
+const box = 'z-50 max-h-(--radix-dropdown-menu-content-available-height) min-w-44 overflow-auto border py-1 text-[12px]';
+/** About how high it is, pixels: where there is less room below the pointer it begins higher, and not above it. */
+const HIGH = 520;
 const paper = { background: 'var(--sheet)', borderColor: 'var(--pencil)' };
 const line =
   'flex min-h-6 cursor-default items-center justify-between gap-4 px-3 py-0.5 outline-none data-[highlighted]:bg-[var(--halo)] data-[state=open]:bg-[var(--halo)]';
@@ -46,11 +48,17 @@ export default function OpenMenu({ context }: { context: Context }) {
   });
   return (
     <Radix.Root open onOpenChange={(open) => !open && closeMenu()}>
-      <Radix.Trigger aria-hidden tabIndex={-1} className="pointer-events-none fixed h-0 w-0" style={{ left: at.x, top: at.y }} />
+      <Radix.Trigger
+        aria-hidden
+        tabIndex={-1}
+        className="pointer-events-none fixed h-0 w-0"
+        style={{ left: at.x + 2, top: Math.max(8, Math.min(at.y, innerHeight - HIGH)) }}
+      />
       <Radix.Portal>
         <Radix.Content
           aria-label="Menu"
           align="start"
+          side="bottom"
           collisionPadding={8}
           className={box}
           style={paper}

@@ -6,7 +6,9 @@ import { all, settingsOf } from '#core/model/show';
 import { arrange } from '../../state/desk';
 import { useDraft } from '../../state/draft';
 import { usePanels } from '../../state/panels';
+import { usePreferences } from '../../state/preferences';
 import { select } from '../../state/selection';
+import { toast } from '../../state/toast';
 import { useTool } from '../../state/tool';
 import { useView } from '../../state/view';
 import { useHand } from '../../ui/canvas/hand';
@@ -86,6 +88,14 @@ const feature: Feature = {
       key: 'F',
       bar: { icon: Maximize, order: 9 },
       run: () => useView.setState({ goTo: { ids: [], stamp: Date.now() } }),
+    },
+    {
+      id: 'wheel',
+      name: 'Wheel: pan the paper, or zoom',
+      run: () => {
+        usePreferences.setState(({ wheel }) => ({ wheel: wheel === 'zoom' ? 'pan' : 'zoom' }));
+        toast(usePreferences.getState().wheel === 'pan' ? 'The wheel moves the paper; with Ctrl it zooms.' : 'The wheel zooms.');
+      },
     },
     look('plan', 'Show the plan', '1', 'plan', null),
     look('3d', 'Show 3D', '2', '3d', null),
