@@ -28,9 +28,9 @@ if (process.env.OUTPUTS === 'write') process.stdout.write(`${JSON.stringify(made
 describe("the demo's outputs", () => {
   test('are the same bytes as they were', () =>
     expect(made).toEqual({
-      'plot.svg': 'ddd03f5e73e29ff29a00b3ae',
-      'handover.mvr': 'ef1b3a4556dbfbda32e0759e',
-      'hookup.csv, without its headings': 'a37ebd989de538fe01e061c3',
-      'schedule.csv, without its headings': '1a3ff220cb125e65d5736f54',
+      'plot.svg': '0e06ba8b14150e95df633e3f',
+      'handover.mvr': '2e17464e07c1171143987725',
+      'hookup.csv, without its headings': '230bbd5a222cd805b50de997',
+      'schedule.csv, without its headings': '9f27c6ae9a82220b3afc9991',
     }));
 });
