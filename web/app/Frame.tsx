@@ -1,6 +1,7 @@
 /** The frame: steps at the left, the panes in the middle, the Ledger below, the Card at the right. */
 import { Suspense, useEffect, useState } from 'react';
-import { useParams } from 'react-router';
+import { Navigate, useParams } from 'react-router';
+import { settingsOf } from '#core/model/show';
 import { Card } from '../features/card/Card';
 import { Ledger } from '../features/ledger/Ledger';
 import { useLedger } from '../features/ledger/state';
@@ -16,6 +17,7 @@ import { useCommandKeys } from '../ui/keys';
 import { PanelFocus } from '../ui/PanelFocus';
 import { fetchAll, lazily, registry, useQuiet } from '../ui/registry';
 import { Split } from '../ui/Split';
+import { useAddress } from './address';
 import { DrawingBar } from './DrawingBar';
 import { Menu } from './Menu';
 import { Palette } from './Palette';
@@ -30,14 +32,17 @@ export function Frame() {
   const context = useCommandContext();
   const { step = 'hang' } = useParams();
   useCommandKeys(context);
+  useAddress();
   // A view that belongs to one step is seen with it, and with no other.
   useEffect(() => {
     const view = registry().steps.find((item) => item.path === step)?.view;
     if (view) arrange({ view, beside: null, tool: 'select' });
     else if (registry().steps.some((item) => item.view === useView.getState().view)) useView.setState({ view: 'plan' });
   }, [step]);
+  if (!registry().steps.some((item) => item.path === step)) return <Navigate to="../hang" relative="path" replace />;
   return (
     <div className="grid h-full grid-cols-[104px_1fr_264px] grid-rows-[40px_1fr]">
+      <Title step={step} />
       <TopBar context={context} />
       <Steps />
       <div className="flex min-h-0 min-w-0 flex-col">
@@ -53,6 +58,14 @@ export function Frame() {
       <Later />
     </div>
   );
+}
+
+/** What the tab of the browser says. */
+function Title({ step }: { step: string }) {
+  const name = useSessionPart((state) => settingsOf(state.show).name);
+  const shelf = usePanels((state) => state.shelf !== null);
+  const entry = registry().steps.find((item) => item.path === step);
+  return <title>{`${shelf ? 'Shelf' : (entry?.name ?? '')} - ${name} - Dessin`}</title>;
 }
 
 /** In a quiet moment the panels are fetched, so that a step is there at once when somebody goes to it; and then the tips. */

@@ -1,9 +1,9 @@
 /** Everything by name, and fixtures by their fields: Ctrl K. */
 
-import { Command as Cmdk } from 'cmdk';
-import { useEffect, useMemo, useRef } from 'react';
-import { all } from '#core/model/show';
+import { Command as Cmdk, defaultFilter } from 'cmdk';
+import { type ReactNode, useEffect, useMemo, useRef } from 'react';
 import { looksLikeQuery, queried, queryFields } from '#core/paper/query';
+import { thingsNamed } from '#core/paper/things';
 import { usePanels } from '../state/panels';
 import { goTo, useSelection } from '../state/selection';
 import { keyOf } from '../ui/own-keys';
@@ -32,7 +32,7 @@ export default function OpenPalette({ context, text, setText, entered }: Typed) 
       open
       onOpenChange={(next) => !next && close()}
       label="Do anything by name"
-      shouldFilter={!question}
+      shouldFilter={false}
       className="fixed inset-x-0 top-14 z-50 mx-auto w-[560px] border shadow-lg"
       contentClassName=""
       overlayClassName="fixed inset-0 z-40"
@@ -78,42 +78,71 @@ export default function OpenPalette({ context, text, setText, entered }: Typed) 
               or, not and brackets.
             </p>
           )}
-          {!question &&
-            [...registry().commands.values()]
-              .filter((command) => !command.quiet)
-              .map((command) => (
-                <Cmdk.Item
-                  key={command.id}
-                  value={command.name}
-                  onSelect={() => {
-                    close();
-                    command.run(context);
-                  }}
-                  className={`flex justify-between ${line}`}
-                >
-                  <span>{command.name}</span>
-                  <KeyOf command={command} />
-                </Cmdk.Item>
-              ))}
-          {!question &&
-            all(show, 'position').map((position) => (
-              <Cmdk.Item
-                key={position.id}
-                value={`Go to ${position.name} ${position.id}`}
-                onSelect={() => {
-                  close();
-                  goTo([position.id]);
-                }}
-                className={line}
-              >
-                Go to {position.name}
-              </Cmdk.Item>
-            ))}
+          {!question && <Named context={context} text={text} close={close} />}
         </Cmdk.List>
       </div>
     </Cmdk.Dialog>
   );
 }
+
+/** Score of a command from which it goes before things of the show that are named alike. */
+const MEANT = 0.6;
+
+/** Commands and things of the show by what is typed, the best first. */
+function Named({ context, text, close }: { context: Context; text: string; close: () => void }) {
+  const { show } = context;
+  const typed = text.trim();
+  const commands = useMemo(() => {
+    const all = [...registry().commands.values()].filter((command) => !command.quiet);
+    if (!typed) return all.map((command) => ({ command, score: 0 }));
+    return all
+      .map((command) => ({ command, score: defaultFilter(command.name, typed, [...(command.words ?? [])]) }))
+      .filter(({ score }) => score > 0)
+      .sort((a, b) => b.score - a.score);
+  }, [typed]);
+  const things = useMemo(() => thingsNamed(show, typed), [show, typed]);
+  const best = commands[0]?.score ?? 0;
+  const exact = things.some(({ name }) => name.toLowerCase() === typed.toLowerCase());
+  const thingsFirst = /^\d/.test(typed) || exact || best < MEANT;
+  const ofShow = things.length > 0 && (
+    <Cmdk.Group key="things" heading={<Heading>In the show</Heading>}>
+      {things.map((thing) => (
+        <Cmdk.Item
+          key={thing.key}
+          value={`thing ${thing.key}`}
+          className={`flex justify-between gap-3 ${line}`}
+          onSelect={() => {
+            close();
+            goTo(thing.ids);
+          }}
+        >
+          <span className="whitespace-nowrap">{thing.name}</span>
+          <span className="pencil truncate">{thing.more}</span>
+        </Cmdk.Item>
+      ))}
+    </Cmdk.Group>
+  );
+  const ofHouse = commands.length > 0 && (
+    <Cmdk.Group key="commands" heading={things.length > 0 ? <Heading>To do</Heading> : undefined}>
+      {commands.map(({ command }) => (
+        <Cmdk.Item
+          key={command.id}
+          value={`command ${command.id}`}
+          onSelect={() => {
+            close();
+            command.run(context);
+          }}
+          className={`flex justify-between ${line}`}
+        >
+          <span>{command.name}</span>
+          <KeyOf command={command} />
+        </Cmdk.Item>
+      ))}
+    </Cmdk.Group>
+  );
+  return thingsFirst ? [ofShow, ofHouse] : [ofHouse, ofShow];
+}
+const Heading = ({ children }: { children: ReactNode }) => <span className="pencil block px-2 pt-1 text-[11px]">{children}</span>;
 
 function KeyOf({ command }: { command: Command }) {
   const key = keyOf(command);

@@ -12,6 +12,7 @@ export function ShelfPage() {
   useScopeKeys();
   return (
     <Suspense fallback={<main className="pencil p-10">Opening the Shelf...</main>}>
+      <title>Shelf - Dessin</title>
       <ShelfRoom close={() => void navigate('/')} />
       <UpdatedSince />
     </Suspense>

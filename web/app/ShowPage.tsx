@@ -2,10 +2,13 @@
 import { useEffect, useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import { SessionContext } from '../state/context';
+import { deskKept, keepDesk } from '../state/memory';
 import { openSession } from '../state/session/open';
 import type { Session } from '../state/session/session';
 import { resetStores } from '../state/store';
 import { toast } from '../state/toast';
+import { registry } from '../ui/registry';
+import { followAddress } from './address';
 import { Frame } from './Frame';
 import './registry';
 
@@ -17,16 +20,24 @@ export function ShowPage() {
   useEffect(() => {
     let closed = false;
     let opened: Session | null = null;
+    const keep = () => keepDesk(sessionStorage, id);
     openSession(id, (text) => toast.error(text, { duration: 8000 })).then(
       (made) => {
         opened = made;
-        if (closed) made.close();
-        else setSession(made);
+        if (closed) return made.close();
+        const { show } = made.get();
+        const { views, tools, panels } = registry();
+        const viewIds = new Set(views.map((view) => view.id));
+        deskKept(sessionStorage, show, { views: viewIds, tools: new Set(tools.keys()), panels: new Set(panels.keys()) });
+        followAddress(window.location.search, show, viewIds);
+        window.addEventListener('pagehide', keep);
+        setSession(made);
       },
       (error: Error) => setFault(error.message),
     );
     return () => {
       closed = true;
+      window.removeEventListener('pagehide', keep);
       opened?.close();
       setSession(null);
       resetStores();
@@ -35,6 +46,7 @@ export function ShowPage() {
   if (fault)
     return (
       <main className="p-10">
+        <title>Dessin</title>
         <p>{fault}</p>
         <button type="button" className="link" onClick={() => void navigate('/')}>
           Back to the list of shows

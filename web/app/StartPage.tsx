@@ -61,6 +61,7 @@ export function StartPage() {
 
   return (
     <main className="mx-auto flex h-full max-w-[1180px] flex-col overflow-auto px-8 pb-10">
+      <title>Dessin</title>
       <UpdatedSince />
       <header className="flex items-baseline justify-between pt-7 pb-5">
         <h1 className="text-[22px] font-bold">Dessin</h1>

@@ -13,9 +13,14 @@ export const own: Feature = {
       quiet: true,
       run: () => usePanels.setState({ palette: true }),
     },
-    { id: 'undo', name: 'Undo', key: 'mod+Z', run: ({ session }) => session.undo() },
+    { id: 'undo', name: 'Undo', words: ['back', 'take back'], key: 'mod+Z', run: ({ session }) => session.undo() },
     { id: 'redo', name: 'Redo', key: 'mod+shift+Z', run: ({ session }) => session.redo() },
-    { id: 'theme', name: 'Change between Vellum and Blackout', run: otherTheme },
-    { id: 'shows', name: 'Go to the list of shows', run: ({ go }) => go('..') },
+    {
+      id: 'theme',
+      name: 'Change between Vellum and Blackout',
+      words: ['dark', 'night', 'bright', 'theme', 'colours of the screen'],
+      run: otherTheme,
+    },
+    { id: 'shows', name: 'Go to the list of shows', words: ['home', 'open', 'close the show'], run: ({ go }) => go('..') },
   ],
 };

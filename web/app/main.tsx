@@ -5,6 +5,7 @@ import { BrowserRouter, Navigate, Route, Routes } from 'react-router';
 import { SWRConfig } from 'swr';
 import { present } from '#core/measure/list';
 import { PageFault } from '../ui/Fault';
+import { NotFound } from './NotFound';
 import { StartPage } from './StartPage';
 import '../styles.css';
 
@@ -24,7 +25,7 @@ createRoot(present(document.getElementById('root'))).render(
               <Route path="/shelf" element={<ShelfPage />} />
               <Route path="/shows/:id" element={<Navigate to="hang" replace />} />
               <Route path="/shows/:id/:step" element={<ShowPage />} />
-              <Route path="*" element={<Navigate to="/" replace />} />
+              <Route path="*" element={<NotFound />} />
             </Routes>
           </Suspense>
         </ErrorBoundary>

@@ -34,6 +34,8 @@ export interface Command {
   readonly name: string;
   /** The key it comes with, as in "mod+shift+Z": "mod" for Ctrl or Cmd, letters in capitals. The one that the user has is `keyOf` (own-keys.ts). */
   readonly key?: string;
+  /** Other words by which people look for it. */
+  readonly words?: readonly string[];
   /** Changes what is drawn: its key acts only where the rig is seen. */
   readonly edits?: true;
   /** Done by key alone: neither in the palette nor on a button. */
@@ -61,6 +63,8 @@ export interface StepEntry {
   readonly name: string;
   readonly icon: LucideIcon;
   readonly order: number;
+  /** Other words by which people look for it. */
+  readonly words?: readonly string[];
   /** How far it has come, in a word or two. */
   readonly note: (show: Show, snags: readonly Snag[]) => string;
   /** The snags that are told under it. */
@@ -156,7 +160,12 @@ export function makeRegistry(features: readonly Feature[]): Registry {
     [
       ...features.flatMap((feature) => feature.commands ?? []),
       ...steps.map(
-        ({ path, name }): Command => ({ id: `step ${path}`, name: `Go to the step ${name}`, run: ({ go }) => go(path) }),
+        ({ path, name, words = [] }): Command => ({
+          id: `step ${path}`,
+          name: `Go to the step ${name}`,
+          words,
+          run: ({ go }) => go(path),
+        }),
       ),
     ],
     (item) => item.id,

@@ -12,6 +12,7 @@ const feature: Feature = {
     {
       id: 'aim',
       name: 'Aim the selection at a point',
+      words: ['focus', 'point at', 'light up'],
       key: 'A',
       edits: true,
       menu: { group: 'change', order: 3, text: 'Aim at a point', needs: 'fixtures' },

@@ -10,7 +10,13 @@ const feature: Feature = {
   id: 'audit',
   panels: [{ id: 'snags', Panel: lazily(async () => (await import('./SnagsPanel')).SnagsPanel) }],
   commands: [
-    { id: 'snags', name: 'The list of snags', key: 'I', run: togglePanel('snags') },
+    {
+      id: 'snags',
+      name: 'The list of snags',
+      words: ['errors', 'problems', 'check', 'audit', 'conflicts'],
+      key: 'I',
+      run: togglePanel('snags'),
+    },
     {
       id: 'snag',
       name: 'Go to the next snag',

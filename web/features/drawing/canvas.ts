@@ -3,6 +3,7 @@ import { type RefObject, useEffect, useRef } from 'react';
 import type { Box, DisplayList } from '#core/draw/list';
 import { settingsOf } from '#core/model/show';
 import { useSession } from '../../state/context';
+import { useSights } from '../../state/memory';
 import { usePreferences } from '../../state/preferences';
 import { useView } from '../../state/view';
 import { useHand } from '../../ui/canvas/hand';
@@ -40,7 +41,7 @@ interface Opened {
 }
 
 /** Two canvases in an element, with wheel, drag and touch. */
-function openCanvas(element: HTMLDivElement, pane: Pane, active: RefObject<Tool | null>): Opened {
+function openCanvas(element: HTMLDivElement, pane: Pane, active: RefObject<Tool | null>, name: string): Opened {
   const [base, top] = element.querySelectorAll('canvas');
   const surface = makeSurface(base!, top!);
   let zoomer: Zoomer | null = null;
@@ -48,6 +49,8 @@ function openCanvas(element: HTMLDivElement, pane: Pane, active: RefObject<Tool 
   const show = (view: ViewBox) => {
     surface.setView(view);
     pane.setState({ k: view.k });
+    const [x, y] = surface.toWorld(element.clientWidth / 2, element.clientHeight / 2);
+    useSights.setState(({ sights }) => ({ sights: { ...sights, [name]: { x, y, k: view.k } } }));
   };
   // Wheel, drag and touch begin where the view then is.
   const off = afterThePicture(
@@ -93,6 +96,7 @@ export function useCanvas(view: string, pane: Pane, { list, plane }: Drawn, acti
   const surface = useRef<Surface | null>(null);
   const mover = useRef<Opened['moveTo'] | null>(null);
   const opened = useRef(Date.now());
+  const seen = useRef(plane);
   const theme = usePreferences((state) => state.theme);
   const wanted = useView((state) => state.goTo);
   const plan = view === 'plan';
@@ -107,11 +111,15 @@ export function useCanvas(view: string, pane: Pane, { list, plane }: Drawn, acti
 
   // biome-ignore lint/correctness/useExhaustiveDependencies: once for the life of the pane
   useEffect(() => {
-    const made = openCanvas(host.current!, pane, active);
+    const before = useSights.getState().sights[view];
+    const made = openCanvas(host.current!, pane, active, view);
     surface.current = made.surface;
     mover.current = made.moveTo;
     made.surface.setList(list, denominator, session.get().revision);
-    showBox(plan ? openingBox(session.get().show, list.box) : list.box);
+    if (before) {
+      const { clientWidth, clientHeight } = host.current!;
+      moveTo(before.k, clientWidth / 2 - before.x * before.k, clientHeight / 2 + before.y * before.k);
+    } else showBox(plan ? openingBox(session.get().show, list.box) : list.box);
     Object.assign(window, { [plan ? 'dessinSurface' : 'dessinSection']: made.surface });
     return made.close;
   }, []);
@@ -122,7 +130,8 @@ export function useCanvas(view: string, pane: Pane, { list, plane }: Drawn, acti
   useEffect(() => surface.current?.retheme(), [theme]);
   // biome-ignore lint/correctness/useExhaustiveDependencies: another plane is another drawing
   useEffect(() => {
-    if (!plan) showBox();
+    if (seen.current !== plane) showBox();
+    seen.current = plane;
   }, [plane]);
 
   // biome-ignore lint/correctness/useExhaustiveDependencies: goes once for each request

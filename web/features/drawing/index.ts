@@ -85,6 +85,7 @@ const feature: Feature = {
     {
       id: 'fit',
       name: 'Fit the drawing to the window',
+      words: ['zoom out', 'whole', 'everything'],
       key: 'F',
       bar: { icon: Maximize, order: 9 },
       run: () => useView.setState({ goTo: { ids: [], stamp: Date.now() } }),

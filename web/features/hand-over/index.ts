@@ -8,6 +8,7 @@ const feature: Feature = {
     {
       path: 'hand-over',
       name: 'Hand-over',
+      words: ['export', 'mvr', 'console', 'desk', 'send'],
       icon: Send,
       order: 7,
       note: () => 'MVR',

@@ -27,6 +27,7 @@ const feature: Feature = {
     {
       id: 'hang',
       name: 'Hang fixtures',
+      words: ['lights', 'lanterns', 'instruments', 'place', 'add'],
       key: 'H',
       run: ({ go }) => {
         go('hang');
@@ -37,6 +38,7 @@ const feature: Feature = {
     {
       id: 'duplicate',
       name: 'Duplicate the selected fixtures',
+      words: ['copy', 'again'],
       key: 'mod+D',
       menu: { group: 'change', order: 6, text: 'Duplicate', needs: 'fixtures' },
       edits: true,
@@ -50,6 +52,7 @@ const feature: Feature = {
     {
       id: 'rotate',
       name: 'Turn by 45 degrees anticlockwise',
+      words: ['rotate', 'spin'],
       key: ',',
       menu: { group: 'change', order: 1, needs: 'fixtures' },
       edits: true,
@@ -58,6 +61,7 @@ const feature: Feature = {
     {
       id: 'rotate back',
       name: 'Turn by 45 degrees clockwise',
+      words: ['rotate', 'spin'],
       key: '.',
       menu: { group: 'change', order: 2, needs: 'fixtures' },
       edits: true,

@@ -5,6 +5,14 @@ import { type Feature, lazily } from '../../ui/registry';
 const feature: Feature = {
   id: 'keys',
   panels: [{ id: 'keys', Panel: lazily(async () => (await import('./KeysPanel')).KeysPanel) }],
-  commands: [{ id: 'keys', name: 'All keys, to look up and to change', key: '?', run: togglePanel('keys') }],
+  commands: [
+    {
+      id: 'keys',
+      name: 'All keys, to look up and to change',
+      words: ['shortcuts', 'keyboard', 'hotkeys'],
+      key: '?',
+      run: togglePanel('keys'),
+    },
+  ],
 };
 export default feature;

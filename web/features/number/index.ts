@@ -10,6 +10,7 @@ const feature: Feature = {
     {
       path: 'number',
       name: 'Number',
+      words: ['channels', 'renumber'],
       icon: Hash,
       order: 4,
       note: (show) => {
@@ -23,7 +24,13 @@ const feature: Feature = {
   ],
   tools: [{ id: 'thread', make: later(async () => (await import('./thread-tool')).threadTool) }],
   commands: [
-    { id: 'quick', name: 'Type figures for the selection', key: 'Q', run: () => arrange({ quick: true, view: 'plan' }) },
+    {
+      id: 'quick',
+      name: 'Type figures for the selection',
+      words: ['renumber', 'channels'],
+      key: 'Q',
+      run: () => arrange({ quick: true, view: 'plan' }),
+    },
     {
       id: 'thread',
       name: 'Thread a run by hand',

@@ -11,6 +11,7 @@ const feature: Feature = {
     {
       path: 'paper',
       name: 'Paper',
+      words: ['print', 'pdf', 'plot', 'sheet', 'schedules'],
       icon: Printer,
       order: 6,
       note: (show) => `1:${settingsOf(show).scale}, ${settingsOf(show).paper}`,

@@ -12,6 +12,7 @@ const feature: Feature = {
     {
       path: 'patch',
       name: 'Patch',
+      words: ['address', 'dmx', 'universes'],
       icon: Waypoints,
       order: 5,
       note: (show, snags) => {

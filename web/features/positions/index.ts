@@ -12,6 +12,7 @@ const feature: Feature = {
     {
       path: 'positions',
       name: 'Positions',
+      words: ['pipes', 'truss', 'battens', 'electrics'],
       icon: Spline,
       order: 2,
       note: (show) => String(all(show, 'position').length),
@@ -36,6 +37,7 @@ const feature: Feature = {
     {
       id: 'pipe',
       name: 'Draw a pipe',
+      words: ['truss', 'batten', 'electric', 'bar', 'boom', 'add a position'],
       key: 'E',
       run: ({ go }) => {
         go('positions');

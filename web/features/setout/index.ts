@@ -55,6 +55,7 @@ const feature: Feature = {
     {
       id: 'delete',
       name: 'Delete the selection',
+      words: ['remove', 'erase', 'strike'],
       key: 'Delete',
       menu: { group: 'remove', order: 1, text: 'Delete', needs: 'any' },
       edits: true,
@@ -82,6 +83,7 @@ const feature: Feature = {
     {
       id: 'copies',
       name: 'Copies: at an offset, in a row, mirrored',
+      words: ['repeat', 'array', 'series'],
       key: 'C',
       bar: { icon: Copy, order: 2, panel: 'copy' },
       run: panelWithSelect('copy'),
@@ -89,6 +91,7 @@ const feature: Feature = {
     {
       id: 'mirror',
       name: 'Mirror about the centre line, units too',
+      words: ['flip', 'reflect', 'other side'],
       key: 'M',
       menu: { group: 'change', order: 7, text: 'Mirror', needs: 'any' },
       edits: true,
@@ -98,6 +101,7 @@ const feature: Feature = {
     {
       id: 'set out',
       name: 'Set out the selection',
+      words: ['align', 'distribute', 'spread', 'space evenly', 'arrange'],
       key: 'U',
       menu: { group: 'change', order: 4, text: 'Set out', needs: 'any' },
       bar: { icon: AlignHorizontalSpaceAround, order: 1, panel: 'set out' },

@@ -5,7 +5,13 @@ import type { Feature } from '../../ui/registry';
 const feature: Feature = {
   id: 'shelf',
   commands: [
-    { id: 'shelf', name: 'Open the Shelf', key: 'B', run: () => usePanels.setState({ shelf: { tab: 'shelf' } }) },
+    {
+      id: 'shelf',
+      name: 'Open the Shelf',
+      words: ['library', 'symbols', 'fixture types', 'catalogue'],
+      key: 'B',
+      run: () => usePanels.setState({ shelf: { tab: 'shelf' } }),
+    },
     {
       id: 'show types',
       name: 'Types of this show: newer versions, put back, sweep',

@@ -30,7 +30,7 @@ const feature: Feature = {
       name: 'Tags: hide or show them all',
       run: () => useView.setState(({ tagSet }) => ({ tagSet: tagSet === 'none' ? null : 'none' })),
     },
-    { id: 'tag sets', name: 'Edit the tag sets', run: togglePanel('tags') },
+    { id: 'tag sets', name: 'Edit the tag sets', words: ['labels', 'text'], run: togglePanel('tags') },
     {
       id: 'tags back',
       name: 'Put tags that were moved by hand back',
@@ -49,6 +49,7 @@ const feature: Feature = {
     {
       id: 'key',
       name: 'The key: what hangs, and how many',
+      words: ['legend', 'count'],
       key: 'K',
       bar: { icon: KeyRound, order: 4, panel: 'key' },
       run: togglePanel('key'),

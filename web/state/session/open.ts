@@ -2,6 +2,7 @@
 import { createStore, entries, type UseStore } from 'idb-keyval';
 import { v4 } from 'uuid';
 import { call, send } from '../api';
+import { keepSteps, stepsKept } from '../memory';
 import { type Later, openLive, type Socket } from './live';
 import { type Loaded, type Missed, makeSession, type Session, type Stored } from './session';
 import { type Channel, type KeyValue, makeKeeper, makePresence } from './waiting';
@@ -56,7 +57,8 @@ export async function openSession(id: string, say: (text: string) => void): Prom
   const channel = new BroadcastChannel('dessin sessions') as unknown as Channel;
   const keeper = makeKeeper(id, name, store, makePresence(name, channel, later));
   try {
-    return await makeSession({
+    const session = await makeSession({
+      steps: stepsKept(sessionStorage, id),
       load: () => call<Loaded>(`/api/shows/${id}`),
       since: async (revision) =>
         (await call<{ changes: readonly Missed[] | null }>(`/api/shows/${id}/changes?since=${revision}`)).changes,
@@ -77,6 +79,15 @@ export async function openSession(id: string, say: (text: string) => void): Prom
       later,
       say,
     });
+    const keep = () => keepSteps(sessionStorage, id, session.get());
+    window.addEventListener('pagehide', keep);
+    return {
+      ...session,
+      close: () => {
+        window.removeEventListener('pagehide', keep);
+        session.close();
+      },
+    };
   } catch (error) {
     keeper.close();
     throw error;

@@ -74,6 +74,8 @@ export interface Ports {
   post(edit: Waiting): Promise<Stored>;
   live(since: () => number, hearing: Hearing): Live;
   readonly keeper: Keeper;
+  /** What could be undone before the page was loaded anew. */
+  readonly steps?: { readonly undo: readonly Step[]; readonly redo: readonly Step[] };
   readonly later: Later;
   /** Tells the user one sentence. */
   say(text: string): void;
@@ -109,8 +111,8 @@ export async function makeSession(ports: Ports): Promise<Session> {
     revision: loaded.revision,
     waiting: 0,
     link: 'open',
-    undo: [],
-    redo: [],
+    undo: bounded(ports.steps?.undo ?? []),
+    redo: bounded(ports.steps?.redo ?? []),
     aside: [],
     unsound: loaded.aside ?? [],
     build: null,
