@@ -105,6 +105,11 @@ function onDrawing(event: KeyboardEvent, context: Context): void {
   event.preventDefault();
   command.run(context);
 }
+/** Whether somebody else has dealt with it. Radix takes every Escape in a dialog, and leaves it to us all the same (`Dialog`). */
+const done = (event: KeyboardEvent): boolean =>
+  event.defaultPrevented &&
+  !(event.key === 'Escape' && event.target instanceof Element && event.target.closest('[role="dialog"][data-scope]'));
+
 /** Escape leaves a field, and does nothing else. */
 function escaping(event: KeyboardEvent): void {
   if (event.key !== 'Escape' || !(event.target instanceof Element)) return;
@@ -127,7 +132,7 @@ export function useCommandKeys(context: Context): void {
         event.preventDefault();
         return command.run(latest.current);
       }
-      if (palette || event.defaultPrevented) return;
+      if (palette || done(event)) return;
       if (isTyping(event.target)) return escaping(event);
       if (inScopes(event) || shelf) return;
       onDrawing(event, latest.current);
@@ -141,7 +146,7 @@ export function useCommandKeys(context: Context): void {
 export function useScopeKeys(): void {
   useEffect(() => {
     const handle = (event: KeyboardEvent) => {
-      if (event.defaultPrevented) return;
+      if (done(event)) return;
       if (isTyping(event.target)) escaping(event);
       else inScopes(event);
     };
