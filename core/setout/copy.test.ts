@@ -6,7 +6,8 @@ import type { Fixture, FixtureType, FocusArea, Masking, Note, Outline, TagSet } 
 import { faults } from '../model/references.js';
 import { baseRecords, fixtureLayer, idOf, pipe, plainType, SHOW } from '../model/show.arb.js';
 import { all, find, get, type Show, showOf } from '../model/show.js';
-import { clipOf, copyRecords, freeName, mirrorFixtures, pasteClip } from './copy.js';
+import { clipOf, copyRecords, freeName, pasteClip } from './copy.js';
+import { mirrorFixtures } from './mirror.js';
 
 let made = 5000;
 const newId = () => idOf(++made);
@@ -34,21 +35,21 @@ describe('mirror images of fixtures', () => {
       hung(1, 2000, { aim: { kind: 'area', area: left.id }, spin: 30, tagMoves: [{ tag: 'unit', by: [5, 6] }] }),
       hung(2, 3000, { aim: { kind: 'point', at: [500, 600, 700] } }),
     );
-    const made = copies(show, apply(show, mirrorFixtures(show, all(show, 'fixture'), plain, newId)));
+    const made = copies(show, apply(show, mirrorFixtures(show, all(show, 'fixture'), plain, newId).change));
     expect(made.map(({ along, aim, spin }) => [along, aim, spin])).toEqual([
       [8000, { kind: 'area', area: right.id }, -30],
       [7000, { kind: 'point', at: [-500, 600, 700] }, 0],
     ]);
     expect(made[0]!.tagMoves).toEqual([{ tag: 'unit', by: [-5, 6] }]);
     const alone = showOf(SHOW, [...[...show.records.values()].filter((record) => record.id !== right.id)]);
-    const [point] = copies(alone, apply(alone, mirrorFixtures(alone, all(alone, 'fixture').slice(0, 1), plain, newId)));
+    const [point] = copies(alone, apply(alone, mirrorFixtures(alone, all(alone, 'fixture').slice(0, 1), plain, newId).change));
     expect(point!.aim).toEqual({ kind: 'point', at: [2000, 1000, 1500] });
   });
   test('on the centre line within half a millimetre it is its own image; beyond it is copied', () => {
     const count = (along: number) =>
       copies(
         rig(hung(1, along)),
-        apply(rig(hung(1, along)), mirrorFixtures(rig(hung(1, along)), all(rig(hung(1, along)), 'fixture'), plain, newId)),
+        apply(rig(hung(1, along)), mirrorFixtures(rig(hung(1, along)), all(rig(hung(1, along)), 'fixture'), plain, newId).change),
       ).length;
     expect([count(5000), count(5000.4), count(5000.6), count(4999.4)]).toEqual([0, 0, 1, 1]);
   });
@@ -62,7 +63,7 @@ describe('mirror images of fixtures', () => {
       2,
     );
     const show = apply(rig(), adding(slanting, makeFixture(idOf(101), fixtureLayer, plainType, slanting, 100)));
-    expect(mirrorFixtures(show, all(show, 'fixture'), plain, newId).added).toEqual([]);
+    expect(mirrorFixtures(show, all(show, 'fixture'), plain, newId).change.added).toEqual([]);
   });
   test('with channels they go on after the greatest one that is a number; what had none gets none', () => {
     const with_ = (n: number, along: number, channel: string) => {
@@ -70,7 +71,7 @@ describe('mirror images of fixtures', () => {
       return { ...fixture, parts: [{ ...fixture.parts[0]!, channel, circuit: 'E1', address: 5 }] };
     };
     const show = rig(with_(1, 1000, '7'), with_(2, 2000, '41A'), with_(3, 3000, ''), with_(4, 4000, '40'));
-    const made = copies(show, apply(show, mirrorFixtures(show, all(show, 'fixture'), { units: true, channels: true }, newId)));
+    const made = copies(show, apply(show, mirrorFixtures(show, all(show, 'fixture'), { channels: true }, newId).change));
     expect(made.map((fixture) => fixture.parts[0])).toMatchObject([
       { channel: '41', circuit: '', address: null },
       { channel: '42' },

@@ -1,11 +1,10 @@
 /** Copies: beside, in rows, mirrored about the centre line, with or without the units that hang there; and from show to show. */
-import { adding, type Change, compose, nothing } from '../model/change.js';
+import { adding, type Change, compose } from '../model/change.js';
 import { sameContent } from '../model/content.js';
 import { type ByKind, byKind } from '../model/kinds/index.js';
 import { layerForNew } from '../model/layers.js';
 import type {
   Accessory,
-  Aim,
   Anchor,
   DessinRecord,
   Fixture,
@@ -17,15 +16,13 @@ import type {
   Part,
   Position,
   SymbolDef,
-  Vec3,
 } from '../model/records.js';
 import { all, find, get, type Show } from '../model/show.js';
 import { withUnits } from '../order/units.js';
 import { alongOf, curveLength, fromOrigin } from '../space/curves.js';
-import { isMovable, type Motion, type Movable, movedCurve, movedPoint, movedRecord } from '../space/transform.js';
-
-/** Nearer than this to the centre line, a unit is its own mirror image; mm. */
-const SAME = 0.5;
+import { isMovable, type Motion, type Movable, movedPoint, movedRecord } from '../space/transform.js';
+import { blank, nextChannel } from './blank.js';
+import { mirroredFixture } from './mirror.js';
 
 /** A name that no other position has: SR and SL change places in a mirror image, else a figure is counted up or added. */
 export function freeName(taken: ReadonlySet<string>, name: string, mirrored: boolean): string {
@@ -51,61 +48,6 @@ export function freeName(taken: ReadonlySet<string>, name: string, mirrored: boo
     }
   for (let n = 2; ; n++) if (!taken.has(`${name} ${n}`)) return `${name} ${n}`;
 }
-
-/** A mirrored aim: at the mirrored point; at the area that lies in the mirrored place, where there is one. */
-function mirroredAim(show: Show, aim: Aim | null): Aim | null {
-  if (!aim) return null;
-  const at: Vec3 | undefined = aim.kind === 'point' ? aim.at : find(show, 'area', aim.area)?.at;
-  if (!at) return aim;
-  const there: Vec3 = [-at[0] + 0, at[1], at[2]];
-  const area = all(show, 'area').find(
-    (item) => Math.hypot(item.at[0] - there[0], item.at[1] - there[1], item.at[2] - there[2]) < SAME,
-  );
-  if (aim.kind === 'area' && area) return { kind: 'area', area: area.id };
-  return { kind: 'point', at: there };
-}
-
-/** How a fixture hangs in the mirror image of its position. Source: reference calculations 3 (mirror): turn and side change sign. */
-function mirroredFixture(show: Show, fixture: Fixture, position: Position): Fixture {
-  const { curve } = position;
-  const straight = curve.form === 'straight';
-  // A straight position keeps end A at stage right, so that its side stays; on others the way along keeps, and the sides change.
-  const arm = straight
-    ? fixture.hang
-    : fixture.hang === 'arm left'
-      ? 'arm right'
-      : fixture.hang === 'arm right'
-        ? 'arm left'
-        : fixture.hang;
-  return {
-    ...fixture,
-    along: straight ? curveLength(curve) - fixture.along : fixture.along,
-    side: straight ? fixture.side : -fixture.side + 0,
-    hang: arm,
-    spin: -fixture.spin + 0,
-    aim: mirroredAim(show, fixture.aim),
-    ...(fixture.tagMoves ? { tagMoves: fixture.tagMoves.map(({ tag, by }) => ({ tag, by: [-by[0] + 0, by[1]] as const })) } : {}),
-  };
-}
-
-/** Channels after the greatest one in use, where copies are to have channels at once. */
-function nextChannel(show: Show): number {
-  let most = 0;
-  for (const fixture of all(show, 'fixture'))
-    for (const part of fixture.parts) if (/^\d+$/.test(part.channel)) most = Math.max(most, Number(part.channel));
-  return most + 1;
-}
-const blank = (fixture: Fixture, id: Id, channel: (() => string) | null): Fixture => ({
-  ...fixture,
-  id,
-  unit: '',
-  parts: fixture.parts.map((part) => ({
-    ...part,
-    channel: channel && part.channel ? channel() : '',
-    address: null,
-    circuit: '',
-  })),
-});
 
 export interface CopyOptions {
   /** Take the fixtures that hang on copied positions along. */
@@ -157,7 +99,7 @@ const copies: ByKind<[copying: Copying, from: Id], readonly DessinRecord[]> = {
     return [
       copy,
       ...units.map((fixture) => {
-        const hung = mirrored ? mirroredFixture(show, fixture, before) : shiftedAim(fixture, motion);
+        const hung = motion.kind === 'mirror' ? mirroredFixture(show, fixture, before, motion) : shiftedAim(fixture, motion);
         return { ...blank(hung, newId(), give), position: copy.id };
       }),
     ];
@@ -202,29 +144,6 @@ function shiftedAim(fixture: Fixture, motion: Motion): Fixture {
   if (fixture.aim?.kind !== 'point') return fixture;
   const [x, y] = movedPoint([fixture.aim.at[0], fixture.aim.at[1]], motion);
   return { ...fixture, aim: { kind: 'point', at: [x, y, fixture.aim.at[2]] } };
-}
-
-/** Mirror images of fixtures on the same positions; one on the centre line is its own and is left alone. */
-export function mirrorFixtures(show: Show, fixtures: readonly Fixture[], options: CopyOptions, newId: NewId): Change {
-  let channel = nextChannel(show);
-  const give = options.channels ? () => String(channel++) : null;
-  const added: Fixture[] = [];
-  for (const fixture of fixtures) {
-    const position = get(show, 'position', fixture.position);
-    const there = movedCurve(position.curve, { kind: 'mirror' });
-    // On a position that is not its own mirror image the copy would hang in the air.
-    const same =
-      position.curve.form === 'straight' &&
-      there.form === 'straight' &&
-      Math.abs(there.a[1] - position.curve.a[1]) < SAME &&
-      Math.abs(there.b[1] - position.curve.b[1]) < SAME;
-    if (!same) continue;
-    const u = fromOrigin(position.curve, fixture.along);
-    if (Math.abs(u) < SAME) continue;
-    const copy = mirroredFixture(show, fixture, position);
-    added.push({ ...blank(copy, newId(), give), along: alongOf(position.curve, -u) });
-  }
-  return added.length ? withUnits(show, adding(...added)) : nothing;
 }
 
 /** Fixtures with all that they need, as they go over the clipboard. */

@@ -12,10 +12,11 @@ import { letters, renumberUnits, withUnits } from '../order/units.js';
 import { curveLength, dropOn, frameAlong, isClosed } from '../space/curves.js';
 import { place } from '../space/hanging.js';
 import { movedCurve, movedRecord } from '../space/transform.js';
-import { clipOf, copyRecords, freeName, mirrorFixtures, pasteClip } from './copy.js';
+import { clipOf, copyRecords, freeName, pasteClip } from './copy.js';
 import { racetrack } from './draft.js';
 import { hangRow, paintFixtures, rowAlongs, swapLosses } from './hang.js';
 import { joinPositions } from './join.js';
+import { mirrorFixtures } from './mirror.js';
 import { moveUnits, removePositions, removeRecords, usersOf } from './remove.js';
 import { applySetOut, fan, setOut, vee } from './rules.js';
 
@@ -374,7 +375,7 @@ describe('mirror', () => {
   });
   test('fixtures on one pipe: one on the centre line is its own image', () => {
     const show = apply(empty, hangRow(empty, plainType, pipe, 5000, 8000, 4, newId));
-    const after = apply(show, mirrorFixtures(show, all(show, 'fixture'), { units: false, channels: false }, newId));
+    const after = apply(show, mirrorFixtures(show, all(show, 'fixture'), { channels: false }, newId).change);
     expect(alongs(after)).toEqual([2000, 3000, 4000, 5000, 6000, 7000, 8000]);
   });
   test('names change sides, or count on', () => {

@@ -16,21 +16,46 @@ import type {
 } from '../model/records.js';
 import { turned, wrap180 } from './vectors.js';
 
-/** A motion of the plan. Mirroring is about the centre line, (x, y, z) to (-x, y, z). */
+/** A line of the plan: a point of it, mm, and its direction, degrees. */
+export interface PlanLine {
+  readonly at: Vec2;
+  readonly angle: number;
+}
+export const centreLine: PlanLine = { at: [0, 0], angle: 90 };
+/** The line through two points. @throws RangeError when they are one */
+export function lineThrough(a: Vec2, b: Vec2): PlanLine {
+  if (Math.hypot(b[0] - a[0], b[1] - a[1]) < 1) throw new RangeError('A line needs two points that lie apart.');
+  return { at: a, angle: (Math.atan2(b[1] - a[1], b[0] - a[0]) * 180) / Math.PI };
+}
+
+/** A motion of the plan. Mirroring is about the centre line, (x, y, z) to (-x, y, z), unless another line is said. */
 export type Motion =
   | { readonly kind: 'shift'; readonly by: Vec3 }
   | { readonly kind: 'turn'; readonly about: Vec2; readonly angle: number }
-  | { readonly kind: 'mirror' };
+  | { readonly kind: 'mirror'; readonly about?: PlanLine };
+
+/** Whether it is the centre line: its figures are then exact, with no sine in between. */
+const isCentre = ({ at, angle }: PlanLine): boolean => at[0] === 0 && Math.abs(angle) === 90;
 
 /** A plan point after a motion. */
 export function movedPoint(point: Vec2, motion: Motion): Vec2 {
   if (motion.kind === 'shift') return [point[0] + motion.by[0], point[1] + motion.by[1]];
   if (motion.kind === 'turn') return turned(point, motion.about, motion.angle);
-  return [-point[0] + 0, point[1]];
+  const { about = centreLine } = motion;
+  if (isCentre(about)) return [-point[0] + 0, point[1]];
+  const [c, s] = [Math.cos((about.angle * Math.PI) / 90), Math.sin((about.angle * Math.PI) / 90)];
+  const [x, y] = [point[0] - about.at[0], point[1] - about.at[1]];
+  return [about.at[0] + c * x + s * y, about.at[1] + s * x - c * y];
 }
+/** Twice the angle of the line that a motion mirrors about, degrees. */
+const twice = ({ about = centreLine }: Extract<Motion, { kind: 'mirror' }>): number => 2 * about.angle;
 /** A plan bearing after a motion, degrees. */
 export const movedBearing = (bearing: number, motion: Motion): number =>
-  motion.kind === 'turn' ? wrap180(bearing + motion.angle) : motion.kind === 'mirror' ? wrap180(180 - bearing) : bearing;
+  motion.kind === 'turn'
+    ? wrap180(bearing + motion.angle)
+    : motion.kind === 'mirror'
+      ? wrap180(twice(motion) - bearing)
+      : bearing;
 /** The rise in height of a motion, mm. */
 const lift = (motion: Motion): number => (motion.kind === 'shift' ? motion.by[2] : 0);
 
@@ -80,7 +105,7 @@ export const isMovable = (record: DessinRecord | undefined): record is Movable =
 
 /** The angle of a line that looks the same from both ends: mirrored, its stage right end stays the first. */
 const movedDirection = (angle: number, motion: Motion): number =>
-  motion.kind === 'mirror' ? wrap180(-angle) : movedBearing(angle, motion);
+  motion.kind === 'mirror' ? wrap180(twice(motion) - 180 - angle) : movedBearing(angle, motion);
 const opposite = (value: number | readonly number[]) => (typeof value === 'number' ? -value + 0 : value.map((one) => -one + 0));
 
 /** A record of the stage, or a position, after a motion: its kind says which of its fields are moved, and how. */

@@ -2,20 +2,37 @@
 
 import { useEffect, useMemo, useState } from 'react';
 import { v4 } from 'uuid';
-import { parseLength } from '#core/measure/lengths';
+import { parseLength, type Units } from '#core/measure/lengths';
+import { POINT_HELP, parsePoint } from '#core/measure/point';
 import { type Change, isEmpty } from '#core/model/change';
 import { all, settingsOf } from '#core/model/show';
 import { copyRecords } from '#core/setout/copy';
-import type { Motion } from '#core/space/transform';
-import { chosenThings } from '../../state/chosen';
+import { mirrorFixtures } from '#core/setout/mirror';
+import { centreLine, lineThrough, type Motion, type PlanLine } from '#core/space/transform';
+import { chosenFixtures, chosenThings } from '../../state/chosen';
 import { consider } from '../../state/considered';
 import { useSession, useShow } from '../../state/context';
 import { usePanels } from '../../state/panels';
 import { select, useSelection } from '../../state/selection';
+import { toast } from '../../state/toast';
 import { Choice, Tick, Typed } from '../../ui/Field';
 import { PanelHead } from '../../ui/PanelHead';
 import { Line } from '../../ui/TextField';
 import { plural } from '../../ui/words';
+import { mirrorSentence } from './clip';
+
+/** The line through two typed points, or a sentence. */
+function lineOf(first: string, second: string, units: Units): PlanLine | string {
+  const a = parsePoint(first, units);
+  if (!a.ok) return `Line from: ${a.why}`;
+  const b = parsePoint(second, units, { from: a.at });
+  if (!b.ok) return `Line to: ${b.why}`;
+  try {
+    return lineThrough(a.at, b.at);
+  } catch (error) {
+    return (error as Error).message;
+  }
+}
 
 export function CopyPanel() {
   const session = useSession();
@@ -25,7 +42,10 @@ export function CopyPanel() {
   const things = chosenThings(show, selection);
   const ids = new Set(things.map((thing) => thing.id));
   const riding = all(show, 'fixture').filter((fixture) => ids.has(fixture.position)).length;
-  const [way, setWay] = useState<'offset' | 'mirror'>('offset');
+  const fixtures = things.length ? [] : chosenFixtures(show, selection);
+  const [way, setWay] = useState<'offset' | 'mirror' | 'line'>(fixtures.length ? 'mirror' : 'offset');
+  const [first, setFirst] = useState('0, 0');
+  const [second, setSecond] = useState('1, 0');
   const [across, setAcross] = useState('0');
   const [up, setUp] = useState('1');
   const [higher, setHigher] = useState('0');
@@ -34,9 +54,16 @@ export function CopyPanel() {
   const [channels, setChannels] = useState(false);
   // biome-ignore lint/correctness/useExhaustiveDependencies: things are the selection of the show
   const { change, fault } = useMemo((): { change: Change | null; fault: string } => {
-    if (!things.length) return { change: null, fault: '' };
+    if (!things.length && !fixtures.length) return { change: null, fault: '' };
     const options = { units: withUnits, channels };
-    if (way === 'mirror') return { change: copyRecords(show, things, [{ kind: 'mirror' }], options, v4), fault: '' };
+    if (way !== 'offset') {
+      const about = way === 'mirror' ? centreLine : lineOf(first, second, units);
+      if (typeof about === 'string') return { change: null, fault: about };
+      if (things.length) return { change: copyRecords(show, things, [{ kind: 'mirror', about }], options, v4), fault: '' };
+      const mirrored = mirrorFixtures(show, fixtures, options, v4, { kind: 'mirror', about });
+      return { change: mirrored.change, fault: mirrored.done.length === fixtures.length ? '' : mirrorSentence(mirrored) };
+    }
+    if (!things.length) return { change: null, fault: 'Units are copied by Duplicate, or mirrored here.' };
     const [x, y, z] = [parseLength(across, units), parseLength(up, units), parseLength(higher, units)];
     const n = Number(times);
     if (!x.ok) return { change: null, fault: `Stage left: ${x.why}` };
@@ -48,7 +75,7 @@ export function CopyPanel() {
       (_, i): Motion => ({ kind: 'shift', by: [x.mm * (i + 1), y.mm * (i + 1), z.mm * (i + 1)] }),
     );
     return { change: copyRecords(show, things, motions, options, v4), fault: '' };
-  }, [show, selection, way, across, up, higher, times, withUnits, channels, units]);
+  }, [show, selection, way, across, up, higher, times, withUnits, channels, units, first, second]);
   useEffect(() => {
     consider(change ? { change, ids: change.added.map((record) => record.id) } : null);
     return () => consider(null);
@@ -61,14 +88,19 @@ export function CopyPanel() {
         event.preventDefault();
         if (!change || isEmpty(change)) return;
         session.edit(
-          `${way === 'mirror' ? 'Mirror' : 'Copy'} ${plural(things.length, 'thing')}${riding && withUnits ? ' with the units' : ''}`,
+          `${way === 'offset' ? 'Copy' : 'Mirror'} ${things.length ? plural(things.length, 'thing') : plural(change.added.length)}${riding && withUnits ? ' with the units' : ''}`,
           change,
         );
-        select(change.added.flatMap((record) => (record.kind === 'fixture' ? [] : [record.id])));
+        select(change.added.flatMap((record) => (record.kind === 'fixture' && things.length ? [] : [record.id])));
+        // What was made is chosen now; a second Enter must not double it.
+        usePanels.setState({ panel: null });
+        toast(`${copies || change.added.length} ${way === 'offset' ? 'copied' : 'mirrored'}.`);
       }}
     >
       <PanelHead name="Copies" onClose={() => usePanels.setState({ panel: null })} />
-      {!things.length && <p className="pencil">Select positions, outlines or cloths to copy them.</p>}
+      {!things.length && !fixtures.length && (
+        <p className="pencil">Select positions, outlines or cloths to copy them, or units to mirror them.</p>
+      )}
       <Line name="How">
         <Choice
           label="How"
@@ -76,10 +108,22 @@ export function CopyPanel() {
           options={[
             ['offset', 'at an offset'],
             ['mirror', 'mirrored about the centre line'],
+            ['line', 'mirrored about a line'],
           ]}
           onChoose={(value) => setWay(value)}
         />
       </Line>
+      {way === 'line' &&
+        (
+          [
+            ['Line from', first, setFirst],
+            ['Line to', second, setSecond],
+          ] as const
+        ).map(([name, value, write]) => (
+          <Line key={name} name={name}>
+            <Typed label={name} title={POINT_HELP} value={value} onText={(text) => write(text)} />
+          </Line>
+        ))}
       {way === 'offset' &&
         (
           [
@@ -113,7 +157,7 @@ export function CopyPanel() {
         </output>
       )}
       <button type="submit" className="act act-main mt-2 w-full" disabled={!change}>
-        {way === 'mirror' ? 'Mirror' : 'Copy'}
+        {way === 'offset' ? 'Copy' : 'Mirror'}
       </button>
     </form>
   );

@@ -6,7 +6,8 @@ import { formatLength, parseLength, type Units } from '#core/measure/lengths';
 import { firstOf, itemAt } from '#core/measure/list';
 import { isEmpty } from '#core/model/change';
 import { get, settingsOf } from '#core/model/show';
-import { copyRecords, mirrorFixtures } from '#core/setout/copy';
+import { copyRecords } from '#core/setout/copy';
+import { mirrorFixtures } from '#core/setout/mirror';
 import { type Axis, applySetOut, fixtureAxes, positionAxes, type SetOut, setOut } from '#core/setout/rules';
 import { fromOrigin } from '#core/space/curves';
 import { chosenFixtures, chosenPositions } from '../../state/chosen';
@@ -68,7 +69,7 @@ export function SetOutPanel() {
     if (form.rule || !records.length) return null;
     const options = { units: true, channels: false };
     return fixtures.length
-      ? mirrorFixtures(show, fixtures, options, v4)
+      ? mirrorFixtures(show, fixtures, options, v4).change
       : copyRecords(show, positions, [{ kind: 'mirror' }], options, v4);
   }, [form, show, selection]);
   const change = result?.change ?? mirrored;

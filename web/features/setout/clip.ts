@@ -4,7 +4,8 @@ import { v4 } from 'uuid';
 import { isEmpty } from '#core/model/change';
 import type { Position } from '#core/model/records';
 import { all } from '#core/model/show';
-import { type Clip, clipOf, copyRecords, mirrorFixtures, pasteClip } from '#core/setout/copy';
+import { type Clip, clipOf, copyRecords, pasteClip } from '#core/setout/copy';
+import { type Mirrored, mirrorFixtures } from '#core/setout/mirror';
 import { chosenFixtures, chosenPositions, chosenThings } from '../../state/chosen';
 import { usePanels } from '../../state/panels';
 import { select, useSelection } from '../../state/selection';
@@ -64,19 +65,34 @@ export const copyTo =
     select(change.added.flatMap((record) => (record.kind === 'fixture' ? [record.id] : [])));
   };
 
-/** Mirrors what is chosen about the centre line: fixtures on their positions, positions with their units. */
-export const mirrorChosen = ({ show, session }: Context): void => {
-  const { selection } = useSelection.getState();
-  const fixtures = chosenFixtures(show, selection);
-  const things = chosenThings(show, selection);
-  const options = { units: true, channels: false };
-  const change = things.length
-    ? copyRecords(show, things, [{ kind: 'mirror' }], options, v4)
-    : mirrorFixtures(show, fixtures, options, v4);
-  if (isEmpty(change)) return void toast('Nothing to mirror: choose fixtures off the centre line, or positions.');
-  session.edit(
-    `Mirror ${things.length ? plural(things.length, 'thing') : plural(fixtures.length)} about the centre line`,
-    change,
-  );
-  select(change.added.filter((record) => record.kind !== 'fixture' || !things.length).map((record) => record.id));
-};
+/** What became of units that were to be mirrored, in one sentence. */
+export function mirrorSentence({ done, own, there, nowhere }: Mirrored): string {
+  const rest = [
+    own.length ? `${plural(own.length)} on the line ${own.length === 1 ? 'is its' : 'are their'} own image` : '',
+    there.length ? `the image of ${there.length} is there already` : '',
+    nowhere.length ? `no position passes where ${plural(nowhere.length)} would hang` : '',
+  ].filter(Boolean);
+  return `${done.length ? `${plural(done.length)} mirrored` : 'Nothing was mirrored'}${rest.length ? `: ${rest.join(', ')}` : ''}.`;
+}
+
+/** Mirrors what is chosen about the centre line: fixtures on whatever positions pass their images, positions with their units or without. */
+export const mirrorChosen =
+  (units: boolean) =>
+  ({ show, session }: Context): void => {
+    const { selection } = useSelection.getState();
+    const fixtures = chosenFixtures(show, selection);
+    const things = chosenThings(show, selection);
+    if (things.length) {
+      const change = copyRecords(show, things, [{ kind: 'mirror' }], { units, channels: false }, v4);
+      const riding = change.added.filter((record) => record.kind === 'fixture').length;
+      session.edit(`Mirror ${plural(things.length, 'thing')} about the centre line`, change);
+      select(change.added.flatMap((record) => (record.kind === 'fixture' ? [] : [record.id])));
+      return void toast(`${plural(things.length, 'thing')} mirrored${riding ? `, with ${plural(riding)}` : ''}.`);
+    }
+    if (!fixtures.length) return void toast('Choose what is to be mirrored first: fixtures, positions, or things of the stage.');
+    const mirrored = mirrorFixtures(show, fixtures, { channels: false }, v4);
+    toast(mirrorSentence(mirrored));
+    if (isEmpty(mirrored.change)) return;
+    session.edit(`Mirror ${plural(mirrored.done.length)} about the centre line`, mirrored.change);
+    select(mirrored.change.added.map((record) => record.id));
+  };

@@ -96,7 +96,14 @@ const feature: Feature = {
       menu: { group: 'change', order: 7, text: 'Mirror', needs: 'any' },
       edits: true,
       bar: { icon: FlipHorizontal2, order: 3 },
-      run: doing(clip, ({ mirrorChosen }) => mirrorChosen),
+      run: doing(clip, ({ mirrorChosen }) => mirrorChosen(true)),
+    },
+    {
+      id: 'mirror bare',
+      name: 'Mirror about the centre line, positions without their units',
+      key: 'shift+M',
+      edits: true,
+      run: doing(clip, ({ mirrorChosen }) => mirrorChosen(false)),
     },
     {
       id: 'set out',
