@@ -1,7 +1,7 @@
 /** Check values of reference calculations 1 (international yard and pound agreement of 1959: 1 in = 25.4 mm). */
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { formatFeet, formatLength, formatStagePoint, lengthUnit, parseLength } from './lengths.js';
+import { degreesFrom, formatFeet, formatLength, formatStagePoint, lengthUnit, parseLength } from './lengths.js';
 
 const mm = (text: string, units: 'metric' | 'imperial' = 'metric') => {
   const parsed = parseLength(text, units);
@@ -77,6 +77,12 @@ describe('lengths', () => {
       '1.00 SR  0.50 DS',
       'CL  0.00 US',
     ]));
+  test('degrees: as they are, or from where it stands', () => {
+    expect(['15', '+15', '_15', '-15', '22.5°', '22,5 deg', '+-5'].map((text) => degreesFrom(text, 100))).toEqual([
+      15, 115, 85, -15, 22.5, 22.5, 95,
+    ]);
+    expect(['', 'x', '361', '1 2', '--5'].map((text) => degreesFrom(text, 0))).toEqual([null, null, null, null, null]);
+  });
   test('as far as 10 km, and no farther', () => {
     expect(mm('10000')).toBe(1e7);
     expect(mm('10000.001')).toBe('"10000.001" is out of reach: the limit is 10 km.');

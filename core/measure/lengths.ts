@@ -69,6 +69,19 @@ export function parseLength(text: string, units: Units, comma?: boolean): Parsed
 export const lengthFrom = (typed: { readonly mm: number; readonly relative: boolean }, now: number): number =>
   typed.relative ? now + typed.mm : typed.mm;
 
+/** An angle as it is typed, degrees from -360 to 360; `+15` and `_15` count from what stands there. Null when it is none. */
+export function degreesFrom(text: string, now: number): number | null {
+  const bare = text
+    .trim()
+    .replace(/\s*(deg|degrees|°)$/, '')
+    .replace(',', '.');
+  const typed = /^([+_]?)\s*(-?\d+(?:\.\d*)?|-?\.\d+)$/.exec(bare);
+  if (!typed) return null;
+  const angle = Number(typed[2]);
+  if (Math.abs(angle) > 360) return null;
+  return typed[1] === '+' ? now + angle : typed[1] === '_' ? now - angle : angle;
+}
+
 /** Inches as figures and a fraction; null where it is none. */
 function inchesOf(text: string): number | null {
   const match = mixed.exec(text);

@@ -66,6 +66,17 @@ describe('mirror images', () => {
       expect(copy.parts.every(({ channel, address }) => channel === '' && address === null)).toBe(true);
     }
   });
+  test('a turned boom and its image: arms are those that go to the mirrored side', () => {
+    const turned = { ...left, curve: { ...left.curve, turn: 30 } } as Position;
+    const image = { ...right, curve: { ...right.curve, turn: -30 } } as Position;
+    const unit = hung(1, turned, 2000, { hang: 'arm left' });
+    const show = showOf(SHOW, [...baseRecords, turned, image, unit]);
+    const { change } = mirrorFixtures(show, [unit], { channels: false }, newId);
+    const copy = change.added.find((record): record is Fixture => record.kind === 'fixture')!;
+    const after = apply(show, change);
+    const [here, there] = [place(show, unit).clamp, place(after, copy).clamp];
+    expect(rounded(there)).toEqual(rounded([-here[0], here[1], here[2]]));
+  });
   test('how many is said rightly: on the line, there already, and nowhere', () => {
     const on = hung(1, pipe, 5000);
     const off = hung(2, pipe, 1000);

@@ -1,11 +1,12 @@
 /** Mirror images of fixtures, about the centre line or any line of the plan. Source: reference calculations 3 (mirror); plain geometry. */
 import { itemAt } from '../measure/list.js';
 import { adding, type Change, nothing } from '../model/change.js';
-import type { Aim, Curve, Fixture, NewId, Position, Vec2, Vec3 } from '../model/records.js';
+import type { Aim, Curve, Fixture, NewId, Position, Vec2, Vec3, Vertical } from '../model/records.js';
 import { all, find, get, type Show } from '../model/show.js';
 import { fixturesOn } from '../order/order.js';
 import { withUnits } from '../order/units.js';
 import { curveLength, dropOn, frameAlong } from '../space/curves.js';
+import { leftArm } from '../space/hanging.js';
 import { type Motion, movedBearing, movedPoint } from '../space/transform.js';
 import { dot, wrap180 } from '../space/vectors.js';
 import { blank, nextChannel } from './blank.js';
@@ -119,18 +120,27 @@ export function mirrorFixtures(
       continue;
     }
     // Seen in the mirror its position runs one way; where the other one runs that way too, left and right have changed.
-    const [t, after] = [sideways(home.curve, fixture.along, motion), frameAlong(position.curve, along)];
-    const copy = image(show, fixture, motion, dot(t, position.curve.form === 'vertical' ? after.d : after.t) > 0);
+    const copy = image(show, fixture, motion, sidesChange(home.curve, fixture.along, position.curve, along, motion));
+    const hang =
+      home.curve.form === 'vertical' && position.curve.form === 'vertical'
+        ? armOf(fixture.hang, home.curve, position.curve, motion)
+        : copy.hang;
     done.push(fixture);
-    added.push({ ...blank(copy, newId(), give), position: position.id, along });
+    added.push({ ...blank({ ...copy, hang }, newId(), give), position: position.id, along });
   }
   return { change: added.length ? withUnits(show, adding(...added)) : nothing, done, own, there, nowhere };
 }
 
-/** The way along a position as its mirror image has it; of a vertical one the way of its arms. */
-function sideways(curve: Curve, along: number, motion: Mirroring): Vec3 {
-  const frame = frameAlong(curve, along);
-  const [x, y] = curve.form === 'vertical' ? frame.d : frame.t;
+/** A direction of the plan as the mirror has it. */
+function reflected([x, y]: Vec3, motion: Mirroring): Vec3 {
   const [o, p] = [movedPoint([0, 0], motion), movedPoint([x, y], motion)];
   return [p[0] - o[0], p[1] - o[1], 0];
 }
+/** Whether a position runs on as the mirror image of the other does: its sides have changed then. Of vertical ones the way of what hangs from them counts. */
+function sidesChange(from: Curve, before: number, to: Curve, after: number, motion: Mirroring): boolean {
+  const [here, there] = [frameAlong(from, before), frameAlong(to, after)];
+  return to.form === 'vertical' ? dot(reflected(here.d, motion), there.d) > 0 : dot(reflected(here.t, motion), there.t) > 0;
+}
+/** The arm of another boom that goes where the mirror image of an arm goes. */
+const armOf = (hang: Fixture['hang'], from: Vertical, to: Vertical, motion: Mirroring): Fixture['hang'] =>
+  dot(reflected(leftArm(from), motion), leftArm(to)) > 0 ? hang : otherArm(hang);

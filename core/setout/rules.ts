@@ -6,14 +6,15 @@
 import { type Collision, collisionsOf } from '../bodies/collisions.js';
 import { firstOf, itemAt, lastOf, present } from '../measure/list.js';
 import { apply, type Change, edit, updating } from '../model/change.js';
-import type { Curve, Fixture, Id, Position, Vec3 } from '../model/records.js';
+import type { Fixture, Id, Position, Vec3 } from '../model/records.js';
 import { get, type Show } from '../model/show.js';
 import { natural } from '../order/order.js';
 import { withUnits } from '../order/units.js';
-import { alongOf, curveLength, curvePoints, fromOrigin, isClosed } from '../space/curves.js';
+import { alongOf, curveLength, fromOrigin, isClosed } from '../space/curves.js';
 import { movedCurve } from '../space/transform.js';
 import { mod, rad, wrap180 } from '../space/vectors.js';
 import { spaced, spread, spreadRound } from './spread.js';
+import { angleOf, middleOf } from './turn.js';
 
 /** Fixtures: along their position (from the centre line, or height on a boom), drop, to the side, turn. Positions: across (stage left), upstage, height, turn. */
 export type Axis = 'along' | 'drop' | 'side' | 'spin' | 'across' | 'upstage' | 'height' | 'turn';
@@ -67,22 +68,6 @@ interface Item<R extends Fixture | Position> {
   readonly write: (record: R, axis: Axis, value: number) => R;
 }
 
-const middleOf = (curve: Curve): readonly [number, number] => {
-  if (curve.form === 'vertical') return curve.at;
-  if (curve.form === 'arc') return curve.centre;
-  const points = curvePoints(curve, 50);
-  const [xs, ys] = [points.map((p) => p[0]), points.map((p) => p[1])];
-  return [(Math.min(...xs) + Math.max(...xs)) / 2, (Math.min(...ys) + Math.max(...ys)) / 2];
-};
-const turnOf = (curve: Curve): number =>
-  curve.form === 'straight'
-    ? (Math.atan2(curve.b[1] - curve.a[1], curve.b[0] - curve.a[0]) * 180) / Math.PI
-    : curve.form === 'vertical'
-      ? curve.bearing
-      : curve.form === 'arc'
-        ? curve.start
-        : 0;
-
 const fixtureItem = (show: Show, record: Fixture): Item<Fixture> => {
   const { curve } = get(show, 'position', record.position);
   // Heights on a boom are from the floor, as everywhere.
@@ -111,13 +96,13 @@ const positionItem = (record: Position): Item<Position> => ({
   record,
   read: (axis) => {
     const { curve } = record;
-    return axis === 'height' ? curve.z : axis === 'turn' ? turnOf(curve) : middleOf(curve)[axis === 'upstage' ? 1 : 0];
+    return axis === 'height' ? curve.z : axis === 'turn' ? angleOf(curve) : middleOf(curve)[axis === 'upstage' ? 1 : 0];
   },
   write: (now, axis, value) => {
     const { curve } = now;
     const middle = middleOf(curve);
     if (axis === 'turn')
-      return { ...now, curve: movedCurve(curve, { kind: 'turn', about: middle, angle: value - turnOf(curve) }) };
+      return { ...now, curve: movedCurve(curve, { kind: 'turn', about: middle, angle: value - angleOf(curve) }) };
     const by: Vec3 =
       axis === 'height' ? [0, 0, value - curve.z] : axis === 'upstage' ? [0, value - middle[1], 0] : [value - middle[0], 0, 0];
     return { ...now, curve: movedCurve(curve, { kind: 'shift', by }) };

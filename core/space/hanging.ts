@@ -1,5 +1,5 @@
 /** Where a fixture is and where it points: derived from how it hangs and what it aims at, never stored. */
-import type { Chord, Fixture, FixtureType, FocusArea, Position, Vec3 } from '../model/records.js';
+import type { Chord, Fixture, FixtureType, FocusArea, Position, Vec3, Vertical } from '../model/records.js';
 import { find, get, type Show, settingsOf } from '../model/show.js';
 import { frameAlong, type HangingFrame } from './curves.js';
 import { add, deg, norm, rad, scaled, sub, wrap180 } from './vectors.js';
@@ -99,6 +99,11 @@ export function chordOffset(position: Position, chord: Chord | undefined, frame:
   return { down: upper ? -half : half, side: to * wide * (frame.s[1] < -1e-9 ? -1 : 1) };
 }
 
+/** Where a left arm of a boom goes: to stage right, as the house sees left, unless the boom has been turned. */
+export function leftArm({ turn = 0 }: Vertical): Vec3 {
+  return turn === 0 ? [-1, 0, 0] : [-Math.cos(rad(turn)), -Math.sin(rad(turn)), 0];
+}
+
 /** Clamp point of a fixture, and the direction in which it hangs from it. */
 export function clampOf(
   fixture: Pick<Fixture, 'hang' | 'arm' | 'chord' | 'drop' | 'side'>,
@@ -108,8 +113,7 @@ export function clampOf(
   const arm = fixture.hang === 'arm left' ? 1 : fixture.hang === 'arm right' ? -1 : 0;
   const reach = arm * (fixture.arm ?? ARM);
   if (position.curve.form === 'vertical') {
-    // On a boom left and right are as the house sees them: left is stage right.
-    const out = arm ? add(frame.point, [-reach, 0, 0]) : frame.point;
+    const out = arm ? add(frame.point, scaled(leftArm(position.curve), reach)) : frame.point;
     return { clamp: add(out, add(scaled(frame.d, fixture.drop), scaled(frame.s, fixture.side))), hung: frame.d };
   }
   const up = stands(fixture);

@@ -13,6 +13,7 @@ import type {
   Position,
   Vec2,
   Vec3,
+  Vertical,
 } from '../model/records.js';
 import { turned, wrap180 } from './vectors.js';
 
@@ -69,6 +70,24 @@ const movedPiece = <P extends Piece>(piece: P, motion: Motion): P =>
         sweep: motion.kind === 'mirror' ? -piece.sweep : piece.sweep,
       }) as P;
 
+function movedVertical(curve: Vertical, motion: Motion, z: number): Vertical {
+  const { turn: before = 0, ...rest } = curve;
+  const turn =
+    motion.kind === 'turn'
+      ? wrap180(before + motion.angle)
+      : // Left and right change places in the mirror: what is left over is how far the line lies from the centre line.
+        motion.kind === 'mirror'
+        ? wrap180(twice(motion) - 180 - before)
+        : before;
+  return {
+    ...rest,
+    at: movedPoint(curve.at, motion),
+    z,
+    bearing: movedBearing(curve.bearing, motion),
+    ...(turn ? { turn } : {}),
+  };
+}
+
 /**
  * A curve after a motion. Distances along stay what they were, but for a straight one that is mirrored:
  * its ends change places, so that end A stays at stage right and distance s becomes length - s.
@@ -83,7 +102,7 @@ export function movedCurve(curve: Curve, motion: Motion): Curve {
       return { ...curve, a: b, b: a, z: z + rise, ...(rise ? { rise: -rise } : {}) };
     }
     case 'vertical':
-      return { ...curve, at: movedPoint(curve.at, motion), z, bearing: movedBearing(curve.bearing, motion) };
+      return movedVertical(curve, motion, z);
     case 'arc':
       return {
         ...movedPiece(

@@ -1,5 +1,5 @@
 /** Forms as tables: what a row is called, what it says, and what becomes of what is typed. */
-import { lengthUnit, type Units } from '#core/measure/lengths';
+import { degreesFrom, lengthUnit, type Units } from '#core/measure/lengths';
 import { Choice, type Option } from './Field';
 import { LengthField } from './LengthField';
 import { Line, TextField } from './TextField';
@@ -69,15 +69,15 @@ function Row({ row, units }: { row: FormRow; units: Units }) {
 export const Form = ({ rows, units }: { rows: readonly FormRow[]; units: Units }) =>
   rows.map((row) => <Row key={row.label ?? row.name} row={row} units={units} />);
 
-/** A row of degrees. */
+/** A row of degrees; `+15` and `_15` count from what stands there. */
 export const degreesRow = (name: string, value: number, write: (degrees: number, text: string) => Written): FormRow => ({
   as: 'text',
   name,
   unit: '°',
   value: String(Math.round(value * 100) / 100),
   write: (text) => {
-    const angle = Number(text.replace(/(deg|°)$/, ''));
-    return Number.isFinite(angle) && Math.abs(angle) <= 360 ? write(angle, text) : 'Type degrees from -360 to 360.';
+    const angle = degreesFrom(text, value);
+    return angle === null ? 'Type degrees from -360 to 360; +15 and _15 turn on from here.' : write(angle, text);
   },
 });
 /** A row that only says a length. */

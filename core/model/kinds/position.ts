@@ -14,7 +14,16 @@ export const straightSchema = () =>
     /** Height of end b above end a, mm: a raked pipe. */
     rise: Type.Optional(Mm),
   });
-export const verticalSchema = () => object({ form: Type.Literal('vertical'), at: P2, z: Mm, height: Length, bearing: Deg });
+export const verticalSchema = () =>
+  object({
+    form: Type.Literal('vertical'),
+    at: P2,
+    z: Mm,
+    height: Length,
+    bearing: Deg,
+    /** By how much its arms are turned from left and right as the house sees them, degrees anticlockwise seen from above. */
+    turn: Type.Optional(Deg),
+  });
 export const arcSchema = () => object({ form: Type.Literal('arc'), centre: P2, z: Mm, radius: Length, start: Deg, sweep: Deg });
 /** Straights and arcs end to end, at one trim: a racetrack is two straights and two half circles. */
 export const chainSchema = () =>

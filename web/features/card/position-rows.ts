@@ -16,6 +16,7 @@ import {
 import { type Show, settingsOf } from '#core/model/show';
 import { withUnits } from '#core/order/units';
 import { reshapePosition } from '#core/setout/hang';
+import { angleOf, turnPositions } from '#core/setout/turn';
 import { centreAlong, curveLength, isClosed, trimOf } from '#core/space/curves';
 import type { Session } from '../../state/session/session';
 import { degreesRow, type FormRow, saidLength } from '../../ui/Form';
@@ -88,7 +89,15 @@ export class PositionRows {
 
   all(): FormRow[] {
     const { curve } = this.position;
-    return [this.name(), this.trim(), ...this.ofCurve(curve), ...this.ofUse(), ...this.numbers(curve), ...this.ticks()];
+    return [
+      this.name(),
+      this.trim(),
+      ...this.ofCurve(curve),
+      this.turn(curve),
+      ...this.ofUse(),
+      ...this.numbers(curve),
+      ...this.ticks(),
+    ];
   }
 
   private name(): FormRow {
@@ -113,6 +122,15 @@ export class PositionRows {
     const trim = (mm: number): Curve | string =>
       mm < 0 ? 'That is under the stage floor. Type 0 or more.' : { ...curve, z: mm };
     return this.length(curve.form === 'vertical' ? 'Foot' : 'Trim', trimOf(this.position), trim);
+  }
+  /** About its middle, with what hangs there. */
+  private turn(curve: Curve): FormRow {
+    const { position, show, session } = this;
+    const now = angleOf(curve);
+    return degreesRow(curve.form === 'vertical' ? 'Arms to' : 'Angle', now, (angle, text) => {
+      session.edit(`Turn ${position.name} to ${text}`, turnPositions(show, [position], angle - now));
+      return null;
+    });
   }
   private ofCurve(curve: Curve): FormRow[] {
     if (curve.form === 'straight') return this.ofStraight(curve);
@@ -154,7 +172,6 @@ export class PositionRows {
     return [
       this.length('Radius', curve.radius, (mm) => (mm < 100 ? 'The radius is at least 100 mm.' : { ...curve, radius: mm })),
       this.point('Centre', curve.centre, (centre) => ({ ...curve, centre })),
-      this.degrees('Start', curve.start, (start) => ({ ...curve, start })),
       this.degrees('Sweep', curve.sweep, (sweep) => (sweep === 0 ? 'The sweep is not 0.' : { ...curve, sweep })),
     ];
   }

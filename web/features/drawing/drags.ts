@@ -6,13 +6,15 @@ import { alongAt, hangAt } from '#core/draw/locate';
 import { formatLength } from '#core/measure/lengths';
 import { present } from '#core/measure/list';
 import { type Change, edit, updating } from '#core/model/change';
-import type { Fixture, Id, Outline, Position, Vec2 } from '#core/model/records';
+import type { Curve, Fixture, Id, Outline, Position, Vec2 } from '#core/model/records';
 import { find, get, settingsOf } from '#core/model/show';
 import { withUnits } from '#core/order/units';
 import { dragFixtures } from '#core/setout/hang';
 import type { Snap } from '#core/setout/snap';
-import { snapTo } from '#core/space/curves';
+import { angleOf, middleOf, turnPositions } from '#core/setout/turn';
+import { curveLength, snapTo } from '#core/space/curves';
 import { isMovable, movedRecord } from '#core/space/transform';
+import { rad, wrap180 } from '#core/space/vectors';
 import { stageDistance } from '../../ui/canvas/pointing';
 import { type Env, snapAt } from '../../ui/canvas/tool';
 import { plural } from '../../ui/words';
@@ -126,6 +128,32 @@ export function detailDrag(env: Env, position: Position, at: Vec2): Act {
       change: edit([position], { detail: { shown: true, at: place, size } }),
       label: `Move the detail of ${position.name}`,
       say: `detail of ${position.name}`,
+      at: to,
+    };
+  };
+}
+
+/** Where a position is taken hold of to be turned: beyond its far end, seen from its middle. */
+export function turnHandle(curve: Curve, beyond: number): Vec2 {
+  const [mx, my] = middleOf(curve);
+  const angle = rad(angleOf(curve));
+  const half = curve.form === 'vertical' ? 0 : curve.form === 'arc' ? curve.radius : curveLength(curve) / 2;
+  return [mx + Math.cos(angle) * (half + beyond), my + Math.sin(angle) * (half + beyond)];
+}
+/** Degrees to which a turn by hand goes in steps; Alt frees it. */
+const TURN_STEP = 15;
+export function turnDrag(env: Env, position: Position, from: Vec2): Act {
+  const show = env.show();
+  const middle = middleOf(position.curve);
+  const bearing = (at: Vec2) => (Math.atan2(at[1] - middle[1], at[0] - middle[0]) * 180) / Math.PI;
+  const now = angleOf(position.curve);
+  return (to, event) => {
+    const wanted = now + wrap180(bearing(to) - bearing(from));
+    const angle = event.altKey ? wanted : Math.round(wanted / TURN_STEP) * TURN_STEP;
+    return {
+      change: turnPositions(show, [position], wrap180(angle - now)),
+      label: `Turn ${position.name}`,
+      say: `${Math.round(wrap180(angle) * 10) / 10}°`,
       at: to,
     };
   };

@@ -1,17 +1,18 @@
 /** Selecting and dragging on the plan: fixtures along their positions, positions and the stage freely, details and tags to where they read best. */
 
-import { type Box, type Chunk, circle } from '#core/draw/list';
+import { type Box, type Chunk, circle, LINE, MOVE, path } from '#core/draw/list';
 import { recordChunks } from '#core/draw/plan';
 import { present } from '#core/measure/list';
 import { apply, type Change, isEmpty } from '#core/model/change';
-import type { DessinRecord, Id, Outline, Vec2 } from '#core/model/records';
+import type { DessinRecord, Id, Outline, Position, Vec2 } from '#core/model/records';
 import { find, get } from '#core/model/show';
 import { withUnits } from '#core/order/units';
 import type { Snap } from '#core/setout/snap';
+import { middleOf } from '#core/setout/turn';
 import { isMovable } from '#core/space/transform';
 import { select, useSelection, without } from '../../state/selection';
 import { type Env, slip, snapMark, type Tool } from '../../ui/canvas/tool';
-import { type Act, cornerDrag, detailDrag, fixtureDrag, stay, tagDrag, thingsDrag } from './drags';
+import { type Act, cornerDrag, detailDrag, fixtureDrag, stay, tagDrag, thingsDrag, turnDrag, turnHandle } from './drags';
 import { boxing, FAR, Rubber } from './rubber';
 
 interface Drag {
@@ -29,6 +30,8 @@ interface Drag {
   readonly click: (() => void) | null;
 }
 
+/** Pixels from the end of a position to the handle by which it is turned. */
+const HANDLE = 26;
 /** Pixels round a corner that take hold of it. */
 const GRIP = 7;
 
@@ -66,6 +69,15 @@ class Select implements Tool {
     return selection.length === 1 && env.step() === 'stage' ? find(env.show(), 'outline', selection[0]) : undefined;
   }
 
+  /** The one position that is selected, while positions are drawn, with the handle by which it is turned. */
+  private turning(): { readonly position: Position; readonly handle: Vec2 } | null {
+    const { selection } = useSelection.getState();
+    const { env } = this;
+    const position =
+      selection.length === 1 && env.step() === 'positions' ? find(env.show(), 'position', selection[0]) : undefined;
+    return position ? { position, handle: turnHandle(position.curve, HANDLE / env.surface().view.k) } : null;
+  }
+
   down(at: Vec2, event: PointerEvent): void {
     const { env } = this;
     const outline = this.outline();
@@ -73,6 +85,11 @@ class Select implements Tool {
     const corner = outline?.points.findIndex((point) => Math.hypot(point[0] - at[0], point[1] - at[1]) < grip) ?? -1;
     if (outline && corner >= 0) {
       this.drag(at, [outline.id], cornerDrag(env, outline, corner));
+      return;
+    }
+    const turning = this.turning();
+    if (turning && Math.hypot(turning.handle[0] - at[0], turning.handle[1] - at[1]) < grip) {
+      this.drag(at, [turning.position.id], turnDrag(env, turning.position, at));
       return;
     }
     const kinds = kindsOf(env.step());
@@ -184,6 +201,12 @@ class Select implements Tool {
     const outline = this.outline();
     if (outline && outline.points.length <= 200)
       for (const [x, y] of outline.points) out.push(circle(x, y, 4 / k, 'scenery', 'paper', 'lamp'));
+    const turning = this.turning();
+    if (turning && !gesture?.moved) {
+      const { handle, position } = turning;
+      out.push(path([MOVE, ...middleOf(position.curve), LINE, ...handle], 'thin', 'none', 'lamp'));
+      out.push(circle(handle[0], handle[1], 5 / k, 'scenery', 'paper', 'lamp'));
+    }
     return out;
   }
   moving = () => (this.gesture?.moved ? this.gesture.moving : null);

@@ -3,6 +3,7 @@ import { edit, isEmpty } from '#core/model/change';
 import { all, settingsOf } from '#core/model/show';
 import { renumberUnits } from '#core/order/units';
 import { duplicateFixtures, rotateFixtures } from '#core/setout/hang';
+import { turnPositions } from '#core/setout/turn';
 import { withFixtures } from '../../state/acting';
 import { chosenFixtures, chosenPositions } from '../../state/chosen';
 import { select, useSelection } from '../../state/selection';
@@ -10,7 +11,17 @@ import { toast } from '../../state/toast';
 import type { Context } from '../../ui/registry';
 import { plural } from '../../ui/words';
 
-export const rotate = (by: number) =>
+/** Turns what is chosen: units about their clamps, or positions about their middles with all that hangs there. */
+export const rotate = (by: number) => (context: Context) => {
+  const { selection } = useSelection.getState();
+  const positions = chosenPositions(context.show, selection);
+  if (!positions.length || chosenFixtures(context.show, selection).length) return rotateUnits(by)(context);
+  context.session.edit(
+    `Turn ${plural(positions.length, 'position')} by ${Math.abs(by)} degrees`,
+    turnPositions(context.show, positions, by),
+  );
+};
+const rotateUnits = (by: number) =>
   withFixtures<Context>(({ session, show }, fixtures) => {
     const shared = fixtures.filter((fixture) => fixture.aim?.kind === 'area').length;
     session.edit(`Turn ${plural(fixtures.length)} by ${Math.abs(by)} degrees`, rotateFixtures(show, fixtures, by));
