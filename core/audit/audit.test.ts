@@ -43,7 +43,9 @@ const hung = (
     parts: fixture.parts.map((own) => ({ ...own, channel: String(n), address: n * 40, colour: 'Sm 1a', ...part })),
   };
 };
-const rig = (...fixtures: Fixture[]): Show => showOf(SHOW, [...baseRecords, big, led, second, ...accessories, ...fixtures]);
+const moving: FixtureType = { ...big, id: idOf(19), name: 'Head', family: 'moving spot', pan: 540, tilt: 270 };
+const rig = (...fixtures: Fixture[]): Show =>
+  showOf(SHOW, [...baseRecords, big, moving, led, second, ...accessories, ...fixtures]);
 const codes = (show: Show) => fullAudit(show).map((snag) => snag.code);
 const text = (show: Show, code: string) => fullAudit(show).find((snag) => snag.code === code)?.text;
 let made = 5000;
@@ -70,6 +72,18 @@ describe('what it finds', () => {
       () => rig(hung(1, 1000, { channel: '7' }), hung(2, 2000, { channel: '7' }, { purpose: '' })),
       'channel mixed',
       'Channel 7 is on 2 fixtures of different purposes (Front, none).',
+    ],
+    [
+      'heads of one channel that do not share their slots',
+      () =>
+        rig(
+          hung(1, 1000, { channel: '7', address: 40 }, {}, moving),
+          hung(2, 3000, { channel: '7', address: 90 }, {}, moving),
+          hung(3, 6000, { channel: '8', address: 140 }, {}, moving),
+          hung(4, 8000, { channel: '8', address: 140 }, {}, moving),
+        ),
+      'heads paired',
+      'Channel 7 is on 2 heads with addresses of their own (1.40, 1.90).',
     ],
     ['no channel', () => rig(hung(1, 1000, { channel: '' }), hung(2, 2000)), 'no channel', '1 unit on LX 1 has no channel.'],
     [

@@ -9,14 +9,19 @@ import { fixtureSpans } from '../patch/spans.js';
 import { countedText, readStart } from './counting.js';
 import type { RunPreview } from './run.js';
 
-const after = (text: string): string => {
+const after = (text: string, step = 1): string => {
   const start = readStart(text);
-  return start ? countedText(start, start.value + 1) : text;
+  return start ? countedText(start, Math.max(0, start.value + step)) : text;
+};
+/** The step of a field that is counted; one that goes by slots goes on by one. */
+const stepOf = (rule: RunField): number => {
+  const step = Number(rule.step.trim() || '1');
+  return Number.isInteger(step) && step !== 0 ? step : 1;
 };
 
 /**
  * The fields that the rest of a paused run begins with: a name that was the same for all goes on by one, a number within a name begins again, and everything
- * else goes on from where it was, without the last value that stopped it.
+ * else goes on from where it was by its step, without the last value that stopped it.
  * @param ordered  the fixtures of the run in its order
  */
 export function legAfter(show: Show, ordered: readonly Fixture[], preview: RunPreview, leg: readonly RunField[]): RunField[] {
@@ -36,6 +41,6 @@ export function legAfter(show: Show, ordered: readonly Fixture[], preview: RunPr
       ? fieldText(show, lastOf(done), parts > 1 && fieldOf(show, rule.field)?.of === 'part' ? parts - 1 : null, rule.field)
       : '';
     const bare = text.slice(rule.prefix.length, rule.suffix ? -rule.suffix.length : undefined);
-    return { ...rule, start: bare ? after(bare) : rule.start, last: '' };
+    return { ...rule, start: bare ? after(bare, stepOf(rule)) : rule.start, last: '' };
   });
 }

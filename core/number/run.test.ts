@@ -210,7 +210,7 @@ describe('a run', () => {
     expect(next.map((rule) => `${rule.field} ${rule.start} ${rule.last}`.trim())).toEqual([
       'circuit E2',
       'circuitNumber 1 2',
-      'channel 112',
+      'channel 121',
       'dimmer 9',
       'address 2.31',
     ]);

@@ -6,7 +6,7 @@ import { type Change, updating } from '../model/change.js';
 import { withNewChoices } from '../model/fields.js';
 import type { Fixture, Id, Run, RunField } from '../model/records.js';
 import { all, type Show } from '../model/show.js';
-import { formatAddress, parseAddress, SLOTS, slotOf, UNIVERSES, universeOf } from '../patch/address.js';
+import { formatAddress, parseAddress, parseStart, SLOTS, slotOf, UNIVERSES, universeOf } from '../patch/address.js';
 import { partFootprint } from '../patch/footprint.js';
 import { mergeSpans, pack, type Span } from '../patch/pack.js';
 import { fixtureSpans, wallSpans } from '../patch/spans.js';
@@ -251,7 +251,7 @@ class Drafting {
 
 /** Start, last and step of a run of addresses. */
 function addressRule(rule: RunField): { first: number; last: number; step: number | null } {
-  const parsed = parseAddress(rule.start);
+  const parsed = parseStart(rule.start);
   if (!parsed.ok) throw new RunFault(`Address: ${parsed.why}`);
   if (parsed.address === null) throw new RunFault('Address: type the first address, such as 1.101.');
   const end = rule.last.trim() ? parseAddress(rule.last) : null;

@@ -1,7 +1,7 @@
 /** Addresses: how they are written, read and counted. */
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { formatAddress, parseAddress, toAbsolute } from './address.js';
+import { formatAddress, parseAddress, parseStart, toAbsolute } from './address.js';
 import { pack } from './pack.js';
 
 const read = (text: string) => {
@@ -52,4 +52,10 @@ describe('addresses', () => {
     );
     expect([formatAddress(given[169]!), formatAddress(given[170]!)]).toEqual(['1.508', '2.1']);
   });
+});
+
+test('a start may be a universe by itself, as in filters; elsewhere a letter is a universe of its own', () => {
+  expect(['u2', 'U 3', '2.101', '613'].map(parseStart)).toEqual([513, 1025, 613, 613].map((address) => ({ ok: true, address })));
+  expect(parseStart('u0')).toMatchObject({ ok: false });
+  expect(parseStart('u64000')).toMatchObject({ ok: false });
 });

@@ -21,6 +21,12 @@ export const formatRange = (address: number | null, footprint: number): string =
 const pair = /^(?:u|\[)?\s*(\d+)\]?\s*[./:|\-,\s]\s*a?\s*(\d+)$/i;
 const lettered = /^([a-z]{1,3})\s*[-/.: ]?\s*(\d+)$/i;
 
+/** Where something is to begin: an address, or a universe by itself as in filters, `u2`, which begins at its first slot. */
+export function parseStart(text: string): Address {
+  const universe = /^u\s*(\d{1,5})$/i.exec(text.trim());
+  return parseAddress(universe ? `${universe[1]}.1` : text);
+}
+
 /**
  * Reads an address: `1.101`, `1/101`, `1:101`, `613`, `B101`, `U2 A101`; empty, `-` and `0` are unpatched.
  * @returns the absolute address, or a sentence

@@ -4,6 +4,7 @@ export { accessory } from './accessory.js';
 export { addressShared } from './address-shared.js';
 export { channelMixed } from './channel-mixed.js';
 export { circuitOfTwo } from './circuit-of-two.js';
+export { headsPaired } from './heads-paired.js';
 export { imbalance } from './imbalance.js';
 export { noAddress, noChannel, noColour, noPurpose } from './missing.js';
 export { noSlots } from './no-slots.js';

@@ -4,7 +4,7 @@ import { Search } from 'lucide-react';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { v4 } from 'uuid';
 import { keyRows } from '#core/draw/key';
-import { formatLength, parseLength } from '#core/measure/lengths';
+import { formatLength, lengthUnit, parseLength } from '#core/measure/lengths';
 import { firstOf } from '#core/measure/list';
 import { adding, edit } from '#core/model/change';
 import { makeAccessories } from '#core/model/make';
@@ -20,12 +20,13 @@ import { arrange } from '../../state/desk';
 import { usePanels } from '../../state/panels';
 import { select } from '../../state/selection';
 import { attempt, takeIntoShow, useShelf } from '../../state/shelf';
+import { toast } from '../../state/toast';
 import { useTool } from '../../state/tool';
 import { Choice, Tick, Typed } from '../../ui/Field';
 import { fieldKeys } from '../../ui/field-keys';
 import { focusDrawing, leavesKeys } from '../../ui/focus';
 import { Line } from '../../ui/TextField';
-import { degreesOf } from '../../ui/words';
+import { degreesOf, plural } from '../../ui/words';
 import { hangingOf } from './hang-tool';
 
 export function HangPanel() {
@@ -273,7 +274,10 @@ function RowForm() {
         event.preventDefault();
         setFault('');
         if (!wanted) return setFault('Choose a type in the list above first.');
-        const [a, b] = [parseLength(from || to || '0', units), parseLength(to || from || '0', units)];
+        const whole = !from.trim() && !to.trim();
+        const [a, b] = whole
+          ? ([low, high].map((mm) => ({ ok: true as const, mm })) as [{ ok: true; mm: number }, { ok: true; mm: number }])
+          : [parseLength(from || to, units), parseLength(to || from, units)];
         if (!a.ok) return setFault(`From: ${a.why}`);
         if (!b.ok) return setFault(`To: ${b.why}`);
         const [p, q] = [alongOf(curve, a.mm - base), alongOf(curve, b.mm - base)];
@@ -286,6 +290,10 @@ function RowForm() {
           const n = Math.abs(p - q) < 0.5 ? 1 : rowCount;
           const change = hangRow(show, wanted, position, p, q, n, v4, hangingOf(), layer);
           session.edit(`Hang ${n} ${wanted.name} on ${position.name}`, change);
+          if (whole)
+            toast(
+              `${plural(n, 'unit')} from end to end of ${position.name}, ${formatLength(length, units)} ${lengthUnit(units)}.`,
+            );
           select(change.added.map((record) => record.id));
           useTool.setState({ tool: 'select' });
         } catch (error) {
@@ -319,6 +327,7 @@ function RowForm() {
           Hang
         </button>
       </div>
+      {!from && !to && <p className="pencil text-[11px]">Left empty, the row takes the whole of {position.name}.</p>}
       {fault && (
         <p role="alert" style={{ color: 'var(--stop)' }}>
           {fault}

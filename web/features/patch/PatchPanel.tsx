@@ -3,7 +3,7 @@
 import { useMemo, useState } from 'react';
 import type { Fixture } from '#core/model/records';
 import { all, type Show } from '#core/model/show';
-import { formatAddress, parseAddress } from '#core/patch/address';
+import { formatAddress, parseStart } from '#core/patch/address';
 import { fits, type PatchPlan, type PlanRules, patchOrders, planAddresses, readSlots } from '#core/patch/plan';
 import { chosenFixtures } from '../../state/chosen';
 import { useSession, useShow } from '../../state/context';
@@ -47,7 +47,7 @@ const plain: Setup = {
 };
 
 function planOf(show: Show, fixtures: readonly Fixture[], setup: Setup): { plan: PatchPlan | null; fault: string } {
-  const start = parseAddress(setup.start);
+  const start = parseStart(setup.start);
   if (!start.ok) return { plan: null, fault: start.why };
   if (start.address === null) return { plan: null, fault: 'Type the first address, for example 1.101.' };
   const reserved = readSlots(setup.reserved);

@@ -20,6 +20,7 @@ import { PanelHead } from '../../ui/PanelHead';
 import { Line } from '../../ui/TextField';
 import { plural } from '../../ui/words';
 import { mirrorSentence } from './clip';
+import { namesOf } from './names';
 
 /** The line through two typed points, or a sentence. */
 function lineOf(first: string, second: string, units: Units): PlanLine | string {
@@ -88,7 +89,7 @@ export function CopyPanel() {
         event.preventDefault();
         if (!change || isEmpty(change)) return;
         session.edit(
-          `${way === 'offset' ? 'Copy' : 'Mirror'} ${things.length ? plural(things.length, 'thing') : plural(change.added.length)}${riding && withUnits ? ' with the units' : ''}`,
+          `${way === 'offset' ? 'Copy' : 'Mirror'} ${things.length ? namesOf(things) : plural(change.added.length)}${riding && withUnits ? ' with the units' : ''}`,
           change,
         );
         select(change.added.flatMap((record) => (record.kind === 'fixture' && things.length ? [] : [record.id])));

@@ -12,6 +12,7 @@ import { select, useSelection } from '../../state/selection';
 import { toast } from '../../state/toast';
 import type { Context } from '../../ui/registry';
 import { plural } from '../../ui/words';
+import { namesOf } from './names';
 
 /** Fixtures along their positions, positions and the stage across the floor; mm. */
 export function nudge({ session, show }: Context, dx: number, dy: number): void {
@@ -24,14 +25,10 @@ export function nudge({ session, show }: Context, dx: number, dy: number): void 
     return;
   }
   const things = chosenThings(show, selection);
-  const [only, ...others] = things;
-  if (!only) return;
+  if (!things.length) return;
   // A pipe carries its units: their distance along stays.
   const change = updating(things.map((record) => [record, movedRecord(record, { kind: 'shift', by: [dx, dy, 0] })] as const));
-  session.edit(
-    `Move ${!others.length && 'name' in only && only.name ? only.name : plural(things.length, 'thing')}`,
-    withUnits(show, change),
-  );
+  session.edit(`Move ${namesOf(things)}`, withUnits(show, change));
 }
 export function removeChosen({ session, show }: Context): void {
   const { selection } = useSelection.getState();
@@ -45,11 +42,7 @@ export function removeChosen({ session, show }: Context): void {
     return;
   }
   if (things.length) {
-    const names =
-      things.length > 3
-        ? plural(things.length, 'thing')
-        : things.map((thing) => ('name' in thing && thing.name ? thing.name : thing.kind)).join(', ');
-    session.edit(`Delete ${names}`, removeRecords(show, [...things, ...fixtures]));
+    session.edit(`Delete ${namesOf(things)}`, removeRecords(show, [...things, ...fixtures]));
   } else if (fixtures.length) session.edit(`Delete ${plural(fixtures.length)}`, removeRecords(show, fixtures));
   select([]);
 }

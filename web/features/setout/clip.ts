@@ -12,6 +12,7 @@ import { select, useSelection } from '../../state/selection';
 import { toast } from '../../state/toast';
 import type { Context } from '../../ui/registry';
 import { plural } from '../../ui/words';
+import { namesOf } from './names';
 
 const CLIP = 'dessin-clip';
 /** Fixtures that were copied: also kept in the browser, so that they can be pasted into another show. */
@@ -85,7 +86,7 @@ export const mirrorChosen =
     if (things.length) {
       const change = copyRecords(show, things, [{ kind: 'mirror' }], { units, channels: false }, v4);
       const riding = change.added.filter((record) => record.kind === 'fixture').length;
-      session.edit(`Mirror ${plural(things.length, 'thing')} about the centre line`, change);
+      session.edit(`Mirror ${namesOf(things)} about the centre line`, change);
       select(change.added.flatMap((record) => (record.kind === 'fixture' ? [] : [record.id])));
       return void toast(`${plural(things.length, 'thing')} mirrored${riding ? `, with ${plural(riding)}` : ''}.`);
     }
