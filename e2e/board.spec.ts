@@ -196,3 +196,73 @@ test('units are aimed at a point that is typed with its height, or clicked, and 
   await page.keyboard.press('Enter');
   await expect(page.getByRole('alert')).toContainText('There is no focus area named "nowhere at all".');
 });
+
+test('the plate is zoomed at the pointer, dragged, and fitted again by F', async ({ page }) => {
+  await openDemo(page, 'paper');
+  await page.getByTestId('drawing').focus();
+  await page.keyboard.press('4');
+  const plate = page.getByTestId('plate');
+  await expect(plate).toBeVisible();
+  const before = (await plate.boundingBox())!;
+  // A point of the sheet that stays under the pointer while it grows.
+  const at = { x: before.x + before.width * 0.75, y: before.y + before.height * 0.25 };
+  await page.mouse.move(at.x, at.y);
+  await expect
+    .poll(async () => {
+      await page.mouse.wheel(0, -360);
+      return (await plate.boundingBox())!.width;
+    })
+    .toBeGreaterThan(before.width * 1.3);
+  const zoomed = (await plate.boundingBox())!;
+  expect((at.x - zoomed.x) / zoomed.width).toBeCloseTo(0.75, 2);
+  expect((at.y - zoomed.y) / zoomed.height).toBeCloseTo(0.25, 2);
+  await page.mouse.down();
+  await page.mouse.move(at.x - 100, at.y + 60, { steps: 4 });
+  await page.mouse.up();
+  const dragged = (await plate.boundingBox())!;
+  expect([Math.round(dragged.x - zoomed.x), Math.round(dragged.y - zoomed.y)]).toEqual([-100, 60]);
+  await page.keyboard.press('f');
+  await expect.poll(async () => Math.round((await plate.boundingBox())!.width)).toBe(Math.round(before.width));
+});
+
+test('a position is turned by its handle, by figures and by a key; its units go along', async ({ page }) => {
+  const show = await openDemo(page, 'positions');
+  await byName(page, 'LX 2');
+  await settled(page);
+  const card = page.getByTestId('card');
+  const curve = async () =>
+    (await recordsOf(page, show)).find(({ kind, name }) => kind === 'position' && name === 'LX 2')!.curve as {
+      a: number[];
+      b: number[];
+    };
+  const angle = async () => {
+    const { a, b } = await curve();
+    return Math.round((Math.atan2(b[1]! - a[1]!, b[0]! - a[0]!) * 180) / Math.PI);
+  };
+  expect(await angle()).toBe(0);
+  await card.getByLabel('Angle').fill('+15');
+  await page.keyboard.press('Enter');
+  await stored(page);
+  expect(await angle()).toBe(15);
+  await card.getByLabel('Angle').fill('_15');
+  await page.keyboard.press('Enter');
+  await stored(page);
+  expect(await angle()).toBe(0);
+  const { a, b } = await curve();
+  const k = await page.evaluate(() => (globalThis as unknown as { dessinSurface: Probe }).dessinSurface.view.k);
+  const middle = [(a[0]! + b[0]!) / 2, (a[1]! + b[1]!) / 2] as const;
+  const far = (b[0]! - a[0]!) / 2 + 26 / k;
+  const from = await screenOf(page, middle[0] + far, middle[1]);
+  const to = await screenOf(page, middle[0] + far * Math.cos(0.55), middle[1] + far * Math.sin(0.55));
+  await page.mouse.move(from.x, from.y);
+  await page.mouse.down();
+  await page.mouse.move(to.x, to.y, { steps: 6 });
+  await page.mouse.up();
+  await stored(page);
+  // 0.55 rad are 31.5 degrees: the nearest of the steps of 15.
+  expect(await angle()).toBe(30);
+  await page.getByTestId('drawing').focus();
+  await page.keyboard.press('.');
+  await stored(page);
+  expect(await angle()).toBe(-15);
+});

@@ -66,9 +66,9 @@ test('the demo without a number is numbered, patched and free of stops in under 
     gestures++;
     await done;
   };
-  await expect(page.getByRole('link', { name: /^Number/ })).toContainText('144 without');
+  await expect(page.getByRole('link', { name: /^Number/ })).toContainText('144 have no channel');
   // The follow spot is worked by hand and has no slots.
-  await expect(page.getByRole('link', { name: /^Patch/ })).toContainText('143 without');
+  await expect(page.getByRole('link', { name: /^Patch/ })).toContainText('143 have no address');
 
   await test.step('units by their positions', async () => {
     await gesture(page.keyboard.press('Control+k'));

@@ -57,13 +57,13 @@ export function DrawingBar() {
       </div>
       {!entry?.alone && (
         <label className="flex items-center gap-1 whitespace-nowrap">
-          <span className={tight ? 'sr-only' : 'pencil'}>beside it</span>
+          <span className={tight ? 'sr-only' : 'pencil'}>second view</span>
           <Choice
-            label="Beside it"
+            label="Second view"
             className="!w-20"
             value={beside ?? ''}
             options={[
-              ['', tight ? 'alone' : 'nothing'],
+              ['', tight ? 'one view' : 'none'],
               ...registry()
                 .views.filter((item) => item.beside && item.id !== view)
                 .map((item) => [item.id, item.beside!] as const),

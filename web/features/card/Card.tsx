@@ -7,7 +7,7 @@ import { chosenFixtures, chosenPositions, chosenThings } from '../../state/chose
 import { useShow } from '../../state/context';
 import { useSelection } from '../../state/selection';
 import { lazily } from '../../ui/registry';
-import { plural } from '../../ui/words';
+import { plural, unitsSaid } from '../../ui/words';
 
 const FixtureCard = lazily(async () => (await import('./FixtureCard')).FixtureCard);
 const SeveralCard = lazily(async () => (await import('./SeveralCard')).SeveralCard);
@@ -54,7 +54,7 @@ function Nothing() {
     <div>
       <h2 className="font-bold">{settings.name}</h2>
       <p className="pencil">
-        {plural(all(show, 'fixture').length)} on {plural(all(show, 'position').length, 'position')}
+        {unitsSaid(all(show, 'fixture'))} on {plural(all(show, 'position').length, 'position')}
       </p>
       <p className="pencil pt-3">Nothing is selected. Click a fixture or a position, or drag a box round several.</p>
     </div>

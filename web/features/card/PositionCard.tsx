@@ -14,7 +14,7 @@ import { Tick } from '../../ui/Field';
 import { Form } from '../../ui/Form';
 import { Line, TextField } from '../../ui/TextField';
 import { Tip } from '../../ui/Tip';
-import { plural } from '../../ui/words';
+import { unitsSaid } from '../../ui/words';
 import { PositionRows } from './position-rows';
 
 export function PositionCard({ position }: { position: Position }) {
@@ -55,7 +55,7 @@ function Standing({ position, riding }: { position: Position; riding: readonly F
     <>
       <h2 className="font-bold">{position.name}</h2>
       <p className="pencil pb-1">
-        {position.use}, {plural(riding.length)}, {Math.round(weight)} kg
+        {position.use}, {unitsSaid(riding)}, {Math.round(weight)} kg
         {position.group ? ', in a group' : ''}
       </p>
       {grid !== undefined && top > grid && (

@@ -11,12 +11,12 @@ import type { ViewBox } from '../../ui/canvas/paint';
 import { openingBox } from '../../ui/canvas/pointing';
 import { makeSurface, type Surface } from '../../ui/canvas/surface';
 import type { Tool } from '../../ui/canvas/tool';
+import type { Zoomer } from '../../ui/canvas/zoom';
 import { afterThePicture, later } from '../../ui/registry';
 import type { Drawn } from './list';
 import type { Pane } from './pane';
-import type { Zoomer } from './zoom';
 
-const zooming = later(() => import('./zoom'));
+const zooming = later(() => import('../../ui/canvas/zoom'));
 
 export interface Canvas {
   readonly host: RefObject<HTMLDivElement | null>;

@@ -3,7 +3,7 @@ import { Lamp } from 'lucide-react';
 import { all } from '#core/model/show';
 import { arrange } from '../../state/desk';
 import { doing, type Feature, later, lazily } from '../../ui/registry';
-import { plural } from '../../ui/words';
+import { unitsSaid } from '../../ui/words';
 
 const acts = later(() => import('./acts'));
 
@@ -15,7 +15,7 @@ const feature: Feature = {
       name: 'Hang',
       icon: Lamp,
       order: 3,
-      note: (show) => plural(all(show, 'fixture').filter((fixture) => !fixture.spare).length),
+      note: (show) => unitsSaid(all(show, 'fixture')),
       snags: 'hang',
       Panel: lazily(async () => (await import('./HangPanel')).HangPanel),
     },

@@ -16,7 +16,7 @@ import { toast } from '../../state/toast';
 import { Choice, FileField, Tick, Typed } from '../../ui/Field';
 import { lazily } from '../../ui/registry';
 import { saveFile } from '../../ui/save';
-import { plural } from '../../ui/words';
+import { plural, unitsSaid } from '../../ui/words';
 import { shownColumns, takeView, useLedger } from './state';
 
 const LedgerTools = lazily(async () => (await import('./LedgerTools')).LedgerTools);
@@ -95,7 +95,7 @@ export function LedgerBar({ rows, columns, write }: Props) {
         className="flex h-6 items-center gap-2.5 overflow-hidden whitespace-nowrap px-2 text-[11px]"
       >
         <span data-testid="ledger-count">
-          {on || rows.shown.length !== every ? `${rows.shown.length} of ${plural(every)}` : plural(every)}
+          {on || rows.shown.length !== every ? `${rows.shown.length} of ${plural(every)}` : unitsSaid(all(show, 'fixture'))}
         </span>
         {filters.length > 0 && (
           <>

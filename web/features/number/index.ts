@@ -16,7 +16,7 @@ const feature: Feature = {
       note: (show) => {
         const fixtures = all(show, 'fixture').filter((fixture) => !fixture.spare);
         const without = fixtures.filter((fixture) => fixture.parts.every((part) => !part.channel)).length;
-        return without ? `${without} without` : fixtures.length ? 'all numbered' : '';
+        return without ? `${without} have no channel` : fixtures.length ? 'all numbered' : '';
       },
       snags: 'number',
       Panel: lazily(async () => (await import('./NumberPanel')).NumberPanel),

@@ -17,7 +17,7 @@ const feature: Feature = {
       order: 5,
       note: (show, snags) => {
         const unpatched = snags.filter((snag) => snag.code === 'no address').reduce((sum, snag) => sum + snag.fixtures.length, 0);
-        if (unpatched) return `${unpatched} without`;
+        if (unpatched) return `${unpatched} have no address`;
         const some = all(show, 'fixture').some((fixture) => !fixture.spare);
         return some && !snags.some((snag) => snag.weight !== 'open' && snag.step === 'patch') ? 'no snags' : '';
       },

@@ -116,10 +116,10 @@ export function StagePanel() {
       <LayersList />
       <h3 className="pencil pt-2">House</h3>
       <LengthField
-        name="Grid"
+        name="Grid at"
         label="Height of the grid"
         value={settings.grid ?? null}
-        placeholder="not known"
+        placeholder="nobody has said"
         units={units}
         onLength={(grid, text) => {
           if (grid <= 0) return 'The grid is above the stage floor.';
