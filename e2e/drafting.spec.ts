@@ -311,8 +311,8 @@ test('the keyboard alone hangs a row and moves it', async ({ page }) => {
   await page.keyboard.type('2');
   await page.keyboard.press('Enter');
   await expect(page.getByRole('heading', { name: '5 fixtures on LX 1' })).toBeVisible();
-  // Keys belong to the field until the drawing has them.
-  await page.keyboard.press('F6');
+  // Keys belong to the field until it is left.
+  await page.keyboard.press('Escape');
   await page.keyboard.press('ArrowRight');
   const alongs = (await all(page, 'fixture')).map((fixture) => fixture.along as number).sort((a, b) => a - b);
   expect(alongs).toEqual([3100, 4100, 5100, 6100, 7100]);
@@ -366,7 +366,7 @@ test('ways to hang, accessories, painting, a change of type that says what it lo
     ),
   ).toBe(true);
   // The tick that was set has the keys until the drawing gets them back.
-  await page.keyboard.press('F6');
+  await page.keyboard.press('Escape');
   await page.keyboard.press('k');
   await expect(page.getByRole('region', { name: 'Key' })).toContainText('18');
   // An entry that is renamed is renamed in the Ledger too.
@@ -613,6 +613,8 @@ test('in the section alone Escape closes the panel, then lets go of the selectio
   await page.keyboard.press('5');
   await page.keyboard.press('c');
   await expect(page.getByRole('form', { name: 'Copies' })).toBeVisible();
+  // It has the focus in its first field: Escape leaves that, and then the panel.
+  await page.keyboard.press('Escape');
   await page.keyboard.press('Escape');
   await expect(page.getByRole('form', { name: 'Copies' })).toBeHidden();
   await expect(page.getByRole('heading', { name: 'LX 1' })).toBeVisible();

@@ -205,7 +205,7 @@ test('the edge of the Ledger moves by keys; a button tells its key; the focus st
     .getByRole('toolbar', { name: 'Tools' })
     .getByRole('button', { name: /^Set out/ })
     .hover();
-  await expect(page.getByRole('tooltip')).toContainText(/^Set out.*S/);
+  await expect(page.getByRole('tooltip')).toContainText(/^Set out.*U/);
   await page.getByRole('button', { name: 'Shelf', exact: true }).click();
   const shelf = page.getByRole('dialog', { name: 'Shelf' });
   await expect(shelf).toBeVisible();

@@ -25,6 +25,8 @@ function leave(): void {
   // From within a panel it is the panel that is left.
   if (usePanels.getState().panel && document.activeElement?.closest('[data-panel]'))
     return void usePanels.setState({ panel: null });
+  // A tick or a button beside the drawing is left, and what is chosen stays.
+  if (document.activeElement?.closest('aside')) return void focusDrawing();
   const { tools, lead } = useHand.getState();
   const leading = lead();
   for (const tool of Object.values(tools)) if (tool !== leading) tool.cancel();
