@@ -154,6 +154,10 @@ test('a part of the interface that is gone after an update asks to reload; a win
   );
   await page.unroute('**/assets/*.js');
   await fault.getByRole('button', { name: 'Reload' }).click();
+  // It comes back where it was.
+  await expect(page.getByRole('tab', { name: '3D' })).toHaveAttribute('aria-selected', 'true');
+  await expect(fault).toHaveCount(0);
+  await page.keyboard.press('1');
   await expect(page.getByTestId('drawing')).toBeVisible();
 
   await page.routeWebSocket('**/live?*', (socket) => {

@@ -45,10 +45,10 @@ export function Frame() {
       <Title step={step} />
       <TopBar context={context} />
       <Steps />
-      <div className="flex min-h-0 min-w-0 flex-col">
+      <main className="flex min-h-0 min-w-0 flex-col">
         <DrawingBar />
         <Middle step={step} />
-      </div>
+      </main>
       <Aside step={step} />
       <Palette context={context} />
       <Menu context={context} />

@@ -12,6 +12,12 @@ import { followAddress } from './address';
 import { Frame } from './Frame';
 import './registry';
 
+/** Whether the page was loaded anew, or come back to; whoever comes by an address begins afresh. */
+const isReload = (): boolean => {
+  const [entry] = performance.getEntriesByType('navigation') as PerformanceNavigationTiming[];
+  return entry?.type === 'reload' || entry?.type === 'back_forward';
+};
+
 export function ShowPage() {
   const { id = '' } = useParams();
   const [session, setSession] = useState<Session | null>(null);
@@ -28,7 +34,8 @@ export function ShowPage() {
         const { show } = made.get();
         const { views, tools, panels } = registry();
         const viewIds = new Set(views.map((view) => view.id));
-        deskKept(sessionStorage, show, { views: viewIds, tools: new Set(tools.keys()), panels: new Set(panels.keys()) });
+        if (isReload())
+          deskKept(sessionStorage, show, { views: viewIds, tools: new Set(tools.keys()), panels: new Set(panels.keys()) });
         followAddress(window.location.search, show, viewIds);
         window.addEventListener('pagehide', keep);
         setSession(made);

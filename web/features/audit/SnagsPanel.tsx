@@ -56,9 +56,9 @@ export function SnagsPanel() {
           const some = list.filter((snag) => snag.weight === name);
           return some.length ? (
             <section key={name} aria-label={weightWords[name]}>
-              <h4 className="pt-2 text-[11px]" style={{ color: weightColours[name] }}>
+              <h3 className="pt-2 text-[11px]" style={{ color: weightColours[name] }}>
                 {weightWords[name]}, {some.length}
-              </h4>
+              </h3>
               {some.slice(0, MOST).map((snag) => (
                 <SnagItem key={snag.key} snag={snag} />
               ))}

@@ -1,9 +1,16 @@
 /** The figures of what is being drawn, beside it: typed or pointed, in metres or feet. The tool says which, and ends it. */
 import { useEffect, useRef } from 'react';
-import { useDraft } from '../../state/draft';
+import { endDraft, useDraft } from '../../state/draft';
 import { useTool } from '../../state/tool';
 import type { Tool } from '../../ui/canvas/tool';
+import { fieldKeys } from '../../ui/field-keys';
+import { focusDrawing } from '../../ui/focus';
 import { registry } from '../../ui/registry';
+
+const leave = (): void => {
+  endDraft();
+  focusDrawing();
+};
 
 interface Props {
   readonly tool: Tool;
@@ -53,6 +60,8 @@ export function DraftForm({ tool, toScreen, room }: Props) {
         event.preventDefault();
         tool.finish?.();
       }}
+      // Its fields are part of the gesture: who leaves them leaves it.
+      onKeyDown={fieldKeys({ escape: leave })}
     >
       <Fields />
       {fault && (

@@ -187,7 +187,7 @@ function TextDoubles() {
     if (!nearDoubles(counts).length) return null;
     return (
       <div key={field} className="pt-2">
-        <h4 className="pencil">{field}</h4>
+        <h3 className="pencil">{field}</h3>
         <Doubles counts={counts} merge={(from, to) => session.edit(`${from} becomes ${to}`, renameText(show, field, from, to))} />
       </div>
     );

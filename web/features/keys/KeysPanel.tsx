@@ -56,7 +56,7 @@ export function KeysPanel() {
           All keys as they came
         </button>
       )}
-      <h4 className="pencil pt-2">On the drawing, and everywhere</h4>
+      <h3 className="pencil pt-2">On the drawing, and everywhere</h3>
       <ul>
         {commands.map((command) => (
           <CommandKey
@@ -138,7 +138,7 @@ function ScopeKeys({ name, entries, wanted }: { name: string; entries: readonly 
   if (!shown.length) return null;
   return (
     <>
-      <h4 className="pencil pt-2">{name}</h4>
+      <h3 className="pencil pt-2">{name}</h3>
       <ul>
         {shown.map((item) => (
           <li

@@ -88,7 +88,7 @@ export const Heading = memo(function Heading({ column, left, filter, fault, righ
           {sorted ? (sort.down ? ' ↓' : ' ↑') : ''}
         </button>
       </div>
-      <div className="flex items-center">
+      <div className="-mx-1.5 flex items-center">
         <Typed
           className="min-w-0 !py-0"
           label={`Filter ${column.title}`}
@@ -105,7 +105,7 @@ export const Heading = memo(function Heading({ column, left, filter, fault, righ
         <button
           ref={button}
           type="button"
-          className="pencil ml-0.5"
+          className="pencil grid shrink-0 place-items-center"
           aria-label={`Column ${column.title}`}
           aria-haspopup="dialog"
           aria-expanded={menu}

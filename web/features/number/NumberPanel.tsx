@@ -127,12 +127,12 @@ export function NumberPanel() {
         // Legs are added and taken at the end.
         <section key={i} aria-label={i ? `Leg ${i + 1}` : 'Fields'}>
           {i > 0 && (
-            <h3 className="flex items-baseline justify-between pt-2">
+            <h2 className="flex items-baseline justify-between pt-2">
               <span className="font-bold">The rest goes on with</span>
               <button type="button" className="link text-[11px]" onClick={() => useRun.setState({ legs: legs.slice(0, i) })}>
                 take back
               </button>
-            </h3>
+            </h2>
           )}
           <RunFields show={show} leg={leg} again={i > 0} onChange={(next) => setLeg(i, next)} />
         </section>

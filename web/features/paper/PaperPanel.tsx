@@ -44,7 +44,7 @@ export function PaperPanel() {
   );
   return (
     <section aria-label="Paper">
-      <h3 className="pencil">Plate</h3>
+      <h2 className="pencil">Plate</h2>
       <Line name="Paper">
         <Choice
           label="Paper"
@@ -117,7 +117,7 @@ export function PaperPanel() {
         {off?.fits && link('plot.pdf', `PDF at ${scaleName(off.fits)}`, `${query}&fit=1`)}
         {off?.fits && link('plot.svg', `SVG at ${scaleName(off.fits)}`, `${query}&fit=1`)}
       </div>
-      <h3 className="pencil pt-3">Issue</h3>
+      <h2 className="pencil pt-3">Issue</h2>
       {settings.issued ? (
         <>
           <p>
@@ -150,8 +150,8 @@ export function PaperPanel() {
           </button>
         </form>
       )}
-      <h3 className="pencil pt-3">Schedules</h3>
-      <div className="grid grid-cols-[1fr_auto_auto] gap-x-4 gap-y-1">
+      <h2 className="pencil pt-3">Schedules</h2>
+      <div className="grid grid-cols-[1fr_auto_auto] gap-x-4 leading-6">
         {schedules.map(({ id, title }) => (
           <Fragment key={id}>
             <span>{title}</span>

@@ -38,10 +38,10 @@ export function PatchBlock({ fixtures }: { fixtures: readonly Fixture[] }) {
         apply();
       }}
     >
-      <h3 className="font-bold">
+      <h2 className="font-bold">
         The block of {plural(fixtures.length)}
         {first === null ? '' : `, from ${formatAddress(first)}`}
-      </h3>
+      </h2>
       <Line name="Move to">
         <Typed label="Move the block to" placeholder="3.1, +1 universe, +100" value={to} onText={(value) => setTo(value)} />
         <button type="submit" className="act act-small" disabled={!considered?.ok}>

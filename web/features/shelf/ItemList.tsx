@@ -107,11 +107,10 @@ function Item({ item, on, style, onClick, onOpen, onFavourite }: ItemProps) {
       className={`absolute flex w-full cursor-pointer items-center gap-3 px-3 ${on ? '[&_.pencil]:text-[var(--ink)]' : ''}`}
       style={{ ...style, ...(on ? { background: 'var(--halo)' } : {}), borderBottom: '1px solid var(--hair-faint)' }}
     >
-      <button
-        type="button"
-        className="shrink-0"
-        aria-label={item.favourite ? `${summary.name} is a favourite` : `Make ${summary.name} a favourite`}
-        aria-pressed={item.favourite}
+      <span
+        aria-hidden="true"
+        className="grid h-6 w-6 shrink-0 place-items-center"
+        title={item.favourite ? `${summary.name} is a favourite` : `Make ${summary.name} a favourite`}
         onClick={(event) => {
           event.stopPropagation();
           onFavourite();
@@ -122,7 +121,7 @@ function Item({ item, on, style, onClick, onOpen, onFavourite }: ItemProps) {
           fill={item.favourite ? 'var(--glow)' : 'none'}
           style={{ color: item.favourite ? 'var(--lamp)' : 'var(--hair)' }}
         />
-      </button>
+      </span>
       {summary.rgb && (
         <span className="h-4 w-6 shrink-0 border" style={{ background: summary.rgb, borderColor: 'var(--pencil)' }} />
       )}

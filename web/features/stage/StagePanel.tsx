@@ -112,9 +112,9 @@ export function StagePanel() {
           Click what the note is about, then where it stands. Enter after the first click leaves the leader out.
         </p>
       )}
-      <h3 className="pencil pt-2">Layers, topmost first</h3>
+      <h2 className="pencil pt-2">Layers, topmost first</h2>
       <LayersList />
-      <h3 className="pencil pt-2">House</h3>
+      <h2 className="pencil pt-2">House</h2>
       <LengthField
         name="Grid at"
         label="Height of the grid"

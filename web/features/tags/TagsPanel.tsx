@@ -98,7 +98,9 @@ export function TagsPanel() {
                 <th className="font-normal">place</th>
                 <th className="font-normal">in</th>
                 <th className="font-normal">mm</th>
-                <th />
+                <th>
+                  <span className="sr-only">take away</span>
+                </th>
               </tr>
             </thead>
             <tbody>

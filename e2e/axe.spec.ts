@@ -1,0 +1,70 @@
+/** Every view asked by axe-core, in both themes and at two sizes: no violation, no rule off that is on by itself; target size (WCAG 2.2, 2.5.8) is on too. */
+import { AxeBuilder } from '@axe-core/playwright';
+import { expect, type Page, test } from '@playwright/test';
+import { byName, openDemo, settled } from './helpers.js';
+
+/** What axe finds, in words that a person can follow. */
+async function found(page: Page, where: string): Promise<string[]> {
+  const { violations } = await new AxeBuilder({ page })
+    // One page without frames of others: its quick way, and only what is wrong is worked out in full.
+    .setLegacyMode(true)
+    .options({ resultTypes: ['violations'], rules: { 'target-size': { enabled: true } } })
+    .analyze();
+  return violations.flatMap(({ id, nodes }) => nodes.map((node) => `${where}: ${id}: ${node.target.join(' ')}`.slice(0, 160)));
+}
+type Visit = (page: Page) => Promise<void>;
+const step =
+  (name: RegExp): Visit =>
+  async (page) => {
+    await page.getByRole('navigation', { name: 'Steps' }).getByRole('link', { name }).click();
+  };
+const visits: readonly [string, Visit][] = [
+  ['Hang', step(/^Hang/)],
+  ['Stage', step(/^Stage/)],
+  ['Positions', step(/^Positions/)],
+  ['Number', step(/^Number/)],
+  ['Patch', step(/^Patch/)],
+  ['Paper', step(/^Paper/)],
+  ['Hand-over', step(/^Hand-over/)],
+  ['unit chosen', async (page) => byName(page, 'LX 2 5')],
+  ['position chosen', async (page) => byName(page, 'LX 2')],
+  ['several chosen', async (page) => byName(page, 'Front warm')],
+  ['section', async (page) => byName(page, 'Show the section')],
+  ['plan and section', async (page) => byName(page, 'Show plan and section side by side')],
+  ['plate', async (page) => byName(page, 'plate')],
+  ['universes', async (page) => byName(page, 'universes')],
+  ['plan again', async (page) => byName(page, 'Show the plan')],
+  ['snags', async (page) => byName(page, 'The list of snags')],
+  ['tag sets', async (page) => byName(page, 'Edit the tag sets')],
+  ['key', async (page) => byName(page, 'The key: what hangs')],
+  ['own columns', async (page) => byName(page, 'Own columns and pick lists')],
+  ['set out', async (page) => byName(page, 'Set out the selection')],
+  ['copies', async (page) => byName(page, 'Copies: at an offset')],
+  ['keys', async (page) => byName(page, 'All keys, to look up')],
+  ['Shelf', async (page) => byName(page, 'Open the Shelf')],
+];
+
+for (const [theme, width, height] of [
+  ['vellum', 1280, 800],
+  ['blackout', 1024, 768],
+] as const)
+  test(`axe finds nothing in ${theme} at ${width} x ${height}`, async ({ page }) => {
+    test.setTimeout(180_000);
+    await page.setViewportSize({ width, height });
+    await page.addInitScript((name) => localStorage.setItem('dessin-theme', name), theme);
+    const all: string[] = [];
+    await page.goto('/');
+    await expect(page.getByRole('heading', { name: 'Dessin' })).toBeVisible();
+    all.push(...(await found(page, 'start')));
+    await page.goto('/no/such/page');
+    all.push(...(await found(page, 'not found')));
+    await openDemo(page, 'hang');
+    await settled(page);
+    for (const [name, visit] of visits) {
+      await visit(page);
+      // Panels come a moment later.
+      await page.evaluate(() => new Promise((done) => setTimeout(done, 150)));
+      all.push(...(await found(page, name)));
+    }
+    expect(all).toEqual([]);
+  });
