@@ -97,6 +97,7 @@ test('the menu at the right button chooses alike, hides and isolates, copies and
   await page.mouse.click(at.x, at.y, { button: 'right' });
   await menu.getByRole('menuitem', { name: 'Copy to' }).hover();
   await page.getByRole('menuitem', { name: 'LX 4', exact: true }).click();
+  await expect(page.getByRole('button', { name: /^Undo: Copy/ })).toBeVisible();
   await stored(page);
   const after = await recordsOf(page, show);
   const four = after.find(({ kind, name }) => kind === 'position' && name === 'LX 4')!;
@@ -106,9 +107,8 @@ test('the menu at the right button chooses alike, hides and isolates, copies and
   await page.mouse.click(at.x, at.y, { button: 'right' });
   await menu.getByRole('menuitem', { name: 'Move to layer' }).press('ArrowRight');
   await page.getByRole('menuitem', { name: 'Scenery' }).click();
-  await stored(page);
   const layer = after.find(({ kind, name }) => kind === 'layer' && name === 'Scenery')!;
-  expect((await recordsOf(page, show)).find(({ id }) => id === own.id)!.layer).toBe(layer.id);
+  await expect.poll(async () => (await recordsOf(page, show)).find(({ id }) => id === own.id)!.layer).toBe(layer.id);
 });
 
 test('fingers pan, a pinch and a wheel zoom, and the wheel pans for those who want it', async ({ page }) => {
@@ -199,8 +199,6 @@ test('units are aimed at a point that is typed with its height, or clicked, and 
 
 test('the plate is zoomed at the pointer, dragged, and fitted again by F', async ({ page }) => {
   await openDemo(page, 'paper');
-  await page.getByTestId('drawing').focus();
-  await page.keyboard.press('4');
   const plate = page.getByTestId('plate');
   await expect(plate).toBeVisible();
   const before = (await plate.boundingBox())!;

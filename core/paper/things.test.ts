@@ -39,6 +39,7 @@ describe('things by what is typed', () => {
   });
   test('names: positions, areas, types with their units, purposes', () => {
     expect(names('lx').slice(0, 4)).toEqual(['LX 1', 'LX 2', 'LX 3', 'LX 4']);
+    expect(names('lx 2')[0]).toBe('LX 2');
     expect(names('Go to LX 1')[0]).toBe('LX 1');
     expect(names('ring')).toContain('Ring truss');
     const aster = thingsNamed(show, 'aster 26').find(({ name }) => name === 'Aster 26')!;

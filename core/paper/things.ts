@@ -128,5 +128,8 @@ function byName(show: Show, text: string): Thing[] {
 export function thingsNamed(show: Show, text: string, most = 12): Thing[] {
   const typed = text.trim().replace(/^(go to|find|show)\s+/i, '');
   if (!typed) return [];
-  return [...byAddress(show, typed), ...byUnit(show, typed), ...byNumber(show, typed), ...byName(show, typed)].slice(0, most);
+  const all = [...byAddress(show, typed), ...byUnit(show, typed), ...byNumber(show, typed), ...byName(show, typed)];
+  // What is called just so goes first: LX 2 is the pipe before it is the circuit.
+  const other = (thing: Thing) => Number(folded(thing.name) !== folded(typed));
+  return all.sort((a, b) => other(a) - other(b)).slice(0, most);
 }

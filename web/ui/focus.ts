@@ -32,11 +32,12 @@ export function firstIn(part: Element): HTMLElement | null {
   return fields[0] ?? all.find((item) => !item.getAttribute('aria-label')?.startsWith('Close')) ?? all[0] ?? null;
 }
 
-/** Leaves a field: the focus goes to what it lies in, a dialog, or else to the drawing; on pages without one it stays. */
-export function leaveField(field: Element): void {
+/** Leaves a field: the focus goes to what it lies in, a dialog, or else to the drawing; where that is not there (yet), to nothing. */
+export function leaveField(field: HTMLElement): void {
   const dialog = field.closest<HTMLElement>('[role="dialog"]');
   if (dialog) dialog.focus({ preventScroll: true });
   else focusDrawing();
+  if (document.activeElement === field) field.blur();
 }
 
 /** Puts the focus into the first field of the Card, as soon as that is there. */

@@ -112,7 +112,7 @@ const done = (event: KeyboardEvent): boolean =>
 
 /** Escape leaves a field, and does nothing else. */
 function escaping(event: KeyboardEvent): void {
-  if (event.key !== 'Escape' || !(event.target instanceof Element)) return;
+  if (event.key !== 'Escape' || !(event.target instanceof HTMLElement)) return;
   event.preventDefault();
   leaveField(event.target);
 }

@@ -31,9 +31,8 @@ function leave(): void {
   const leading = lead();
   for (const tool of Object.values(tools)) if (tool !== leading) tool.cancel();
   if (leading?.cancel()) return;
-  if (!leading) usePanels.setState({ panel: null });
-  else if (useDraft.getState().draft) useDraft.setState({ draft: null });
-  else if (useTool.getState().tool !== 'select') useTool.setState({ tool: 'select' });
+  if (leading && useDraft.getState().draft) useDraft.setState({ draft: null });
+  else if (leading && useTool.getState().tool !== 'select') useTool.setState({ tool: 'select' });
   else if (usePanels.getState().panel) usePanels.setState({ panel: null });
   else select([]);
 }
