@@ -36,7 +36,7 @@ export function DrawingBar() {
     // biome-ignore lint/a11y/useKeyWithClickEvents: its keys are in the one list of keys; a click only hands the focus on
     // biome-ignore lint/a11y/noStaticElementInteractions: clicks on what stands in it come by here, and hand the focus back to the drawing
     <div
-      className="flex shrink-0 items-center gap-3 px-4"
+      className="flex shrink-0 flex-wrap items-center gap-x-3 px-4"
       onClick={leavesKeys}
       style={{ background: 'var(--sheet)', borderBottom: '1px solid var(--hair-faint)' }}
     >
@@ -145,7 +145,12 @@ export function Tools({ step }: { step: string }) {
   const actions = [...commands.values()].filter(({ bar }) => bar).sort((a, b) => a.bar!.order - b.bar!.order);
   return (
     // biome-ignore lint/a11y/useKeyWithClickEvents: its keys are in the one list of keys; a click only hands the focus on
-    <div role="toolbar" aria-label="Tools" className="absolute top-3 left-3 flex flex-col gap-1" onClick={leavesKeys}>
+    <div
+      role="toolbar"
+      aria-label="Tools"
+      className="pointer-events-none absolute top-3 bottom-12 left-3 flex w-fit flex-col flex-wrap content-start gap-1 *:pointer-events-auto"
+      onClick={leavesKeys}
+    >
       {inHand.map(({ id, bar }) => (
         <ToolButton key={id} id={id} icon={bar!.icon} pressed={tool === id} run={run} />
       ))}

@@ -41,7 +41,7 @@ export function Frame() {
   }, [step]);
   if (!registry().steps.some((item) => item.path === step)) return <Navigate to="../hang" relative="path" replace />;
   return (
-    <div className="grid h-full grid-cols-[104px_1fr_264px] grid-rows-[40px_1fr]">
+    <div className="grid h-full min-h-[360px] grid-cols-[104px_1fr_264px] grid-rows-[40px_1fr] max-[900px]:grid-cols-[44px_1fr]">
       <Title step={step} />
       <TopBar context={context} />
       <Steps />
@@ -113,14 +113,15 @@ function LedgerBelow() {
 /** The panel that was opened, or the step's own; below it the Card. */
 function Aside({ step }: { step: string }) {
   const open = usePanels((state) => state.panel);
+  const drawer = usePanels((state) => state.drawer);
   const coming = useLedger((state) => state.back !== null || state.pasted !== null);
   const show = useSessionPart((state) => state.show);
   const over = registry().panels.get(coming ? 'back' : (open ?? ''));
   const Panel = over && !over.wide ? over.Panel : registry().steps.find((item) => item.path === step)?.Panel;
   return (
     <aside
-      className="min-h-0 overflow-auto px-3 py-2 text-[12px]"
-      style={{ borderLeft: '1px solid var(--hair)' }}
+      className={`min-h-0 overflow-auto px-3 py-2 text-[12px] max-[900px]:fixed max-[900px]:top-10 max-[900px]:right-0 max-[900px]:bottom-0 max-[900px]:z-30 max-[900px]:w-[min(300px,88vw)] max-[900px]:shadow-lg ${drawer || over ? '' : 'max-[900px]:hidden'}`}
+      style={{ borderLeft: '1px solid var(--hair)', background: 'var(--desk)' }}
       aria-label="Card"
     >
       <Guarded what="This panel" reset={show} also={`${open} ${step}`}>

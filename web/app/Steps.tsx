@@ -42,7 +42,7 @@ interface LinkProps {
 }
 const StepLink = memo(function StepLink({ to, name, note, more, stop, icon: Icon }: LinkProps) {
   return (
-    <NavLink to={to} className="group relative block py-2 pl-[34px]" style={{ color: 'var(--ink)' }}>
+    <NavLink to={to} className="group relative block min-h-10 py-2 pl-[34px]" style={{ color: 'var(--ink)' }}>
       {({ isActive }) => (
         <>
           <span
@@ -57,10 +57,10 @@ const StepLink = memo(function StepLink({ to, name, note, more, stop, icon: Icon
           >
             <Icon size={13} />
           </span>
-          <span className={isActive ? 'font-bold' : ''}>{name}</span>
-          {note && <span className="pencil block text-[11px]">{note}</span>}
+          <span className={`max-[900px]:sr-only ${isActive ? 'font-bold' : ''}`}>{name}</span>
+          {note && <span className="pencil block text-[11px] max-[900px]:hidden">{note}</span>}
           {more && (
-            <span className="block text-[11px]" style={{ color: stop ? 'var(--stop)' : 'var(--doubt)' }}>
+            <span className="block text-[11px] max-[900px]:sr-only" style={{ color: stop ? 'var(--stop)' : 'var(--doubt)' }}>
               {more}
             </span>
           )}

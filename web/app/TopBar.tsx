@@ -1,10 +1,11 @@
 /** Where one is, what can be undone, and whether it is stored. */
 
-import { Library, Moon, Redo2, Sun, Undo2 } from 'lucide-react';
+import { Library, Moon, PanelRight, Redo2, Sun, Undo2 } from 'lucide-react';
 import { Suspense } from 'react';
 import { Link } from 'react-router';
 import { settingsOf } from '#core/model/show';
 import { useSessionState } from '../state/context';
+import { usePanels } from '../state/panels';
 import { otherTheme, usePreferences } from '../state/preferences';
 import { focusDrawing, leavesKeys } from '../ui/focus';
 import { keyOf, tip } from '../ui/own-keys';
@@ -19,16 +20,17 @@ export function TopBar({ context }: { context: Context }) {
   const theme = usePreferences((state) => state.theme);
   const settings = settingsOf(show);
   const quiet = useQuiet();
+  const drawer = usePanels((state) => state.drawer || state.panel !== null);
   const next = undo.at(-1);
   const again = redo.at(-1);
   return (
-    <header className="rule-b col-span-3 flex items-center gap-4 px-4">
+    <header className="rule-b col-span-3 flex min-w-0 items-center gap-4 px-4 max-[900px]:col-span-2 max-[900px]:gap-2 max-[900px]:px-2">
       <Link to="/" className="font-bold" title="The list of shows">
         Dessin
       </Link>
       <span className="pencil">/</span>
       <h1 className="truncate">{settings.name}</h1>
-      <span className="pencil truncate">{settings.venue}</span>
+      <span className="pencil truncate max-[900px]:hidden">{settings.venue}</span>
       <span className="flex-1" />
       <Tip command="shelf">
         <button type="button" className="flex items-center gap-1" onClick={() => commandById('shelf').run(context)}>
@@ -42,7 +44,8 @@ export function TopBar({ context }: { context: Context }) {
       )}
       <button
         type="button"
-        className="flex h-7 w-52 items-center justify-between border px-3"
+        aria-label="Do anything by name"
+        className="flex h-7 w-52 shrink-0 items-center justify-between border px-3 max-[900px]:w-auto"
         style={{ background: 'var(--sheet)', borderColor: 'var(--hair)' }}
         onClick={() => {
           // What it gives the focus back to when it is closed.
@@ -50,7 +53,7 @@ export function TopBar({ context }: { context: Context }) {
           commandById('palette').run(context);
         }}
       >
-        <span className="pencil">Do anything by name</span>
+        <span className="pencil max-[900px]:hidden">Do anything by name</span>
         <kbd className="pencil">{keyText(keyOf(commandById('palette')) ?? '')}</kbd>
       </button>
       <Tip command="undo">
@@ -63,7 +66,8 @@ export function TopBar({ context }: { context: Context }) {
             leavesKeys(event);
           }}
         >
-          <Undo2 size={15} className="shrink-0" /> <span className="truncate">{next ? `Undo: ${next.label}` : 'Undo'}</span>
+          <Undo2 size={15} className="shrink-0" />{' '}
+          <span className="truncate max-[900px]:sr-only">{next ? `Undo: ${next.label}` : 'Undo'}</span>
         </button>
       </Tip>
       <button
@@ -80,7 +84,7 @@ export function TopBar({ context }: { context: Context }) {
         <Redo2 size={15} />
       </button>
       <output
-        className="w-32 text-right"
+        className="w-32 shrink-0 truncate text-right max-[900px]:w-16"
         data-testid="stored"
         style={{ color: link === 'open' && !aside.length ? 'var(--lamp)' : 'var(--stop)' }}
       >
@@ -94,6 +98,14 @@ export function TopBar({ context }: { context: Context }) {
                 ? `${aside.length} not stored`
                 : 'stored'}
       </output>
+      <button
+        type="button"
+        className="hidden items-center gap-1 max-[900px]:flex"
+        aria-expanded={drawer}
+        onClick={() => usePanels.setState({ drawer: !drawer, panel: null })}
+      >
+        <PanelRight size={15} /> Card
+      </button>
       <button type="button" aria-label={commandById('theme').name} title={commandById('theme').name} onClick={otherTheme}>
         {theme === 'vellum' ? <Moon size={15} /> : <Sun size={15} />}
       </button>

@@ -1,4 +1,5 @@
 /** Who has the keys. Single keys act with the focus on the drawing alone; where nothing has the focus, the drawing has it. */
+import { usePanels } from '../state/panels';
 import { useView } from '../state/view';
 import { viewById } from './registry';
 
@@ -42,6 +43,7 @@ export function leaveField(field: HTMLElement): void {
 
 /** Puts the focus into the first field of the Card, as soon as that is there. */
 export function focusCard(): void {
+  usePanels.setState({ drawer: true });
   let tries = 20;
   const look = () => {
     const card = document.querySelector('[data-testid="card"]');
@@ -62,7 +64,14 @@ export function goRound(by: 1 | -1): void {
   for (let k = 1; k <= parts.length; k++) {
     const at = now < 0 ? (k - 1) % parts.length : (now + by * k + parts.length * k) % parts.length;
     const part = document.querySelector<HTMLElement>(parts[at] ?? '');
-    if (!part || !seen(part)) continue;
+    if (!part) continue;
+    // In a drawer that is closed it is opened first.
+    if (part.matches('aside') && !seen(part)) {
+      usePanels.setState({ drawer: true });
+      requestAnimationFrame(() => firstIn(part)?.focus({ preventScroll: true }));
+      return;
+    }
+    if (!seen(part)) continue;
     const to = part.matches('aside') ? firstIn(part) : part;
     if (!to) continue;
     to.focus({ preventScroll: true });

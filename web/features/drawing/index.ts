@@ -26,7 +26,10 @@ function leave(): void {
   if (usePanels.getState().panel && document.activeElement?.closest('[data-panel]'))
     return void usePanels.setState({ panel: null });
   // A tick or a button beside the drawing is left, and what is chosen stays.
-  if (document.activeElement?.closest('aside')) return void focusDrawing();
+  if (document.activeElement?.closest('aside')) {
+    usePanels.setState({ drawer: false });
+    return void focusDrawing();
+  }
   const { tools, lead } = useHand.getState();
   const leading = lead();
   for (const tool of Object.values(tools)) if (tool !== leading) tool.cancel();

@@ -311,6 +311,7 @@ function RowForm() {
       </Line>
       <div className="flex gap-1 pt-1">
         <Typed
+          className="min-w-0 flex-1"
           label="Row from"
           placeholder={formatLength(Math.min(low, high), units)}
           value={from}
@@ -318,12 +319,13 @@ function RowForm() {
         />
         <span className="pencil self-center">to</span>
         <Typed
+          className="min-w-0 flex-1"
           label="Row to"
           placeholder={formatLength(Math.max(low, high), units)}
           value={to}
           onText={(value) => setTo(value)}
         />
-        <button type="submit" className="act">
+        <button type="submit" className="act shrink-0">
           Hang
         </button>
       </div>

@@ -92,7 +92,7 @@ export function LedgerBar({ rows, columns, write }: Props) {
       <div
         role="toolbar"
         aria-label="Ledger"
-        className="flex h-6 items-center gap-2.5 overflow-hidden whitespace-nowrap px-2 text-[11px]"
+        className="flex min-h-6 flex-wrap items-center gap-x-2.5 whitespace-nowrap px-2 text-[11px]"
       >
         <span data-testid="ledger-count">
           {on || rows.shown.length !== every ? `${rows.shown.length} of ${plural(every)}` : unitsSaid(all(show, 'fixture'))}
