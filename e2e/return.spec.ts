@@ -1,6 +1,6 @@
 /** What survives a reload, what the address says, and where Back leads. */
 import { expect, test } from '@playwright/test';
-import { byName, openDemo, recordsOf, settled, stored } from './helpers.js';
+import { byName, demoIdOf, openDemo, recordsOf, settled, stored } from './helpers.js';
 
 test('undo, zoom, view, tool, panel and selection are there again after a reload', async ({ page }) => {
   const show = await openDemo(page, 'hang');
@@ -124,4 +124,31 @@ test('Ctrl K finds a channel, a unit, an address and a name, and commands by oth
     await expect(list.getByRole('option', { name: wanted }).first()).toBeVisible();
     await page.keyboard.press('Escape');
   }
+});
+
+test('the list of shows is searched and sorted when there are many, and a file that is dropped on it is opened', async ({
+  page,
+}) => {
+  const names = ['Anchor', 'Beacon', 'Channel 2', 'Channel 10', 'Dory', 'Ebb', 'Fathom'].map((name) => `${name} of the list`);
+  for (const name of names)
+    await page.request.post('/api/shows', { data: { name, units: 'metric', stageWidth: 8000, stageDepth: 6000 } });
+  await page.goto('/');
+  const list = page.getByRole('region', { name: 'Shows' });
+  const titles = () => list.getByRole('listitem').locator('a.font-bold').allTextContents();
+  await list.getByLabel('Search the shows').fill('channel list');
+  await expect.poll(titles).toEqual(['Channel 10 of the list', 'Channel 2 of the list']);
+  await list.getByLabel('Sort the shows').selectOption('by name');
+  await expect.poll(titles).toEqual(['Channel 2 of the list', 'Channel 10 of the list']);
+  await list.getByLabel('Search the shows').fill('nothing like it');
+  await expect(list.getByText('No show has this in its name.')).toBeVisible();
+
+  const mvr = await (await page.request.get(`/api/shows/${await demoIdOf(page)}/out/handover.mvr`)).body();
+  const bytes = [...mvr];
+  const data = await page.evaluateHandle((content) => {
+    const transfer = new DataTransfer();
+    transfer.items.add(new File([new Uint8Array(content)], 'dropped.mvr'));
+    return transfer;
+  }, bytes);
+  await page.getByRole('main').dispatchEvent('drop', { dataTransfer: data });
+  await expect(page.getByRole('region', { name: 'Report of the import' })).toContainText('fixtures were read');
 });

@@ -9,10 +9,12 @@ const [WIDTH, HEIGHT] = [120, 75];
 
 export function thumbnailSheet(show: Show): Sheet {
   const list = planList(show, { denominator: 200, tags: null, marks: null });
-  // The house and the rig, without the details beside them.
+  // Whole: what is cut off looks as if it were not there.
   const { stageWidth, stageDepth } = settingsOf(show);
-  const box = [-stageWidth * 0.62, Math.max(list.box[1], -stageDepth * 1.15), stageWidth * 0.62, stageDepth * 1.1] as const;
-  const k = Math.min(WIDTH / (box[2] - box[0]), HEIGHT / (box[3] - box[1]));
+  const stage = [-stageWidth / 2, 0, stageWidth / 2, stageDepth] as const;
+  const box = list.box.every(Number.isFinite) ? list.box : stage;
+  const [w, h] = [Math.max(1, box[2] - box[0]), Math.max(1, box[3] - box[1])];
+  const k = Math.min(WIDTH / w, HEIGHT / h) * 0.96;
   // A venue that was read from a file has more lines than a small picture has dots.
   const prims: Prim[] = list.chunks
     .filter((chunk) => chunk.kind !== 'backdrop')
@@ -22,6 +24,14 @@ export function thumbnailSheet(show: Show): Sheet {
     width: WIDTH,
     height: HEIGHT,
     title: settingsOf(show).name,
-    panes: [{ k, ox: WIDTH / 2, oy: HEIGHT / 2 - ((box[1] + box[3]) / 2) * k, clip: [0, 0, WIDTH, HEIGHT], prims }],
+    panes: [
+      {
+        k,
+        ox: WIDTH / 2 - ((box[0] + box[2]) / 2) * k,
+        oy: HEIGHT / 2 - ((box[1] + box[3]) / 2) * k,
+        clip: [0, 0, WIDTH, HEIGHT],
+        prims,
+      },
+    ],
   };
 }

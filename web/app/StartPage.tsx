@@ -10,7 +10,7 @@ import { call, type ShowRow, send, sendFile } from '../state/api';
 import { setTheme, usePreferences } from '../state/preferences';
 import { toast } from '../state/toast';
 import { UpdatedSince } from '../ui/Fault';
-import { FileField, Radio, Typed } from '../ui/Field';
+import { Choice, FileField, Radio, Typed } from '../ui/Field';
 import { fieldKeys } from '../ui/field-keys';
 
 interface Lists {
@@ -32,11 +32,22 @@ interface Imported {
   readonly report: readonly Oddity[];
 }
 
+/** Shows that are seen at one glance: of more a search is offered. */
+const FEW = 6;
+
 export function StartPage() {
   const { data, error, mutate } = useSWR<Lists>('/api/shows', (path: string) => call<Lists>(path));
   const theme = usePreferences((state) => state.theme);
   const [imported, setImported] = useState<Imported | null>(null);
   const file = useRef<HTMLInputElement>(null);
+  const [search, setSearch] = useState('');
+  const [sort, setSort] = useState<'edited' | 'name'>('edited');
+  const words = search.toLowerCase().split(/\s+/).filter(Boolean);
+  const shows = (data?.shows ?? [])
+    .filter(({ name }) => words.every((word) => name.toLowerCase().includes(word)))
+    .sort((a, b) =>
+      sort === 'name' ? a.name.localeCompare(b.name, undefined, { numeric: true }) : Date.parse(b.edited) - Date.parse(a.edited),
+    );
 
   const act = async (work: () => Promise<unknown>) => {
     try {
@@ -60,7 +71,16 @@ export function StartPage() {
   };
 
   return (
-    <main className="mx-auto flex h-full max-w-[1180px] flex-col overflow-auto px-8 pb-10">
+    <main
+      className="mx-auto flex h-full max-w-[1180px] flex-col overflow-auto px-8 pb-10"
+      // A file that is let go anywhere on the page is opened.
+      onDragOver={(event) => event.preventDefault()}
+      onDrop={(event) => {
+        event.preventDefault();
+        const [dropped] = event.dataTransfer.files;
+        if (dropped) void open(dropped);
+      }}
+    >
       <title>Dessin</title>
       <UpdatedSince />
       <header className="flex items-baseline justify-between pt-7 pb-5">
@@ -92,7 +112,7 @@ export function StartPage() {
         </div>
       </header>
       {imported && <ImportReport imported={imported} close={() => setImported(null)} />}
-      <div className="grid grid-cols-[1fr_290px] gap-10">
+      <div className="grid grid-cols-[1fr_290px] gap-10 max-[900px]:grid-cols-1">
         <section aria-label="Shows">
           <h2 className="rule-b pb-1 font-bold">Shows</h2>
           {error && (
@@ -101,9 +121,34 @@ export function StartPage() {
             </p>
           )}
           {data && !data.shows.length && <p className="pencil py-4">No shows yet. Make one at the right, or open an MVR file.</p>}
-          <ul className="grid grid-cols-2 gap-x-6 gap-y-5 pt-4">
-            {data?.shows.map((show) => (
-              <ShowCard key={show.id} show={show} act={act} remove={remove} keptDays={data.keptDays} />
+          {data && data.shows.length > FEW && (
+            <div className="flex items-end gap-4 pt-3">
+              <Typed
+                className="max-w-80"
+                label="Search the shows"
+                placeholder="Search by name"
+                value={search}
+                onText={setSearch}
+              />
+              <Choice
+                label="Sort the shows"
+                className="!w-44"
+                value={sort}
+                options={[
+                  ['edited', 'last edited first'],
+                  ['name', 'by name'],
+                ]}
+                onChoose={(value) => setSort(value)}
+              />
+              <output className="pencil whitespace-nowrap">
+                {shows.length === data.shows.length ? `${shows.length} shows` : `${shows.length} of ${data.shows.length} shows`}
+              </output>
+            </div>
+          )}
+          {data && data.shows.length > 0 && !shows.length && <p className="pencil py-4">No show has this in its name.</p>}
+          <ul className="grid grid-cols-2 gap-x-6 gap-y-5 pt-4 max-[900px]:grid-cols-1">
+            {shows.map((show) => (
+              <ShowCard key={show.id} show={show} act={act} remove={remove} keptDays={data?.keptDays ?? 0} />
             ))}
           </ul>
           {data && data.deleted.length > 0 && <Deleted shows={data.deleted} keptDays={data.keptDays} act={act} />}
@@ -137,8 +182,8 @@ function ShowCard({
         <img
           src={`/api/shows/${show.id}/out/thumbnail.svg?r=${show.revision}`}
           alt={`Plot of ${show.name}`}
-          className="h-[210px] w-full object-contain"
-          style={{ background: '#fff', filter: 'var(--thumb, none)' }}
+          className="h-[210px] w-full object-contain p-2"
+          style={{ filter: 'var(--thumb, none)', mixBlendMode: 'var(--thumb-on)' as 'multiply' }}
         />
       </Link>
       <div className="flex items-center gap-2 px-3 py-2" style={{ borderTop: '1px solid var(--hair)' }}>
@@ -303,12 +348,12 @@ function NewShow() {
       }}
     >
       <h2 className="rule-b pb-1 font-bold">New show</h2>
-      <label className="block pt-3">
+      <label className="block pt-4">
         <span className="pencil">Name</span>
         <Typed value={name} onText={(value) => setName(value)} />
       </label>
-      <fieldset className="pt-3">
-        <legend className="pencil">Units</legend>
+      <fieldset className="pt-5">
+        <legend className="pencil float-left w-full">Units</legend>
         {(['metric', 'imperial'] as const).map((item) => (
           <label key={item} className="mr-4 inline-flex items-center gap-2 py-1">
             <Radio name="units" checked={units === item} onChoose={() => change(item)} />
@@ -316,7 +361,7 @@ function NewShow() {
           </label>
         ))}
       </fieldset>
-      <div className="flex gap-4 pt-3">
+      <div className="flex gap-4 pt-4">
         <label className="block flex-1">
           <span className="pencil">Stage width</span>
           <Typed value={width} onText={(value) => setWidth(value)} />
@@ -331,7 +376,7 @@ function NewShow() {
           {fault}
         </p>
       )}
-      <button type="submit" className="act act-main mt-4 w-full">
+      <button type="submit" className="act act-main mt-6 w-full">
         Make the show
       </button>
     </form>
