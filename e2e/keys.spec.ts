@@ -36,7 +36,8 @@ test('? lists every key, one is changed and at once obeyed, doubles are refused,
 
   // Kept over a reload.
   await page.reload();
-  await expect(page.getByRole('row', { name: /^FOH 1/ }).first()).toBeVisible();
+  await expect(page.getByTestId('drawing')).toBeVisible();
+  await settled(page);
   await page.getByTestId('drawing').focus();
   await page.keyboard.press('?');
   await page.keyboard.type('snag');
@@ -90,4 +91,30 @@ test('a panel that a command opens takes the focus to its first field, and what 
   await page.keyboard.press('Enter');
   await expect.poll(() => focusIn(page, '[data-keys]')).toBe(true);
   await settled(page);
+});
+
+test('what is done, chosen and undone is said; the Ledger says its cell, leaves by one Tab, and tells what a filter left', async ({
+  page,
+}) => {
+  await openDemo(page, 'hang');
+  const said = page.getByTestId('said');
+  await page.getByTestId('drawing').focus();
+  await page.keyboard.press('Control+a');
+  await expect(said).toHaveText(/^144 fixtures chosen/);
+  await page.keyboard.press(',');
+  await expect(said).toHaveText(/^Turn 144 fixtures by 45 degrees/);
+  await page.keyboard.press('Control+z');
+  await expect(said).toHaveText(/^Undone: Turn 144 fixtures/);
+  const grid = page.getByRole('grid', { name: 'All fixtures' });
+  await expect(grid).toHaveAttribute('aria-rowcount', '157');
+  await page.getByTestId('ledger').focus();
+  await page.keyboard.press('Control+Home');
+  await expect(said).toHaveText(/^Position FOH 1, row 1 of 156/);
+  await expect(grid.getByRole('row', { name: /^FOH 1/ }).first()).toHaveAttribute('aria-rowindex', '2');
+  await page.keyboard.press('ArrowRight');
+  await expect(said).toHaveText(/^Unit 1, row 1 of 156/);
+  await page.keyboard.press('Tab');
+  expect(await focusIn(page, '[data-scope="ledger"]')).toBe(false);
+  await page.getByLabel('Filter Channel').fill('21-24');
+  await expect(said).toHaveText(/^4 rows/);
 });

@@ -17,6 +17,7 @@ import { useCommandKeys } from '../ui/keys';
 import { PanelFocus } from '../ui/PanelFocus';
 import { fetchAll, lazily, registry, useQuiet } from '../ui/registry';
 import { Split } from '../ui/Split';
+import { Announcer } from './Announcer';
 import { useAddress } from './address';
 import { DrawingBar } from './DrawingBar';
 import { Menu } from './Menu';
@@ -50,6 +51,7 @@ export function Frame() {
         <Middle step={step} />
       </main>
       <Aside step={step} />
+      <Announcer />
       <Palette context={context} />
       <Menu context={context} />
       <SetAside />
@@ -120,7 +122,7 @@ function Aside({ step }: { step: string }) {
   const Panel = over && !over.wide ? over.Panel : registry().steps.find((item) => item.path === step)?.Panel;
   return (
     <aside
-      className={`min-h-0 overflow-auto px-3 py-2 text-[12px] max-[900px]:fixed max-[900px]:top-10 max-[900px]:right-0 max-[900px]:bottom-0 max-[900px]:z-30 max-[900px]:w-[min(300px,88vw)] max-[900px]:shadow-lg ${drawer || over ? '' : 'max-[900px]:hidden'}`}
+      className={`relative z-10 min-h-0 overflow-auto px-3 py-2 text-[12px] max-[900px]:fixed max-[900px]:top-10 max-[900px]:right-0 max-[900px]:bottom-0 max-[900px]:z-30 max-[900px]:w-[min(300px,88vw)] max-[900px]:shadow-lg ${drawer || over ? '' : 'max-[900px]:hidden'}`}
       style={{ borderLeft: '1px solid var(--hair)', background: 'var(--desk)' }}
       aria-label="Card"
     >

@@ -15,6 +15,8 @@ const HeadingMenu = lazily(async () => (await import('./HeadingMenu')).HeadingMe
 
 interface Props {
   readonly column: Column & { readonly pinned: boolean };
+  /** Its place, from 0. */
+  readonly index: number;
   readonly left: number | null;
   readonly filter: LedgerFilter | undefined;
   readonly fault: string | undefined;
@@ -22,7 +24,7 @@ interface Props {
 }
 
 /** Drawn anew with its own filter and order, and not with every edit. */
-export const Heading = memo(function Heading({ column, left, filter, fault, right }: Props) {
+export const Heading = memo(function Heading({ column, index, left, filter, fault, right }: Props) {
   const session = useSession();
   const sort = useLedger((state) => state.sort);
   const [menu, setMenu] = useState(false);
@@ -64,6 +66,7 @@ export const Heading = memo(function Heading({ column, left, filter, fault, righ
         dropRef(node);
       }}
       role="columnheader"
+      aria-colindex={index + 1}
       aria-sort={sorted ? (sort.down ? 'descending' : 'ascending') : 'none'}
       className={`relative px-2 pt-1 ${over ? 'border-l-2 border-[var(--lamp)]' : ''}`}
       style={

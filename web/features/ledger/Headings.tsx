@@ -25,11 +25,12 @@ export const Headings = memo(function Headings({ frame, least, faults }: Props) 
       onDrop={(field, onto) => placeColumn(session.get().show, field, onto)}
       shown={(field) => columns.find((column) => column.field === field)?.title ?? ''}
     >
-      <div role="row" className="grid" style={{ gridTemplateColumns: template, minWidth: least }}>
+      <div role="row" aria-rowindex={1} className="grid" style={{ gridTemplateColumns: template, minWidth: least }}>
         {columns.map((column, i) => (
           <Heading
             key={column.field}
             column={column}
+            index={i}
             left={itemAt(lefts, i)}
             right={rightOf(column)}
             filter={filters.find((filter) => filter.field === column.field)}

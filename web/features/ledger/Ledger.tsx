@@ -22,6 +22,7 @@ import { LedgerBar } from './LedgerBar';
 import { cellLook } from './look';
 import { type Acts, FixtureLine, type Frame, GroupLine, ROW } from './Rows';
 import { type LedgerState, type ShownColumn, shownColumns, useLedger } from './state';
+import { useVoice } from './voice';
 import { clear, copied, editOf, fetchTables, fill, paste, swap, useWrite } from './writing';
 
 /** Rows of the Ledger as it is set; the drawing stands back where the filter leaves things out. */
@@ -60,7 +61,7 @@ function useFrame(show: Show, chosen: LedgerState['columns']): { columns: Column
   }, [key, chosen === null]);
 }
 
-/** Keys of the grid. At the ends of a row Tab goes on to what stands round the Ledger. */
+/** Keys of the grid. Tab leaves it; while a cell is edited Tab goes on to the next one. */
 function useGridKeys(
   block: Block,
   rows: number,
@@ -93,8 +94,6 @@ function useGridKeys(
     'last marked': () => go(rows - 1, columns - 1, true),
     move: (event) => move(event, false),
     mark: (event) => move(event, true),
-    next: () => at.column < columns - 1 && go(at.row, at.column + 1),
-    before: () => at.column > 0 && go(at.row, at.column - 1),
   });
 }
 
@@ -198,6 +197,7 @@ export function Ledger() {
       focus();
     },
   });
+  useVoice(show, rows, columns, at, editing !== null, scroll);
   const ofCells = (event: React.ClipboardEvent) => editing === null && !isTyping(event.target);
 
   return (
@@ -205,7 +205,8 @@ export function Ledger() {
       <LedgerBar rows={result} columns={columns} write={write} />
       <div
         role="grid"
-        aria-rowcount={rows.length}
+        aria-rowcount={rows.length + 1}
+        aria-colcount={columns.length}
         aria-label="All fixtures"
         aria-multiselectable="true"
         className="flex min-h-0 flex-1 flex-col"

@@ -38,7 +38,7 @@ interface GroupProps {
 export const GroupLine = ({ row, index, start, sums }: GroupProps) => (
   <div
     role="row"
-    aria-rowindex={index + 1}
+    aria-rowindex={index + 2}
     className="absolute inset-x-0 flex items-baseline gap-4 px-2 leading-6"
     style={{
       height: ROW,
@@ -100,7 +100,7 @@ export const FixtureLine = memo(function FixtureLine(props: LineProps) {
     <div
       role="row"
       aria-selected={lit}
-      aria-rowindex={index + 1}
+      aria-rowindex={index + 2}
       className="absolute inset-x-0 grid"
       style={{
         height: ROW,
@@ -114,8 +114,7 @@ export const FixtureLine = memo(function FixtureLine(props: LineProps) {
       {frame.columns.map((column, c) => {
         const look = itemAt(looks, c);
         const left = frame.lefts[c] ?? null;
-        const shadow =
-          here === c ? 'inset 0 0 0 1.5px var(--lamp)' : c >= from && c <= to ? 'inset 0 0 0 1px var(--glow)' : undefined;
+        const ring = here === c ? '1.5px solid var(--lamp)' : c >= from && c <= to ? '1px solid var(--glow)' : undefined;
         const pinned: React.CSSProperties =
           left === null
             ? {}
@@ -131,9 +130,11 @@ export const FixtureLine = memo(function FixtureLine(props: LineProps) {
           <div
             key={column.field}
             role="gridcell"
+            aria-colindex={c + 1}
             title={look.title}
             className={`truncate px-2 leading-6 ${rightOf(column) ? 'text-right' : ''}`}
-            style={{ boxShadow: shadow, ...pinned, color: look.ink }}
+            // An outline is seen in forced colours too, where shadows are not.
+            style={{ outline: ring, outlineOffset: here === c ? -1.5 : -1, ...pinned, color: look.ink }}
             onClick={(event) => acts.click(event, index, c)}
             onDoubleClick={acts.begin}
           >
@@ -150,7 +151,7 @@ export const FixtureLine = memo(function FixtureLine(props: LineProps) {
               <>
                 {look.swatch && (
                   <span
-                    className="mr-1.5 inline-block h-2.5 w-2.5 border"
+                    className="swatch mr-1.5 inline-block h-2.5 w-2.5 border"
                     style={{ background: look.swatch, borderColor: 'var(--pencil)' }}
                   />
                 )}

@@ -17,8 +17,6 @@ const feature: Feature = {
     { id: 'last marked', scope: 'ledger', keys: ['mod+shift+End'], name: 'Mark to the last cell' },
     { id: 'move', scope: 'ledger', keys: arrows, name: 'Move by a cell, a page, to an end' },
     { id: 'mark', scope: 'ledger', keys: arrows.map((key) => `shift+${key}`), name: 'Mark a block' },
-    { id: 'next', scope: 'ledger', keys: ['Tab'], name: 'The next cell' },
-    { id: 'before', scope: 'ledger', keys: ['shift+Tab'], name: 'The cell before' },
     { id: 'edit', scope: 'ledger', keys: ['Enter', 'F2'], name: 'Edit the cell' },
     { id: 'clear', scope: 'ledger', keys: ['Delete'], name: 'Clear the marked cells' },
     { id: 'type', scope: 'ledger', keys: ['*'], name: 'Type over the cell' },
