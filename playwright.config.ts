@@ -5,16 +5,16 @@ const port = Number(process.env.E2E_PORT ?? 4655);
 export default defineConfig({
   testDir: './e2e',
   // Its own folder: Playwright empties it, and the reports of the others lie beside it.
-  outputDir: process.env.E2E_OUT ?? 'test-results/playwright',
+  outputDir: 'test-results/playwright',
   // A story that was singled out while it was written would hide all others.
   forbidOnly: true,
   workers: 1,
   timeout: 60_000,
-  // Two of these run beside each other on a small machine: what is awaited may take its time, what is asserted stays.
+  // On a small machine that does other things too, what is awaited may take its time; what is asserted stays.
   expect: { timeout: 10_000 },
   // One more try on a noisy machine; the line reporter names what needed it.
   retries: 1,
-  reporter: [['line'], ['json', { outputFile: process.env.E2E_REPORT ?? 'test-results/playwright.json' }]],
+  reporter: [['line'], ['json', { outputFile: 'test-results/playwright.json' }]],
   use: {
     baseURL: `http://127.0.0.1:${port}`,
     viewport: { width: 1280, height: 800 },
@@ -30,8 +30,6 @@ export default defineConfig({
         '--disable-component-update',
         '--disable-sync',
         '--no-first-run',
-        '--use-gl=angle',
-        '--use-angle=swiftshader',
         '--enable-unsafe-swiftshader',
       ],
     },

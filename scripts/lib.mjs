@@ -73,7 +73,7 @@ export function endWithParent(stop = () => undefined) {
 
 /** Runs a program quietly; its output is shown only when it fails. */
 export async function quietly(what, program, args, options = {}) {
-  if (!options.silent) process.stdout.write(`${what} ... `);
+  process.stdout.write(`${what} ... `);
   const started = Date.now();
   const { code, output } = await new Promise((done) => {
     const child = begin(program, args, {
@@ -91,7 +91,7 @@ export async function quietly(what, program, args, options = {}) {
     child.on('error', (error) => done({ code: 1, output: String(error) }));
     child.on('close', (status) => done({ code: status ?? 1, output }));
   });
-  if (!options.silent) console.log(code === 0 ? `done (${((Date.now() - started) / 1000).toFixed(0)} s)` : 'failed');
+  console.log(code === 0 ? `done (${((Date.now() - started) / 1000).toFixed(0)} s)` : 'failed');
   if (code !== 0 && !options.tolerant) {
     console.error(
       output

@@ -28,41 +28,24 @@ const jest = await quietly(
   ],
   { tolerant: true },
 );
-// The stories in two halves beside each other, each with a server and a browser of its own: they wait more than they compute.
-const halves = [1, 2];
-const reportOf = (half) => join(results, `playwright-${half}.json`);
-process.stdout.write('Playwright ... ');
-const began = Date.now();
-const runs = await Promise.all(
-  halves.map(async (half) =>
-    quietly('Playwright', tool('playwright'), ['test', `--shard=${half}/${halves.length}`], {
-      tolerant: true,
-      silent: true,
-      env: {
-        CHROMIUM: chromium,
-        E2E_PORT: String(await freePort()),
-        E2E_DATA: join(results, `data-${half}`),
-        E2E_OUT: join(results, `playwright-${half}`),
-        E2E_REPORT: reportOf(half),
-      },
-    }),
-  ),
-);
-console.log(runs.every(({ code }) => code === 0) ? `done (${((Date.now() - began) / 1000).toFixed(0)} s)` : 'failed');
+const port = await freePort();
+const data = join(results, 'data');
+const playwright = await quietly('Playwright', tool('playwright'), ['test'], {
+  tolerant: true,
+  env: { CHROMIUM: chromium, E2E_PORT: String(port), E2E_DATA: data },
+});
+const report = join(results, 'playwright.json');
 
 const read = (file) => (existsSync(file) ? JSON.parse(readFileSync(file, 'utf8')) : null);
-const unit = read(jestReport);
-const reports = halves.map((half) => read(reportOf(half)));
+const [unit, browser] = [read(jestReport), read(report)];
 if (jest.code !== 0) console.error(jest.output.slice(-20_000));
-for (const run of runs) if (run.code !== 0) console.error(run.output.slice(-20_000));
+if (playwright.code !== 0) console.error(playwright.output.slice(-20_000));
 if (!unit) fail('Jest wrote no report; the reason stands above.');
-if (reports.some((report) => !report)) fail('Playwright wrote no report; the reason stands above.');
-const stories = (count) => reports.reduce((sum, { stats }) => sum + stats[count], 0);
+if (!browser) fail('Playwright wrote no report; the reason stands above.');
 // A suite that could not even be loaded has no tests to count as failed.
 const broken = unit.numRuntimeErrorTestSuites ?? 0;
-const passed = unit.numPassedTests + stories('expected') + stories('flaky');
-const faults = reports.reduce((sum, { errors }) => sum + (errors?.length ?? 0), 0);
-const failed = unit.numFailedTests + broken + stories('unexpected') + faults;
+const passed = unit.numPassedTests + browser.stats.expected + browser.stats.flaky;
+const failed = unit.numFailedTests + broken + browser.stats.unexpected + (browser.errors?.length ?? 0);
 /** Stories that needed their second try, by name. */
 const again = [];
 const walk = (suite, path) => {
@@ -70,13 +53,13 @@ const walk = (suite, path) => {
     if (spec.tests.some((test) => test.status === 'flaky')) again.push([...path, spec.title].join(' > '));
   for (const inner of suite.suites ?? []) walk(inner, [...path, inner.title]);
 };
-for (const report of reports) for (const suite of report.suites ?? []) walk(suite, [suite.title]);
+for (const suite of browser.suites ?? []) walk(suite, [suite.title]);
 writeFileSync(join(results, 'summary.txt'), `${passed} passed, ${failed} failed\n`);
 console.log(
-  `Jest: ${unit.numPassedTests} passed. Playwright: ${stories('expected')} passed. ${passed} passed, ${failed} failed in all.`,
+  `Jest: ${unit.numPassedTests} passed. Playwright: ${browser.stats.expected} passed. ${passed} passed, ${failed} failed in all.`,
 );
 for (const name of again) console.log(`Needed a second try: ${name}`);
-if (jest.code !== 0 || runs.some(({ code }) => code !== 0) || failed > 0) process.exit(1);
+if (jest.code !== 0 || playwright.code !== 0 || failed > 0) process.exit(1);
 
 async function findChromium() {
   const places = [process.env.CHROMIUM, '/usr/bin/chromium', '/usr/bin/chromium-browser'].filter(Boolean);
