@@ -44,7 +44,6 @@ export function TopBar({ context }: { context: Context }) {
       )}
       <button
         type="button"
-        aria-label="Do anything by name"
         className="flex h-7 w-52 shrink-0 items-center justify-between border px-3 max-[900px]:w-auto"
         style={{ background: 'var(--sheet)', borderColor: 'var(--hair)' }}
         onClick={() => {
@@ -53,7 +52,7 @@ export function TopBar({ context }: { context: Context }) {
           commandById('palette').run(context);
         }}
       >
-        <span className="pencil max-[900px]:hidden">Do anything by name</span>
+        <span className="pencil max-[900px]:sr-only">Do anything by name</span>
         <kbd className="pencil">{keyText(keyOf(commandById('palette')) ?? '')}</kbd>
       </button>
       <Tip command="undo">
