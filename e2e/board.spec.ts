@@ -156,8 +156,7 @@ test('a double click on a unit goes to the first field of its Card', async ({ pa
   await expect(page.getByTestId('card').getByLabel('Channel')).toBeFocused();
   await page.keyboard.type('927');
   await page.keyboard.press('Enter');
-  await stored(page);
-  expect((await unit(page, show, '927')).own.id).toBe(own.id);
+  await expect.poll(async () => (await unit(page, show, '927')).own?.id).toBe(own.id);
 });
 
 test('units are aimed at a point that is typed with its height, or clicked, and in the Card in every spelling', async ({
@@ -172,16 +171,14 @@ test('units are aimed at a point that is typed with its height, or clicked, and 
   await page.keyboard.type('1');
   await page.getByLabel('Next point').fill('1.2 SR 2.5 US +1.6');
   await page.keyboard.press('Enter');
-  await stored(page);
-  expect(await aim()).toEqual({ kind: 'point', at: [-1200, 2500, 1600] });
+  await expect.poll(aim).toEqual({ kind: 'point', at: [-1200, 2500, 1600] });
   await page.keyboard.press('a');
   const to = await screenOf(page, 2000, 3000);
   await page.mouse.move(to.x, to.y);
   await page.mouse.click(to.x, to.y);
-  await stored(page);
+  await expect.poll(async () => Math.abs((await aim()).at[0]! - 2000)).toBeLessThan(120);
   // The height stays.
   expect((await aim()).at[2]).toBe(1600);
-  expect(Math.abs((await aim()).at[0]! - 2000)).toBeLessThan(120);
   const field = page.getByTestId('card').getByLabel('Aim', { exact: true });
   for (const [text, wanted] of [
     ['0.5, 1', [500, 1000, 1600]],
@@ -240,12 +237,10 @@ test('a position is turned by its handle, by figures and by a key; its units go 
   expect(await angle()).toBe(0);
   await card.getByLabel('Angle').fill('+15');
   await page.keyboard.press('Enter');
-  await stored(page);
-  expect(await angle()).toBe(15);
+  await expect.poll(angle).toBe(15);
   await card.getByLabel('Angle').fill('_15');
   await page.keyboard.press('Enter');
-  await stored(page);
-  expect(await angle()).toBe(0);
+  await expect.poll(angle).toBe(0);
   const { a, b } = await curve();
   const k = await page.evaluate(() => (globalThis as unknown as { dessinSurface: Probe }).dessinSurface.view.k);
   const middle = [(a[0]! + b[0]!) / 2, (a[1]! + b[1]!) / 2] as const;
@@ -256,11 +251,9 @@ test('a position is turned by its handle, by figures and by a key; its units go 
   await page.mouse.down();
   await page.mouse.move(to.x, to.y, { steps: 6 });
   await page.mouse.up();
-  await stored(page);
   // 0.55 rad are 31.5 degrees: the nearest of the steps of 15.
-  expect(await angle()).toBe(30);
+  await expect.poll(angle).toBe(30);
   await page.getByTestId('drawing').focus();
   await page.keyboard.press('.');
-  await stored(page);
-  expect(await angle()).toBe(-15);
+  await expect.poll(angle).toBe(-15);
 });
