@@ -1,3 +1,5 @@
+import { existsSync } from 'node:fs';
+import { availableParallelism } from 'node:os';
 import { defineConfig } from '@playwright/test';
 
 const port = Number(process.env.E2E_PORT ?? 4655);
@@ -8,7 +10,8 @@ export default defineConfig({
   outputDir: 'test-results/playwright',
   // A story that was singled out while it was written would hide all others.
   forbidOnly: true,
-  workers: 1,
+  // Two share the one server; more would only wait for each other's pixels.
+  workers: Math.min(2, availableParallelism()),
   timeout: 60_000,
   // On a small machine that does other things too, what is awaited may take its time; what is asserted stays.
   expect: { timeout: 10_000 },
@@ -22,7 +25,10 @@ export default defineConfig({
     // Recording costs a fifth of the time: what failed is recorded at its second try.
     trace: 'on-first-retry',
     launchOptions: {
-      executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+      executablePath:
+        process.env.CHROMIUM ??
+        ['/usr/bin/chromium-headless-shell', '/usr/bin/chromium'].find((place) => existsSync(place)) ??
+        '',
       args: [
         '--no-sandbox',
         '--disable-dev-shm-usage',

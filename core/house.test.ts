@@ -86,7 +86,7 @@ describe('keys and stores', () => {
       );
 
   test('one handler hears keys; text fields and forms have theirs from fieldKeys', () => {
-    expect(lines(/addEventListener\(\s*'key(down|press)'/, 'web/ui/keys.ts')).toEqual([]);
+    expect(lines(/addEventListener\(\s*'key(down|press)'/, 'web/ui/keys.ts', 'web/ui/page-key.ts')).toEqual([]);
     expect(lines(/onKey(Down|Up|Press)=(?!\{fieldKeys\()/)).toEqual([]);
   });
 

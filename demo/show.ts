@@ -103,7 +103,7 @@ function makePositions(layer: Id): Position[] {
       'Ring truss',
       'ring',
       { form: 'arc', centre: [0, 4350], z: 5200, radius: 1500, start: 90, sweep: 360 },
-      { detail: { shown: true, at: null, size: 1 } },
+      { section: 'box', width: 300, depth: 300, from: 'lower', detail: { shown: true, at: null, size: 1 } },
     ),
     ...[1, 2, 3].flatMap((n) => [
       make(`Boom ${n} SR`, 'boom', boom(-5900, -300 + n * 2400)),
@@ -227,7 +227,7 @@ function fed(show: Show): Show {
   );
 }
 
-/** Names of universes, and the glass of the back window: six tiles of pixels. */
+/** Names of universes, and the glass of the back window: six tiles of pixels that stand upstage. */
 function named(show: Show): Show {
   const universe = (number: number, name: string, port: string) =>
     ({ id: id(`universe ${number}`), kind: 'universe', number, name, protocol: 'E1.31', node: 'Dimmer room', port }) as const;
@@ -235,6 +235,11 @@ function named(show: Show): Show {
     height: 2500,
     address: toAbsolute(5, 1),
     channel: '301',
+    // In front of the back wall, over the heads of those who enter there.
+    layer: id('layer scenery'),
+    at: [0, 8400],
+    turn: 0,
+    z: 2400,
     corner: 'bottom left',
     run: 'columns',
     tiles: tileMatrix({ rows: 16, columns: 16, width: 1000, height: 1000 }, 2, 3, [500, 0], 0, {

@@ -118,12 +118,18 @@ test('fingers pan, a pinch and a wheel zoom, and the wheel pans for those who wa
   const box = (await page.getByTestId('drawing').boundingBox())!;
   const turn = (given: object) =>
     page.getByTestId('drawing').evaluate(
-      (element, init) => {
-        element.dispatchEvent(new WheelEvent('wheel', { bubbles: true, cancelable: true, ...init }));
+      (element, { time, ...init }) => {
+        const event = new WheelEvent('wheel', { bubbles: true, cancelable: true, ...init });
+        Object.defineProperty(event, 'timeStamp', { value: time });
+        element.dispatchEvent(event);
       },
-      { clientX: box.x + 300, clientY: box.y + 200, ...given },
+      { clientX: box.x + 300, clientY: box.y + 200, time: clock, ...given },
     );
-  const pause = () => page.waitForTimeout(300);
+  // ms: the events say their time themselves.
+  let clock = 1000;
+  const pause = () => {
+    clock += 300;
+  };
   const start = await view();
   await expect
     .poll(async () => {
@@ -137,12 +143,12 @@ test('fingers pan, a pinch and a wheel zoom, and the wheel pans for those who wa
   await turn({ deltaY: -10, ctrlKey: true });
   const pinched = await view();
   expect(pinched.k).toBeGreaterThan(panned.k);
-  await pause();
+  pause();
   await turn({ deltaY: -120 });
   const zoomed = await view();
   expect(zoomed.k).toBeGreaterThan(pinched.k);
   await byName(page, 'Wheel: pan the paper, or zoom');
-  await pause();
+  pause();
   await turn({ deltaY: 120 });
   const wheeled = await view();
   expect([wheeled.k, wheeled.ty]).toEqual([zoomed.k, zoomed.ty - 120]);

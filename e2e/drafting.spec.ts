@@ -542,6 +542,12 @@ test('tag sets: switched in one click, edited, printed; a tag moved by hand stay
   await panel.getByLabel('Enclosure 2').selectOption('hexagon');
   await panel.getByLabel('Field 2').selectOption('watts');
   await expect.poll(tags).toEqual(['watts', 'purpose']);
+  // The sample says what the drawing says, and follows the choice.
+  const sample = panel.getByRole('img', { name: /^Sample/ });
+  await expect(sample).toHaveAttribute('data-says', /750 W/);
+  await panel.getByLabel('Field 2').selectOption('channel');
+  await expect(sample).not.toHaveAttribute('data-says', /750 W/);
+  await panel.getByLabel('Field 2').selectOption('watts');
   await panel.getByRole('button', { name: 'Add a line' }).click();
   await panel.getByRole('button', { name: 'Print these on plates' }).click();
   const sets = await all(page, 'tagset');
@@ -613,7 +619,8 @@ test('in the section alone Escape closes the panel, then lets go of the selectio
   await page.keyboard.press('5');
   await page.keyboard.press('c');
   await expect(page.getByRole('form', { name: 'Copies' })).toBeVisible();
-  // It has the focus in its first field: Escape leaves that, and then the panel.
+  // It takes the focus to its first field: Escape leaves that, and then the panel.
+  await expect(page.getByRole('form', { name: 'Copies' }).locator(':focus')).toBeVisible();
   await page.keyboard.press('Escape');
   await page.keyboard.press('Escape');
   await expect(page.getByRole('form', { name: 'Copies' })).toBeHidden();
@@ -623,7 +630,7 @@ test('in the section alone Escape closes the panel, then lets go of the selectio
   // Selected in the section, selected on the plan.
   await page.keyboard.press('7');
   await settled(page, 'section');
-  const boom = (await all(page, 'position')).find((position) => position.name === 'Boom 2 SR')!;
+  const boom = (await all(page, 'position')).find((position) => position.name === 'Boom 1 SR')!;
   const unit = (await all(page, 'fixture')).find((fixture) => fixture.position === boom.id && fixture.along === 1500)!;
   const at = await page.evaluate(
     (id) =>
@@ -642,5 +649,5 @@ test('in the section alone Escape closes the panel, then lets go of the selectio
     ...(globalThis as unknown as { dessinSection: { view: { k: number; tx: number; ty: number } } }).dessinSection.view,
   }));
   await page.mouse.click(box.x + at[0] * k + tx, box.y + ty - at[1] * k);
-  await expect(page.getByRole('heading', { name: 'Unit 3 on Boom 2 SR' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Unit 3 on Boom 1 SR' })).toBeVisible();
 });

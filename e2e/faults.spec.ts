@@ -84,8 +84,9 @@ test('a page of another site, in a frame without an origin, changes nothing', as
   await newShow(page, 'Left alone');
   const items = async () => ((await (await page.request.get('/api/shelf')).json()) as { items: { id: string }[] }).items;
   const before = await items();
-  const shows = async () => ((await (await page.request.get('/api/shows')).json()) as { shows: unknown[] }).shows.length;
-  const count = await shows();
+  // By names: another story may be making shows and types on the same server.
+  const names = async () =>
+    ((await (await page.request.get('/api/shows')).json()) as { shows: { name: string }[] }).shows.map(({ name }) => name);
   const foreign = await context.newPage();
   const ids = JSON.stringify(before.map((item) => item.id));
   // A server without a guard, which shows that the browser lets the frame ask: without an origin, and from another site.
@@ -114,8 +115,9 @@ test('a page of another site, in a frame without an origin, changes nothing', as
   await new Promise<void>((ready) => elsewhere.listen(0, '127.0.0.1', ready));
   await foreign.goto(`http://127.0.0.1:${portOf(elsewhere)}/`);
   await expect(foreign).toHaveTitle('tried');
-  expect(await items()).toHaveLength(before.length);
-  expect(await shows()).toBe(count);
+  expect((await items()).map(({ id }) => id)).toEqual(expect.arrayContaining(before.map(({ id }) => id)));
+  expect(before.length).toBeGreaterThan(0);
+  expect(await names()).not.toContain('Evil');
   expect(heard).toEqual(['POST null cross-site']);
   open.close();
   elsewhere.close();

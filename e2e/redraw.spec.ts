@@ -127,7 +127,8 @@ test('the Boathouse and its 144 fixtures are drawn again from an empty show', as
     await house.click(-7350, -5000);
     await house.click(-6000, -400, true);
     await house.key('m');
-    expect(named(await records(), 'outline').filter((outline) => outline.use === 'wall')).toHaveLength(5);
+    // What the key does may still be on its way.
+    await expect.poll(async () => named(await records(), 'outline').filter((outline) => outline.use === 'wall').length).toBe(5);
     // A row of seats, eight more behind it, and all of them again at stage left.
     await house.key('o');
     await house.choose('What the outline is', 'seats');
@@ -147,7 +148,8 @@ test('the Boathouse and its 144 fixtures are drawn again from an empty show', as
     await settled(page);
     await house.drag([-6400, -11900], [-200, -3200]);
     await house.key('m');
-    expect(named(await records(), 'outline').filter((outline) => outline.use === 'seats')).toHaveLength(18);
+    // What the key does may still be on its way.
+    await expect.poll(async () => named(await records(), 'outline').filter((outline) => outline.use === 'seats').length).toBe(18);
     // The apron: an arc through its foremost point.
     await house.key('o');
     await house.choose('Shape', 'arc');
@@ -212,9 +214,10 @@ test('the Boathouse and its 144 fixtures are drawn again from an empty show', as
   const positions = new Hand(page);
   await test.step('the positions', async () => {
     await positions.press('link', /^Positions/);
-    const draw = async (form: string, fields: Readonly<Record<string, string>>) => {
+    const draw = async (form: string, fields: Readonly<Record<string, string>>, body?: string) => {
       await positions.choose('Form', form);
       await positions.press('button', 'Type it');
+      if (body) await positions.choose('Made of', body);
       for (const [label, text] of Object.entries(fields)) await positions.fill(label, text);
       await positions.key('Enter');
       await expect(page.getByRole('heading', { name: fields['Pipe name']!, exact: true })).toBeVisible();
@@ -236,7 +239,7 @@ test('the Boathouse and its 144 fixtures are drawn again from an empty show', as
     await copy('5.4', '0.1');
     await pick('LX 1');
     await copy('6.4', '0.2');
-    await draw('ring', { 'Trim height': '5.2', Centre: '0, 4.35', Radius: '1.5', 'Pipe name': 'Ring truss' });
+    await draw('ring', { 'Trim height': '5.2', Centre: '0, 4.35', Radius: '1.5', 'Pipe name': 'Ring truss' }, 'box');
     await draw('floor', { From: '-5.2, 8.15', To: '5.2, 8.15', 'Pipe name': 'Floor cyc' });
     await draw('floor', { From: '-4.8, 0.3', To: '4.8, 0.3', 'Pipe name': 'Floor' });
     await draw('ladder', { 'Trim height': '2.5', 'Pipe length': '3.5', At: '-6.5, -2.6', 'Pipe name': 'Ladder SR' });

@@ -126,6 +126,13 @@ test('a type with a new symbol from nothing, kept, hung in another show, changed
     const unused = page.getByRole('region', { name: /no longer used/ });
     await expect(unused).toContainText('It hangs on no fixture.');
     const before = (await recordsOf(page, show)).length;
+    // What is only here is not ticked by itself: the tag sets, for one.
+    const tick = (reason: string) => unused.getByRole('listitem').filter({ hasText: reason }).first().getByRole('checkbox');
+    await expect(tick('No plate and no fixture uses these tags.')).not.toBeChecked();
+    await expect(tick('It hangs on no fixture.')).toBeChecked();
+    const left = unused.getByRole('checkbox', { checked: false });
+    for (let n = await left.count(); n > 0; n--) await left.first().click();
+    await expect(left).toHaveCount(0);
     await page.getByRole('button', { name: /^Sweep out/ }).click();
     await expect(page.getByRole('region', { name: 'Everything in the show is used' })).toBeVisible();
     // Undone where it was done, and done again.
@@ -426,9 +433,16 @@ test('colours by code, stacked, straight for LED and from the Shelf; own columns
     await page.getByLabel('Name of the new column').fill('Purpose');
     await page.getByRole('button', { name: 'Add', exact: true }).click();
     await expect(page.getByRole('alert')).toContainText('Every fixture has a purpose already');
+    await page.getByLabel('Name of the new column').fill('Remarks');
+    await expect(page.getByText('Every fixture has that already: it is called Notes.')).toBeVisible();
     await page.getByLabel('Name of the new column').fill('Store');
     await page.getByLabel('Kind of the new column').selectOption('choice');
+    await page.getByLabel('Its choices').fill('Van, Loft');
     await page.getByRole('button', { name: 'Add', exact: true }).click();
+    await expect(page.getByLabel('Choice Loft', { exact: true })).toBeVisible();
+    await page.getByLabel('More choices for Store').fill('Annex');
+    await page.keyboard.press('Enter');
+    await expect(page.getByLabel('Choice Annex', { exact: true })).toBeVisible();
     await field(page, 'Store', 'Scene dock');
     await clickAt(page, -3000, 3000);
     await field(page, 'Store', 'scene  DOCK');

@@ -9,6 +9,7 @@ test('a designer makes a small show from an empty stage to the hand-over', async
   await test.step('the start page lists the demo with its plot drawn small', async () => {
     await page.goto('/');
     const plot = page.getByAltText('Plot of The Salt Orchard').first();
+    await plot.scrollIntoViewIfNeeded();
     await expect(plot).toBeVisible();
     await expect.poll(() => plot.evaluate((image: HTMLImageElement) => image.naturalWidth)).toBeGreaterThan(0);
   });

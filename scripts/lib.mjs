@@ -118,9 +118,30 @@ export async function install() {
   writeFileSync(stamp, before);
 }
 
+/** The embedded database, empty, as new data folders begin with. It is made again when its package changes. */
+async function emptyDatabase() {
+  const { version } = JSON.parse(readFileSync(join(root, 'node_modules', '@electric-sql', 'pglite', 'package.json'), 'utf8'));
+  const [file, stamp] = [join(root, 'dist', 'empty-database.tar.gz'), join(root, 'dist', '.empty-database')];
+  if (existsSync(file) && existsSync(stamp) && readFileSync(stamp, 'utf8') === version) return;
+  await quietly('Preparing the database', process.execPath, [join(root, 'scripts', 'empty-database.mjs'), file]);
+  writeFileSync(stamp, version);
+}
+
 /** Compiles the server and builds the interface, unless nothing changed since. */
 export async function build() {
-  const newest = newestOf(['core', 'server', 'demo', 'web', 'package-lock.json', 'vite.config.ts', 'tsconfig.base.json']);
+  mkdirSync(join(root, 'dist'), { recursive: true });
+  await emptyDatabase();
+  const newest = newestOf([
+    'core',
+    'server',
+    'demo',
+    'web',
+    'docs/guide.md',
+    'docs/screenshots',
+    'package-lock.json',
+    'vite.config.ts',
+    'tsconfig.base.json',
+  ]);
   const stamp = join(root, 'dist', '.built');
   if (existsSync(stamp) && existsSync(join(root, 'dist', 'web', 'index.html')) && Number(readFileSync(stamp, 'utf8')) >= newest)
     return;
@@ -131,7 +152,6 @@ export async function build() {
   // Compressed once, here: the server sends what lies there.
   for (const name of readdirSync(assets).filter((file) => /\.(js|css)$/.test(file)))
     writeFileSync(join(assets, `${name}.gz`), gzipSync(readFileSync(join(assets, name)), { level: 9 }));
-  mkdirSync(join(root, 'dist'), { recursive: true });
   writeFileSync(stamp, String(newest));
 }
 

@@ -216,6 +216,15 @@ describe.each(where)('on %s', (_, url) => {
     expect((await response.arrayBuffer()).byteLength).toBeGreaterThan(1000);
   });
 
+  test('an output that is asked for by its revision may be kept; any other is asked for anew', async () => {
+    const id = await demoCopy();
+    const { revision } = (await ask('GET', `/api/shows/${id}`)).body as { revision: number };
+    const kept = async (query: string) =>
+      (await app.request(`http://localhost/api/shows/${id}/out/thumbnail.svg${query}`, { headers })).headers.get('cache-control');
+    expect(await kept(`?r=${revision}`)).toContain('max-age');
+    expect(await kept(`?r=${revision + 1}`)).toBe('no-store');
+    expect(await kept('')).toBe('no-store');
+  });
   test('an output that is not known, a paper that is not, a scale that is not: a sentence each', async () => {
     const id = await demoCopy();
     for (const path of ['nothing.pdf', 'plot.pdf?paper=B9', 'plot.pdf?scale=big', 'toString']) {

@@ -134,7 +134,8 @@ describe('what it finds', () => {
       );
     expect(codes(rigged(7000.4))).toEqual([]);
     expect(text(rigged(7000.6), 'above the grid')).toBe('Channel 1 is above the grid: check the trim of LX 1.');
-    expect(codes(rigged(-0.4))).toEqual([]);
+    // Its clamp is not under the floor, but what hangs from it is.
+    expect(codes(rigged(-0.4))).toEqual(['through the floor']);
     expect(codes(rigged(-0.6))).toEqual(['under the floor']);
     // What hangs low on a high pipe is looked at where it hangs.
     expect(codes(rigged(7200, 300))).toEqual([]);

@@ -1,11 +1,13 @@
 /** Snags: each in a sentence that names what and where. */
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { apply, edit } from '../model/change.js';
+import { adding, apply, edit } from '../model/change.js';
 import { makeFixture } from '../model/make.js';
-import type { Fixture, FixtureType } from '../model/records.js';
+import type { Fixture, FixtureType, Outline } from '../model/records.js';
 import { baseRecords, fixtureLayer, idOf, pipe, plainType, SHOW } from '../model/show.arb.js';
 import { all, type Show, showOf } from '../model/show.js';
+import { place } from '../space/hanging.js';
+import { makeAudit } from './audit.js';
 import { snagsByFixture, snagsOf, wrongSnags } from './snags.js';
 
 const wide: FixtureType = {
@@ -92,6 +94,60 @@ describe('places and units', () => {
     const show = rig({ along: 500 });
     const low = apply(show, edit(all(show, 'position'), { curve: { ...pipe.curve, z: -100 } }));
     expect(texts(low)).toEqual(['Channel 1 is under the floor: check the trim of LX 1.']);
+  });
+  test('through the floor: it hangs, but its body is lower than the floor', () => {
+    const at = (z: number) =>
+      apply(rig({ along: 500 }), edit(all(rig({ along: 500 }), 'position'), { curve: { ...pipe.curve, z } }));
+    const { hang, width, length, height } = plainType;
+    const touches = hang + Math.min(width, length, height) / 2;
+    expect(texts(at(touches))).toEqual([]);
+    expect(texts(at(touches - 120))).toEqual(['Channel 1 sticks 0.12 through the floor.']);
+    expect(wrongSnags(at(touches - 120))[0]).toMatchObject({ code: 'through the floor', weight: 'doubt' });
+  });
+  test('into a wall: seen where the wall is drawn afterwards too; beside its end, above it and on its other side it is clear', () => {
+    const { hang, width, length, height } = plainType;
+    const radius = Math.min(width, length, height) / 2;
+    const show = rig({ along: 500 });
+    const [unit] = all(show, 'fixture');
+    const { axis } = place(show, unit!);
+    const wall = (off: number, more: Partial<Outline> = {}): Show =>
+      apply(
+        show,
+        adding({
+          id: idOf(900),
+          kind: 'outline',
+          layer: unit!.layer,
+          name: 'Back wall',
+          use: 'wall',
+          points: [
+            [axis[0] - 3000, axis[1] + off],
+            [axis[0] + 3000, axis[1] + off],
+          ],
+          closed: false,
+          zFrom: 0,
+          zTo: 20_000,
+          ...more,
+        }),
+      );
+    expect(hang).toBeGreaterThan(0);
+    expect(texts(wall(radius + 1))).toEqual([]);
+    expect(texts(wall(radius - 50))).toEqual(['Channel 1 sticks 0.05 into Back wall.']);
+    expect(texts(wall(50 - radius))).toEqual(['Channel 1 sticks 0.05 into Back wall.']);
+    expect(texts(wall(radius - 50, { use: 'scenery' }))).toEqual([]);
+    expect(texts(wall(radius - 50, { zTo: axis[2] - radius }))).toEqual([]);
+    expect(
+      texts(
+        wall(0, {
+          points: [
+            [axis[0] + 500, axis[1]],
+            [axis[0] + 900, axis[1]],
+          ],
+        }),
+      ),
+    ).toEqual([]);
+    const later = makeAudit();
+    later.of(show);
+    expect(later.of(wall(radius - 50)).map(({ code }) => code)).toContain('through a wall');
   });
   test('two with one unit number are a doubt, and stops stand before doubts', () => {
     const show = rig({ unit: '3', address: 4 }, { unit: '3', address: 4 });

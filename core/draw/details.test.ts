@@ -3,7 +3,7 @@ import { describe, expect, test } from '@jest/globals';
 import { apply, edit } from '../model/change.js';
 import { all, type Show, settingsOf } from '../model/show.js';
 import { curveLength } from '../space/curves.js';
-import { detailAlong, detailPoint, detailsOf } from './details.js';
+import { detailAlong, detailPoint, detailsOf, readInDetail } from './details.js';
 import { alongAt } from './locate.js';
 import { chunksOf, demo, named } from './seeing.arb.js';
 
@@ -34,6 +34,17 @@ describe('details', () => {
     expect(spot.along).toBeCloseTo(2000, 6);
     expect(spot.detail).toBe(detail);
     expect(alongAt(demo, ring, 0, 5850, 0).detail).toBeNull();
+  });
+  test('a point in a detail is read as a height, or as a distance along; on the plan it is neither', () => {
+    const boom = detailsOf(demo).get(named('Boom 1 SR').id)!;
+    const [x, y] = detailPoint(boom, 2350);
+    expect(readInDetail(demo, [x + 400, y])).toMatchObject({ height: true, mm: expect.closeTo(2350, 6) });
+    const ladder = detailsOf(demo).get(named('Ladder SR').id)!;
+    // Its foot hangs at 2.50: heights are from the floor.
+    expect(readInDetail(demo, detailPoint(ladder, 1000))).toMatchObject({ height: true, mm: expect.closeTo(3500, 6) });
+    const ring = detailsOf(demo).get(named('Ring truss').id)!;
+    expect(readInDetail(demo, detailPoint(ring, 2000))).toMatchObject({ height: false, mm: expect.closeTo(2000, 6) });
+    expect(readInDetail(demo, [0, 2000])).toBeNull();
   });
   test('a detail goes where it was dragged, and follows every edit', () => {
     const boom = named('Boom 1 SR');

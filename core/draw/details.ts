@@ -1,4 +1,5 @@
 /** Details: positions laid flat beside the plan, so that stacked fixtures can be seen, picked and edited there. */
+import { sameItems } from '../measure/list.js';
 import type { Id, Position, Vec2 } from '../model/records.js';
 import { all, type Show, settingsOf } from '../model/show.js';
 import { positionsInOrder } from '../order/order.js';
@@ -30,8 +31,6 @@ interface Standing {
   readonly details: ReadonlyMap<Id, Detail>;
 }
 let last: Standing | null = null;
-const same = (a: readonly unknown[], b: readonly unknown[]): boolean =>
-  a.length === b.length && a.every((item, i) => item === b[i]);
 
 /** Details of a show: where the user put them; else those of stage left in rows to the right of the house, of stage right to the left, long ones below. */
 export function detailsOf(show: Show): ReadonlyMap<Id, Detail> {
@@ -41,7 +40,7 @@ export function detailsOf(show: Show): ReadonlyMap<Id, Detail> {
   const [positions, outlines] = [all(show, 'position'), all(show, 'outline')];
   // Most edits touch neither: the same map keeps what is drawn from it.
   const fresh =
-    last && last.width === stageWidth && same(last.positions, positions) && same(last.outlines, outlines)
+    last && last.width === stageWidth && sameItems(last.positions, positions) && sameItems(last.outlines, outlines)
       ? last.details
       : place(show, stageWidth);
   last = { positions, outlines, width: stageWidth, details: fresh };
@@ -123,4 +122,24 @@ export function drawnInDetail(at: Place, along: number, detail: Detail): { x: nu
   const tangent = deg(Math.atan2(frame.t[1], frame.t[0]));
   const [x, y] = detailPoint(detail, along, side);
   return { x, y, turn: at.bearing - tangent - 90 };
+}
+
+/** How far beside its line a detail is read, mm at its own size. */
+const BESIDE = 1500;
+/**
+ * What a point of the drawing is in the detail that it lies in: the height above the stage floor, or the distance along; mm.
+ * @returns null outside of all details
+ */
+export function readInDetail(
+  show: Show,
+  [x, y]: Vec2,
+): { readonly position: Position; readonly height: boolean; readonly mm: number } | null {
+  for (const detail of detailsOf(show).values()) {
+    const { along, off } = detailAlong(detail, x, y);
+    const { position, size } = detail;
+    const { curve } = position;
+    const height = curve.form === 'vertical';
+    if (off <= (height ? BESIDE : BESIDE / 2) * size) return { position, height, mm: along + (height ? curve.z : 0) };
+  }
+  return null;
 }

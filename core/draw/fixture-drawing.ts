@@ -193,7 +193,7 @@ function drawingIn(fixture: Fixture, from: Sources, symbol: Symbol2D, texts: rea
   const at = drawnAt(from.place, way, fixture.along);
   const { x, y, turn } = at;
   const faint = fixture.spare || locked(layer) || from.dim;
-  const ink: Ink = faint ? 'faint' : wrong.includes('stop') ? 'stop' : 'ink';
+  const ink: Ink = faint ? 'faint' : wrong.includes('stop') ? 'stop' : (fixture.pen ?? 'ink');
   const size = way?.size ?? 1;
   const [x0, y0, x1, y1] = symbol.box;
   const box: Box = [x0 * size, y0 * size, x1 * size, y1 * size];

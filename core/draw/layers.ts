@@ -9,6 +9,7 @@ const rank: Record<ChunkKind, number> = {
   backdrop: 1,
   outline: 2,
   masking: 3,
+  wall: 3.5,
   area: 4,
   detail: 5,
   position: 6,

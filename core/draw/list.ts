@@ -1,6 +1,6 @@
 /** The display list: what a drawing is made of, in millimetres, y up. Thin back ends draw it on canvas, as SVG or as PDF. */
 import { eachCommand, type PathData } from '../measure/path.js';
-import type { Id } from '../model/records.js';
+import type { Id, PenColour } from '../model/records.js';
 
 export const pens = {
   fixture: { width: 0.5, dash: null },
@@ -37,7 +37,9 @@ export function toned(colour: string, paper: string): string {
   return `#${[0, 1, 2].map((i) => mix(i).toString(16).padStart(2, '0')).join('')}`;
 }
 /** What colour means on a drawing; back ends map it to a theme or to black. */
-export type Ink = 'ink' | 'faint' | 'lamp' | 'stop';
+export type Ink = 'ink' | 'faint' | 'lamp' | 'stop' | PenColour;
+/** Pens on paper: CIE lightness 30, 42 and 53, black is 0; a grey print keeps them apart. */
+export const penColours: Readonly<Record<PenColour, `#${string}`>> = { blue: '#1d3fa0', plum: '#9a3f8f', green: '#3f8f4f' };
 
 export interface PathPrim {
   readonly op: 'path';
@@ -89,6 +91,7 @@ export type ChunkKind =
   | 'backdrop'
   | 'outline'
   | 'masking'
+  | 'wall'
   | 'dimension'
   | 'note'
   | 'position'

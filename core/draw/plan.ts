@@ -12,6 +12,7 @@ import { type Choice, placeTags } from './place-tags.js';
 import { positionChunks } from './position-chunk.js';
 import { backdropChunk, dimensionChunk, maskingChunk, noteChunk, outlineChunk, stageChunk } from './stage-chunks.js';
 import type { Side, TagLayout } from './tags.js';
+import { isStanding, wallChunk } from './wall-chunks.js';
 
 export { addressText, channelText, colourText } from '../fields/texts.js';
 export type { PlanOptions } from './fixture-drawing.js';
@@ -144,11 +145,17 @@ export function planList(show: Show, options: PlanOptions): DisplayList {
     const layer = layers.get(position.layer);
     if (layer) positions.push(...positionChunks(show, position, layer, denominator));
   }
-  chunks.push(...positions);
+  // Tags keep clear of what has a name: positions and pixel walls.
+  const named = [...positions];
+  for (const wall of all(show, 'wall')) {
+    const layer = isStanding(wall) && layers.get(wall.layer);
+    if (isStanding(wall) && layer) named.push(wallChunk(show, wall, layer, denominator));
+  }
+  chunks.push(...named);
   const drawings = fixtureDrawings(show, layers, options);
   const choices = placeTags(
     drawings.map((drawing) => drawing.layout),
-    obstaclesOf(positions),
+    obstaclesOf(named),
     options.memory ?? null,
   );
   drawings.forEach((drawing, i) => {
@@ -192,6 +199,7 @@ const chunks: ByKind<[show: Show, layer: Layer, denominator: number], readonly C
   position: (record, show, layer, denominator) => positionChunks(show, record, layer, denominator),
   outline: (record, show, layer) => [outlineChunk(show, record, layer)],
   masking: (record, show, layer) => [maskingChunk(show, record, layer)],
+  wall: (record, show, layer, denominator) => (isStanding(record) ? [wallChunk(show, record, layer, denominator)] : []),
   dimension: (record, show, layer, denominator) => [dimensionChunk(show, record, layer, denominator)],
   note: (record, show, layer, denominator) => [noteChunk(show, record, layer, denominator)],
 };

@@ -1,16 +1,16 @@
 /** Positions as they are drawn: on the plan, and laid flat in their details. */
 
 import { formatLength } from '../measure/lengths.js';
-import { firstOf } from '../measure/list.js';
-import type { Layer, Position } from '../model/records.js';
+import type { Curve, Layer, Position } from '../model/records.js';
 import { type Show, settingsOf } from '../model/show.js';
 import { curveLength, curvePoints, frameAlong, ticksOf } from '../space/curves.js';
+import { trussOf } from '../space/truss.js';
 import { type Detail, detailPoint, detailsOf } from './details.js';
+import { laced } from './lacing.js';
 import { faded, locked, orderOf } from './layers.js';
 import { arc, boxOf, type Chunk, circle, LINE, MOVE, type Prim, path, rect, textAt, transformed, union } from './list.js';
+import { markRadius, NAME, type NamePlace, namePlaces } from './names.js';
 
-/** Height of a position's name, paper mm. */
-const NAME = 2.5;
 /** Figures at tick marks, paper mm. */
 const FIGURE = 1.4;
 
@@ -26,10 +26,11 @@ export function positionChunks(show: Show, position: Position, layer: Layer, den
   const { units, tick } = settingsOf(show);
   const detail = detailsOf(show).get(position.id);
   const order = orderOf(show, layer.id, 'position');
-  const key = `${denominator} ${units} ${tick} ${order} ${detail?.origin} ${detail?.size}`;
+  const named = namePlaces(show, denominator).get(position.id);
+  const key = `${denominator} ${units} ${tick} ${order} ${detail?.origin} ${detail?.size} ${named?.at} ${named?.align}`;
   const known = kept.get(position);
   if (known?.layer === layer && known.key === key) return known.chunks;
-  const plan = planChunk(show, position, layer, denominator, detail);
+  const plan = planChunk(show, position, layer, denominator, detail, named);
   const chunks = detail ? [plan, detailChunk(show, position, layer, denominator, detail)] : [plan];
   kept.set(position, { layer, key, chunks });
   return chunks;
@@ -59,29 +60,22 @@ function bodyPrims(position: Position): Prim[] {
   const { curve, width } = position;
   const half = width / 2;
   if (curve.form === 'vertical') return [];
-  const laced = position.use === 'truss' && position.section !== undefined && position.section !== 'tube';
+  const truss = trussOf(position);
   if (curve.form === 'straight') {
     const angle = (Math.atan2(curve.b[1] - curve.a[1], curve.b[0] - curve.a[0]) * 180) / Math.PI;
     const length = Math.hypot(curve.b[0] - curve.a[0], curve.b[1] - curve.a[1]);
     const place = (d: number[]) => transformed(d, curve.a[0], curve.a[1], angle);
     if (position.use === 'floor') return [path([MOVE, ...curve.a, LINE, ...curve.b], 'floor')];
     const out: Prim[] = [path(place(rect(0, -half, length, width)), 'position', 'paper')];
-    if (laced) {
-      const n = Math.max(1, Math.round(length / 500));
-      const d: number[] = [];
-      for (let i = 0; i < n; i++)
-        d.push(MOVE, (length * i) / n, i % 2 ? half : -half, LINE, (length * (i + 1)) / n, i % 2 ? -half : half);
-      out.push(path(place(d), 'thin', 'none', 'faint'));
-    }
-    return out;
+    return truss ? [...out, lacing(curve, half)] : out;
   }
   if (curve.form === 'arc') {
     const out: Prim[] = [];
     for (const r of [curve.radius - half, curve.radius + half])
       if (r > 0) out.push(path(arc(curve.centre[0], curve.centre[1], r, curve.start, curve.sweep), 'position'));
-    return out;
+    return truss ? [...out, lacing(curve, half)] : out;
   }
-  return [-half, half].map((off) => {
+  const edges = [-half, half].map((off) => {
     const length = curveLength(curve);
     const n = Math.max(8, Math.ceil(length / 150));
     const d: number[] = [];
@@ -91,9 +85,27 @@ function bodyPrims(position: Position): Prim[] {
     }
     return path(d, position.use === 'floor' ? 'floor' : 'position');
   });
+  return truss ? [...edges, lacing(curve, half)] : edges;
 }
+/** The lacing of a truss between its edges, seen from above. */
+const lacing = (curve: Curve, half: number): Prim =>
+  laced(
+    (along, side) => {
+      const { point, s } = frameAlong(curve, along);
+      return [point[0] + s[0] * side, point[1] + s[1] * side];
+    },
+    curveLength(curve),
+    half,
+  );
 
-function planChunk(show: Show, position: Position, layer: Layer, denominator: number, detail: Detail | undefined): Chunk {
+function planChunk(
+  show: Show,
+  position: Position,
+  layer: Layer,
+  denominator: number,
+  detail: Detail | undefined,
+  named: NamePlace | undefined,
+): Chunk {
   const { units, tick } = settingsOf(show);
   const size = NAME * denominator;
   const { curve } = position;
@@ -101,21 +113,32 @@ function planChunk(show: Show, position: Position, layer: Layer, denominator: nu
   const trim = (curve.form === 'straight' && curve.rise ? [curve.z, curve.z + curve.rise] : [curve.z])
     .map((z) => `${z < 0 ? '' : '+'}${formatLength(z, units)}`)
     .join(' to ');
-  const label = (x: number, y: number, align: 'left' | 'centre' | 'right'): Prim[] => [
-    textAt(x, y + size * 0.55, position.name, size, align, 'ink', true),
-    textAt(x, y - size * 0.6, trim, size * 0.8, align, 'faint'),
-  ];
   const body: Prim[] = [...bodyPrims(position), ...tickPrims(position, tick, units, Math.max(half * 1.6, 60), denominator)];
   const tags: Prim[] = [];
+  if (named) {
+    const { at, align } = named;
+    if (curve.form === 'vertical') tags.push(textAt(...at, position.name, size * 0.8, align));
+    else
+      tags.push(
+        textAt(at[0], at[1] + size * 0.55, position.name, size, align, 'ink', true),
+        textAt(at[0], at[1] - size * 0.6, trim, size * 0.8, align, 'faint'),
+      );
+  }
   let hit: Chunk['hit'] = null;
   if (curve.form === 'vertical') {
     const [x, y] = curve.at;
-    const r = Math.max(120, (position.base ?? 360) / 2);
+    const r = markRadius(position);
     body.push(
       circle(x, y, r, 'position', 'paper'),
       path([MOVE, x - r, y, LINE, x + r, y, MOVE, x, y - r, LINE, x, y + r], 'thin'),
     );
-    tags.push(textAt(x, y - r - size * 0.8, position.name, size * 0.8));
+    const truss = trussOf(position);
+    if (truss) {
+      // A tower on its base, as it is seen from above.
+      const square = (wide: number, deep: number) =>
+        transformed(rect(-deep, -wide, deep * 2, wide * 2), x, y, curve.bearing + (curve.turn ?? 0));
+      body.push(path(square(truss.wide, truss.half), 'position', 'paper'));
+    }
     if (detail) {
       // A pointer towards the detail: where its units are drawn.
       const [dx, dy] = [detail.origin[0] - x, detail.origin[1] + (curve.z + curve.height / 2) * detail.size - y];
@@ -139,15 +162,6 @@ function planChunk(show: Show, position: Position, layer: Layer, denominator: nu
     hit = { shape: 'line', points: [curve.at, curve.at], width: r };
   } else {
     const points = curvePoints(curve, 10).map(([x, y]) => [x, y] as [number, number]);
-    if (curve.form === 'straight') {
-      const left = curve.a[0] <= curve.b[0] ? curve.a : curve.b;
-      tags.push(...label(left[0] - size * 0.6, left[1], 'right'));
-    } else if (curve.form === 'arc' && Math.abs(curve.sweep) >= 300)
-      tags.push(...label(curve.centre[0], curve.centre[1], 'centre'));
-    else {
-      const [x, y] = firstOf(points);
-      tags.push(...label(x - size * 0.6, y, 'right'));
-    }
     hit = { shape: 'line', points, width: half };
   }
   const drawn = faded(body, layer);
@@ -187,6 +201,7 @@ function detailChunk(show: Show, position: Position, layer: Layer, denominator: 
         tags.push(textAt(x + half + 90 * k, at, formatLength(curve.z + along, units), figure, 'left', 'faint'));
     }
     body.push(path(rect(x - half, foot, half * 2, top - foot), 'position', 'paper'));
+    if (trussOf(position)) body.push(laced((along, side) => [x + side, foot + along], top - foot, half));
     if (position.use === 'ladder') {
       const d: number[] = [];
       for (let rung = foot + 300 * k; rung < top - 1; rung += 300 * k) d.push(MOVE, x - half, rung, LINE, x + half, rung);

@@ -1,12 +1,14 @@
 /** A show in three dimensions, as plain figures in millimetres and world axes; the web room hands them to a renderer. */
 import { familyEntry } from '../families/index.js';
 import { colourOf } from '../light/filter.js';
-import type { Filter, Fixture, Id, Position, Vec3 } from '../model/records.js';
+import type { Filter, Fixture, Id, Position, StandingWall, Vec3 } from '../model/records.js';
 import { all, get, type Show, settingsOf } from '../model/show.js';
 import { curveLength, frameAlong } from '../space/curves.js';
-import { place, stands } from '../space/hanging.js';
+import { place } from '../space/hanging.js';
 import { axesOfBase, axesOfBeam } from '../space/orientation.js';
+import { isStanding, middleOf, onWall, sizeOf, TILE_DEPTH } from '../space/pixel-wall.js';
 import { maskingEnds, outlinePoints } from '../space/transform.js';
+import { chordsAcross, trussOf, tubeRadius } from '../space/truss.js';
 import { add, norm, rad, scaled } from '../space/vectors.js';
 import { geometryBodies, type Solid } from './solids.js';
 
@@ -47,6 +49,8 @@ export interface Scene3D {
   readonly beams: readonly Beam[];
   readonly tubes: readonly Tube[];
   readonly sheets: readonly Sheet3D[];
+  /** Tiles of the pixel walls that stand there. */
+  readonly panels: readonly Solid[];
 }
 
 /** A beam that meets nothing is shown this long, mm. */
@@ -69,12 +73,12 @@ export function bodiesOf(show: Show, fixture: Fixture): Solid[] {
   const at = place(show, fixture);
   const head = axesOfBeam(at.beam, at.bearing);
   if (type.geometry?.some((item) => item.size)) {
-    const base = { origin: at.clamp, axes: axesOfBase(fixture, stands(fixture)) };
+    const base = { origin: at.clamp, axes: axesOfBase(fixture) };
     return geometryBodies(fixture.id, type, base, head, at.axis);
   }
   const shape = familyEntry(type.family).round ? 'cylinder' : 'box';
   if (type.pan > 0) {
-    const base = axesOfBase(fixture, stands(fixture));
+    const base = axesOfBase(fixture);
     const middle: Vec3 = [
       (at.clamp[0] * 3 + at.axis[0]) / 4,
       (at.clamp[1] * 3 + at.axis[1]) / 4,
@@ -134,6 +138,7 @@ export function sceneOf(show: Show): Scene3D {
     tubes: all(show, 'position')
       .filter((position) => !hidden.has(position.layer) && position.use !== 'floor')
       .flatMap(tubesOf),
+    panels: all(show, 'wall').flatMap((wall) => (isStanding(wall) && !hidden.has(wall.layer) ? panelsOf(wall) : [])),
     texts: all(show, 'note').flatMap((note) => {
       if (note.zFrom === undefined || hidden.has(note.layer)) return [];
       const z = (note.zFrom + Math.max(note.zFrom, note.zTo ?? note.zFrom)) / 2;
@@ -166,39 +171,39 @@ export function sceneOf(show: Show): Scene3D {
   };
 }
 
+/** Between two tiles this much is left free, so that they are told apart, mm. */
+const JOINT = 12;
+function panelsOf(wall: StandingWall): Solid[] {
+  const [c, s] = [Math.cos(rad(wall.turn)), Math.sin(rad(wall.turn))];
+  // The face looks to the house where the wall is not turned; the body lies behind it.
+  const axes = { u: [c, s, 0], v: [-s, c, 0], w: [0, 0, 1] } as const;
+  return wall.tiles.map((tile) => {
+    const [w, h] = sizeOf(tile);
+    return {
+      id: wall.id,
+      shape: 'box',
+      centre: add(onWall(wall, middleOf(tile)), scaled(axes.v, TILE_DEPTH / 2)),
+      axes,
+      size: [Math.max(1, w - JOINT), TILE_DEPTH, Math.max(1, h - JOINT)],
+    };
+  });
+}
+
 /** Tubes of a position: one, or the chords of a truss. */
 function tubesOf(position: Position): Tube[] {
   const points = tubePoints(position);
-  if (position.use !== 'truss' || !position.section || position.section === 'tube' || position.curve.form === 'vertical')
-    return [{ id: position.id, points, radius: position.use === 'ring' ? 100 : 25 }];
-  const [half, wide] = [(position.depth ?? 300) / 2, position.width / 2];
-  const corners: readonly (readonly [number, number])[] =
-    position.section === 'box'
-      ? [
-          [-wide, half],
-          [wide, half],
-          [-wide, -half],
-          [wide, -half],
-        ]
-      : position.section === 'triangle up'
-        ? [
-            [0, half],
-            [-wide, -half],
-            [wide, -half],
-          ]
-        : [
-            [-wide, half],
-            [wide, half],
-            [0, -half],
-          ];
+  const radius = tubeRadius(position);
+  const truss = trussOf(position);
+  if (!truss) return [{ id: position.id, points, radius }];
   const length = curveLength(position.curve);
   const n = points.length - 1;
-  return corners.map(([side, up]) => ({
+  return chordsAcross(truss).map(([side, up]) => ({
     id: position.id,
-    radius: 25,
+    radius,
     points: Array.from({ length: n + 1 }, (_, i) => {
-      const { point, s } = frameAlong(position.curve, (length * i) / n);
-      return [point[0] + s[0] * side, point[1] + s[1] * side, point[2] + up] as const;
+      const { point, s, d } = frameAlong(position.curve, (length * i) / n);
+      // Up is against the way in which units hang: on a tower, into it.
+      return add(point, add(scaled(s, side), scaled(d, -up)));
     }),
   }));
 }

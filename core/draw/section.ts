@@ -10,7 +10,10 @@ import { curveLength, curvePoints, frameAlong } from '../space/curves.js';
 import { place } from '../space/hanging.js';
 import { axesOfBeam } from '../space/orientation.js';
 import { maskingEnds, outlinePoints } from '../space/transform.js';
+import { trussOf, tubeRadius } from '../space/truss.js';
 import { deg, rad } from '../space/vectors.js';
+import { wallFaces } from '../space/walls.js';
+import { laced } from './lacing.js';
 import { faded, locked, orderOf } from './layers.js';
 import {
   type Box,
@@ -34,6 +37,7 @@ import { projected, type SectionView } from './section-view.js';
 import { sightLines } from './sight-lines.js';
 import { symbolIn } from './symbols.js';
 import { variantsOf } from './variants.js';
+import { isStanding, wallCut } from './wall-chunks.js';
 
 export interface SectionOptions {
   readonly denominator: number;
@@ -58,6 +62,7 @@ export function sectionList(show: Show, view: SectionView, options: SectionOptio
   };
   each(all(show, 'outline'), (record, layer) => outlineCut(show, view, record, layer));
   each(all(show, 'masking'), (record, layer) => maskingCut(show, view, record, layer));
+  each(all(show, 'wall').filter(isStanding), (record, layer) => wallCut(show, view, record, layer));
   each(all(show, 'position'), (record, layer) => positionCut(show, view, record, layer, options));
   each(all(show, 'fixture'), (record, layer) => fixtureCut(show, view, record, layer, options));
   staggered(chunks);
@@ -161,8 +166,13 @@ function outlineCut(show: Show, view: SectionView, outline: Outline, layer: Laye
   const tall = Math.max(outline.zTo - outline.zFrom, 1);
   const body: Prim[] = [];
   if (view.kind === 'section') {
-    const cuts = crossings(view, points, outline.closed);
-    if (outline.closed)
+    const faces = wallFaces(outline);
+    const cuts = !faces
+      ? crossings(view, points, outline.closed)
+      : outline.closed
+        ? [faces.outer, faces.inner].flatMap((face) => crossings(view, face, true)).sort((a, b) => a - b)
+        : crossings(view, [...faces.outer, ...[...faces.inner].reverse()], true);
+    if (outline.closed || faces)
       for (let i = 0; i + 1 < cuts.length; i += 2)
         body.push(
           path(
@@ -240,26 +250,28 @@ function positionCut(
   const size = 2.2 * denominator;
   const points = flat.map((p): Vec2 => [p.x, p.z]);
   const [low, high] = [Math.min(...points.map((p) => p[0])), Math.max(...points.map((p) => p[0]))];
-  const half = position.use === 'truss' ? (position.depth ?? 300) / 2 : 25;
+  const truss = trussOf(position);
+  const half = truss?.half ?? tubeRadius(position);
   const body: Prim[] = [];
   const vertical = position.curve.form === 'vertical';
   if (vertical) {
     const [x, foot] = firstOf(points);
     const top = lastOf(points)[1];
     body.push(path(rect(x - position.width / 2, foot, position.width, top - foot), 'position', 'paper'));
+    if (truss) body.push(laced((along, side) => [x + side, foot + along], top - foot, truss.wide));
     if (position.use === 'boom' && foot < 1)
       body.push(path([MOVE, x - (position.base ?? 600) / 2, 0, LINE, x + (position.base ?? 600) / 2, 0], 'border'));
   } else if (high - low < 120) {
     // Seen end on.
     const [x, z] = firstOf(points);
     body.push(
-      position.use === 'truss'
+      truss
         ? path(rect(x - position.width / 2, z - half, position.width, 2 * half), 'position', 'paper')
         : circle(x, z, Math.max(25, Math.min(60, position.width / 2)), 'position', 'paper'),
     );
   } else
     body.push(
-      ...(position.use === 'truss' && position.curve.form === 'straight' && !position.curve.rise
+      ...(half > 25 && position.curve.form === 'straight' && !position.curve.rise
         ? [path(rect(low, firstOf(points)[1] - half, high - low, 2 * half), 'position', 'paper')]
         : [path(lines(points), 'position')]),
     );

@@ -2,35 +2,28 @@
 
 import { formatLength } from '../measure/lengths.js';
 import { itemAt } from '../measure/list.js';
+import type { PathData } from '../measure/path.js';
 import type { Backdrop, Dimension, Layer, Masking, Note, Outline, Vec2 } from '../model/records.js';
-import { all, type Show, settingsOf } from '../model/show.js';
+import { type Show, settingsOf } from '../model/show.js';
 import { anchorAt } from '../space/anchors.js';
 import { maskingEnds, outlinePoints } from '../space/transform.js';
+import { wallFaces } from '../space/walls.js';
 import { faded, locked, orderOf } from './layers.js';
 import { arc, boxOf, type Chunk, LINE, lines, MOVE, type Prim, path, textAt, textWidth } from './list.js';
+import { AXIS, axisEnds, axisNames, namePlaces } from './names.js';
 
-/** Least and greatest y of what stands on the stage; remembered by the outlines. */
-const keptFront = new WeakMap<readonly Outline[], number>();
-function frontOf(show: Show): number {
-  const outlines = all(show, 'outline');
-  let front = keptFront.get(outlines);
-  if (front === undefined) {
-    front = 0;
-    for (const outline of outlines) for (const [, y] of outline.points) if (y < front) front = y;
-    keptFront.set(outlines, front);
-  }
-  return front;
-}
-
+/** The two axes, with their texts where nothing else stands. */
 export function stageChunk(show: Show, denominator: number): Chunk {
-  const { stageWidth, stageDepth } = settingsOf(show);
-  const half = stageWidth / 2;
-  const size = 2 * denominator;
+  const { front, back, side } = axisEnds(show);
+  const places = namePlaces(show, denominator);
+  const said = (['centre line', 'plaster line'] as const).flatMap((axis) => {
+    const place = places.get(axis);
+    return place ? [textAt(...place.at, axisNames[axis], AXIS * denominator, place.align, 'faint')] : [];
+  });
   const body: Prim[] = [
-    path([MOVE, 0, frontOf(show) - 500, LINE, 0, stageDepth + 900], 'centre'),
-    path([MOVE, -half - 600, 0, LINE, half + 600, 0], 'plaster'),
-    textAt(size * 0.4, stageDepth + 900 - size, 'CL', size, 'left', 'faint'),
-    textAt(-half - 600 - size * 0.4, 0, 'plaster line', size, 'right', 'faint'),
+    path([MOVE, 0, front, LINE, 0, back], 'centre'),
+    path([MOVE, -side, 0, LINE, side, 0], 'plaster'),
+    ...said,
   ];
   return { id: null, kind: 'stage', order: -1, box: boxOf(body), locked: true, body, tags: [], hit: null };
 }
@@ -53,7 +46,7 @@ interface Kept {
 }
 const kept = new WeakMap<object, Kept>();
 /** Remembers a chunk by its record, layer and a key of what else it depends on. */
-function remembered(record: object, layer: Layer, order: number, key: string, make: () => Chunk): Chunk {
+export function remembered(record: object, layer: Layer, order: number, key: string, make: () => Chunk): Chunk {
   const known = kept.get(record);
   if (known && known.layer === layer && known.order === order && known.key === key) return known.chunk;
   const chunk = make();
@@ -61,16 +54,21 @@ function remembered(record: object, layer: Layer, order: number, key: string, ma
   return chunk;
 }
 
+/** What lies between both faces: the inner one goes the other way round, so that what it encloses stays free. */
+const bandOf = ({ outer, inner }: { outer: readonly Vec2[]; inner: readonly Vec2[] }, closed: boolean): PathData =>
+  closed ? [...lines(outer, true), ...lines([...inner].reverse(), true)] : lines([...outer, ...[...inner].reverse()], true);
+
 export function outlineChunk(show: Show, outline: Outline, layer: Layer): Chunk {
   const order = orderOf(show, layer.id, 'outline');
   return remembered(outline, layer, order, '', () => {
     const points = outlinePoints(outline);
+    const faces = wallFaces(outline);
     const body = faded(
       [
         path(
-          lines(points, outline.closed),
+          faces ? bandOf(faces, outline.closed) : lines(points, outline.closed),
           outlinePens[outline.use],
-          outline.use === 'wall' && outline.closed ? 'wall' : 'none',
+          outline.use === 'wall' && (outline.closed || faces) ? 'wall' : 'none',
           outline.use === 'seats' ? 'faint' : 'ink',
         ),
       ],

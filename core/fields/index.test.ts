@@ -101,11 +101,12 @@ describe('who uses them', () => {
       'multicable',
       'way',
       'address',
+      'name',
       own,
     ]));
   test('the Card shows the feed together, and at its end the own columns before rental and notes', () => {
     expect(onCard(show, 'feed').map(({ id }) => id)).toEqual(['circuit', 'circuitNumber', 'dimmer', 'multicable', 'way']);
-    expect(onCard(show, 'end').map(({ id }) => id)).toEqual([own, 'rental', 'notes']);
+    expect(onCard(show, 'end').map(({ id }) => id)).toEqual([own, 'rental', 'name', 'pen', 'notes']);
     expect(onCard(show, 'end')[0]!.card!.offers!(show)).toEqual(['Deck', 'Fly']);
   });
   test('tags show any of them: dimmer, multicable, notes and columns of the show too', () => {
@@ -133,7 +134,7 @@ describe('columns of the Ledger', () => {
     ['position', 'Position', 110],
     ['unit', 'Unit', 56],
     ['channel', 'Channel', 78],
-    ['address', 'Address', 118],
+    ['address', 'Address', 132],
     ['type', 'Type', 150],
     ['mode', 'Mode', 90],
     ['purpose', 'Purpose', 140],
@@ -156,6 +157,8 @@ describe('columns of the Ledger', () => {
       way: 56,
       gobo: 70,
       rental: 100,
+      name: 130,
+      pen: 64,
     });
     expect(coming('when chosen')).toEqual({
       universe: 76,
@@ -192,5 +195,28 @@ describe('columns of the Ledger', () => {
     const counted = (orders: readonly number[]) => expect([...orders].sort((a, b) => a - b)).toEqual(orders.map((_, i) => i + 1));
     counted(usualFields.flatMap(({ run }) => run?.order ?? []));
     counted(usualFields.flatMap(({ inParts }) => inParts?.order ?? []));
+  });
+});
+
+describe('a name and a pen of its own', () => {
+  const [first] = fixtures;
+  const typed = (id: string, text: string) => {
+    const result = typeField(show, first!, null, id, text);
+    return result.ok ? result.fixture : result.why;
+  };
+  test('a name stands where it is wanted, and is gone when it is cleared', () => {
+    const named = typed('name', 'Gobo door 1') as typeof first;
+    expect(named!.name).toBe('Gobo door 1');
+    expect(fieldText(show, named!, null, 'name')).toBe('Gobo door 1');
+    expect(typeField(show, named!, null, 'name', '')).toEqual({
+      ok: true,
+      fixture: expect.not.objectContaining({ name: expect.anything() }),
+    });
+    expect(typed('name', 'x'.repeat(201))).toBe('A name is at most 200 characters.');
+  });
+  test('a pen is one of the small set; ink is the usual one', () => {
+    expect((typed('pen', 'Plum') as typeof first)!.pen).toBe('plum');
+    expect(typed('pen', 'ink')).not.toHaveProperty('pen');
+    expect(typed('pen', 'red')).toContain('The pens are blue, plum, green');
   });
 });

@@ -1,7 +1,8 @@
 /** What a fixture is for, and what stands before and behind its light. Plain texts of the record stand here too. */
 import { writtenColour } from '../light/codes.js';
 import { all } from '../model/show.js';
-import { type Field, onParts, plainText } from './field.js';
+import { pens } from '../model/words.js';
+import { type Field, folded, onParts, plainText, refuse } from './field.js';
 import { colourText } from './texts.js';
 
 export const purpose: Field = plainText('purpose', 'Purpose', {
@@ -21,7 +22,7 @@ export const colour: Field = {
     const written = writtenColour(all(show, 'filter'), text);
     return onParts(fixture, part, (own) => ({ ...own, colour: written }));
   },
-  words: ['color'],
+  words: ['color', 'gel', 'filter'],
   inParts: { as: 'Colour', order: 4 },
 };
 
@@ -30,7 +31,10 @@ const gobo: Field = plainText('gobo', 'Gobo', {
   column: { width: 70, comes: 'when filled' },
   card: { at: 'apart' },
 });
-export const notes: Field = plainText('notes', 'Notes', { column: { width: 140, comes: 'always' } });
+export const notes: Field = plainText('notes', 'Notes', {
+  column: { width: 140, comes: 'always' },
+  words: ['note', 'remarks', 'remark', 'comment', 'comments'],
+});
 
 const rental: Field = plainText('rental', 'Rented from', {
   kind: 'choice',
@@ -43,5 +47,37 @@ const rental: Field = plainText('rental', 'Rented from', {
   },
 });
 
+/** The name that a fixture has of its own; MVR's name too. */
+export const name: Field = plainText('name', 'Name', {
+  type: (_, fixture, __, text) => {
+    if (text.length > 200) return refuse('A name is at most 200 characters.');
+    const { name: was, ...rest } = fixture;
+    return { ok: true, fixture: text.trim() ? { ...rest, name: text.trim() } : rest };
+  },
+  column: { width: 130, comes: 'when filled' },
+  words: ['fixture name', 'label'],
+  run: { scope: () => null },
+  schedules: ['Instrument schedule', 'Channel hookup'],
+});
+
+/** What it is drawn with. */
+const pen: Field = {
+  id: 'pen',
+  title: 'Pen',
+  of: 'fixture',
+  kind: 'choice',
+  column: { width: 64, comes: 'when filled' },
+  text: (_, fixture) => fixture.pen ?? '',
+  type: (_, fixture, __, text) => {
+    const { pen: was, ...rest } = fixture;
+    const chosen = pens.find((colour) => colour === folded(text));
+    if (text && !chosen && folded(text) !== 'ink')
+      return refuse(`The pens are ${pens.join(', ')}; ink, or nothing, is the usual one.`);
+    return { ok: true, fixture: chosen ? { ...rest, pen: chosen } : rest };
+  },
+  card: { at: 'end', offers: () => ['ink', ...pens] },
+  kept: 'pen',
+};
+
 /** Plain texts of the record that stand one after the other in the list; a new one goes here, and is seen everywhere. */
-export const texts: readonly Field[] = [gobo, rental];
+export const texts: readonly Field[] = [gobo, rental, name, pen];

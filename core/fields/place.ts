@@ -53,7 +53,7 @@ export const address: Field = {
   title: 'Address',
   of: 'part',
   kind: 'address',
-  column: { width: 118, comes: 'always' },
+  column: { width: 132, comes: 'always' },
   text: (_, fixture, part) => (part === null ? addressText(fixture) : formatAddress(fixture.parts[part]?.address ?? null)),
   type: (_, fixture, part, text) => {
     // Files write 0 for unpatched; a person who types it means an address that does not exist.
@@ -81,7 +81,7 @@ export const type: Field = {
       all(show, 'type').find((item) => folded(`${item.maker} ${item.name}`) === folded(text));
     return to ? { ok: true, fixture: inType(fixture, to) } : refuse(`The show has no fixture type named "${text}".`);
   },
-  words: ['instrument type'],
+  words: ['instrument type', 'instrument', 'fixture type', 'unit type'],
 };
 
 export const mode: Field = {

@@ -19,7 +19,7 @@ import { faults } from '../model/references.js';
 import { baseRecords, fixtureLayer, idOf, plainType, SHOW } from '../model/show.arb.js';
 import { all, get, showOf } from '../model/show.js';
 import { footprints } from '../patch/footprint.js';
-import { racetrack } from '../setout/draft.js';
+import { racetrack } from '../setout/racetrack.js';
 import { place } from '../space/hanging.js';
 import { dot, norm, sub } from '../space/vectors.js';
 import { readCsv } from './csv/read.js';

@@ -1,11 +1,11 @@
 /** Writes a sheet as SVG, true to size in millimetres. Text stays text. */
 
-import { CUBIC, eachCommand, type Fill, type Ink, LINE, MOVE, type Prim, pens, toned } from '../draw/list.js';
+import { CUBIC, eachCommand, type Fill, type Ink, LINE, MOVE, type Prim, penColours, pens, toned } from '../draw/list.js';
 import type { Sheet } from '../draw/sheet.js';
 import { itemAt } from '../measure/list.js';
 import { escapeXml } from './xml/write.js';
 
-const inks: Record<Ink, string> = { ink: '#1d2838', faint: '#6a6a66', lamp: '#b86a00', stop: '#ad2a20' };
+const inks: Record<Ink, string> = { ink: '#1d2838', faint: '#6a6a66', lamp: '#b86a00', stop: '#ad2a20', ...penColours };
 const fills: Readonly<Record<string, string>> = { none: 'none', paper: '#fff', wall: '#ddd6c6', ink: '#1d2838' };
 const fillOf = (fill: Fill): string => fills[fill] ?? toned(fill, '#ffffff');
 const round = (value: number): string => String(Math.round(value * 1000) / 1000 + 0);

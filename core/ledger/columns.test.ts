@@ -1,11 +1,15 @@
 /** What is seen in a cell, and what goes out of it. */
-import { describe, expect, test } from '@jest/globals';
+import { beforeAll, describe, expect, test } from '@jest/globals';
+import { snagsByFixture } from '../audit/snags.js';
 import { idOf, plainType, SHOW } from '../model/show.arb.js';
 import { all, showOf } from '../model/show.js';
 import { columnsOf, columnText, shownText } from './columns.js';
 import { at, column, hung, show } from './ledger.arb.js';
 import { rowsOf } from './rows.js';
+import { lendAudit } from './snag-codes.js';
 import { outTable } from './table.js';
+
+beforeAll(() => lendAudit(snagsByFixture));
 
 describe('what is seen in a cell, and what goes out', () => {
   const head = all(show, 'fixture')[4]!;

@@ -1,6 +1,5 @@
 /** Columns of the Ledger: every field that has one, and the snags. */
 
-import { snagsByFixture } from '../audit/snags.js';
 import { type Field, type FieldKind, fieldsOf, fieldText } from '../fields/index.js';
 import { lengthUnit } from '../measure/lengths.js';
 import { itemAt } from '../measure/list.js';
@@ -8,6 +7,7 @@ import type { Fixture } from '../model/records.js';
 import { type Show, settingsOf } from '../model/show.js';
 import { formatRange } from '../patch/address.js';
 import { partFootprint } from '../patch/footprint.js';
+import { snagCodes } from './snag-codes.js';
 
 export type ColumnKind = FieldKind | 'snags';
 
@@ -65,11 +65,6 @@ export const columnsOf = (show: Show): Column[] => {
   return [...columns.flatMap(({ own, of }) => (own ? [] : of)), snagColumn, ...columns.flatMap(({ own, of }) => (own ? of : []))];
 };
 export const columnFor = (show: Show, field: string): Column | undefined => columnsOf(show).find((item) => item.field === field);
-
-/** Codes of the snags of a fixture. */
-export const snagCodes = (show: Show, fixture: Fixture): string[] => [
-  ...new Set((snagsByFixture(show).get(fixture.id) ?? []).map((snag) => snag.code)),
-];
 
 /** What stands in a column for a fixture (part null) or one of its parts. */
 export const columnText = (show: Show, fixture: Fixture, part: number | null, field: string): string =>

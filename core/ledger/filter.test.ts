@@ -1,11 +1,15 @@
 /** Filters of the Ledger, by what a column is. */
-import { describe, expect, test } from '@jest/globals';
+import { beforeAll, describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
+import { snagsByFixture } from '../audit/snags.js';
 import { apply, edit } from '../model/change.js';
 import { all } from '../model/show.js';
 import { choicesOf, exactTerm, readFilter, termsOf } from './filter.js';
 import { column, crew, names, show, shown } from './ledger.arb.js';
 import { filtered, rowsOf } from './rows.js';
+import { lendAudit } from './snag-codes.js';
+
+beforeAll(() => lendAudit(snagsByFixture));
 
 describe('filters by what the column is', () => {
   test.each<[string, string, string]>([

@@ -6,9 +6,10 @@ import { foldedChoice } from '../model/fields.js';
 import type { Fixture } from '../model/records.js';
 import { all, type Show } from '../model/show.js';
 import { natural } from '../order/order.js';
-import { type Column, columnText, snagCodes } from './columns.js';
+import { type Column, columnText } from './columns.js';
 import { kinds } from './kinds/index.js';
 import { type Read, type Term, type Wants, yes } from './kinds/kind.js';
+import { snagCodes } from './snag-codes.js';
 
 /** The alternatives of a filter; commas in quotes part nothing. */
 export const termsOf = (text: string): string[] =>

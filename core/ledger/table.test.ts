@@ -7,7 +7,7 @@ import { all } from '../model/show.js';
 import { editCells } from './edits.js';
 import { column, crew, plainColumns, show } from './ledger.arb.js';
 import { rowsOf } from './rows.js';
-import { compareTable, hasIds, ID_HEADING, MOST_BACK, type OutTable, outTable } from './table.js';
+import { compareTable, hasIds, ID_HEADING, isStrange, MOST_BACK, type OutTable, outTable } from './table.js';
 
 describe('out and back', () => {
   const rules = { filters: [], sort: null, groups: [] };
@@ -181,4 +181,18 @@ describe('out and back', () => {
       ),
     );
   });
+});
+
+test('a heading under another word is the column that it means; one that is the name of a column is that column', () => {
+  expect(['Remarks', 'Gel', 'Channel', ID_HEADING, 'Weather'].map((heading) => isStrange(show, heading))).toEqual([
+    false,
+    false,
+    false,
+    false,
+    true,
+  ]);
+  const compared = compareTable(show, { headings: ['Channel', 'Remarks'], rows: [['401', 'tested']] }, 'channel');
+  expect(compared.ok && compared.comparison.differences.map(({ edit }) => [edit.field, edit.text])).toEqual([
+    ['notes', 'tested'],
+  ]);
 });

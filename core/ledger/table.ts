@@ -1,6 +1,6 @@
 /** The Ledger as a table that goes out and comes back: what is seen, and a hidden column by which each row is known again. */
 
-import { fieldText, typeField } from '../fields/index.js';
+import { fieldsOf, fieldText, typeField } from '../fields/index.js';
 import { itemAt } from '../measure/list.js';
 import type { Fixture, Id } from '../model/records.js';
 import { all, type Show } from '../model/show.js';
@@ -187,6 +187,19 @@ function differenceIn(
   };
 }
 
+/** Columns by their headings, and by the other words that people have for them. A heading of the show's own wins over a word. */
+function byHeading(show: Show): Map<string, Column> {
+  const columns = columnsOf(show);
+  const words = new Map(fieldsOf(show).map(({ id, words: other }) => [id, other ?? []]));
+  return new Map([
+    ...columns.flatMap((column) => (words.get(column.field) ?? []).map((word) => [folded(word), column] as const)),
+    ...columns.map((column) => [folded(column.title), column] as const),
+  ]);
+}
+/** Whether a heading is none of the show's, under any word. */
+export const isStrange = (show: Show, heading: string): boolean =>
+  folded(heading) !== folded(ID_HEADING) && !byHeading(show).has(folded(heading));
+
 /**
  * What a table that came back would change, field by field. Columns that are not typed, and empty headings, are passed over.
  * @returns the differences, or a sentence: two rows with one id, no way to match, too many rows
@@ -199,7 +212,7 @@ export function compareTable(show: Show, table: BackTable, by: MatchBy): Compare
     return no(
       `The file has ${figures(rows.length)} rows; a rig that comes back has at most ${figures(MOST_BACK)}. Nothing was changed. Is it the right file?`,
     );
-  const byTitle = new Map(columnsOf(show).map((column) => [folded(column.title), column]));
+  const byTitle = byHeading(show);
   const at = headings.map((heading) => byTitle.get(folded(heading)));
   const idAt = headings.findIndex((heading) => folded(heading) === folded(ID_HEADING));
   const match = matchOf(show, by, idAt, (field) => at.findIndex((column) => column?.field === field));

@@ -31,3 +31,7 @@ export function pairs<T>(list: readonly T[], closed = false): (readonly [T, T])[
   if (closed && before !== undefined && head !== undefined) out.push([before, head]);
   return out;
 }
+
+/** Whether two lists hold the same things in the same order. */
+export const sameItems = (a: readonly unknown[], b: readonly unknown[]): boolean =>
+  a === b || (a.length === b.length && a.every((item, i) => item === b[i]));

@@ -6,6 +6,7 @@ import { fieldOf, fieldText, typeField } from '../fields/index.js';
 import { adding, apply } from './change.js';
 import {
   choiceCounts,
+  choicesIn,
   customValue,
   fieldsInOrder,
   foldedChoice,
@@ -151,3 +152,6 @@ describe('pick lists', () => {
     expect(fieldsInOrder(base)).toEqual([column]);
   });
 });
+
+test('choices are listed by commas, each once, whatever its capitals and blanks', () =>
+  expect(choicesIn(' Store 1, store  2;STORE 1\n,, Van ')).toEqual(['Store 1', 'store 2', 'Van']));

@@ -119,6 +119,16 @@ export function renameChoice(show: Show, field: CustomField, from: string, to: s
   );
 }
 
+/** The choices that were listed, by commas, each once. */
+export const choicesIn = (text: string): string[] => {
+  const out = new Map<string, string>();
+  for (const choice of text.split(/[,;\n]/)) {
+    const name = choice.replace(/\s+/g, ' ').trim().slice(0, 200);
+    if (name && !out.has(foldedChoice(name))) out.set(foldedChoice(name), name);
+  }
+  return [...out.values()];
+};
+
 export interface Double {
   readonly keep: string;
   readonly merge: string;

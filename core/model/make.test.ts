@@ -79,7 +79,7 @@ describe('positions', () => {
       [600, 0, 'from stage left'],
       [50, 0, 'from the top'],
       [400, 0, 'from the top'],
-      [300, 150, 'clockwise'],
+      [50, 0, 'clockwise'],
       [50, 0, 'from stage left'],
     ]));
   test('a truss is a box 300 deep that carries on its lower chord, a boom stands on a base of 600', () => {

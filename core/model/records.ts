@@ -27,7 +27,7 @@ export type { TitleBlock } from './kinds/titleblock.js';
 export type { Channel, FixtureType, Geometry, Mode, Photometry, Wheel } from './kinds/type.js';
 export type { Universe } from './kinds/universe.js';
 export type { LedgerFilter, LedgerView } from './kinds/view.js';
-export type { Tile, Wall } from './kinds/wall.js';
+export type { StandingWall, Tile, Wall } from './kinds/wall.js';
 export * from './words.js';
 
 export type Id = string;

@@ -6,7 +6,7 @@ import { cleanDeep, cleanText, cutText, faultOfValues } from './text.js';
 const anyText = fc.string({
   unit: fc.oneof(
     fc.integer({ min: 0, max: 0xffff }).map((n) => String.fromCharCode(n)),
-    fc.constantFrom('a', '\r', '\n', '\u0301', '💡'),
+    fc.constantFrom('a', '\r', '\n', '\u0301', '💡', '\ufeff'),
   ),
 });
 
@@ -21,6 +21,8 @@ describe('texts', () => {
     ['lamp 💡', 'lamp 💡'],
     ['half \ud83d and other half \udca1.', 'half  and other half .'],
     ['\uffff\ufffe', ''],
+    // Unicode 15, 23.8: the byte order mark is no part of the text. A table from an office program begins with it.
+    ['\ufeffPipe\ufeff 1', 'Pipe 1'],
   ])('%j is kept as %j', (from, to) => expect(cleanText(from)).toBe(to));
 
   test('law: what is cleaned is clean, stays the same, and can be written as UTF-8 and read back', () =>
@@ -69,7 +71,8 @@ describe('whole records', () => {
     [{ order: 1e300 }, '/order is a number out of all bounds'],
     [{ own: { 'x\ud83d': '' } }, 'half a character'],
   ])('%p is not kept: %s', (value, fault) => expect(faultOfValues(value)).toContain(fault));
-  test('line ends of another system are no fault', () => expect(faultOfValues({ notes: 'a\r\nb' })).toBeNull());
+  test('line ends of another system and a byte order mark are no fault', () =>
+    expect(faultOfValues({ notes: '\ufeffa\r\nb' })).toBeNull());
 });
 
 test('as deep as a record may lie everything is cleaned; what lies deeper stays for the schemas to refuse', () => {

@@ -36,6 +36,10 @@ export const directions = [
 export const orderings = ['as selected', ...directions, 'by position', 'round', 'rings'] as const;
 export const layerRoles = ['border', 'house', 'scenery', 'masking', 'positions', 'fixtures', 'focus'] as const;
 export const maskingUses = ['leg', 'border', 'drop', 'cyc'] as const;
+export const outlineUses = ['wall', 'stage edge', 'leg', 'border', 'cyc', 'seats', 'scenery'] as const;
+/** Pens that a fixture can be drawn with, beside the ink: each lighter than the one before, so that a grey print keeps them apart. */
+export const pens = ['blue', 'plum', 'green'] as const;
+export type PenColour = (typeof pens)[number];
 export const positionUses = ['pipe', 'truss', 'bridge', 'boom', 'ladder', 'ring', 'floor'] as const;
 export const trussSections = ['tube', 'box', 'triangle up', 'triangle down'] as const;
 /** Where on a truss a clamp sits. */

@@ -12,7 +12,7 @@
 
 import { fieldName, fieldOf, fieldText, typeField } from '../fields/index.js';
 import { itemAt, present } from '../measure/list.js';
-import { updating } from '../model/change.js';
+import { apply, updating } from '../model/change.js';
 import { withNewChoices } from '../model/fields.js';
 import type { Fixture, Id, RunField } from '../model/records.js';
 import type { Show } from '../model/show.js';
@@ -177,21 +177,13 @@ export function previewQuick(show: Show, fixtures: readonly Fixture[], texts: Re
     const clashes: RunPreview['clashes'][number][] = [];
     const reached = new Map<string, ReadonlySet<Id>>();
     let numbered = 0;
+    // Each field goes on from what the one before it made of the fixtures.
+    let now = show;
+    const standing = () => fixtures.map((fixture) => present(draft.get(fixture.id)));
     const take = (preview: RunPreview, field: string) => {
+      now = apply(now, updating(standing().map((fixture) => [fixture, preview.draft.get(fixture.id) ?? fixture] as const)));
       for (const [id, fixture] of preview.draft) {
-        const now = present(draft.get(id));
-        const part = fixture.parts.map((own, i) => ({
-          ...itemAt(now.parts, i),
-          ...Object.fromEntries(Object.entries(own).filter(([key]) => key === field)),
-        }));
-        draft.set(
-          id,
-          field === 'unit'
-            ? { ...now, unit: fixture.unit }
-            : field.startsWith('own ')
-              ? { ...now, ...(fixture.own ? { own: { ...now.own, [field.slice(4)]: fixture.own[field.slice(4)] ?? '' } } : {}) }
-              : { ...now, parts: part },
-        );
+        draft.set(id, fixture);
         if (preview.labels.has(id) && !labels.has(id)) labels.set(id, present(preview.labels.get(id)));
       }
       clashes.push(...preview.clashes);
@@ -199,9 +191,9 @@ export function previewQuick(show: Show, fixtures: readonly Fixture[], texts: Re
       reached.set(field, new Set(preview.labels.keys()));
     };
     for (const rule of rules)
-      take(previewRun(show, fixtures, { legs: [[rule]], parts: 'with the head', taken: 'mark' }), rule.field);
+      take(previewRun(now, standing(), { legs: [[rule]], parts: 'with the head', taken: 'mark' }), rule.field);
     for (const [field, by] of shifts) {
-      const shifted = previewShift(show, fixtures, field, by);
+      const shifted = previewShift(now, standing(), field, by);
       if (!shifted.ok) return { preview: null, fault: shifted.why, said: '' };
       take(shifted.preview, field);
     }

@@ -2,11 +2,12 @@
 
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
+import { fieldText, runFieldsOf } from '../fields/index.js';
 import { apply, edit, invert, isEmpty } from '../model/change.js';
 import { makeFixture } from '../model/make.js';
 import type { Fixture, FixtureType, Position, RunField, RunOrder } from '../model/records.js';
 import { baseRecords, contentOf, fixtureLayer, idOf, pipe, plainType, SHOW } from '../model/show.arb.js';
-import { all, type Show, showOf } from '../model/show.js';
+import { all, get, type Show, showOf } from '../model/show.js';
 import { formatAddress } from '../patch/address.js';
 import { place } from '../space/hanging.js';
 import { readStart } from './counting.js';
@@ -420,6 +421,17 @@ describe('figures without a panel', () => {
       why: 'Channel 101 would become 0. Nothing was shifted.',
     });
     expect(previewShift(show, fixtures, 'address', -200)).toMatchObject({ ok: false });
+  });
+  test('every field that counts is written by figures too, whether it lies in the fixture, a part or a column of the show', () => {
+    const { show, fixtures } = block();
+    const [a, b] = fixtures;
+    for (const { id } of runFieldsOf(show)) {
+      const first = id === 'address' ? '9.1' : 'Z 1';
+      const typed = previewQuick(show, [a!, b!], new Map([[id, first]]));
+      expect([id, typed.fault]).toEqual([id, '']);
+      const done = apply(show, typed.preview!.change);
+      expect([id, fieldText(done, get(done, 'fixture', a!.id), null, id).startsWith(first)]).toEqual([id, true]);
+    }
   });
   test('several fields together are one change, said in words; what cannot be is a sentence and changes nothing', () => {
     const { show, fixtures } = block();

@@ -1,7 +1,7 @@
 /** What a schedule is, as data: headings, rows and groups. CSV and PDF print the same. */
 import { type Field, fieldOf, usualFields } from '../fields/index.js';
 import type { Fixture } from '../model/records.js';
-import type { Show } from '../model/show.js';
+import { all, type Show } from '../model/show.js';
 import { inScheduleOrder } from '../order/order.js';
 
 export interface ScheduleColumn {
@@ -36,7 +36,11 @@ export const shown = (show: Show, title: string, shares: Shares): Shown[] => [
     const field = fieldOf(show, id);
     return field ? [{ field, share }] : [];
   }),
-  ...usualFields.filter(({ schedules }) => schedules?.includes(title)).map((field) => ({ field, share: 10 })),
+  // A column in which nothing stands takes room from the others.
+  ...usualFields
+    .filter(({ schedules }) => schedules?.includes(title))
+    .filter(({ text }) => all(show, 'fixture').some((fixture) => text(show, fixture, null)))
+    .map((field) => ({ field, share: 10 })),
 ];
 /** Figures are read from their last place. */
 export const columnsFor = (list: readonly Shown[]): ScheduleColumn[] =>

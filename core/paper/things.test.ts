@@ -37,6 +37,10 @@ describe('things by what is typed', () => {
     expect(first(text.replace('.', '/')).ids).toEqual([wide.id]);
     expect(names('60.512')).toEqual([]);
   });
+  test('a pixel wall that stands on the stage', () => {
+    const wall = all(show, 'wall').find(({ name }) => name === 'Tide glass')!;
+    expect(first('tide gl')).toMatchObject({ name: 'Tide glass', ids: [wall.id] });
+  });
   test('names: positions, areas, types with their units, purposes', () => {
     expect(names('lx').slice(0, 4)).toEqual(['LX 1', 'LX 2', 'LX 3', 'LX 4']);
     expect(names('lx 2')[0]).toBe('LX 2');

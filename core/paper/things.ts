@@ -5,6 +5,7 @@ import { all, get, type Show } from '../model/show.js';
 import { fixturesOn, natural, positionsInOrder } from '../order/order.js';
 import { formatAddress, parseAddress } from '../patch/address.js';
 import { fixtureSpans } from '../patch/spans.js';
+import { isStanding } from '../space/pixel-wall.js';
 
 export interface Thing {
   /** Tells it from others in one answer. */
@@ -118,7 +119,10 @@ function byName(show: Show, text: string): Thing[] {
       const found = fixtures.filter((fixture) => fixture.purpose === purpose);
       return { key: `purpose ${purpose}`, name: purpose, more: `purpose, ${many(found)}`, ids: ids(found) };
     });
-  return [...positions, ...areas, ...types, ...purposes];
+  const walls = all(show, 'wall')
+    .filter((wall) => isStanding(wall) && meets(wall.name))
+    .map((wall) => ({ key: wall.id, name: wall.name, more: `pixel wall, ${wall.tiles.length} tiles`, ids: [wall.id] }));
+  return [...positions, ...areas, ...types, ...purposes, ...walls];
 }
 
 /**

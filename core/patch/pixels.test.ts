@@ -7,6 +7,7 @@ import { corners } from '../model/records.js';
 import { idOf } from '../model/show.arb.js';
 import { formatAddress, slotOf, toAbsolute } from './address.js';
 import {
+  nextTile,
   pixelAddresses,
   pixelHeading,
   pixelIndex,
@@ -17,6 +18,10 @@ import {
   turnedTiles,
   untouched,
   wallRuns,
+  wallWires,
+  wired,
+  wiredAlong,
+  wiresOf,
   withoutTiles,
 } from './pixels.js';
 
@@ -269,4 +274,76 @@ test('pixels of a tile that is turned lie inside it as it stands: higher than it
     [50, 350, 50, 150],
     [50, 150, 50, 350],
   ]);
+});
+
+describe('wires from tile to tile', () => {
+  // Four in a row, and one more below the second.
+  const row = wall({
+    tiles: [...tileMatrix(tile, 1, 4, [0, 500]), ...tileMatrix(tile, 1, 1, [500, 0], 4)],
+  });
+  const order = (of: Wall) => wired(of).map(({ index }) => index);
+  const wires = (path: readonly number[]) =>
+    wiresOf(
+      path.map((index) => row.tiles[index]!),
+      row.tiles,
+    );
+  test('clicked 1, 3, 2: wired so, the others follow as they were', () => {
+    const next = rewired(row, wiredAlong(row, [0, 2, 1]));
+    expect(order(next)).toEqual([0, 2, 1, 3, 4]);
+    expect(order(rewired(next, wiredAlong(next, [4])))).toEqual([4, 0, 2, 1, 3]);
+  });
+  test('what was not wired stays so until it is clicked', () => {
+    const bare = rewired(row, [0, 1]);
+    expect(order(rewired(bare, wiredAlong(bare, [1])))).toEqual([1, 0]);
+    expect(order(rewired(bare, wiredAlong(bare, [1, 3])))).toEqual([1, 3, 0]);
+  });
+  test('from the first to the third it passes over the second, by half of its way; to the next one over none', () => {
+    expect(wires([0, 2, 1])).toEqual([
+      { from: [250, 750], to: [1250, 750], over: [[0.25, 0.75]], passes: 1 },
+      { from: [1250, 750], to: [750, 750], over: [], passes: 0 },
+    ]);
+    // Two beside each other make one stretch; one that is not wired is passed over too.
+    expect(wires([0, 3])).toMatchObject([{ over: [[expect.closeTo(1 / 6, 9), expect.closeTo(5 / 6, 9)]], passes: 2 }]);
+    // Through the corner where four meet, or along an edge, it is over none.
+    expect(wires([0, 4])).toMatchObject([{ over: [], passes: 0 }]);
+    expect(wires([4, 1])).toMatchObject([{ over: [], passes: 0 }]);
+    // The third stands half a tile higher: the wire from the first to the second runs along its lower edge.
+    const [a, b] = tileMatrix(tile, 1, 2, [0, 0]).map((one, i) => ({ ...one, at: [i * 1000, 0] as const }));
+    const edge = { ...tile, at: [500, 250] as const, turn: 0, mirrored: false, place: 2 };
+    expect(wiresOf([a!, b!], [a!, b!, edge])).toMatchObject([{ over: [], passes: 0 }]);
+    expect(wiresOf([a!, b!], [a!, b!, { ...edge, at: [500, 249] as const }])).toMatchObject([{ passes: 1 }]);
+  });
+  test('of a whole wall they are remembered, and follow its wiring', () => {
+    const crossed = rewired(row, [0, 2, 1, 3, 4]);
+    expect(wallWires(crossed).map(({ passes }) => passes)).toEqual([1, 0, 1, 1]);
+    expect(wallWires(crossed)).toBe(wallWires(crossed));
+    expect(wallWires(row).map(({ passes }) => passes)).toEqual([0, 0, 0, 1]);
+  });
+  test('law: the stretches rise, lie apart and inside the wire, and a wire back passes over as many', () =>
+    fc.assert(
+      fc.property(fc.shuffledSubarray([0, 1, 2, 3, 4], { minLength: 2 }), (path) => {
+        const there = wires(path);
+        const back = wires([...path].reverse()).reverse();
+        there.forEach((wire, i) => {
+          let at = 0;
+          for (const [a, b] of wire.over) {
+            expect(a).toBeGreaterThan(at);
+            expect(b).toBeGreaterThan(a);
+            at = b;
+          }
+          expect(at).toBeLessThan(1);
+          expect(back[i]!.passes).toBe(wire.passes);
+        });
+      }),
+    ));
+  test('by arrows from tile to tile; where none lies ahead it stays', () => {
+    expect(nextTile(row, [250, 750], [1, 0])).toBe(1);
+    expect(nextTile(row, [750, 750], [0, -1])).toBe(4);
+    expect(nextTile(row, [750, 250], [0, 1])).toBe(1);
+    expect(nextTile(row, [1750, 750], [1, 0])).toBeNull();
+    expect(nextTile(row, [250, 750], [0, 1])).toBeNull();
+    // What lies more than twice as far aside as ahead is not that way.
+    expect(nextTile(row, [1250, 750], [0, -1])).toBe(4);
+    expect(nextTile(row, [1850, 750], [0, -1])).toBeNull();
+  });
 });

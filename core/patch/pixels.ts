@@ -1,6 +1,7 @@
 /** Pixel walls: from the wiring of tiles to the address of every pixel. Source: reference calculations 13 (wiring patterns are common practice, no source). */
-import { itemAt, present } from '../measure/list.js';
+import { itemAt, pairs, present } from '../measure/list.js';
 import type { Tile, Vec2, Wall } from '../model/records.js';
+import { middleOf, sizeOf } from '../space/pixel-wall.js';
 import { SLOTS, slotOf, UNIVERSES, universeOf } from './address.js';
 import { mergeSpans, type Span } from './pack.js';
 
@@ -105,7 +106,7 @@ export function pixelsOf(wall: Wall): readonly Pixel[] {
     if (wall.fresh === 'tile') breaks.add(base);
     if (wall.fresh === 'row') for (let i = 0; i < rows * columns; i += wall.run === 'rows' ? columns : rows) breaks.add(base + i);
     const [high, wide] = standing(tile);
-    const [w, h] = tile.turn % 2 ? [tile.height, tile.width] : [tile.width, tile.height];
+    const [w, h] = sizeOf(tile);
     const of: Omit<Pixel, 'address'>[] = new Array(rows * columns);
     for (let row = 0; row < high; row++)
       for (let column = 0; column < wide; column++) {
@@ -180,6 +181,88 @@ export function rewired(wall: Wall, path: readonly number[]): Wall {
   return { ...wall, tiles: wall.tiles.map((tile, i) => ({ ...tile, place: place.get(i) ?? null })) };
 }
 
+/** A wire from one tile to the next in the order of the wiring, and where it passes over tiles that it does not end at. */
+export interface Wire {
+  /** Ends: middles of both tiles, mm on the work area. */
+  readonly from: Vec2;
+  readonly to: Vec2;
+  /** Stretches that lie over other tiles, as shares of its length, rising and apart. */
+  readonly over: readonly (readonly [number, number])[];
+  /** How many tiles it passes over. */
+  readonly passes: number;
+}
+
+/** The share of a line from a to b that lies inside a tile, or null. Source: clipping by parameters (Liang and Barsky 1984). */
+function inside(a: Vec2, b: Vec2, tile: Tile): readonly [number, number] | null {
+  const size = sizeOf(tile);
+  let [from, to] = [0, 1];
+  for (const axis of [0, 1] as const) {
+    const d = b[axis] - a[axis];
+    const [low, high] = [tile.at[axis], tile.at[axis] + size[axis]];
+    if (Math.abs(d) < 1e-9) {
+      // Along an edge is beside it.
+      if (a[axis] <= low || a[axis] >= high) return null;
+      continue;
+    }
+    const [p, q] = [(low - a[axis]) / d, (high - a[axis]) / d];
+    from = Math.max(from, Math.min(p, q));
+    to = Math.min(to, Math.max(p, q));
+  }
+  return to - from > 1e-9 ? [from, to] : null;
+}
+
+/**
+ * The wires between tiles that are wired one after the other.
+ * @param path  the tiles in the order of the wiring
+ * @param tiles all that stand there: a wire may also pass over one that is not wired
+ */
+export function wiresOf(path: readonly Tile[], tiles: readonly Tile[]): Wire[] {
+  return pairs(path).map(([one, next]) => {
+    const [from, to] = [middleOf(one), middleOf(next)];
+    const [left, right] = from[0] < to[0] ? [from[0], to[0]] : [to[0], from[0]];
+    const [foot, top] = from[1] < to[1] ? [from[1], to[1]] : [to[1], from[1]];
+    const over: (readonly [number, number])[] = [];
+    for (const tile of tiles) {
+      // Most lie elsewhere: a wall may have two thousand of them.
+      const long = Math.max(tile.width, tile.height);
+      if (tile.at[0] > right || tile.at[0] + long < left || tile.at[1] > top || tile.at[1] + long < foot) continue;
+      const share = tile === one || tile === next ? null : inside(from, to, tile);
+      if (share) over.push(share);
+    }
+    const passes = over.length;
+    over.sort((a, b) => a[0] - b[0]);
+    const joined: (readonly [number, number])[] = [];
+    for (const [a, b] of over) {
+      const last = joined.at(-1);
+      if (last && a <= last[1] + 1e-9) joined[joined.length - 1] = [last[0], Math.max(last[1], b)];
+      else joined.push([a, b]);
+    }
+    return { from, to, over: joined, passes };
+  });
+}
+
+const keptWires = new WeakMap<Wall, readonly Wire[]>();
+/** The wires of a wall as it is wired. Remembered per wall. */
+export function wallWires(wall: Wall): readonly Wire[] {
+  const known = keptWires.get(wall);
+  if (known) return known;
+  const wires = wiresOf(
+    wired(wall).map(({ tile }) => tile),
+    wall.tiles,
+  );
+  keptWires.set(wall, wires);
+  return wires;
+}
+
+/**
+ * The order of wiring after tiles were drawn through or clicked, one after the other: those come first, in that order; the others
+ * follow as they were wired, and what was not wired stays so.
+ */
+export function wiredAlong(wall: Wall, path: readonly number[]): number[] {
+  const old = wired(wall).map(({ index }) => index);
+  return [...path, ...old.filter((index) => !path.includes(index))];
+}
+
 /** The wall without some of its tiles; the wiring closes up. */
 export function withoutTiles(wall: Wall, gone: ReadonlySet<number>): Wall {
   const path = wired(wall).flatMap(({ index }) => (gone.has(index) ? [] : [index]));
@@ -196,7 +279,7 @@ export function turnedTiles(wall: Wall, which: ReadonlySet<number>, act: 'turn' 
   const chosen = wall.tiles.filter((_, i) => which.has(i));
   if (!chosen.length) return wall;
   const box = chosen.map((tile) => {
-    const [w, h] = tile.turn % 2 ? [tile.height, tile.width] : [tile.width, tile.height];
+    const [w, h] = sizeOf(tile);
     return { x0: tile.at[0], y0: tile.at[1], x1: tile.at[0] + w, y1: tile.at[1] + h };
   });
   const [x0, y0] = [Math.min(...box.map((b) => b.x0)), Math.min(...box.map((b) => b.y0))];
@@ -205,8 +288,7 @@ export function turnedTiles(wall: Wall, which: ReadonlySet<number>, act: 'turn' 
     ...wall,
     tiles: wall.tiles.map((tile, i) => {
       if (!which.has(i)) return tile;
-      const [w] = tile.turn % 2 ? [tile.height] : [tile.width];
-      const h = tile.turn % 2 ? tile.width : tile.height;
+      const [w, h] = sizeOf(tile);
       if (act === 'mirror') {
         // Mirroring a turned tile turns it the other way.
         return {
@@ -235,3 +317,17 @@ export const pixelRow = (wall: Wall, pixel: Pixel): string[] => [
   String(Math.round(pixel.at[0])),
   String(Math.round(pixel.at[1])),
 ];
+
+/** The tile that lies next to a point in a direction: the nearest one ahead, what lies aside counts twice. Null where there is none. */
+export function nextTile(wall: Wall, from: Vec2, way: Vec2): number | null {
+  let [best, least]: [number | null, number] = [null, Number.POSITIVE_INFINITY];
+  wall.tiles.forEach((tile, index) => {
+    const [x, y] = middleOf(tile);
+    const ahead = (x - from[0]) * way[0] + (y - from[1]) * way[1];
+    const aside = Math.abs((x - from[0]) * way[1] - (y - from[1]) * way[0]);
+    if (ahead <= 1 || ahead < aside * 0.5) return;
+    const far = ahead + 2 * aside;
+    if (far < least) [best, least] = [index, far];
+  });
+  return best;
+}

@@ -65,6 +65,8 @@ interface Copying {
   /** Ids of the copies, by those of what is copied. */
   readonly fresh: ReadonlyMap<Id, Id>;
   readonly taken: Set<string>;
+  /** Names of pixel walls. */
+  readonly walls: Set<string>;
   readonly give: (() => string) | null;
   readonly newId: NewId;
   readonly nextOrder: () => number;
@@ -84,6 +86,12 @@ const copies: ByKind<[copying: Copying, from: Id], readonly DessinRecord[]> = {
   note: (moved, { fresh }) => [{ ...moved, leader: moved.leader && anchored(moved.leader, fresh) }],
   outline: renamed,
   masking: renamed,
+  // A copy has no addresses and no channel, as a copied unit has none.
+  wall: (moved, { walls, mirrored }) => {
+    const name = freeName(walls, moved.name, mirrored);
+    walls.add(name);
+    return [{ ...moved, name, address: null, channel: '' }];
+  },
   position: (moved, copying, from) => {
     const { show, motion, mirrored, options, taken, give, newId } = copying;
     const name = freeName(taken, moved.name, mirrored);
@@ -119,6 +127,7 @@ export function copyRecords(
 ): Change {
   const added: DessinRecord[] = [];
   const taken = new Set(all(show, 'position').map((position) => position.name));
+  const walls = new Set(all(show, 'wall').map((wall) => wall.name));
   const groups = new Set(records.flatMap((record) => ('group' in record && record.group ? [record.group] : [])));
   let order = Math.max(0, ...all(show, 'position').map((position) => position.order));
   let channel = nextChannel(show);
@@ -127,7 +136,7 @@ export function copyRecords(
     const fresh = new Map(records.map((record) => [record.id, newId()]));
     const group = new Map([...groups].map((name) => [name, newId() as string]));
     const nextOrder = () => ++order;
-    const copying = { show, motion, mirrored: motion.kind === 'mirror', options, fresh, taken, give, newId, nextOrder };
+    const copying = { show, motion, mirrored: motion.kind === 'mirror', options, fresh, taken, walls, give, newId, nextOrder };
     for (const record of records) {
       const id = fresh.get(record.id);
       if (!id) continue;

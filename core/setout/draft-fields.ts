@@ -12,6 +12,10 @@ export interface DraftFields {
   readonly start: string;
   readonly depth: string;
   readonly width: string;
+  /** What it is made of (`madeOf`); empty is what its form usually is. */
+  readonly body: string;
+  /** "middle" where a straight one is drawn from its middle; else from an end. */
+  readonly by: string;
 }
 export const emptyFields: DraftFields = {
   name: '',
@@ -24,4 +28,6 @@ export const emptyFields: DraftFields = {
   start: '',
   depth: '',
   width: '',
+  body: '',
+  by: '',
 };

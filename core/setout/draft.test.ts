@@ -7,8 +7,9 @@ import { baseRecords, idOf, pipe, SHOW } from '../model/show.arb.js';
 import { showOf } from '../model/show.js';
 import { curveLength, dropOn, frameAlong, isClosed, turnSense } from '../space/curves.js';
 import { movedCurve } from '../space/transform.js';
-import { draftCurve, draftFieldsOf, draftForms, draftPosition, offeredName, racetrack } from './draft.js';
+import { angledForms, bodyOf, draftCurve, draftFieldsOf, draftForms, draftPosition, offeredName, wordsOf } from './draft.js';
 import { emptyFields } from './draft-fields.js';
+import { racetrack } from './racetrack.js';
 
 const raked: Straight = { form: 'straight', a: [-5200, 1000], b: [5200, 2000], z: 5500, rise: 1000 };
 
@@ -117,6 +118,64 @@ describe('drafts of positions', () => {
       order: 4,
     });
     for (const form of draftForms) expect(draftFieldsOf[form].some(([field]) => field === 'trim')).toBe(true);
+  });
+  test('any shape can be made of a pipe, a tube or a truss, with width and depth', () => {
+    const show = showOf(SHOW, baseRecords);
+    const made = (form: (typeof draftForms)[number], fields: Partial<typeof emptyFields>) => {
+      const drafted = draft(form, { trim: '5', from: '0, 0', to: '5, 0', radius: '2', length: '4', ...fields });
+      if (!drafted.ok) throw new Error(drafted.why);
+      return draftPosition(show, idOf(523), form, { ...emptyFields, ...fields }, drafted.curve, 'metric', null);
+    };
+    for (const form of draftForms.filter((name) => bodyOf(name, emptyFields) && name !== 'polyline')) {
+      expect(made(form, { body: 'pipe' })).not.toHaveProperty('section');
+      expect(made(form, { body: 'pipe' })).not.toHaveProperty('depth');
+      expect(made(form, { body: 'tube', width: '0.12' })).toMatchObject({ section: 'tube', width: 120 });
+      expect(made(form, { body: 'triangle up', width: '0.4', depth: '0.35' })).toMatchObject({
+        section: 'triangle up',
+        width: 400,
+        depth: 350,
+      });
+      expect(made(form, { body: 'box' })).toMatchObject({ section: 'box', width: 300, depth: 300 });
+    }
+    // Units hang from the lower chord, but not on a tower, where they sit on its face.
+    expect(made('ring', { body: 'box' })).toMatchObject({ use: 'ring', from: 'lower' });
+    expect(made('tower', {})).toMatchObject({ use: 'boom', section: 'box', name: 'Tower 1', base: 600 });
+    expect(made('tower', {})).not.toHaveProperty('from');
+    expect(made('boom', {})).not.toHaveProperty('section');
+    // What a bridge, a ladder and the floor are made of is not asked.
+    for (const form of ['bridge', 'ladder', 'floor'] as const) expect(bodyOf(form, { body: 'box' })).toBeNull();
+  });
+  test('a straight one by its middle and length, and by an angle from nought, which is to stage left', () => {
+    const pipe_ = (fields: Partial<typeof emptyFields>, points: Vec2[] = []) => {
+      const drafted = draft('pipe', { trim: '5', ...fields }, points);
+      if (!drafted.ok || drafted.curve.form !== 'straight') throw new Error('no pipe');
+      return [...drafted.curve.a, ...drafted.curve.b].map((value) => Math.round(value) + 0);
+    };
+    expect(pipe_({ by: 'middle', from: '1, 2', length: '6' })).toEqual([-2000, 2000, 4000, 2000]);
+    expect(pipe_({ by: 'middle', length: '6', start: '90' }, [[1000, 2000]])).toEqual([1000, -1000, 1000, 5000]);
+    // Pointed at: its middle, and then an end.
+    expect(
+      pipe_({ by: 'middle' }, [
+        [0, 3000],
+        [2500, 3000],
+      ]),
+    ).toEqual([-2500, 3000, 2500, 3000]);
+    expect(pipe_({ from: '0, 0', length: '2', start: '30' })).toEqual([0, 0, 1732, 1000]);
+    expect(
+      pipe_({ start: '90' }, [
+        [0, 0],
+        [3000, 4000],
+      ]),
+    ).toEqual([0, 0, 0, 5000]);
+    expect(draft('pipe', { trim: '5', from: '0, 0', length: '2', start: 'up' })).toMatchObject({ ok: false, field: 'start' });
+  });
+  test('each form says to the pointer what is its own', () => {
+    for (const form of draftForms) {
+      expect(wordsOf[form].says.length).toBeGreaterThan(10);
+      expect(wordsOf[form].next).toMatch(/^(or|after) /);
+    }
+    expect(wordsOf.ring.next).not.toContain('end');
+    expect([...angledForms].sort()).toEqual(['arc', 'batten', 'bridge', 'floor', 'half circle', 'pipe', 'truss']);
   });
   test('lengths at their edge: 100 mm is a position, 99 mm is none', () => {
     const pipe_ = (to: string) => draft('pipe', { trim: '6', from: '0, 0', to });

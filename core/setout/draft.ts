@@ -9,6 +9,7 @@ import type { Curve, Id, Piece, Position, Vec2 } from '../model/records.js';
 import { all, type Show } from '../model/show.js';
 import { curveLength } from '../space/curves.js';
 import type { DraftFields } from './draft-fields.js';
+import { racetrack } from './racetrack.js';
 
 export type Drafted =
   | { readonly ok: true; readonly curve: Curve }
@@ -81,16 +82,25 @@ class Draft {
   }
 }
 
+const notAngle = (text: string): string => `"${text}" is not an angle. Type degrees, for example 45.`;
+
 function straight(draft: Draft): Curve {
-  const { from, z, second } = draft;
+  const { z, second } = draft;
+  const middle = draft.fields.by === 'middle';
+  let { from } = draft;
   let to = draft.point('to', from) ?? second;
   const long = draft.length('length');
-  if (long !== null) {
-    // A typed length goes towards the pointer, across the stage where nothing was pointed at.
+  const typed = draft.fields.start.trim() ? draft.degrees('start', 0) : null;
+  if (draft.fields.start.trim() && typed === null) throw new Wrong('start', notAngle(draft.fields.start));
+  if (long !== null || typed !== null) {
+    // A typed length goes towards the pointer or as the angle says, across the stage where nothing was pointed at.
     const d = to ? Math.hypot(to[0] - from[0], to[1] - from[1]) : 0;
-    const [ux, uy] = to && d > 1 ? [(to[0] - from[0]) / d, (to[1] - from[1]) / d] : [1, 0];
-    to = [from[0] + ux * long, from[1] + uy * long];
+    const pointed = to && d > 1 ? [(to[0] - from[0]) / d, (to[1] - from[1]) / d] : [1, 0];
+    const [ux = 1, uy = 0] = typed === null ? pointed : [Math.cos((typed * Math.PI) / 180), Math.sin((typed * Math.PI) / 180)];
+    const reach = long === null ? d : middle ? long / 2 : long;
+    to = [from[0] + ux * reach, from[1] + uy * reach];
   }
+  if (middle && to) from = [2 * from[0] - to[0], 2 * from[1] - to[1]];
   if (!to || Math.hypot(to[0] - from[0], to[1] - from[1]) < 100)
     throw new Wrong('length', 'It is shorter than 100 mm. Click its other end, or type its length.');
   // End A is at stage right, or downstage where it runs up and down the stage.
@@ -115,7 +125,7 @@ const round =
     if (radius < 100)
       throw new Wrong('radius', 'The radius is less than 100 mm. Click a point of the curve, or type the radius.');
     const start = draft.degrees('start', begin ?? towards);
-    if (start === null) throw new Wrong('start', `"${draft.fields.start}" is not an angle. Type degrees, for example 45.`);
+    if (start === null) throw new Wrong('start', notAngle(draft.fields.start));
     const turn = sweep ?? draft.degrees('sweep', 90);
     if (turn === null || turn === 0 || Math.abs(turn) > 360)
       throw new Wrong('sweep', 'The sweep is an angle from -360 to 360 degrees, and not 0.');
@@ -141,6 +151,10 @@ function corners({ points, z }: Draft): Curve {
   return curve;
 }
 
+/** What any shape can be made of. */
+export const madeOf = ['pipe', 'tube', 'box', 'triangle up', 'triangle down'] as const;
+export type MadeOf = (typeof madeOf)[number];
+
 type Asked = readonly (readonly [keyof DraftFields, string])[];
 interface FormEntry {
   readonly name: string;
@@ -155,8 +169,18 @@ interface FormEntry {
   readonly stands?: boolean;
   /** Its height is that of its foot. */
   readonly foot?: boolean;
-  /** Sizes of the body that are taken over where they are typed. */
-  readonly sizes?: readonly ('width' | 'depth')[];
+  /** A size of the body that is taken over where it is typed, with a body that cannot be chosen. */
+  readonly sizes?: readonly 'width'[];
+  /** What it is made of unless something else is chosen; without it, that is not asked. */
+  readonly body?: MadeOf;
+  /** Its ends or its middle are pointed at. */
+  readonly straight?: true;
+  /** An angle is asked: on the drawing it is shown where nought is. */
+  readonly angle?: true;
+  /** What is to be done with the pointer, as a sentence without its end. */
+  readonly says: string;
+  /** The same after the first point. */
+  readonly next: string;
   readonly numbering?: Position['numbering'];
   readonly curve: (draft: Draft) => Curve;
 }
@@ -165,24 +189,26 @@ const line: Asked = [
   ['length', 'Length'],
   ['from', 'From'],
   ['to', 'To'],
+  ['start', 'Angle'],
 ];
 const circle: Asked = [
   ['trim', 'Trim height'],
   ['from', 'Centre'],
   ['radius', 'Radius'],
 ];
+const ends = {
+  points: 2,
+  straight: true,
+  angle: true,
+  curve: straight,
+  says: 'Click its two ends',
+  next: 'or click its other end',
+} as const;
+const centred = { says: 'Click its centre, then where it begins', next: 'or click where it begins' };
 const forms = [
-  { name: 'pipe', use: 'pipe', row: 'LX', asks: line, points: 2, curve: straight },
-  { name: 'batten', use: 'pipe', row: 'Batten', asks: line, points: 2, curve: straight },
-  {
-    name: 'truss',
-    use: 'truss',
-    row: 'Truss',
-    asks: [...line, ['width', 'Width'], ['depth', 'Depth']],
-    points: 2,
-    sizes: ['width', 'depth'],
-    curve: straight,
-  },
+  { name: 'pipe', use: 'pipe', row: 'LX', asks: line, body: 'pipe', ...ends },
+  { name: 'batten', use: 'pipe', row: 'Batten', asks: line, body: 'pipe', ...ends },
+  { name: 'truss', use: 'truss', row: 'Truss', asks: line, body: 'box', ...ends },
   {
     name: 'boom',
     use: 'boom',
@@ -195,7 +221,27 @@ const forms = [
     points: 1,
     stands: true,
     foot: true,
+    body: 'pipe',
     curve: upright(4500),
+    says: 'Click where it stands, twice to take the figures',
+    next: 'or click once more to take the figures',
+  },
+  {
+    name: 'tower',
+    use: 'boom',
+    row: 'Tower',
+    asks: [
+      ['trim', 'Foot height'],
+      ['length', 'Height'],
+      ['from', 'Foot at'],
+    ],
+    points: 1,
+    stands: true,
+    foot: true,
+    body: 'box',
+    curve: upright(6000),
+    says: 'Click where the truss stands on its base, twice to take the figures',
+    next: 'or click once more to take the figures',
   },
   {
     name: 'ladder',
@@ -211,15 +257,30 @@ const forms = [
     foot: true,
     sizes: ['width'],
     curve: upright(3500),
+    says: 'Click where it hangs',
+    next: 'or click once more to take the figures',
   },
-  { name: 'ring', use: 'ring', row: 'Ring', asks: circle, points: 2, curve: round(360, 90) },
+  {
+    name: 'ring',
+    use: 'ring',
+    row: 'Ring',
+    asks: circle,
+    points: 2,
+    body: 'pipe',
+    curve: round(360, 90),
+    says: 'Click its centre, then a point of it',
+    next: 'or click a point of it',
+  },
   {
     name: 'arc',
     use: 'pipe',
     row: 'Arc',
     asks: [...circle, ['start', 'Start angle'], ['sweep', 'Sweep']],
     points: 2,
+    body: 'pipe',
+    angle: true,
     curve: round(null, null),
+    ...centred,
   },
   {
     name: 'half circle',
@@ -227,7 +288,10 @@ const forms = [
     row: 'Arc',
     asks: [...circle, ['start', 'Start angle']],
     points: 2,
+    body: 'pipe',
+    angle: true,
     curve: round(180, null),
+    ...centred,
   },
   {
     name: 'racetrack',
@@ -240,27 +304,39 @@ const forms = [
       ['radius', 'Radius'],
     ],
     points: 2,
+    body: 'pipe',
     numbering: 'clockwise',
     curve: track,
+    says: 'Click its centre, then a corner',
+    next: 'or click a corner',
   },
-  { name: 'polyline', use: 'pipe', row: 'Pipe', asks: [['trim', 'Trim height']], points: 'many', curve: corners },
+  {
+    name: 'polyline',
+    use: 'pipe',
+    row: 'Pipe',
+    asks: [['trim', 'Trim height']],
+    points: 'many',
+    body: 'pipe',
+    curve: corners,
+    says: 'Click its corners; Enter ends',
+    next: 'after its corners, which are clicked one by one',
+  },
   {
     name: 'bridge',
     use: 'bridge',
     row: 'FOH',
     asks: [...line, ['width', 'Width']],
-    points: 2,
     sizes: ['width'],
-    curve: straight,
+    ...ends,
   },
   {
     name: 'floor',
     use: 'floor',
     row: 'Floor',
     asks: [['trim', 'Height'], ...line.slice(1)],
-    points: 2,
     stands: true,
-    curve: straight,
+    ...ends,
+    says: 'Click both ends of the row',
   },
 ] as const satisfies readonly FormEntry[];
 
@@ -273,21 +349,20 @@ const each = <V>(of: (entry: FormEntry) => V) =>
 export const draftFieldsOf = each(({ asks }) => asks);
 /** Points that a form takes by pointing. */
 export const pointsOf = each(({ points }) => points);
+/** What each form says to the pointer: before the first point, and after it. */
+export const wordsOf = each(({ says, next }) => ({ says, next }));
+/** Forms that are straight, and those in which an angle is asked. */
+export const straightForms: ReadonlySet<DraftForm> = new Set(draftForms.filter((form) => entryOf(form).straight));
+export const angledForms: ReadonlySet<DraftForm> = new Set(draftForms.filter((form) => entryOf(form).angle));
+/** What a draft is made of: as chosen, or as its form usually is; null where that is no question. */
+export const bodyOf = (form: DraftForm, { body }: Pick<DraftFields, 'body'>): MadeOf | null => {
+  const usual = entryOf(form).body;
+  return usual ? (madeOf.find((name) => name === body) ?? usual) : null;
+};
+/** Width and depth of a body that is no pipe, where none were typed, mm (common practice, no source). */
+export const usualSize = (body: MadeOf): number => (body === 'tube' ? 100 : 300);
 /** Forms that stand on the floor by themselves. */
 export const standingForms: ReadonlySet<DraftForm> = new Set(draftForms.filter((form) => entryOf(form).stands));
-
-/** Two straights and two half circles about a centre, anticlockwise from the middle of the downstage straight's stage left end. */
-export function racetrack(centre: Vec2, straight: number, radius: number, z: number): Curve {
-  const [x, y] = centre;
-  const half = straight / 2;
-  const pieces: Piece[] = [
-    { form: 'straight', a: [x - half, y - radius], b: [x + half, y - radius] },
-    { form: 'arc', centre: [x + half, y], radius, start: -90, sweep: 180 },
-    { form: 'straight', a: [x + half, y + radius], b: [x - half, y + radius] },
-    { form: 'arc', centre: [x - half, y], radius, start: 90, sweep: 180 },
-  ];
-  return { form: 'chain', z, pieces };
-}
 
 /**
  * The curve of a draft.
@@ -326,10 +401,22 @@ export function draftPosition(
   const { use, numbering, sizes = [] } = entryOf(form);
   const order = Math.max(0, ...all(show, 'position').map((position) => position.order)) + 1;
   const name = fields.name.trim().slice(0, 200) || offeredName(show, form);
+  const body = bodyOf(form, fields);
+  const truss = body !== null && body !== 'pipe';
   const made = makePosition(id, layerForNew(show, 'positions', layer), name, use, curve, order);
-  const sized = sizes.flatMap((size) => {
-    const parsed = fields[size].trim() ? parseLength(fields[size], units) : null;
-    return parsed?.ok && parsed.mm > 0 ? [[size, parsed.mm] as const] : [];
-  });
-  return { ...made, ...(numbering ? { numbering } : {}), ...Object.fromEntries(sized) };
+  const size = (field: 'width' | 'depth', usual: number | undefined): number | undefined => {
+    const parsed = fields[field].trim() ? parseLength(fields[field], units) : null;
+    return parsed?.ok && parsed.mm > 0 ? parsed.mm : usual;
+  };
+  const width = truss ? size('width', usualSize(body)) : sizes.includes('width') ? size('width', undefined) : undefined;
+  const depth = truss && body !== 'tube' ? size('depth', usualSize(body)) : undefined;
+  const { section: _, depth: _depth, from: _from, ...plain } = made;
+  return {
+    ...plain,
+    ...(width === undefined ? {} : { width }),
+    ...(truss ? { section: body } : {}),
+    ...(depth === undefined ? {} : { depth }),
+    ...(truss && body !== 'tube' && curve.form !== 'vertical' ? { from: 'lower' as const } : {}),
+    ...(numbering ? { numbering } : {}),
+  };
 }

@@ -6,7 +6,7 @@ import { makeFixture, makePosition } from '../model/make.js';
 import type { Curve, Fixture, Position, Vec2 } from '../model/records.js';
 import { baseRecords, fixtureLayer, idOf, pipe, plainType, SHOW } from '../model/show.arb.js';
 import { all, type Show, showOf } from '../model/show.js';
-import { curveLength } from '../space/curves.js';
+import { apartAlong, curveLength } from '../space/curves.js';
 import { place } from '../space/hanging.js';
 import { lineThrough, movedPoint } from '../space/transform.js';
 import { type Mirroring, mirrorFixtures } from './mirror.js';
@@ -101,6 +101,22 @@ describe('mirror images', () => {
     const show = (z: number) => showOf(SHOW, [...baseRecords, { ...high, curve: { ...high.curve, z } } as Position, low, unit]);
     expect(mirrorFixtures(show(5030), [unit], { channels: false }, newId).nowhere).toHaveLength(1);
     expect(mirrorFixtures(show(5010), [unit], { channels: false }, newId).done).toHaveLength(1);
+  });
+  test('just before the beginning of a ring is beside its beginning: the image of a unit there is found again', () => {
+    // Counterexample of the law below, as found: about a line at 43 degrees, from the beginning of the ring.
+    const angle = (43 * Math.PI) / 180;
+    const motion: Mirroring = {
+      kind: 'mirror',
+      about: lineThrough([0, 4000], [Math.cos(angle) * 1000, 4000 + Math.sin(angle) * 1000]),
+    };
+    const unit = hung(1, ring, 0, { side: 80 });
+    const { after, change } = images(rig(unit), motion);
+    const copy = change.added.find((record): record is Fixture => record.kind === 'fixture')!;
+    expect(mirrorFixtures(after, [copy], { channels: false }, newId, motion).there).toHaveLength(1);
+    // 0.4 mm to either side of where a ring begins is the same place; on a pipe both ends are two.
+    const length = curveLength(ring.curve);
+    expect(apartAlong(ring.curve, 0.2, length - 0.2)).toBeCloseTo(0.4, 9);
+    expect(apartAlong(pipe.curve, 0, curveLength(pipe.curve))).toBe(curveLength(pipe.curve));
   });
   test('about any line through the middle of a ring: each image stands where the reflection is, and twice is nobody new', () => {
     fc.assert(

@@ -5,7 +5,7 @@ import type { Aim, Curve, Fixture, NewId, Position, Vec2, Vec3, Vertical } from 
 import { all, find, get, type Show } from '../model/show.js';
 import { fixturesOn } from '../order/order.js';
 import { withUnits } from '../order/units.js';
-import { curveLength, dropOn, frameAlong } from '../space/curves.js';
+import { apartAlong, curveLength, dropOn, frameAlong } from '../space/curves.js';
 import { leftArm } from '../space/hanging.js';
 import { type Motion, movedBearing, movedPoint } from '../space/transform.js';
 import { dot, wrap180 } from '../space/vectors.js';
@@ -111,11 +111,12 @@ export function mirrorFixtures(
       continue;
     }
     const { position, along } = itemAt(found, 0);
-    if (position === home && Math.abs(along - fixture.along) < 2 * SAME) {
+    if (position === home && apartAlong(home.curve, along, fixture.along) < 2 * SAME) {
       own.push(fixture);
       continue;
     }
-    if (fixturesOn(show, position).some((other) => Math.abs(other.along - along) < SAME && other.type === fixture.type)) {
+    const here = (other: Fixture) => apartAlong(position.curve, other.along, along) < SAME && other.type === fixture.type;
+    if (fixturesOn(show, position).some(here)) {
       there.push(fixture);
       continue;
     }

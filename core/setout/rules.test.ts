@@ -13,10 +13,10 @@ import { curveLength, dropOn, frameAlong, isClosed } from '../space/curves.js';
 import { place } from '../space/hanging.js';
 import { movedCurve, movedRecord } from '../space/transform.js';
 import { clipOf, copyRecords, freeName, pasteClip } from './copy.js';
-import { racetrack } from './draft.js';
 import { hangRow, paintFixtures, rowAlongs, swapLosses } from './hang.js';
 import { joinPositions } from './join.js';
 import { mirrorFixtures } from './mirror.js';
+import { racetrack } from './racetrack.js';
 import { moveUnits, removePositions, removeRecords, usersOf } from './remove.js';
 import { applySetOut, fan, setOut, vee } from './rules.js';
 
@@ -641,4 +641,66 @@ test('collisions: closer than the bodies, marked with what is missing; over and 
   // One on an extension a metre lower: only the clamps share the pipe.
   const shared = apply(close, edit([one!], { drop: 1000, along: fixtures(close)[1]!.along - 20 }));
   expect(collisionsOf(shared)).toMatchObject([{ what: 'clamps' }]);
+});
+
+describe('away and towards, to both sides at once', () => {
+  const moved = (show: Show, rule: Parameters<typeof setOut>[2], records: readonly Fixture[] = fixtures(show)) =>
+    alongs(apply(show, setOut(show, records, rule).change));
+  test('from the centre line: each to its own side; what is on it stays; towards it nothing goes past', () => {
+    // The pipe goes from 5000 at stage right to 5000 at stage left: its middle is the centre line.
+    const show = row(5, 3000, 7000);
+    expect(moved(show, { kind: 'apart', axis: 'along', from: 0, by: 500 })).toEqual([2500, 3500, 5000, 6500, 7500]);
+    expect(moved(show, { kind: 'apart', axis: 'along', from: 0, by: -1500 })).toEqual([4500, 5000, 5000, 5000, 5500]);
+  });
+  test('positions go apart from a point of the plan, each on its own way', () => {
+    const boom = (n: number, x: number, y: number) =>
+      makePosition(
+        idOf(70 + n),
+        layerOfPipe,
+        `B${n}`,
+        'boom',
+        { form: 'vertical', at: [x, y], z: 0, height: 4000, bearing: 0 },
+        n,
+      );
+    const all_ = [boom(1, 3000, 4000), boom(2, -3000, 0), boom(3, 0, 0)];
+    const show = apply(empty, { ...setOut(empty, [], { kind: 'gaps', axis: 'along' }).change, added: all_ });
+    const at = (by: number) =>
+      all_.map(({ id }) => {
+        const { curve } = get(apply(show, setOut(show, all_, { kind: 'away', from: [0, 0], by }).change), 'position', id);
+        return curve.form === 'vertical' ? curve.at.map(Math.round) : null;
+      });
+    expect(at(1000)).toEqual([
+      [3600, 4800],
+      [-4000, 0],
+      [0, 0],
+    ]);
+    expect(
+      at(-9000)
+        .flat()
+        .map((value) => (value ?? 0) + 0),
+    ).toEqual([0, 0, 0, 0, 0, 0]);
+  });
+  test('fixtures go along what they hang on, away from where it is nearest to the point', () => {
+    const show = row(3, 3000, 7000);
+    expect(moved(show, { kind: 'away', from: [1000, -2000], by: 400 })).toEqual([2600, 4600, 7400]);
+  });
+  test('a grid on a wall: rows by height, and by drop', () => {
+    const show = row(4, 3000, 7000);
+    const grid = { kind: 'grid', upright: true, columns: 2, x: -1000, y: 200, dx: 2000, dy: 600 } as const;
+    const done = apply(show, setOut(show, fixtures(show), grid).change);
+    expect(
+      fixtures(done)
+        .map(({ along, drop }) => [Math.round(along), drop])
+        .sort(),
+    ).toEqual([
+      [4000, 200],
+      [4000, 800],
+      [6000, 200],
+      [6000, 800],
+    ]);
+    const pipes = [1, 2].map((n) => ({ ...pipe, id: idOf(80 + n), name: `W${n}` }));
+    const walls = apply(empty, { ...setOut(empty, [], { kind: 'gaps', axis: 'along' }).change, added: pipes });
+    const hung_ = apply(walls, setOut(walls, pipes, { ...grid, columns: 1, y: 3000 }).change);
+    expect(pipes.map(({ id }) => get(hung_, 'position', id).curve.z)).toEqual([3000, 3600]);
+  });
 });

@@ -10,7 +10,7 @@ import type { Fixture, Id, Position, Vec3 } from '../model/records.js';
 import { get, type Show } from '../model/show.js';
 import { natural } from '../order/order.js';
 import { withUnits } from '../order/units.js';
-import { alongOf, curveLength, fromOrigin, isClosed } from '../space/curves.js';
+import { alongOf, curveLength, frameAlong, fromOrigin, isClosed } from '../space/curves.js';
 import { movedCurve } from '../space/transform.js';
 import { mod, rad, wrap180 } from '../space/vectors.js';
 import { spaced, spread, spreadRound } from './spread.js';
@@ -42,11 +42,17 @@ export type Rule =
       readonly dy: number;
       readonly x: number;
       readonly y: number;
+      /** Rows lie above each other, as on a wall: by height, of fixtures by drop. */
+      readonly upright?: boolean;
     }
   | { readonly kind: 'align'; readonly axis: Axis; readonly at: number }
   | { readonly kind: 'gaps'; readonly axis: Axis }
   | { readonly kind: 'swap'; readonly axis: Axis }
-  | { readonly kind: 'nudge'; readonly axis: Axis; readonly by: number };
+  | { readonly kind: 'nudge'; readonly axis: Axis; readonly by: number }
+  /** Away from a place on an axis, to both sides at once; less than 0 is towards it, and not past it. */
+  | { readonly kind: 'apart'; readonly axis: Axis; readonly from: number; readonly by: number }
+  /** The same from a point of the plan. */
+  | { readonly kind: 'away'; readonly from: readonly [number, number]; readonly by: number };
 
 /** True V and full V about the middle of n. Source: reference calculations 3 (V), check 3.3. */
 export function vee(depth: number, n: number, full: boolean): number[] {
@@ -150,10 +156,34 @@ function onArc<R extends Ruled>(show: Show, items: readonly Item<R>[], rule: Of<
 }
 function onGrid<R extends Ruled>(items: readonly Item<R>[], rule: Of<'grid'>): R[] {
   if (!Number.isInteger(rule.columns) || rule.columns < 1) throw new RangeError('A grid has at least one column.');
-  const [across, up]: [Axis, Axis] = firstOf(items).record.kind === 'fixture' ? ['along', 'side'] : ['across', 'upstage'];
+  const [across, up]: [Axis, Axis] =
+    firstOf(items).record.kind === 'fixture'
+      ? ['along', rule.upright ? 'drop' : 'side']
+      : ['across', rule.upright ? 'height' : 'upstage'];
   return items.map((item, i) => {
     const [row, column] = [Math.floor(i / rule.columns), i % rule.columns];
     return item.write(item.write(item.record, across, rule.x + column * rule.dx), up, rule.y + row * rule.dy);
+  });
+}
+
+/** A distance from a place, grown by `by` and never past it. */
+const farther = (off: number, by: number): number => (off === 0 ? 0 : Math.sign(off) * Math.max(0, Math.abs(off) + by));
+
+/** Positions go straight away from the point, fixtures along what they hang on. */
+function away<R extends Ruled>(show: Show, items: readonly Item<R>[], { from, by }: Of<'away'>): R[] {
+  return items.map((item) => {
+    const { record } = item;
+    if (record.kind === 'fixture') {
+      const { curve } = get(show, 'position', record.position);
+      const { point, t } = frameAlong(curve, record.along);
+      // Where it would come nearest to the point, along the tangent.
+      const off = (point[0] - from[0]) * t[0] + (point[1] - from[1]) * t[1];
+      return { ...record, along: record.along + farther(off, by) - off } as R;
+    }
+    const [dx, dy] = [item.read('across') - from[0], item.read('upstage') - from[1]];
+    const off = Math.hypot(dx, dy);
+    const k = off < 1e-9 ? 1 : farther(off, by) / off;
+    return item.write(item.write(record, 'across', from[0] + dx * k), 'upstage', from[1] + dy * k);
   });
 }
 
@@ -175,6 +205,9 @@ const rules: { readonly [K in Rule['kind']]: <R extends Ruled>(items: readonly I
     const sorted = inOrder(items, axis);
     return given(axis, sorted, sorted.map((item) => item.read(axis)).reverse());
   },
+  apart: (items, { axis, from, by }) =>
+    items.map((item) => item.write(item.record, axis, from + farther(item.read(axis) - from, by))),
+  away: (items, rule, show) => away(show, items, rule),
   nudge: (items, { axis, by }) => items.map((item) => item.write(item.record, axis, item.read(axis) + by)),
 };
 function ruled<R extends Ruled>(show: Show, items: readonly Item<R>[], rule: Rule): R[] {

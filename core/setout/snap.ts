@@ -5,6 +5,7 @@ import type { Anchor, DessinRecord, Id, Vec2 } from '../model/records.js';
 import { all, type Show } from '../model/show.js';
 import { namedPoints, segmentsOf } from '../space/anchors.js';
 import { snapTo } from '../space/curves.js';
+import { isStanding } from '../space/pixel-wall.js';
 import { outlinePoints } from '../space/transform.js';
 
 export type SnapKind =
@@ -40,6 +41,7 @@ function indexOf(show: Show): Index {
   const records: DessinRecord[] = [];
   for (const kind of ['backdrop', 'outline', 'masking', 'position', 'area'] as const)
     for (const record of all(show, kind)) if (layers.has(record.layer)) records.push(record);
+  for (const wall of all(show, 'wall')) if (isStanding(wall) && layers.has(wall.layer)) records.push(wall);
   if (last && last.records.length === records.length && last.records.every((record, i) => record === records[i])) return last;
   const points: Index['points'][number][] = [];
   const flat: number[] = [];

@@ -3,7 +3,7 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { book } from '#demo/book';
 import { types } from '#demo/types';
-import { apply, edit, invert } from '../model/change.js';
+import { apply, edit, invert, updating } from '../model/change.js';
 import { equal } from '../model/equal.js';
 import type { FixtureType } from '../model/records.js';
 import { faults } from '../model/references.js';
@@ -52,6 +52,27 @@ describe('sweep', () => {
       fc.property(fc.subarray(list), (some) => expect(faults(apply(base, sweeping(base, some)))).toEqual([])),
       { numRuns: 40 },
     );
+  });
+  test('easily goes only what the Shelf has: nothing that was made, named or arranged in the show', () => {
+    const base = apply(demo, taking(demo, [item(own), item(symbol), item(book[3]!)]));
+    const list = unused(base);
+    const named = (name: string) => list.find((unused_) => unused_.name === name)!;
+    expect([named('Aster special').easily, named('Sm 3d Barley').easily]).toEqual([true, true]);
+    // The same type without its item on the Shelf is nowhere else.
+    const made = apply(
+      base,
+      updating(
+        all(base, 'type').flatMap((type) => {
+          const { shelf: _, ...alone } = type;
+          return type.name === 'Aster special' ? [[type, alone] as const] : [];
+        }),
+      ),
+    );
+    expect(unused(made).find(({ name }) => name === 'Aster special')!.easily).toBe(false);
+    for (const { record, easily } of list)
+      if (['tagset', 'titleblock', 'area', 'field'].includes(record.kind))
+        expect([record.kind, easily]).toEqual([record.kind, false]);
+    expect(list.some(({ record }) => record.kind === 'tagset')).toBe(true);
   });
   test('the last tag set stays', () =>
     expect(unused(demo).filter(({ record }) => record.kind === 'tagset')).toHaveLength(all(demo, 'tagset').length - 1));

@@ -13,6 +13,8 @@ export interface Unused {
   readonly name: string;
   /** Why it can go, as a sentence. */
   readonly reason: string;
+  /** Nobody would miss it: it can be had from the Shelf again as it is. What was made or arranged in this show goes by choice alone. */
+  readonly easily: boolean;
 }
 
 const nameOf = (record: DessinRecord): string =>
@@ -22,10 +24,19 @@ const nameOf = (record: DessinRecord): string =>
       ? record.name
       : record.kind;
 
+/** Kinds that are taken from the Shelf as they are. Tag sets and title blocks too are there, but they are arranged for a show. */
+const shelved: ReadonlySet<string> = new Set(['type', 'symbol', 'filter', 'gobo', 'accessory']);
+
 /** Everything that a show could do without. The last tag set stays, since plates need one. */
 export function unused(show: Show): Unused[] {
   const out: Unused[] = [];
-  const put = (record: DessinRecord, reason: string) => out.push({ record, name: nameOf(record), reason });
+  const put = (record: DessinRecord, reason: string) =>
+    out.push({
+      record,
+      name: nameOf(record),
+      reason,
+      easily: shelved.has(record.kind) && 'shelf' in record,
+    });
   const fixtures = all(show, 'fixture');
   const types = new Set(fixtures.map((fixture) => fixture.type));
   for (const type of all(show, 'type')) if (!types.has(type.id)) put(type, 'No fixture is of this type.');

@@ -26,6 +26,7 @@ describe('the form of a type', () => {
   test('figures with units, commas and zooms; what cannot be is refused in a sentence', () => {
     expect(typed('weight', '7,5 kg')).toBe(7.5);
     expect(typed('watts', '1200W')).toBe(1200);
+    expect(['the beam', 'all light', 'field'].map((text) => typed('lumensIn', text))).toEqual(['beam', 'total', 'field']);
     expect(typed('length', '640')).toBe(640);
     expect(typed('length', "2'")).toBeCloseTo(609.6, 6);
     expect(typed('frame', '160x160')).toEqual([160, 160]);

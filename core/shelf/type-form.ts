@@ -94,6 +94,9 @@ const angle = (key: 'beam' | 'field', other: 'beam' | 'field') => ({
 });
 
 const light = ({ dark }: FamilyEntry): boolean => !dark;
+/** Which light the lumens of a type are, in words. */
+const lumensOf = { field: 'the field', beam: 'the beam', total: 'all light' } as const;
+
 const entries: readonly Entry[] = [
   {
     key: 'name',
@@ -157,16 +160,18 @@ const entries: readonly Entry[] = [
   { ...plain('lumens', 0, 1e8), name: 'Lumens', group: 'Light', unit: 'lm', needed: light },
   {
     key: 'lumensIn',
-    name: 'Counted',
+    name: 'Lumens of',
     group: 'Light',
-    choices: ['field', 'beam', 'total'],
-    help: 'Which light the lumens count',
+    choices: Object.values(lumensOf),
+    help: 'Which light the figure of lumens counts',
     needed: light,
-    text: (type) => type.lumensIn ?? 'field',
-    typed: (type, text) =>
-      text === 'beam' || text === 'field' || text === 'total'
-        ? set(type, { lumensIn: text })
-        : no('Lumens count the beam, the field, or all light.'),
+    text: (type) => lumensOf[type.lumensIn ?? 'field'],
+    typed: (type, text) => {
+      const [within] = Object.entries(lumensOf).find(([key, word]) => text === word || text === key) ?? [];
+      return within
+        ? set(type, { lumensIn: within as keyof typeof lumensOf })
+        : no('Lumens are those of the beam, of the field, or all of them.');
+    },
   },
   {
     ...plain('candela', 0, 1e12),

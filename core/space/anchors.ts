@@ -1,9 +1,11 @@
 /** Points of records that can be snapped to, and that dimensions and leaders hold on to. */
-import { itemAt } from '../measure/list.js';
-import type { Anchor, DessinRecord, Id, Kind, RecordOf, Vec2 } from '../model/records.js';
+import { itemAt, pairs } from '../measure/list.js';
+import { type ByKind, byKind } from '../model/kinds/index.js';
+import type { Anchor, DessinRecord, Id, Vec2 } from '../model/records.js';
 import type { Show } from '../model/show.js';
 import { curveLength, curvePoints, frameAlong } from './curves.js';
 import { place } from './hanging.js';
+import { isStanding, wallEnds } from './pixel-wall.js';
 import { maskingEnds } from './transform.js';
 
 export interface NamedPoint {
@@ -29,7 +31,7 @@ export function namedPoints(show: Show, record: DessinRecord): readonly NamedPoi
 }
 
 /** The named points of each kind that has a place. */
-const named: { readonly [K in Kind]?: (record: RecordOf<K>) => NamedPoint[] } = {
+const named: ByKind<[], NamedPoint[]> = {
   outline({ points, closed, bulges }) {
     const sides = closed ? points.length : points.length - 1;
     const out = points.map((at, i): NamedPoint => ({ point: `c${i}`, at }));
@@ -60,11 +62,19 @@ const named: { readonly [K in Kind]?: (record: RecordOf<K>) => NamedPoint[] } = 
     if (curve.form === 'arc') out.push({ point: 'centre', at: curve.centre });
     return out;
   },
+  wall(record) {
+    if (!isStanding(record)) return [];
+    const [a, b] = wallEnds(record);
+    return [
+      { point: 'a', at: a },
+      { point: 'b', at: b },
+      { point: 'middle', at: record.at },
+    ];
+  },
   area: ({ at }) => [{ point: 'centre', at: [at[0], at[1]] }],
   note: ({ at }) => [{ point: 'a', at }],
 };
-const pointsOf = (record: DessinRecord): NamedPoint[] =>
-  (named[record.kind] as ((one: DessinRecord) => NamedPoint[]) | undefined)?.(record) ?? [];
+const pointsOf = (record: DessinRecord): NamedPoint[] => byKind(named, record) ?? [];
 
 /** Where an anchor is now: at the point of the record it holds on to, or at its own place. */
 export function anchorAt(show: Show, anchor: Anchor): Vec2 {
@@ -76,16 +86,17 @@ export function anchorAt(show: Show, anchor: Anchor): Vec2 {
 /** The anchor of a record's point. */
 export const anchorOn = (id: Id, { point, at }: NamedPoint): Anchor => ({ at, to: { id, point } });
 
-/** Segments of a record in plan, for crossings and for the nearest point of a line. */
-export function segmentsOf(record: DessinRecord): readonly (readonly [Vec2, Vec2])[] {
-  if (record.kind === 'masking') return [maskingEnds(record)];
-  if (record.kind === 'position') {
-    if (record.curve.form === 'vertical') return [];
-    const points = curvePoints(record.curve);
-    return points.slice(1).map((b, i): readonly [Vec2, Vec2] => [
-      [itemAt(points, i)[0], itemAt(points, i)[1]],
+type Segments = readonly (readonly [Vec2, Vec2])[];
+const segmented: ByKind<[], Segments> = {
+  masking: (record) => [maskingEnds(record)],
+  wall: (record) => (isStanding(record) ? [wallEnds(record)] : []),
+  position: ({ curve }) => {
+    if (curve.form === 'vertical') return [];
+    return pairs(curvePoints(curve)).map(([a, b]): readonly [Vec2, Vec2] => [
+      [a[0], a[1]],
       [b[0], b[1]],
     ]);
-  }
-  return [];
-}
+  },
+};
+/** Segments of a record in plan, for crossings and for the nearest point of a line. */
+export const segmentsOf = (record: DessinRecord): Segments => byKind(segmented, record) ?? [];

@@ -231,6 +231,12 @@ export function isClosed(curve: Curve): boolean {
   return Math.hypot(a[0] - b[0], a[1] - b[1]) < 1;
 }
 
+/** How far two places of a curve lie apart along it, mm; round a closed one the shorter way. */
+export function apartAlong(curve: Curve, a: number, b: number): number {
+  const apart = Math.abs(a - b);
+  return isClosed(curve) ? Math.min(apart, curveLength(curve) - apart) : apart;
+}
+
 /** +1 where the distance along runs anticlockwise as drawn, -1 clockwise: by the area that the curve encloses. */
 export function turnSense(curve: Curve): 1 | -1 {
   if (curve.form === 'arc') return curve.sweep < 0 ? -1 : 1;

@@ -97,6 +97,32 @@ describe('idle', () => {
 });
 
 describe('ways to hang', () => {
+  test('facing forward: its base is on a wall or it lies; its head stands out level to where its spin looks', () => {
+    const head = { ...type, pan: 540, tilt: 270, hang: 250 };
+    const at = (spin: number) => placeOf(hung({ hang: 'forward', spin }), position, head, undefined, 'aim');
+    const out = at(0);
+    expect(out.axis.map((value, i) => Math.round(value - out.clamp[i]!) + 0)).toEqual([0, -250, 0]);
+    expect(out.beam.map((value) => Math.round(value) + 0)).toEqual([0, -1, 0]);
+    expect(out.below).toBe(0);
+    expect(at(90).axis.map((value, i) => Math.round(value - at(90).clamp[i]!) + 0)).toEqual([250, 0, 0]);
+    // On a boom too it looks where its spin says, and not where the boom does.
+    const boom = makePosition('p', 'l', 'Boom', 'boom', { form: 'vertical', at: [0, 0], z: 0, height: 4000, bearing: 180 }, 1);
+    const onBoom = placeOf(hung({ hang: 'forward', spin: 0, along: 2000 }), boom, head, undefined, 'aim');
+    expect(onBoom.axis.map((value) => Math.round(value) + 0)).toEqual([0, -250, 2000]);
+  });
+  test('on a tower a unit sits on its face, and an arm begins there', () => {
+    const tower = {
+      ...makePosition('p', 'l', 'Tower', 'boom', { form: 'vertical', at: [1000, 0], z: 0, height: 6000, bearing: 0 }, 1),
+      section: 'box' as const,
+      width: 400,
+      depth: 400,
+    };
+    const clamp = (more: Partial<Fixture>) =>
+      placeOf(hung({ along: 2000, ...more }), tower, type, undefined, 'aim').clamp.map((value) => Math.round(value) + 0);
+    expect(clamp({})).toEqual([1200, 0, 2000]);
+    expect(clamp({ hang: 'arm right', arm: 500 })).toEqual([1700, 0, 2000]);
+    expect(clamp({ hang: 'arm left', arm: 500 })).toEqual([300, 0, 2000]);
+  });
   test('under the pipe, with a drop and to the side (upstage of a pipe that runs to stage left)', () => {
     expect(clampAt({ along: 6500, drop: 400, side: 250 })).toEqual([1500, 250, 5600]);
     expect(stands(hung())).toBe(false);
@@ -174,9 +200,11 @@ describe('chords of a truss', () => {
     for (const other of [
       truss({ section: 'tube', chord: 25 }),
       without(truss({ chord: 25 }), 'section'),
-      truss({ use: 'pipe', chord: 25 }),
+      without(truss({ use: 'pipe', chord: 25 }), 'section'),
     ])
       expect(offset(other, 'upper upstage')).toEqual({ down: 25, side: 0 });
+    // A ring or a boom made of truss is one as well.
+    expect(offset(truss({ use: 'ring' }), 'upper upstage')).toEqual({ down: -150, side: 200 });
   });
   test('what stands on a truss stands on its axis unless a chord is named; what hangs, hangs from the chord', () => {
     expect(clampAt({ hang: 'over' }, truss({}))).toEqual([0, 0, 6000]);

@@ -2,6 +2,7 @@
 import type { Chord, Fixture, FixtureType, FocusArea, Position, Vec3, Vertical } from '../model/records.js';
 import { find, get, type Show, settingsOf } from '../model/show.js';
 import { frameAlong, type HangingFrame } from './curves.js';
+import { trussOf } from './truss.js';
 import { add, deg, norm, rad, scaled, sub, wrap180 } from './vectors.js';
 
 export interface Place {
@@ -48,7 +49,8 @@ export function placeOf(
 ): Place {
   const frame = frameAlong(position.curve, fixture.along);
   const { clamp, hung } = clampOf(fixture, position, frame);
-  const axis = add(clamp, scaled(position.curve.form === 'vertical' ? frame.d : hung, type.hang));
+  const away = fixture.hang === 'forward' ? facing(fixture.spin) : position.curve.form === 'vertical' ? frame.d : hung;
+  const axis = add(clamp, scaled(away, type.hang));
   const target = fixture.aim === null ? null : fixture.aim.kind === 'point' ? fixture.aim.at : (area?.at ?? null);
   const idle = bearingOfSpin(fixture.spin);
   if (target && norm(sub(target, axis)) > 1) {
@@ -70,7 +72,11 @@ export function placeOf(
   const [c, s] = [Math.cos(rad(IDLE_BELOW)), Math.sin(rad(IDLE_BELOW))];
   const up = stands(fixture) && position.use === 'floor' ? 1 : -1;
   const straightDown = type.pan > 0;
-  const beam: Vec3 = straightDown ? [0, 0, up] : [Math.cos(rad(idle)) * c, Math.sin(rad(idle)) * c, up * s];
+  const beam: Vec3 = straightDown
+    ? fixture.hang === 'forward'
+      ? away
+      : [0, 0, up]
+    : [Math.cos(rad(idle)) * c, Math.sin(rad(idle)) * c, up * s];
   return {
     clamp,
     axis,
@@ -79,10 +85,15 @@ export function placeOf(
     bearing: idle,
     throw: null,
     frame,
-    below: straightDown ? -90 * up : -IDLE_BELOW * up,
+    below: !straightDown ? -IDLE_BELOW * up : fixture.hang === 'forward' ? 0 : -90 * up,
   };
 }
 
+/** Where a base against a wall, or lying, looks: level, as its spin says. */
+export const facing = (spin: number): Vec3 => {
+  const bearing = rad(bearingOfSpin(spin));
+  return [Math.cos(bearing), Math.sin(bearing), 0];
+};
 /** It stands on what carries it instead of hanging from it. */
 export const stands = (fixture: Pick<Fixture, 'hang'>): boolean => fixture.hang === 'over' || fixture.hang === 'floor';
 /** Length of a side arm where none was given, mm. */
@@ -90,11 +101,12 @@ export const ARM = 300;
 
 /** From the axis of a position to the chord that a unit sits on: down, and to the side (along s); mm. Source: plain geometry of the section. */
 export function chordOffset(position: Position, chord: Chord | undefined, frame: HangingFrame): { down: number; side: number } {
-  if (position.use !== 'truss' || !position.section || position.section === 'tube') return { down: position.chord, side: 0 };
-  const [half, wide] = [(position.depth ?? 300) / 2, position.width / 2];
+  const truss = trussOf(position);
+  if (!truss) return { down: position.chord, side: 0 };
+  const { half, wide } = truss;
   const wanted = chord ?? position.from ?? 'lower';
   const upper = wanted.startsWith('upper');
-  const apex = position.section === (upper ? 'triangle up' : 'triangle down');
+  const apex = truss.section === (upper ? 'triangle up' : 'triangle down');
   const to = apex ? 0 : wanted.endsWith('upstage') ? 1 : wanted.endsWith('downstage') ? -1 : 0;
   return { down: upper ? -half : half, side: to * wide * (frame.s[1] < -1e-9 ? -1 : 1) };
 }
@@ -113,8 +125,11 @@ export function clampOf(
   const arm = fixture.hang === 'arm left' ? 1 : fixture.hang === 'arm right' ? -1 : 0;
   const reach = arm * (fixture.arm ?? ARM);
   if (position.curve.form === 'vertical') {
-    const out = arm ? add(frame.point, scaled(leftArm(position.curve), reach)) : frame.point;
-    return { clamp: add(out, add(scaled(frame.d, fixture.drop), scaled(frame.s, fixture.side))), hung: frame.d };
+    // On a tower it sits on the face, and an arm begins there.
+    const face = trussOf(position)?.wide ?? 0;
+    const out = arm ? add(frame.point, scaled(leftArm(position.curve), reach + arm * face)) : frame.point;
+    const along = fixture.drop + (arm ? 0 : face);
+    return { clamp: add(out, add(scaled(frame.d, along), scaled(frame.s, fixture.side))), hung: frame.d };
   }
   const up = stands(fixture);
   const hung = scaled(frame.d, up ? -1 : 1);

@@ -7,7 +7,7 @@ import type { Vec3 } from '../model/records.js';
 import { plainType } from '../model/show.arb.js';
 import { localBeam } from './frames.js';
 import { placeOf } from './hanging.js';
-import { type Axes, axesOf, axesOfBase, axesOfBeam, bearingOfBase, panTilt } from './orientation.js';
+import { type Axes, axesOf, axesOfBase, axesOfBeam, bearingOfBase, isForward, panTilt } from './orientation.js';
 import { cross, dot } from './vectors.js';
 
 const position = makePosition('p', 'l', 'LX', 'pipe', { form: 'straight', a: [-5000, 0], b: [5000, 0], z: 6000 }, 1);
@@ -90,19 +90,34 @@ describe('axes', () => {
     }
   });
   test('the base of a head: hung its front is to its spin and up is up; standing it is turned over about its front', () => {
-    const hung = axesOfBase({ ...fixture, spin: 0 }, false);
+    const hung = axesOfBase({ hang: 'under', spin: 0 });
     expect([hung.u, hung.v, hung.w].map(near)).toEqual([
       [1, 0, 0],
       [0, 1, 0],
       [0, 0, 1],
     ]);
-    const standing = axesOfBase({ ...fixture, spin: 0 }, true);
+    const standing = axesOfBase({ hang: 'over', spin: 0 });
     expect([standing.u, standing.v, standing.w].map(near)).toEqual([
       [-1, 0, 0],
       [0, 1, 0],
       [0, 0, -1],
     ]);
-    for (const way of [false, true]) expect(bearingOfBase(axesOfBase({ ...fixture, spin: 30 }, way))).toBeCloseTo(-60, 9);
+    // Against a wall it looks out of it, and what was its front is up.
+    const forward = axesOfBase({ hang: 'forward', spin: 0 });
+    expect([forward.u, forward.v, forward.w].map(near)).toEqual([
+      [1, 0, 0],
+      [0, 0, -1],
+      [0, 1, 0],
+    ]);
+    expect([hung, standing, forward].map(isForward)).toEqual([false, false, true]);
+    // A base is held against a wall when it is tilted by more than 60 degrees from upright; cosine of 60 degrees is a half.
+    const tilted = (degrees: number) => ({
+      ...hung,
+      w: [0, Math.sin((degrees * Math.PI) / 180), Math.cos((degrees * Math.PI) / 180)] as const,
+    });
+    expect([59, 61, 119, 121].map((degrees) => isForward(tilted(degrees)))).toEqual([false, true, true, false]);
+    for (const hang of ['under', 'over', 'forward'] as const)
+      expect(bearingOfBase(axesOfBase({ hang, spin: 30 }))).toBeCloseTo(-60, 9);
   });
   test('a moving light is written by its base, any other by its beam', () => {
     const at = placeOf(
@@ -114,9 +129,9 @@ describe('axes', () => {
     );
     const turned = { ...fixture, spin: 90 };
     expect(axesOf(turned, plainType, at)).toEqual(axesOfBeam(at.beam, 0));
-    expect(axesOf(turned, { ...plainType, pan: 540 }, at)).toEqual(axesOfBase(turned, false));
+    expect(axesOf(turned, { ...plainType, pan: 540 }, at)).toEqual(axesOfBase(turned));
     const over = { ...turned, hang: 'over' as const };
-    expect(axesOf(over, { ...plainType, pan: 540 }, at)).toEqual(axesOfBase(over, true));
+    expect(axesOf(over, { ...plainType, pan: 540 }, at)).toEqual(axesOfBase(over));
     const below = { ...at, beam: [0, 0, -1] as const };
     expect(axesOf({ ...fixture, spin: 30 }, plainType, below)).toEqual(axesOfBeam([0, 0, -1], -60));
   });

@@ -1,7 +1,7 @@
 /** Rotation matrices of fixtures, for 3D and for MVR. Columns are the images of the local axes. Source: reference calculations 5, formats 2.3. */
 import type { Fixture, FixtureType, Vec3 } from '../model/records.js';
 import type { Place } from './hanging.js';
-import { bearingOfSpin, stands } from './hanging.js';
+import { bearingOfSpin, facing, stands } from './hanging.js';
 import { cross, norm, rad, scaled, sub, unit } from './vectors.js';
 
 export interface Axes {
@@ -20,20 +20,32 @@ export function axesOfBeam(beam: Vec3, bearing: number): Axes {
   return { u: scaled(u, -1), v: unit(cross(w, scaled(u, -1))), w };
 }
 
-/** Axes of the base of a moving light: hung base up, front (-v) to its spin; standing it is turned over about its front. */
-export function axesOfBase(fixture: Fixture, standing: boolean): Axes {
+/**
+ * Axes of the base of a moving light: hung base up, front (-v) to its spin; standing it is turned over about its front; with its base against a wall it looks out
+ * of the wall, its front up.
+ */
+export function axesOfBase(fixture: Pick<Fixture, 'hang' | 'spin'>): Axes {
+  if (fixture.hang === 'forward') {
+    const [w, v] = [scaled(facing(fixture.spin), -1), [0, 0, -1] as const];
+    return { u: cross(v, w), v, w };
+  }
   const front = rad(bearingOfSpin(fixture.spin));
   const v: Vec3 = [-Math.cos(front), -Math.sin(front), 0];
-  const w: Vec3 = standing ? [0, 0, -1] : [0, 0, 1];
+  const w: Vec3 = stands(fixture) ? [0, 0, -1] : [0, 0, 1];
   return { u: cross(v, w), v, w };
 }
 
 /** Axes that a fixture is written with: a moving light by its base, any other by its beam. */
 export const axesOf = (fixture: Fixture, type: FixtureType, place: Place): Axes =>
-  type.pan > 0 ? axesOfBase(fixture, stands(fixture)) : axesOfBeam(place.beam, bearingOfSpin(fixture.spin));
+  type.pan > 0 ? axesOfBase(fixture) : axesOfBeam(place.beam, bearingOfSpin(fixture.spin));
 
-/** Bearing of a base from its axes: where its front looks. */
-export const bearingOfBase = (axes: Axes): number => (Math.atan2(-axes.v[1], -axes.v[0]) * 180) / Math.PI;
+/** Whether a base is held against a wall rather than hung or stood: nearer to level than to upright. */
+export const isForward = ({ w }: Axes): boolean => Math.abs(w[2]) < 0.5;
+/** Bearing of a base from its axes: where its front looks; of one against a wall, where it looks itself. */
+export const bearingOfBase = (axes: Axes): number => {
+  const [x, y] = isForward(axes) ? axes.w : axes.v;
+  return (Math.atan2(-y, -x) * 180) / Math.PI;
+};
 
 /** Pan and tilt of a head that looks at a target, degrees; the solution nearest to home. Source: reference calculations 5 (inverse). */
 export function panTilt(axes: Axes, axis: Vec3, target: Vec3): { pan: number; tilt: number } {

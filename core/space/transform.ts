@@ -11,6 +11,7 @@ import type {
   Outline,
   Piece,
   Position,
+  StandingWall,
   Vec2,
   Vec3,
   Vertical,
@@ -118,9 +119,9 @@ export function movedCurve(curve: Curve, motion: Motion): Curve {
 
 const movedAnchor = (anchor: Anchor, motion: Motion): Anchor => ({ ...anchor, at: movedPoint(anchor.at, motion) });
 
-export type Movable = Outline | Masking | Note | Dimension | Position;
+export type Movable = Outline | Masking | Note | Dimension | Position | StandingWall;
 export const isMovable = (record: DessinRecord | undefined): record is Movable =>
-  record !== undefined && kindOf(record).moves !== undefined;
+  record !== undefined && kindOf(record).moves !== undefined && 'layer' in record && record.layer !== undefined;
 
 /** The angle of a line that looks the same from both ends: mirrored, its stage right end stays the first. */
 const movedDirection = (angle: number, motion: Motion): number =>

@@ -2,7 +2,7 @@
 
 import { createRequire } from 'node:module';
 import PDFDocument from 'pdfkit';
-import { CUBIC, eachCommand, type Fill, type Ink, LINE, MOVE, type Prim, pens, toned } from '#core/draw/list';
+import { CUBIC, eachCommand, type Fill, type Ink, LINE, MOVE, type Prim, penColours, pens, toned } from '#core/draw/list';
 import type { Pane, Sheet } from '#core/draw/sheet';
 import { itemAt } from '#core/measure/list';
 import type { Schedule } from '#core/paper/schedule';
@@ -13,7 +13,7 @@ const bold = require.resolve('@fontsource/b612/files/b612-latin-700-normal.woff'
 
 /** Points of 1/72 in to the mm. */
 const PT = 72 / 25.4;
-const inks: Record<Ink, string> = { ink: '#000000', faint: '#5a5a56', lamp: '#000000', stop: '#ad2a20' };
+const inks: Record<Ink, string> = { ink: '#000000', faint: '#5a5a56', lamp: '#000000', stop: '#ad2a20', ...penColours };
 const fills: Readonly<Record<string, string | null>> = { none: null, paper: '#ffffff', wall: '#e2ddd0', ink: '#000000' };
 const fillOf = (fill: Fill): string | null => (fill.startsWith('#') ? toned(fill, '#ffffff') : (fills[fill] ?? null));
 const PRINTABLE = /[^\u0020-\u007e\u00a0-\u00ff\u0131\u0152\u0153\u2013\u2014\u2018-\u201a\u201c-\u201e\u2022\u2026\u20ac]/g;

@@ -30,7 +30,8 @@ export function outRoutes(store: Store, shelf: ShelfStore): Hono {
           .trim() || 'show';
       return c.body(made as string, 200, {
         'content-type': output.type,
-        'cache-control': 'no-store',
+        // What was asked for by its revision stays as it is, but for a newer Dessin; all else is as new as the show.
+        'cache-control': c.req.query('r') === String(loaded.revision) ? 'private, max-age=86400' : 'no-store',
         ...(c.req.query('download') !== undefined ? { 'content-disposition': `attachment; filename="${stem} ${file}"` } : {}),
       });
     } catch (error) {

@@ -1,4 +1,7 @@
 /** Opens the database: PGlite in the data folder, or PostgreSQL by DATABASE_URL. Both take the same schema and migrations. */
+import { existsSync } from 'node:fs';
+import { readFile } from 'node:fs/promises';
+import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { eq } from 'drizzle-orm';
 import type { PgDatabase, PgQueryResultHKT } from 'drizzle-orm/pg-core';
@@ -17,8 +20,11 @@ export interface Database {
 }
 
 // Compiled code lies in dist/server/store; the migrations stay with the sources.
-const migrationsFolder = fileURLToPath(
-  new URL(import.meta.url.includes('/dist/') ? '../../../server/store/migrations' : './migrations', import.meta.url),
+const compiled = import.meta.url.includes('/dist/');
+const migrationsFolder = fileURLToPath(new URL(compiled ? '../../../server/store/migrations' : './migrations', import.meta.url));
+/** An empty database as the build leaves it. To unpack it takes a second, to make one takes five. */
+const emptyDatabase = fileURLToPath(
+  new URL(compiled ? '../../empty-database.tar.gz' : '../../dist/empty-database.tar.gz', import.meta.url),
 );
 
 /** @param folder where PGlite keeps its files, or null for a database in memory (tests) */
@@ -30,7 +36,11 @@ async function openPglite(folder: string | null): Promise<Database> {
   const { PGlite } = await import('@electric-sql/pglite');
   const { drizzle } = await import('drizzle-orm/pglite');
   const { migrate } = await import('drizzle-orm/pglite/migrator');
-  const client = folder === null ? new PGlite() : new PGlite(folder);
+  const fresh = (folder === null || !existsSync(join(folder, 'PG_VERSION'))) && existsSync(emptyDatabase);
+  const client = new PGlite({
+    ...(folder === null ? {} : { dataDir: folder }),
+    ...(fresh ? { loadDataDir: new File([new Uint8Array(await readFile(emptyDatabase))], 'empty-database.tar.gz') } : {}),
+  });
   await client.waitReady;
   const db = drizzle(client, { schema });
   await migrate(db, { migrationsFolder });

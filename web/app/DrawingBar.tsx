@@ -148,7 +148,7 @@ export function Tools({ step }: { step: string }) {
     <div
       role="toolbar"
       aria-label="Tools"
-      className="pointer-events-none absolute top-3 bottom-12 left-3 flex w-fit flex-col flex-wrap content-start gap-1 *:pointer-events-auto"
+      className="pointer-events-none absolute top-3 bottom-12 left-3 flex w-fit flex-col flex-wrap content-start gap-1 *:pointer-events-auto *:shadow-[0_0_0_2px_var(--sheet)]"
       onClick={leavesKeys}
     >
       {inHand.map(({ id, bar }) => (

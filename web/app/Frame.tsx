@@ -15,7 +15,7 @@ import { useCommandContext } from '../ui/context';
 import { Guarded, Updated } from '../ui/Fault';
 import { useCommandKeys } from '../ui/keys';
 import { PanelFocus } from '../ui/PanelFocus';
-import { fetchAll, lazily, registry, useQuiet } from '../ui/registry';
+import { fetchAll, lazily, pageStands, registry, useQuiet } from '../ui/registry';
 import { Split } from '../ui/Split';
 import { Announcer } from './Announcer';
 import { useAddress } from './address';
@@ -74,10 +74,19 @@ function Title({ step }: { step: string }) {
 function Later() {
   const quiet = useQuiet();
   useEffect(() => {
-    const timer = setTimeout(() => void fetchAll(), 1500);
+    const timer = setTimeout(() => {
+      pageStands();
+      void fetchAll();
+    }, 1500);
     return () => clearTimeout(timer);
   }, []);
   return <Suspense>{quiet && <TipLayer />}</Suspense>;
+}
+
+/** Beside the panel, so that it stands when the panel does. */
+function Stands() {
+  useEffect(pageStands, []);
+  return null;
 }
 
 /** What was set aside is told as soon as there is something. */
@@ -137,6 +146,7 @@ function Aside({ step }: { step: string }) {
               ) : (
                 <Panel />
               )}
+              <Stands />
             </Suspense>
           </div>
         )}

@@ -2,10 +2,14 @@
 
 import { Command as Cmdk, defaultFilter } from 'cmdk';
 import { type ReactNode, useEffect, useMemo, useRef } from 'react';
+import { looksLikeWriting, written, writtenFields } from '#core/number/writing';
 import { looksLikeQuery, queried, queryFields } from '#core/paper/query';
 import { thingsNamed } from '#core/paper/things';
+import { chosenFixtures } from '../state/chosen';
 import { usePanels } from '../state/panels';
 import { goTo, useSelection } from '../state/selection';
+import { useShelf } from '../state/shelf';
+import { neededOfShelf, writeLine } from '../state/writing';
 import { keyOf } from '../ui/own-keys';
 import { type Command, type Context, keyText, registry } from '../ui/registry';
 import { plural } from '../ui/words';
@@ -25,7 +29,8 @@ export default function OpenPalette({ context, text, setText, entered }: Typed) 
   const close = () => usePanels.setState({ palette: false });
   const { show } = context;
   // A text with a sign in it is a question about fixtures rather than the name of a command.
-  const question = looksLikeQuery(text);
+  const writing = looksLikeWriting(show, text);
+  const question = !writing && looksLikeQuery(text);
   const answer = useMemo(() => (question ? queried(show, text) : null), [question, show, text]);
   return (
     <Cmdk.Dialog
@@ -40,7 +45,7 @@ export default function OpenPalette({ context, text, setText, entered }: Typed) 
       <div style={{ background: 'var(--sheet)', border: '1px solid var(--pencil)' }}>
         <Field entered={entered} text={text} setText={setText} />
         <Cmdk.List className="max-h-[50vh] overflow-auto p-1 text-[13px]">
-          {!question && <Cmdk.Empty className="pencil px-3 py-2">Nothing by this name.</Cmdk.Empty>}
+          {!question && !writing && <Cmdk.Empty className="pencil px-3 py-2">Nothing by this name.</Cmdk.Empty>}
           {answer && !answer.ok && (
             <p role="alert" className="px-3 py-2" style={{ color: 'var(--doubt)' }}>
               {answer.why}
@@ -78,10 +83,52 @@ export default function OpenPalette({ context, text, setText, entered }: Typed) 
               or, not and brackets.
             </p>
           )}
-          {!question && <Named context={context} text={text} close={close} />}
+          {writing && <Writing context={context} text={text} close={close} />}
+          {!question && !writing && <Named context={context} text={text} close={close} />}
         </Cmdk.List>
       </div>
     </Cmdk.Dialog>
+  );
+}
+
+/** What a line would write to the chosen fixtures; Enter does it. */
+function Writing({ context: { session, show }, text, close }: { context: Context; text: string; close: () => void }) {
+  const { list } = useShelf();
+  const selection = useSelection((state) => state.selection);
+  const needed = useMemo(() => neededOfShelf(session, text, list.items), [session, text, list]);
+  const fixtures = useMemo(() => chosenFixtures(show, selection), [show, selection]);
+  // What comes along is not in the show yet: it is looked at when it has come.
+  const said = useMemo(() => (needed.length ? null : written(show, fixtures, text)), [show, fixtures, text, needed]);
+  const names = needed.map(({ summary }) => summary.name).join(', ');
+  return (
+    <>
+      {said && !said.ok && (
+        <p role="alert" className="px-3 py-2" style={{ color: 'var(--doubt)' }}>
+          {said.why}
+        </p>
+      )}
+      {fixtures.length > 0 && (!said || (said.ok && said.said)) && (
+        <Cmdk.Item
+          value="write it"
+          className={line}
+          onSelect={() => {
+            close();
+            void writeLine(session, selection, text, list.items);
+          }}
+        >
+          For {plural(fixtures.length)}: {said?.ok ? said.said : `with ${names} from the Shelf`}
+        </Cmdk.Item>
+      )}
+      {said?.ok && said.shared.length > 0 && (
+        <p className="px-2" style={{ color: 'var(--doubt)' }}>
+          {said.shared.slice(0, 8).join(', ')} also on other fixtures.
+        </p>
+      )}
+      <p className="pencil px-2 pt-1 text-[11px]">
+        A field, a colon, what it becomes; a semicolon before the next. Fields: {writtenFields(show).join(', ')}. Numbers count
+        on: 101, or 101, 111.
+      </p>
+    </>
   );
 }
 

@@ -3,6 +3,7 @@ import { lazy, Suspense } from 'react';
 import { useNavigate } from 'react-router';
 import { UpdatedSince } from '../ui/Fault';
 import { useScopeKeys } from '../ui/keys';
+import { usePageKey } from '../ui/page-key';
 import './registry';
 
 const ShelfRoom = lazy(() => import('../features/shelf/ShelfRoom').then((module) => ({ default: module.ShelfRoom })));
@@ -10,6 +11,7 @@ const ShelfRoom = lazy(() => import('../features/shelf/ShelfRoom').then((module)
 export function ShelfPage() {
   const navigate = useNavigate();
   useScopeKeys();
+  usePageKey('F1', () => void navigate('/guide'));
   return (
     <Suspense fallback={<main className="pencil p-10">Opening the Shelf...</main>}>
       <title>Shelf - Dessin</title>

@@ -1,6 +1,6 @@
 /** The list of shows, each with its plot drawn small; a new one; an MVR file as a new one. */
 
-import { Copy, FileUp, Library, Moon, Pencil, Sun, Trash2 } from 'lucide-react';
+import { BookOpen, Copy, FileUp, Library, Moon, Pencil, Sun, Trash2 } from 'lucide-react';
 import { useRef, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import useSWR from 'swr';
@@ -12,6 +12,7 @@ import { toast } from '../state/toast';
 import { UpdatedSince } from '../ui/Fault';
 import { Choice, FileField, Radio, Typed } from '../ui/Field';
 import { fieldKeys } from '../ui/field-keys';
+import { usePageKey } from '../ui/page-key';
 
 interface Lists {
   readonly shows: readonly ShowRow[];
@@ -38,6 +39,8 @@ const FEW = 6;
 export function StartPage() {
   const { data, error, mutate } = useSWR<Lists>('/api/shows', (path: string) => call<Lists>(path));
   const theme = usePreferences((state) => state.theme);
+  const navigate = useNavigate();
+  usePageKey('F1', () => void navigate('/guide'));
   const [imported, setImported] = useState<Imported | null>(null);
   const file = useRef<HTMLInputElement>(null);
   const [search, setSearch] = useState('');
@@ -89,6 +92,9 @@ export function StartPage() {
           <Link to="/shelf" className="act flex items-center gap-2">
             <Library size={15} /> Shelf
           </Link>
+          <Link to="/guide" className="act flex items-center gap-2" title="The guide (F1)">
+            <BookOpen size={15} /> Guide
+          </Link>
           <button type="button" className="act flex items-center gap-2" onClick={() => file.current?.click()}>
             <FileUp size={15} /> Open an MVR file
           </button>
@@ -113,7 +119,11 @@ export function StartPage() {
       </header>
       {imported && <ImportReport imported={imported} close={() => setImported(null)} />}
       <div className="grid grid-cols-[1fr_290px] gap-10 max-[900px]:grid-cols-1">
-        <section aria-label="Shows">
+        {/* First for the keyboard, at the right for the eye: many shows would be many stops on the way to it. */}
+        <div className="col-start-2 row-start-1 max-[900px]:col-start-1 max-[900px]:row-start-2">
+          <NewShow />
+        </div>
+        <section aria-label="Shows" className="col-start-1 row-start-1">
           <h2 className="rule-b pb-1 font-bold">Shows</h2>
           {error && (
             <p className="py-3" style={{ color: 'var(--stop)' }}>
@@ -153,7 +163,6 @@ export function StartPage() {
           </ul>
           {data && data.deleted.length > 0 && <Deleted shows={data.deleted} keptDays={data.keptDays} act={act} />}
         </section>
-        <NewShow />
       </div>
     </main>
   );
@@ -182,6 +191,8 @@ function ShowCard({
         <img
           src={`/api/shows/${show.id}/out/thumbnail.svg?r=${show.revision}`}
           alt={`Plot of ${show.name}`}
+          // Each is drawn by the server: those far below are asked for when somebody comes near.
+          loading="lazy"
           className="h-[210px] w-full object-contain p-2"
           style={{ filter: 'var(--thumb, none)', mixBlendMode: 'var(--thumb-on)' as 'multiply' }}
         />

@@ -7,6 +7,9 @@ document.body.append(host);
 createRoot(host).render(
   <Toaster
     position="bottom-left"
+    // Over the drawing, higher than what is asked there: never over the Ledger, the Card or a form.
+    offset={{ left: '120px', bottom: 'calc(var(--below, 0px) + 60px)' }}
+    style={{ fontFamily: 'inherit' }}
     toastOptions={{
       style: {
         background: 'var(--sheet)',

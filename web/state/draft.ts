@@ -16,7 +16,16 @@ interface DraftState {
   readonly fault: { readonly field: string; readonly why: string } | null;
   /** Height and bottom of the next cloth, bottom and top of the next outline: as typed last, so that they are offered again. */
   readonly cloth: { readonly bottom: string; readonly height: string; readonly name: string };
-  readonly outline: { readonly from: string; readonly to: string; readonly name: string };
+  readonly outline: {
+    readonly from: string;
+    readonly to: string;
+    readonly name: string;
+    /** Of walls; empty is what is usual for the shape. */
+    readonly thickness: string;
+    /** Of a room, inside. */
+    readonly width: string;
+    readonly depth: string;
+  };
   readonly note: { readonly text: string; readonly size: string };
   /** Trim that was typed last. */
   readonly lastTrim: string;
@@ -27,7 +36,7 @@ export const useDraft = makeStore<DraftState>({
   fields: emptyFields,
   fault: null,
   cloth: { bottom: '0', height: '', name: '' },
-  outline: { from: '0', to: '', name: '' },
+  outline: { from: '0', to: '', name: '', thickness: '', width: '', depth: '' },
   note: { text: '', size: '2.5' },
   lastTrim: '',
 });

@@ -12,6 +12,8 @@ export interface Preferences {
   readonly singleKeys: boolean;
   /** What the wheel of a mouse does on the drawing. */
   readonly wheel: 'zoom' | 'pan';
+  /** How many of the hints for a first run were read. */
+  readonly hintsRead: number;
 }
 const kept = (key: string): string | null => {
   try {
@@ -26,21 +28,24 @@ const firstTheme = (): Preferences['theme'] => {
   if (chosen) return chosen === 'blackout' ? 'blackout' : 'vellum';
   return globalThis.matchMedia?.('(prefers-color-scheme: dark)').matches ? 'blackout' : 'vellum';
 };
-/** Written by the frame, by the command of the theme and by the list of keys. */
+/** Written by the frame, by the command of the theme, by the list of keys and by the hints. */
 export const usePreferences = create<Preferences>()(
-  persist(() => ({ theme: firstTheme(), ledgerHeight: 230, keys: {}, singleKeys: true, wheel: 'zoom' }) as Preferences, {
-    name: 'dessin-preferences',
-    version: 1,
-    // The theme has a place of its own, which is read before anything is drawn.
-    partialize: ({ theme: _, ...rest }) => rest,
-    merge: (stored, now) => ({ ...now, ...sound(stored) }),
-  }),
+  persist(
+    () => ({ theme: firstTheme(), ledgerHeight: 230, keys: {}, singleKeys: true, wheel: 'zoom', hintsRead: 0 }) as Preferences,
+    {
+      name: 'dessin-preferences',
+      version: 1,
+      // The theme has a place of its own, which is read before anything is drawn.
+      partialize: ({ theme: _, ...rest }) => rest,
+      merge: (stored, now) => ({ ...now, ...sound(stored) }),
+    },
+  ),
 );
 
 /** What of a stored state can be believed. */
 function sound(stored: unknown): Partial<Preferences> {
   if (typeof stored !== 'object' || stored === null) return {};
-  const { ledgerHeight, keys, singleKeys, wheel } = stored as Record<string, unknown>;
+  const { ledgerHeight, keys, singleKeys, wheel, hintsRead } = stored as Record<string, unknown>;
   return {
     ...(typeof ledgerHeight === 'number' && ledgerHeight > 0 && ledgerHeight < 1e4 ? { ledgerHeight } : {}),
     ...(typeof keys === 'object' && keys !== null && Object.values(keys).every((key) => typeof key === 'string')
@@ -48,6 +53,7 @@ function sound(stored: unknown): Partial<Preferences> {
       : {}),
     ...(typeof singleKeys === 'boolean' ? { singleKeys } : {}),
     ...(wheel === 'zoom' || wheel === 'pan' ? { wheel } : {}),
+    ...(typeof hintsRead === 'number' && hintsRead >= 0 ? { hintsRead } : {}),
   };
 }
 

@@ -11,7 +11,7 @@ export interface ToolState {
   /** Form of the next position. */
   readonly form: DraftForm;
   /** What the stage tools draw. */
-  readonly shape: 'polyline' | 'rectangle' | 'arc';
+  readonly shape: 'polyline' | 'rectangle' | 'arc' | 'room';
   readonly outlineUse: Outline['use'];
   readonly maskingUse: Masking['use'];
   /** Way in which the next fixtures hang; null leaves it to the position. */
@@ -22,7 +22,7 @@ export interface ToolState {
   /** Units in a row while it is being dragged out. */
   readonly rowCount: number;
   /** A field that is to take the typing as soon as it is there. */
-  readonly typing: 'types' | null;
+  readonly typing: 'types' | 'row' | null;
   /** Figures are being typed over the drawing. */
   readonly quick: boolean;
 }

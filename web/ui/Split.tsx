@@ -1,5 +1,5 @@
 /** Two parts above each other, with an edge that is moved by pointer or arrow keys. What moves the edge comes later, and lies over the parts. */
-import { type ReactNode, Suspense, useState } from 'react';
+import { type ReactNode, Suspense, useEffect, useState } from 'react';
 import { lazily, useQuiet } from './registry';
 
 const Edge = lazily(async () => (await import('./Edge')).Edge);
@@ -20,6 +20,12 @@ export function Split({ above, below, label, height, onHeight }: Props) {
   const [now, setNow] = useState(height);
   const [near, setNear] = useState(false);
   const quiet = useQuiet();
+  // Messages stand above what is below.
+  useEffect(() => {
+    const { style } = document.documentElement;
+    style.setProperty('--below', `min(${now}px, 62vh)`);
+    return () => void style.removeProperty('--below');
+  }, [now]);
   const change = (to: number) => {
     setNow(to);
     if (to !== now) onHeight(to);

@@ -8,6 +8,15 @@ import { keyText, registry } from './registry';
 const WAIT = 500;
 const SOON = 300;
 
+/** What has a tip: a button of a command, or one that is an icon alone and says nowhere else what it does. */
+function tipOf(target: EventTarget | null): Element | null {
+  if (!(target instanceof Element)) return null;
+  const named = target.closest('[data-tip-of]');
+  if (named) return named;
+  const icon = target.closest('button[aria-label]:not([title])');
+  return icon && !icon.textContent?.trim() ? icon : null;
+}
+
 export default function TipLayer() {
   const [on, setOn] = useState<Element | null>(null);
   const anchor = useRef<Element | null>(null);
@@ -27,7 +36,7 @@ export default function TipLayer() {
       setOn(null);
       if (to) timer = setTimeout(() => setOn(to), performance.now() - left < SOON ? 0 : WAIT);
     };
-    const tipped = ({ target }: Event) => (target instanceof Element ? target.closest('[data-tip-of]') : null);
+    const tipped = ({ target }: Event) => tipOf(target);
     const over = (event: Event) => {
       // A focus that came by the pointer is no question.
       const byPointer = event.type === 'focusin' && !(event.target as Element).matches(':focus-visible');
@@ -56,12 +65,15 @@ export default function TipLayer() {
     };
   }, []);
   useEffect(() => {
-    on?.setAttribute('aria-describedby', id);
-    return () => on?.removeAttribute('aria-describedby');
+    // A name that is shown again is no description.
+    if (!on?.hasAttribute('data-tip-of')) return;
+    on.setAttribute('aria-describedby', id);
+    return () => on.removeAttribute('aria-describedby');
   }, [on, id]);
   const command = registry().commands.get(on?.getAttribute('data-tip-of') ?? '');
-  if (!on?.isConnected || !command) return null;
-  const key = keyOf(command);
+  const text = on?.getAttribute('data-tip-text') ?? command?.name ?? on?.getAttribute('aria-label');
+  if (!on?.isConnected || !text) return null;
+  const key = command && keyOf(command);
   return (
     <Radix.Root open>
       <Radix.Anchor virtualRef={{ current: on }} />
@@ -78,7 +90,7 @@ export default function TipLayer() {
           onOpenAutoFocus={(event) => event.preventDefault()}
           onCloseAutoFocus={(event) => event.preventDefault()}
         >
-          {on.getAttribute('data-tip-text') ?? command.name}
+          {text}
           {key && <kbd className="pencil pl-2">{keyText(key)}</kbd>}
         </Radix.Content>
       </Radix.Portal>

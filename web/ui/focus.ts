@@ -29,7 +29,7 @@ const seen = (element: HTMLElement): boolean =>
 /** What takes the focus first in a part of the screen: the first field, or else the first button that does not merely close it. */
 export function firstIn(part: Element): HTMLElement | null {
   const all = [...part.querySelectorAll<HTMLElement>(reached)].filter(seen);
-  const fields = all.filter((item) => item.matches('input, select, textarea') && !item.closest('[data-late]'));
+  const fields = all.filter((item) => item.matches('input, select, textarea'));
   return fields[0] ?? all.find((item) => !item.getAttribute('aria-label')?.startsWith('Close')) ?? all[0] ?? null;
 }
 

@@ -128,7 +128,7 @@ export function useCommandKeys(context: Context): void {
     const handle = (event: KeyboardEvent) => {
       const { palette, shelf } = usePanels.getState();
       const command = commandFor(pressed(event));
-      if (!palette && command && everywhere.has(command.id) && (!shelf || command.id === 'palette')) {
+      if (!palette && command && everywhere.has(command.id) && (!shelf || command.id === 'palette' || command.id === 'guide')) {
         event.preventDefault();
         return command.run(latest.current);
       }

@@ -47,7 +47,7 @@ export interface Command {
 }
 
 /** Where keys act: in the drawing (and where nothing has the focus), or in an element with this scope. */
-export type Scope = 'drawing' | 'ledger' | 'shelf' | 'symbol' | 'board' | 'items' | 'list' | 'pixels';
+export type Scope = 'drawing' | 'ledger' | 'shelf' | 'symbol' | 'board' | 'items' | 'list' | 'slots' | 'pixels';
 
 /** A key that a part of the screen takes while it has the focus. The part binds it (`useKeys`), the list says that it exists. */
 export interface KeyEntry {
@@ -86,7 +86,7 @@ export interface PanelEntry {
 export interface Drafts {
   readonly name: string;
   readonly button: string;
-  readonly hint: string;
+  readonly hint: string | (() => string);
   /** About how high it stands, pixels. */
   readonly height: number;
   readonly Fields: ComponentType;
@@ -242,6 +242,14 @@ export function later<T>(fetch: () => Promise<T>): Later<T> {
     },
   };
 }
+// What is fetched after the picture waits for the first panel: it would take the way from what one works with.
+let stand: () => void = () => undefined;
+const standing = new Promise<void>((resolve) => {
+  stand = resolve;
+});
+/** Said once the page can be used: the drawing, the Ledger and the step's panel are there. */
+export const pageStands = (): void => stand();
+
 /** Does something when the page has been drawn and has nothing else to do. @returns how it is called off */
 export function afterThePicture(act: () => void): () => void {
   // Not every browser tells of its idle moments.
@@ -260,7 +268,16 @@ export function useLater<T>(coming: Later<T>, when: 'at once' | 'after the pictu
   useEffect(() => {
     if (value !== null || when === 'not yet') return;
     if (when === 'at once') void coming.load().catch(() => undefined);
-    else return afterThePicture(() => void coming.load().catch(() => undefined));
+    else {
+      let gone = false;
+      let off = () => {
+        gone = true;
+      };
+      void standing.then(() => {
+        if (!gone) off = afterThePicture(() => void coming.load().catch(() => undefined));
+      });
+      return () => off();
+    }
   }, [value, coming, when]);
   return value;
 }

@@ -12,6 +12,8 @@ export { offTheEnd } from './off-the-end.js';
 export { overload } from './overload.js';
 export { pastTheUniverse } from './past-the-universe.js';
 export { sparePatched } from './spare-patched.js';
+export { throughAWall } from './through-a-wall.js';
+export { throughTheFloor } from './through-the-floor.js';
 export { tooClose } from './too-close.js';
 export { underTheFloor } from './under-the-floor.js';
 export { unitDoubled } from './unit-doubled.js';

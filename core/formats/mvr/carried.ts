@@ -28,7 +28,7 @@ const first = [
   'rental',
 ] as const;
 /** What elements of the standard carry. */
-const carried = ['purpose'] as const;
+const carried = ['purpose', 'name'] as const;
 const later = usualFields.flatMap(({ kept }) =>
   kept && !(carried as readonly string[]).includes(kept) && !(first as readonly string[]).includes(kept) ? [kept] : [],
 );

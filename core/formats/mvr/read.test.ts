@@ -4,7 +4,7 @@ import fc from 'fast-check';
 import { strFromU8, strToU8, unzipSync } from 'fflate';
 import { makeDemo } from '#demo/show';
 import { types } from '#demo/types';
-import { diff } from '../../model/change.js';
+import { apply, diff, edit } from '../../model/change.js';
 import type { DessinRecord, Fixture } from '../../model/records.js';
 import { faults } from '../../model/references.js';
 import { all, get, type Show, showOf } from '../../model/show.js';
@@ -80,6 +80,29 @@ describe('MVR', () => {
       const [a, b] = [place(demo, fixture), place(show, other)];
       if (a.target) expect(deg(Math.acos(Math.min(1, dot(a.beam, b.beam))))).toBeLessThan(0.05);
     }
+  });
+
+  test('a name of its own is the name in MVR, and comes back; without one it is the type that is named', () => {
+    const [one, two] = all(demo, 'fixture');
+    const show = apply(demo, edit([one!], { name: 'Gobo door 1', pen: 'plum' }));
+    const xml = strFromU8(mvrEntries(show)[0]![1]);
+    expect(xml).toContain('name="Gobo door 1"');
+    const read = showOf(context.showId, readMvr(writeMvr(show), context).value);
+    expect(get(read, 'fixture', one!.id)).toMatchObject({ name: 'Gobo door 1', pen: 'plum' });
+    expect(get(read, 'fixture', two!.id)).not.toHaveProperty('name');
+  });
+  test('a base against a wall is read as one from its matrix alone, with the way it looks', () => {
+    const mover = all(demo, 'fixture').find((fixture) => get(demo, 'type', fixture.type).pan > 0)!;
+    const show = apply(demo, edit([mover], { hang: 'forward', spin: 30 }));
+    const foreign = mvrEntries(show).map(([name, content], i) =>
+      i
+        ? ([name, content] as const)
+        : ([name, strToU8(strFromU8(content).replace(/<UserData>.*<\/UserData>/s, '<UserData/>'))] as const),
+    );
+    const read = showOf(context.showId, readMvr(writeZip(foreign), context).value);
+    const other = get(read, 'fixture', mover.id);
+    expect([other.hang, Math.round(other.spin * 1e3) / 1e3]).toEqual(['forward', 30]);
+    expect(norm(sub(place(show, get(show, 'fixture', mover.id)).axis, place(read, other).axis))).toBeLessThan(0.5);
   });
 
   const minimal = (inner: string, attributes = 'verMajor="1" verMinor="6"') =>

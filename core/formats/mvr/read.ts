@@ -9,7 +9,7 @@ import { cleanDeep } from '../../model/text.js';
 import { parseAddress, SLOTS, slotOf } from '../../patch/address.js';
 import { footprints } from '../../patch/footprint.js';
 import { spinOfBearing } from '../../space/hanging.js';
-import { bearingOfBase } from '../../space/orientation.js';
+import { type Axes, bearingOfBase, isForward } from '../../space/orientation.js';
 import { add, deg, scaled, wrap180 } from '../../space/vectors.js';
 import { gdtfName } from '../gdtf/describe.js';
 import { gdtfFields } from '../gdtf/keep.js';
@@ -244,6 +244,23 @@ const placeholder: Omit<FixtureType, 'id' | 'name'> = {
   modes: [{ name: 'Unknown', channels: [] }],
 };
 
+/** A moving light is turned as its base is; where our own figure says the same, it is the exact one. */
+function spinOf(moving: boolean, own: CarriedFixture | undefined, matrix: Axes): number {
+  if (!moving) return own?.spin ?? spinOfBearing(deg(Math.atan2(-matrix.w[1], -matrix.w[0])));
+  const turned = spinOfBearing(bearingOfBase(matrix));
+  return own && Math.abs(wrap180(own.spin - turned)) < 1e-4 ? own.spin : turned;
+}
+/** A name of its own: what the file calls it, unless that is what its type is called. */
+function nameOf(node: XmlNode, type: FixtureType): { readonly name?: string } {
+  const name = clipText(node.attributes.name ?? '', 200).trim();
+  return name && name !== type.name ? { name } : {};
+}
+/** How a fixture hangs, where its file does not say it in our words: as its base is turned. */
+function hangOf(moving: boolean, matrix: Axes, position: Position): Fixture['hang'] {
+  if (moving && isForward(matrix)) return 'forward';
+  return (moving && matrix.w[2] < -0.5) || (!moving && position.use === 'floor') ? 'over' : 'under';
+}
+
 function fixtureOf(
   object: SceneObject,
   position: Position,
@@ -285,7 +302,7 @@ function fixtureOf(
   for (const part of own?.parts.slice(parts.length) ?? []) if (part.slots !== undefined) parts.push(part);
   const addressed = readAddresses(node, sizes, where, report);
   const moving = type.pan > 0;
-  const hang = own?.hang ?? ((moving && matrix.w[2] < -0.5) || (!moving && position.use === 'floor') ? 'over' : 'under');
+  const hang = own?.hang ?? hangOf(moving, matrix, position);
   const way = {
     hang,
     ...(own?.arm === undefined ? {} : { arm: own.arm }),
@@ -298,12 +315,6 @@ function fixtureOf(
       ? { along: own.along, drop: own.drop, side: own.side }
       : found;
   const beam = scaled(matrix.w, -1);
-  const turned = spinOfBearing(bearingOfBase(matrix));
-  const spin = moving
-    ? own && Math.abs(wrap180(own.spin - turned)) < 1e-4
-      ? own.spin
-      : turned
-    : (own?.spin ?? spinOfBearing(deg(Math.atan2(beam[1], beam[0]))));
   return {
     id: object.id,
     kind: 'fixture',
@@ -314,7 +325,8 @@ function fixtureOf(
     ...hung,
     ...way,
     ...takenAlone(own),
-    spin,
+    ...nameOf(node, type),
+    spin: spinOf(moving, own, matrix),
     aim: readAim(object, own, focus, records, add(matrix.o, [0, 0, -type.hang]), beam, moving, report),
     unit: own?.unit ?? (textOf(node, 'UnitNumber').replace(/^0$/, '').slice(0, 20) || ''),
     parts: parts.map((part, i) => ({ ...part, address: addressed[i] ?? null })),

@@ -125,7 +125,7 @@ function fixtureXml(show: Show, fixture: Fixture, files: ReadonlyMap<string, Typ
   const whole = (text: string): number => (/^\d{1,9}$/.test(text) ? Number(text) : 0);
   return element(
     'Fixture',
-    { uuid: writeGuid(fixture.id), name: type.name },
+    { uuid: writeGuid(fixture.id), name: fixture.name ?? type.name },
     textElement('Matrix', writeMatrix({ ...axesOf(fixture, type, at), o: at.clamp })),
     textElement('GDTFSpec', file.name),
     textElement('GDTFMode', file.modes.get(fixture.mode) ?? fixture.mode),

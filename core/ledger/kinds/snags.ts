@@ -1,6 +1,6 @@
 /** Snags: any   none   address shared. */
 import { foldedChoice } from '../../model/fields.js';
-import { snagCodes } from '../columns.js';
+import { snagCodes } from '../snag-codes.js';
 import { type Kind, yes } from './kind.js';
 
 export const snags: Kind = {

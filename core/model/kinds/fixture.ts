@@ -3,7 +3,7 @@
 import { Type } from '@sinclair/typebox';
 import { firstOf } from '../../measure/list.js';
 import { Deg, Length, Mm, Name, nullable, object, P2, P3, Short, Text, Uuid, words } from '../schema.js';
-import { chords } from '../words.js';
+import { chords, pens } from '../words.js';
 import type { KindEntry, Of, Reference } from './kind.js';
 import { layerOf } from './kind.js';
 import type { Position } from './position.js';
@@ -44,7 +44,7 @@ export const fixtureSchema = () =>
     position: Uuid,
     /** mm from end A of the position. */
     along: Mm,
-    hang: words('under', 'over', 'arm left', 'arm right', 'floor'),
+    hang: words('under', 'over', 'arm left', 'arm right', 'floor', 'forward'),
     /** Length of the side arm, mm. */
     arm: Type.Optional(Length),
     /** Chord of a truss, where it is not the position's own. */
@@ -69,6 +69,10 @@ export const fixtureSchema = () =>
     tagMoves: Type.Optional(Type.Array(object({ tag: Type.String({ minLength: 1, maxLength: 40 }), by: P2 }), { maxItems: 20 })),
     /** Values of the show's own fields, by the id of the field. */
     own: Type.Optional(Type.Record(Uuid, Text, { additionalProperties: false })),
+    /** A name of its own, where it has one: "Gobo door 1". */
+    name: Type.Optional(Type.String({ minLength: 1, maxLength: 200 })),
+    /** What it is drawn with, where that is not the ink. */
+    pen: Type.Optional(words(...pens)),
     /** From whom it is rented; left out it is the house's. */
     rental: Type.Optional(Text),
   });

@@ -1,6 +1,7 @@
 /** Walls, stage edges, seats, scenery: polylines with arcs. */
 import { Type } from '@sinclair/typebox';
-import { Group, Mm, object, P2, Text, Uuid, words } from '../schema.js';
+import { Group, Length, Mm, object, P2, Text, Uuid, words } from '../schema.js';
+import { outlineUses } from '../words.js';
 import type { KindEntry, Of } from './kind.js';
 import { layerOf } from './kind.js';
 
@@ -10,11 +11,13 @@ export const outlineSchema = () =>
     kind: Type.Literal('outline'),
     layer: Uuid,
     name: Text,
-    use: words('wall', 'stage edge', 'leg', 'border', 'cyc', 'seats', 'scenery'),
+    use: words(...outlineUses),
     points: Type.Array(P2, { minItems: 2, maxItems: 20000 }),
     closed: Type.Boolean(),
     /** Bulge of the side that begins at each point, as in DXF: tan of a quarter of its angle, positive to the right of the way (anticlockwise). Left out where all sides are straight. */
     bulges: Type.Optional(Type.Array(Type.Number({ minimum: -1000, maximum: 1000 }), { maxItems: 20000 })),
+    /** Of walls, mm: inside a closed line, on both sides of an open one. Left out, a wall is what its line encloses. */
+    thickness: Type.Optional(Length),
     zFrom: Mm,
     zTo: Mm,
     group: Group,

@@ -95,7 +95,7 @@ const rules: Readonly<Record<Position['use'], { width: number; chord: number; nu
   bridge: { width: 600, chord: 0, numbering: 'from stage left' },
   boom: { width: 50, chord: 0, numbering: 'from the top' },
   ladder: { width: 400, chord: 0, numbering: 'from the top' },
-  ring: { width: 300, chord: 150, numbering: 'clockwise' },
+  ring: { width: 50, chord: 0, numbering: 'clockwise' },
   floor: { width: 50, chord: 0, numbering: 'from stage left' },
 };
 

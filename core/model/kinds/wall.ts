@@ -1,8 +1,8 @@
 /** Pixel tiles on a work area of their own. */
 import { Type } from '@sinclair/typebox';
-import { Length, Name, nullable, object, P2, Short, Uuid, words } from '../schema.js';
+import { Deg, Group, Length, Mm, Name, nullable, object, P2, Short, Uuid, words } from '../schema.js';
 import { corners } from '../words.js';
-import type { KindEntry, Of } from './kind.js';
+import { type KindEntry, layerOf, type Of } from './kind.js';
 
 const tileSchema = () =>
   object({
@@ -43,13 +43,26 @@ export const wallSchema = () =>
     tiles: Type.Array(tileSchema(), { maxItems: 2000 }),
     /** Watts of a pixel at full. */
     watts: Type.Number({ minimum: 0, maximum: 1000 }),
+    /** Where it stands on the stage, if it does: its layer, and the middle of the lower edge of its work area. */
+    layer: Type.Optional(Uuid),
+    at: Type.Optional(P2),
+    /** Degrees anticlockwise from across the stage, its face to the house. */
+    turn: Type.Optional(Deg),
+    /** Height of the lower edge of the work area above the stage floor, mm. */
+    z: Type.Optional(Mm),
+    group: Group,
   });
 export type Wall = Of<typeof wallSchema>;
+/** A wall that stands on the stage. */
+export type StandingWall = Wall & Required<Pick<Wall, 'layer' | 'at' | 'turn' | 'z'>>;
 export type Tile = Wall['tiles'][number];
 
 export const wall: KindEntry<Wall> = {
   kind: 'wall',
+  references: ({ layer }) => (layer === undefined ? [] : layerOf({ layer })),
   whole: ['tiles'],
+  together: ['layer', 'at', 'turn', 'z'],
+  moves: { points: ['at'], directions: ['turn'], heights: ['z'] },
 };
 
 /** A wall of pixels without tiles: RGB on a work area of 4 x 3 m with a grid of 500 mm; sizes in mm, 0.3 W a pixel (common practice, no source). */

@@ -14,6 +14,8 @@ const SeveralCard = lazily(async () => (await import('./SeveralCard')).SeveralCa
 const PositionCard = lazily(async () => (await import('./PositionCard')).PositionCard);
 const StageCard = lazily(async () => (await import('./StageCard')).StageCard);
 
+const Hints = lazily(async () => (await import('./Hints')).Hints);
+
 export function Card() {
   const show = useShow();
   const selection = useSelection((state) => state.selection);
@@ -57,6 +59,9 @@ function Nothing() {
         {unitsSaid(all(show, 'fixture'))} on {plural(all(show, 'position').length, 'position')}
       </p>
       <p className="pencil pt-3">Nothing is selected. Click a fixture or a position, or drag a box round several.</p>
+      <Suspense>
+        <Hints />
+      </Suspense>
     </div>
   );
 }

@@ -11,24 +11,14 @@ import { withUnits } from '#core/order/units';
 import { withDevices } from '#core/patch/parts';
 import { type Paintable, paintable, paintFixtures } from '#core/setout/hang';
 import { ARM } from '#core/space/hanging';
+import { trussOf } from '#core/space/truss';
 import { useSession, useShow } from '../../state/context';
 import { toast } from '../../state/toast';
 import { Choice, Tick } from '../../ui/Field';
 import { Line, TextField } from '../../ui/TextField';
 import { plural } from '../../ui/words';
-
-const shared = <T,>(values: readonly T[]): T | null =>
-  values.every((value) => value === values[0]) ? (values[0] ?? null) : null;
-
-/** The fixture without an optional field, or with it. */
-function withField<K extends 'arm' | 'chord' | 'tags' | 'accessories'>(
-  fixture: Fixture,
-  field: K,
-  value: Fixture[K] | undefined,
-): Fixture {
-  const { [field]: _, ...rest } = fixture;
-  return (value === undefined ? rest : { ...rest, [field]: value }) as Fixture;
-}
+import { shared, withField } from './shared';
+import { TagMoves } from './TagMoves';
 
 export function Hanging({ fixtures }: { fixtures: readonly Fixture[] }) {
   const session = useSession();
@@ -66,7 +56,10 @@ export function Hanging({ fixtures }: { fixtures: readonly Fixture[] }) {
     );
   };
   const arms = fixtures.some((fixture) => fixture.hang.startsWith('arm'));
-  const trusses = fixtures.every((fixture) => get(show, 'position', fixture.position).use === 'truss');
+  const trusses = fixtures.every((fixture) => {
+    const position = get(show, 'position', fixture.position);
+    return trussOf(position) !== null && position.curve.form !== 'vertical';
+  });
   const way = shared(fixtures.map((fixture) => fixture.hang));
   const stock = all(show, 'accessory');
   const vertical = fixtures.every((fixture) => get(show, 'position', fixture.position).curve.form === 'vertical');
@@ -84,6 +77,7 @@ export function Hanging({ fixtures }: { fixtures: readonly Fixture[] }) {
             ['arm left', `on a side arm, ${vertical ? 'stage right' : 'left'}`],
             ['arm right', `on a side arm, ${vertical ? 'stage left' : 'right'}`],
             ['floor', 'standing on the floor'],
+            ['forward', 'facing forward: base on a wall, or lying'],
           ]}
           onChoose={(value) => {
             const hang = value as Fixture['hang'];
@@ -155,6 +149,7 @@ export function Hanging({ fixtures }: { fixtures: readonly Fixture[] }) {
           onChoose={(value) => each('Tag set', (fixture) => withField(fixture, 'tags', value || undefined))}
         />
       </Line>
+      {fixtures.length === 1 && <TagMoves fixture={first} />}
       {fixtures.length > 1 && (
         <details className="py-1">
           <summary className="pencil cursor-pointer">Paint from the first chosen</summary>

@@ -1,7 +1,8 @@
 /** A position in the Card: its figures, ticks, numbering and detail. Several at once share what they share. */
 
 import { hasDetail } from '#core/draw/details';
-import { formatLength } from '#core/measure/lengths';
+import { formatLength, lengthUnit } from '#core/measure/lengths';
+import { POINT_HELP, parsePoint } from '#core/measure/point';
 import { isEmpty } from '#core/model/change';
 import type { Fixture, Position } from '#core/model/records';
 import { all, get, settingsOf } from '#core/model/show';
@@ -73,6 +74,7 @@ function Standing({ position, riding }: { position: Position; riding: readonly F
 }
 
 function Detail({ position, rows }: { position: Position; rows: PositionRows }) {
+  const { units } = settingsOf(useShow());
   const detail = { shown: hasDetail(position), at: position.detail?.at ?? null, size: position.detail?.size ?? 1 };
   return (
     <>
@@ -105,6 +107,22 @@ function Detail({ position, rows }: { position: Position; rows: PositionRows }) 
         )}
         {detail.shown && <span className="pencil">times</span>}
       </Line>
+      {detail.shown && (
+        <Line name="Detail at" unit={lengthUnit(units)}>
+          <TextField
+            label="Where the detail lies"
+            value={detail.at ? `${formatLength(detail.at[0], units)}, ${formatLength(detail.at[1], units)}` : ''}
+            placeholder="finds its place"
+            help={POINT_HELP}
+            onWrite={(text) => {
+              const parsed = text.trim() ? parsePoint(text, units, detail.at ? { from: detail.at } : {}) : null;
+              if (parsed && !parsed.ok) return parsed.why;
+              rows.write(`Place the detail of ${position.name}`, { detail: { ...detail, at: parsed ? parsed.at : null } });
+              return null;
+            }}
+          />
+        </Line>
+      )}
       {position.detail?.at && (
         <button
           type="button"

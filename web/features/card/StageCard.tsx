@@ -16,7 +16,8 @@ export function StageCard({ thing }: { thing: Thing }) {
     <div>
       <h2 className="font-bold">{title}</h2>
       <p className="pencil pb-1">
-        {'use' in thing ? thing.use : thing.kind}, on {find(show, 'layer', thing.layer)?.name}
+        {'use' in thing ? thing.use : thing.kind === 'wall' ? 'pixel wall' : thing.kind}, on{' '}
+        {find(show, 'layer', thing.layer)?.name}
         {'group' in thing && thing.group ? ', in a group' : ''}
       </p>
       <Form rows={stageRows(session, show, thing, title)} units={settingsOf(show).units} />

@@ -9,15 +9,17 @@ import {
   numberingRules,
   type Position,
   type Straight,
-  trussSections,
   type Vec2,
   type Vertical,
 } from '#core/model/records';
 import { type Show, settingsOf } from '#core/model/show';
 import { withUnits } from '#core/order/units';
+import { type MadeOf, madeOf, usualSize } from '#core/setout/draft';
 import { reshapePosition } from '#core/setout/hang';
+import { type Racetrack, racetrackOf, withFigures } from '#core/setout/racetrack';
 import { angleOf, turnPositions } from '#core/setout/turn';
 import { centreAlong, curveLength, isClosed, trimOf } from '#core/space/curves';
+import { TRUSS_DEPTH, trussOf } from '#core/space/truss';
 import type { Session } from '../../state/session/session';
 import { degreesRow, type FormRow, saidLength } from '../../ui/Form';
 
@@ -136,7 +138,9 @@ export class PositionRows {
     if (curve.form === 'straight') return this.ofStraight(curve);
     if (curve.form === 'vertical') return this.ofVertical(curve);
     if (curve.form === 'arc') return this.ofArc(curve);
-    return [saidLength('Length', formatLength(curveLength(curve), this.units), this.units)];
+    const length = saidLength('Length', formatLength(curveLength(curve), this.units), this.units);
+    const track = racetrackOf(curve);
+    return track ? [...this.ofTrack(curve, track), length] : [length];
   }
   private ofStraight(curve: Straight): FormRow[] {
     const [mx, my] = [(curve.a[0] + curve.b[0]) / 2, (curve.a[1] + curve.b[1]) / 2];
@@ -175,21 +179,60 @@ export class PositionRows {
       this.degrees('Sweep', curve.sweep, (sweep) => (sweep === 0 ? 'The sweep is not 0.' : { ...curve, sweep })),
     ];
   }
+  private ofTrack(curve: Curve, track: Racetrack): FormRow[] {
+    return [
+      this.length('Straights', track.straight, (mm) =>
+        mm < 100 ? 'The straights are at least 100 mm long.' : withFigures(curve, { ...track, straight: mm }),
+      ),
+      this.length('Radius', track.radius, (mm) =>
+        mm < 100 ? 'The radius is at least 100 mm.' : withFigures(curve, { ...track, radius: mm }),
+      ),
+      this.point('Centre', track.centre, (centre) => withFigures(curve, { ...track, centre })),
+    ];
+  }
   private ofUse(): FormRow[] {
     const { position } = this;
-    if (position.use === 'boom')
-      return [this.size('Base', position.base ?? 600, (mm) => (mm < 50 ? 'At least 50 mm.' : { base: mm }))];
-    if (position.use !== 'truss') return [];
+    const base =
+      position.use !== 'boom'
+        ? []
+        : [this.size('Base', position.base ?? 600, (mm) => (mm < 50 ? 'At least 50 mm.' : { base: mm }))];
+    if (position.use === 'floor' || position.use === 'ladder' || position.use === 'bridge') return base;
+    const body = position.section ?? 'pipe';
+    const made = this.choice('Made of', 'Made of', body, madeOf, (chosen) => this.made(chosen));
+    if (body === 'pipe') return [...base, made];
+    const width = this.size(body === 'tube' ? 'Diameter' : 'Width', position.width, (mm) =>
+      mm < 10 ? 'At least 10 mm.' : { width: mm },
+    );
+    if (body === 'tube') return [...base, made, width];
+    const truss = [
+      ...base,
+      made,
+      width,
+      this.size('Depth', position.depth ?? TRUSS_DEPTH, (mm) => (mm < 10 ? 'At least 10 mm.' : { depth: mm })),
+    ];
+    // On a tower they sit on its face.
+    if (position.curve.form === 'vertical') return truss;
     return [
-      this.choice('Section', 'Section', position.section ?? 'tube', trussSections, (section) =>
-        this.write(`Section of ${position.name}`, { section }),
-      ),
-      this.size('Width', position.width, (mm) => (mm < 10 ? 'At least 10 mm.' : { width: mm })),
-      this.size('Depth', position.depth ?? 300, (mm) => (mm < 10 ? 'At least 10 mm.' : { depth: mm })),
+      ...truss,
       this.choice('Hangs from', 'Units hang from', position.from ?? 'lower', chords, (from) =>
         this.write(`Units of ${position.name} from the ${from} chord`, { from }),
       ),
     ];
+  }
+  /** Another body about the same curve; a pipe has neither section nor depth. */
+  private made(body: MadeOf): void {
+    const { position, show, session } = this;
+    const { section: _, depth: _depth, from: _from, ...plain } = position;
+    const label = `Make ${position.name} of ${body === 'pipe' || body === 'tube' ? `a ${body}` : `${body} truss`}`;
+    const truss = body === 'box' || body === 'triangle up' || body === 'triangle down';
+    const next: Position = {
+      ...plain,
+      width: body === 'pipe' ? 50 : truss === (trussOf(position) !== null) ? position.width : usualSize(body),
+      ...(body === 'pipe' ? {} : { section: body }),
+      ...(truss ? { depth: position.depth ?? TRUSS_DEPTH } : {}),
+      ...(truss && position.curve.form !== 'vertical' ? { from: position.from ?? ('lower' as const) } : {}),
+    };
+    session.edit(label, withUnits(show, updating([[position, next]])));
   }
   private numbers(curve: Curve): FormRow[] {
     const { position, units } = this;

@@ -4,13 +4,13 @@ import { dimensionFigures } from '#core/draw/stage-chunks';
 import { formatLength, lengthUnit, type Units } from '#core/measure/lengths';
 import { itemAt } from '#core/measure/list';
 import { parsePoint } from '#core/measure/point';
-import { edit } from '#core/model/change';
-import type { Dimension, Masking, Note, Outline } from '#core/model/records';
+import { edit, updating } from '#core/model/change';
+import { type Dimension, type Masking, type Note, type Outline, outlineUses, type StandingWall } from '#core/model/records';
 import { type Show, settingsOf } from '#core/model/show';
 import type { Session } from '../../state/session/session';
 import { degreesRow, type FormRow } from '../../ui/Form';
 
-export type Thing = Outline | Masking | Dimension | Note;
+export type Thing = Outline | Masking | Dimension | Note | StandingWall;
 
 /** Corners of an outline that are listed; more are dragged. */
 const CORNERS = 24;
@@ -41,6 +41,11 @@ class Rows<R extends Thing> {
       },
     };
   }
+  /** Writes the record anew: so that a field can be left out. */
+  put(label: string, next: R): null {
+    this.session.edit(label, updating([[this.thing, next]]));
+    return null;
+  }
   name(value: string, to: (name: string) => Partial<R>): FormRow {
     return {
       as: 'text',
@@ -52,6 +57,19 @@ class Rows<R extends Thing> {
       },
     };
   }
+}
+
+function thicknessOf(rows: Rows<Outline>): FormRow {
+  const { thickness, ...bare } = rows.thing;
+  return {
+    as: 'length',
+    name: 'Thickness',
+    value: thickness ?? 0,
+    write: (mm, text) => {
+      if (mm < 0) return 'A wall is 0 or more thick.';
+      return rows.put(`Thickness of ${rows.title} to ${text}`, mm < 0.5 ? bare : { ...bare, thickness: mm });
+    },
+  };
 }
 
 function ofOutline(rows: Rows<Outline>): FormRow[] {
@@ -71,23 +89,44 @@ function ofOutline(rows: Rows<Outline>): FormRow[] {
     rows.name(thing.name, (name) => ({ name })),
     rows.length('Height from', zFrom, (mm) => (mm > zTo ? { zFrom: mm, zTo: mm } : { zFrom: mm })),
     rows.length('Height to', zTo, (mm) => (mm < zFrom ? 'That is lower than it begins.' : { zTo: mm })),
+    {
+      as: 'choice',
+      name: 'It is',
+      label: 'What the outline is',
+      value: thing.use,
+      options: outlineUses,
+      write: (use) => void rows.write(`${title} is ${use}`, { use: use as Outline['use'] }),
+    },
+    ...(thing.use === 'wall' ? [thicknessOf(rows)] : []),
     ...(points.length <= CORNERS ? points.map(corner) : []),
   ];
 }
 
 function ofMasking(rows: Rows<Masking>): FormRow[] {
-  const { thing, title } = rows;
-  const { at, width, height, z, turn } = thing;
+  const { width, height } = rows.thing;
   return [
-    rows.name(thing.name, (name) => ({ name })),
+    rows.name(rows.thing.name, (name) => ({ name })),
     rows.length('Width', width, (mm) => (mm < 10 ? 'A cloth is at least 10 mm wide.' : { width: mm })),
     rows.length('Height', height, (mm) => (mm < 10 ? 'A cloth is at least 10 mm high.' : { height: mm })),
+    ...ofPlace(rows as Rows<Masking | StandingWall>),
+  ];
+}
+
+/** Where a cloth or a pixel wall stands. */
+function ofPlace(rows: Rows<Masking | StandingWall>): FormRow[] {
+  const { at, z, turn } = rows.thing;
+  return [
     rows.length('Bottom', z, (mm) => ({ z: mm })),
     rows.length('Middle SL', at[0], (mm) => ({ at: [mm, at[1]] as const })),
     rows.length('Upstage', at[1], (mm) => ({ at: [at[0], mm] as const })),
-    degreesRow('Turn', turn, (angle, text) => rows.write(`Turn ${title} to ${text}`, { turn: angle })),
+    degreesRow('Turn', turn, (angle, text) => rows.write(`Turn ${rows.title} to ${text}`, { turn: angle })),
   ];
 }
+
+const ofWall = (rows: Rows<StandingWall>): FormRow[] => [
+  rows.name(rows.thing.name, (name) => ({ name })),
+  ...ofPlace(rows as unknown as Rows<Masking | StandingWall>),
+];
 
 function ofDimension(rows: Rows<Dimension>): FormRow[] {
   const { thing, units, show } = rows;
@@ -154,6 +193,7 @@ const byKind: { readonly [K in Thing['kind']]: (rows: Rows<Extract<Thing, { kind
   masking: ofMasking,
   dimension: ofDimension,
   note: ofNote,
+  wall: ofWall,
 };
 
 export const stageRows = (session: Session, show: Show, thing: Thing, title: string): FormRow[] =>

@@ -1,5 +1,5 @@
 /** The figures of what is being drawn, beside it: typed or pointed, in metres or feet. The tool says which, and ends it. */
-import { useEffect, useRef } from 'react';
+import { useEffect, useLayoutEffect, useRef, useState } from 'react';
 import { endDraft, useDraft } from '../../state/draft';
 import { useTool } from '../../state/tool';
 import type { Tool } from '../../ui/canvas/tool';
@@ -20,11 +20,24 @@ interface Props {
 }
 const WIDTH = 232;
 
+/** Below what is drawn, or above it; where there is no room for that, at the side that is farther from it. */
+function placed(x: number, y: number, height: number, [wide, tall]: readonly [number, number]): { left: number; top: number } {
+  const left = Math.max(52, Math.min(x - 20, wide - WIDTH - 8));
+  if (y + 24 + height <= tall) return { left, top: Math.max(8, y + 24) };
+  if (y - 24 - height >= 8) return { left, top: y - 24 - height };
+  const top = Math.max(8, Math.min(y - 24 - height, tall - height - 8));
+  // As tall as most of the pane it would lie on what is drawn: then it goes to the side.
+  return height < 320 ? { left, top } : { left: x < wide / 2 ? wide - WIDTH - 8 : 52, top };
+}
+
 export function DraftForm({ tool, toScreen, room }: Props) {
   const draft = useDraft((state) => state.draft);
   const fault = useDraft((state) => state.fault);
   const drafts = registry().tools.get(useTool((state) => state.tool))?.drafts;
   const form = useRef<HTMLFormElement>(null);
+  // What is opened in it makes it taller: then it finds another place.
+  const [tall, setTall] = useState(0);
+  useLayoutEffect(() => setTall(form.current?.offsetHeight ?? 0));
   const kind = draft?.kind;
   // biome-ignore lint/correctness/useExhaustiveDependencies: another form begins anew
   useEffect(() => {
@@ -42,7 +55,8 @@ export function DraftForm({ tool, toScreen, room }: Props) {
   if (!draft || !drafts) return null;
   const first = draft.points[0];
   const [x, y] = first ? toScreen(...first) : [room[0] / 2 - WIDTH / 2, 40];
-  const { height, Fields } = drafts;
+  const { Fields } = drafts;
+  const height = Math.max(tall, drafts.height);
   return (
     <form
       ref={form}
@@ -50,9 +64,7 @@ export function DraftForm({ tool, toScreen, room }: Props) {
       className="absolute z-10 w-58 border p-2 text-[12px]"
       style={{
         width: WIDTH,
-        left: Math.max(52, Math.min(x - 20, room[0] - WIDTH - 8)),
-        // Below what is drawn, or above it where there is no room.
-        top: y + 24 + height <= room[1] ? Math.max(8, y + 24) : Math.max(8, Math.min(y - 24 - height, room[1] - height - 8)),
+        ...placed(x, y, height, room),
         background: 'var(--sheet)',
         borderColor: 'var(--pencil)',
       }}
@@ -72,7 +84,7 @@ export function DraftForm({ tool, toScreen, room }: Props) {
       <button type="submit" className="act act-main mt-2 w-full">
         {drafts.button}
       </button>
-      <p className="pencil mt-1 text-[11px]">{drafts.hint}</p>
+      <p className="pencil mt-1 text-[11px]">{typeof drafts.hint === 'string' ? drafts.hint : drafts.hint()}</p>
     </form>
   );
 }

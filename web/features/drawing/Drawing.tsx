@@ -18,7 +18,7 @@ import { useCanvas } from './canvas';
 import { Lit } from './Lit';
 import { type Cut, type Drawn, useDrawn } from './list';
 import { makePane, type Pane } from './pane';
-import { Readout, ScaleBar } from './Readout';
+import { PointedAt, Readout, ScaleBar } from './Readout';
 import { kindsOf, withGroup } from './select-tool';
 
 const DraftForm = lazily(async () => (await import('./DraftForm')).DraftForm);
@@ -132,7 +132,7 @@ export function Drawing({ view, step, cut }: DrawingProps) {
         onPointerLeave={() => pane.setState({ inside: null })}
         onDoubleClick={(event) => {
           const [x, y] = worldOf(event);
-          const kinds = ['fixture', 'position', 'outline', 'masking', 'note', 'detail'] as const;
+          const kinds = ['fixture', 'position', 'outline', 'masking', 'wall', 'note', 'detail'] as const;
           if (useTool.getState().tool !== 'select') return;
           if (surface.current!.pick(x, y, kinds)) focusCard();
           else showBox();
@@ -149,6 +149,7 @@ export function Drawing({ view, step, cut }: DrawingProps) {
       </Suspense>
       {view === 'section' && cut && <cut.Bar />}
       <ScaleBar pane={pane} />
+      <PointedAt pane={pane} />
       <Readout plan={plan} pane={pane} tool={tool} />
     </div>
   );

@@ -61,7 +61,14 @@ export default function ThreeView() {
 function inSight(scene: Scene3D, hidden: ReadonlySet<string>): Scene3D {
   if (!hidden.size) return scene;
   const seen = <T extends { readonly id: string }>(list: readonly T[]) => list.filter(({ id }) => !hidden.has(id));
-  return { ...scene, texts: seen(scene.texts), bodies: seen(scene.bodies), beams: seen(scene.beams), tubes: seen(scene.tubes) };
+  return {
+    ...scene,
+    texts: seen(scene.texts),
+    bodies: seen(scene.bodies),
+    beams: seen(scene.beams),
+    tubes: seen(scene.tubes),
+    panels: seen(scene.panels),
+  };
 }
 
 function Space() {
@@ -110,6 +117,7 @@ function Space() {
       dark: theme === 'blackout',
     };
   }, [theme]);
+  const tiles = useMemo((): Look => ({ ...look, ink: look.pencil }), [look]);
   const chosen = useMemo(() => new Set(selection), [selection]);
   // A body with a mesh is drawn plainly until the mesh has come, and when it cannot be read.
   const [meshes, setMeshes] = useState<ReadonlySet<string>>(new Set());
@@ -146,6 +154,7 @@ function Space() {
         {(['box', 'cylinder', 'sphere'] as const).map((shape) => (
           <Bodies key={shape} bodies={plain} shape={shape} chosen={chosen} hover={hover} look={look} onSelect={press} />
         ))}
+        <Bodies bodies={scene.panels} shape="box" chosen={chosen} hover={hover} look={tiles} onSelect={press} />
         {meshFiles.map((file) => (
           <MeshBodies key={file} file={file} bodies={scene.bodies} chosen={chosen} hover={hover} look={look} onSelect={press} />
         ))}

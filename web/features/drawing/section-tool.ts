@@ -5,10 +5,11 @@ import type { SectionView } from '#core/draw/section-view';
 import { formatLength } from '#core/measure/lengths';
 import { apply, type Change, edit, isEmpty } from '#core/model/change';
 import { type ByKind, byKind } from '#core/model/kinds/index';
-import type { Fixture, Id, Masking, Position, Vec2 } from '#core/model/records';
+import type { Fixture, Id, Masking, Position, StandingWall, Vec2 } from '#core/model/records';
 import { find, get, type Show, settingsOf } from '#core/model/show';
 import { withUnits } from '#core/order/units';
 import { snapAlong, snapTo } from '#core/space/curves';
+import { isStanding } from '#core/space/pixel-wall';
 import { select, useSelection, without } from '../../state/selection';
 import { type Env, slip, type Tool } from '../../ui/canvas/tool';
 import { boxing, Rubber } from './rubber';
@@ -29,6 +30,21 @@ interface Held {
   readonly at: Vec2;
 }
 const height = (z: number, free: boolean, show: Show): number => (free ? z : snapTo(z, trimStep(settingsOf(show).snap)));
+/** A cloth or a pixel wall is taken by its lower edge. */
+function lifting(record: Masking | StandingWall, { show, at }: Held): { act: Act; ids: readonly Id[] } {
+  const { units } = settingsOf(show);
+  return {
+    act: (to, free) => {
+      const z = height(record.z + to[1] - at[1], free, show);
+      return {
+        change: edit<Masking | StandingWall>([record], { z }),
+        label: `Bottom of ${record.name} to ${formatLength(z, units)}`,
+        say: `${record.name}, bottom +${formatLength(z, units)}`,
+      };
+    },
+    ids: [record.id],
+  };
+}
 /** What can be dragged in a section, by kind: positions and masking are trimmed, units slide on their position. */
 const grips: ByKind<[held: Held], { act: Act; ids: readonly Id[] } | null> = {
   position: (record, { show, at }) => {
@@ -47,20 +63,8 @@ const grips: ByKind<[held: Held], { act: Act; ids: readonly Id[] } | null> = {
       ids: chosen.map((item) => item.id),
     };
   },
-  masking: (record, { show, at }) => {
-    const { units } = settingsOf(show);
-    return {
-      act: (to, free) => {
-        const z = height(record.z + to[1] - at[1], free, show);
-        return {
-          change: edit<Masking>([record], { z }),
-          label: `Bottom of ${record.name} to ${formatLength(z, units)}`,
-          say: `${record.name}, bottom +${formatLength(z, units)}`,
-        };
-      },
-      ids: [record.id],
-    };
-  },
+  masking: (record, held) => lifting(record, held),
+  wall: (record, held) => (isStanding(record) ? lifting(record, held) : null),
   fixture: (record, { show, view, at }) => {
     const { snap, units } = settingsOf(show);
     const position = get(show, 'position', record.position);
@@ -95,7 +99,7 @@ export function sectionTool(env: Env, view: () => SectionView): Tool {
     ids: readonly string[];
   } | null = null;
   const kinds = (): readonly Chunk['kind'][] =>
-    env.step() === 'stage' ? ['masking', 'outline'] : ['fixture', 'position', 'masking'];
+    env.step() === 'stage' ? ['masking', 'wall', 'outline'] : ['fixture', 'position', 'wall', 'masking'];
   return {
     crosshair: false,
     down(at, event) {

@@ -37,7 +37,9 @@ const GRIP = 7;
 
 /** What can be picked in a step: the stage while it is drawn, the rig at all other times. */
 export const kindsOf = (step: string): readonly Chunk['kind'][] =>
-  step === 'stage' ? ['outline', 'masking', 'dimension', 'note'] : ['fixture', 'position', 'detail', 'dimension', 'note'];
+  step === 'stage'
+    ? ['outline', 'masking', 'wall', 'dimension', 'note']
+    : ['fixture', 'position', 'wall', 'detail', 'dimension', 'note'];
 
 /** What a box takes in a step: the stage while it is drawn, positions while those are, and units. */
 const takenIn = (step: string): readonly (readonly Chunk['kind'][])[] =>
@@ -109,7 +111,9 @@ class Select implements Tool {
   /** Only what is chosen, or exactly under the pointer, goes along with it. */
   private moves(chunk: Chunk, at: Vec2): boolean {
     const { env } = this;
+    // Each is moved in its step alone: a pixel wall hangs behind the lights that one reaches for.
     if (chunk.kind === 'position' && env.step() !== 'positions') return false;
+    if (chunk.kind === 'wall' && env.step() !== 'stage') return false;
     return useSelection.getState().selection.includes(chunk.id ?? '') || env.surface().on(chunk, at[0], at[1]);
   }
 

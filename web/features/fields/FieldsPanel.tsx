@@ -7,6 +7,7 @@ import { usualFields } from '#core/fields/index';
 import { adding, edit } from '#core/model/change';
 import {
   choiceCounts,
+  choicesIn,
   customValue,
   fieldsInOrder,
   foldedChoice,
@@ -16,7 +17,7 @@ import {
   textCounts,
 } from '#core/model/fields';
 import { type CustomField, customTypes } from '#core/model/records';
-import { all } from '#core/model/show';
+import { all, type Show } from '#core/model/show';
 import { sweeping } from '#core/shelf/sweep';
 import { useSession, useShow } from '../../state/context';
 import { usePanels } from '../../state/panels';
@@ -31,7 +32,9 @@ export function FieldsPanel() {
   const show = useShow();
   const [name, setName] = useState('');
   const [type, setType] = useState<CustomField['type']>('text');
+  const [choices, setChoices] = useState('');
   const [fault, setFault] = useState('');
+  const known = like(show, name);
   const fields = fieldsInOrder(show);
   /** Why a name cannot be taken; two columns of a name could not be told apart in a question. */
   const wrong = (wanted: string, own?: CustomField): string | null => {
@@ -82,7 +85,7 @@ export function FieldsPanel() {
       )}
       <form
         aria-label="New column"
-        className="flex gap-1 pt-1"
+        className="flex flex-wrap gap-1 pt-1"
         onSubmit={(event) => {
           event.preventDefault();
           const why = wrong(name);
@@ -91,12 +94,29 @@ export function FieldsPanel() {
           const order = Math.max(0, ...fields.map((field) => field.order)) + 1;
           session.edit(
             `New column ${name.trim()}`,
-            adding({ id: v4(), kind: 'field', name: name.trim().slice(0, 200), type, order, choices: [] }),
+            adding({
+              id: v4(),
+              kind: 'field',
+              name: name.trim().slice(0, 200),
+              type,
+              order,
+              choices: type === 'choice' ? choicesIn(choices) : [],
+            }),
           );
           setName('');
+          setChoices('');
         }}
       >
-        <Typed label="Name of the new column" placeholder="name" value={name} onText={(value) => setName(value)} />
+        <Typed
+          className="min-w-0 basis-full"
+          label="Name of the new column"
+          placeholder="name"
+          value={name}
+          onText={(value) => {
+            setName(value);
+            setFault('');
+          }}
+        />
         <Choice
           label="Kind of the new column"
           className="!w-24"
@@ -104,10 +124,20 @@ export function FieldsPanel() {
           options={customTypes.map((item) => item)}
           onChoose={(value) => setType(value as CustomField['type'])}
         />
+        {type === 'choice' && (
+          <Typed
+            className="min-w-0 flex-1"
+            label="Its choices"
+            placeholder="choices, by commas"
+            value={choices}
+            onText={(value) => setChoices(value)}
+          />
+        )}
         <button type="submit" className="act flex items-center gap-1">
           <Plus size={12} /> Add
         </button>
       </form>
+      {known && !fault && <p role="status">{known}</p>}
       {fault && (
         <p role="alert" style={{ color: 'var(--stop)' }}>
           {fault}
@@ -118,9 +148,27 @@ export function FieldsPanel() {
   );
 }
 
+/** What there is already under another heading, as a sentence; null where nothing is like it. */
+function like(show: Show, name: string): string | null {
+  const wanted = foldedChoice(name);
+  if (wanted.length < 3) return null;
+  const field = usualFields.find(({ words }) => words?.some((word) => foldedChoice(word) === wanted));
+  if (field) return `Every fixture has that already: it is called ${field.title}.`;
+  const names = fieldsInOrder(show).map((own) => own.name);
+  const near = names.find(
+    (own) =>
+      nearDoubles([
+        { choice: own, count: 1 },
+        { choice: name.trim(), count: 0 },
+      ]).length > 0,
+  );
+  return near && foldedChoice(near) !== wanted ? `There is a column ${near}. Is it that?` : null;
+}
+
 function PickList({ field }: { field: CustomField }) {
   const session = useSession();
   const show = useShow();
+  const [text, setText] = useState('');
   const counts = choiceCounts(show, field);
   const rename = (from: string, to: string) => session.edit(`${from} becomes ${to}`, renameChoice(show, field, from, to));
   return (
@@ -156,6 +204,26 @@ function PickList({ field }: { field: CustomField }) {
           </li>
         ))}
       </ul>
+      <form
+        className="flex gap-1 pl-3"
+        onSubmit={(event) => {
+          event.preventDefault();
+          const more = choicesIn(text).filter(
+            (choice) => !field.choices.some((own) => foldedChoice(own) === foldedChoice(choice)),
+          );
+          setText('');
+          if (more.length)
+            session.edit(
+              `${plural(more.length, 'choice')} for ${field.name}`,
+              edit([field], { choices: [...field.choices, ...more] }),
+            );
+        }}
+      >
+        <Typed label={`More choices for ${field.name}`} placeholder="more, by commas" value={text} onText={setText} />
+        <button type="submit" className="act" aria-label={`Add choices to ${field.name}`}>
+          <Plus size={12} />
+        </button>
+      </form>
       <Doubles counts={counts} merge={(merge, keep) => rename(merge, keep)} />
     </>
   );

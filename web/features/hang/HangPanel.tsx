@@ -15,10 +15,11 @@ import { hangRow } from '#core/setout/hang';
 import { copyIn } from '#core/shelf/copy';
 import { searchShelf } from '#core/shelf/search';
 import { alongOf, curveLength, fromOrigin } from '#core/space/curves';
+import { chosenFixtures, chosenPositions } from '../../state/chosen';
 import { useSession, useShow } from '../../state/context';
 import { arrange } from '../../state/desk';
 import { usePanels } from '../../state/panels';
-import { select } from '../../state/selection';
+import { select, useSelection } from '../../state/selection';
 import { attempt, takeIntoShow, useShelf } from '../../state/shelf';
 import { toast } from '../../state/toast';
 import { useTool } from '../../state/tool';
@@ -38,12 +39,14 @@ export function HangPanel() {
   const typing = useTool((state) => state.typing);
   const [search, setSearch] = useState('');
   const field = useRef<HTMLInputElement>(null);
+  const many = useRef<HTMLInputElement>(null);
   useEffect(() => {
-    if (typing !== 'types') return;
+    if (typing !== 'types' && typing !== 'row') return;
     // After what gives the focus back when it closes (the palette), which does so a moment later.
     const timer = setTimeout(() => {
-      field.current?.focus();
-      field.current?.select();
+      const wanted = typing === 'row' ? many : field;
+      wanted.current?.focus();
+      wanted.current?.select();
       useTool.setState({ typing: null });
     }, 30);
     return () => clearTimeout(timer);
@@ -152,6 +155,8 @@ export function HangPanel() {
           ? 'Click a position to hang one. Press and drag along it for a row of '
           : 'Choose a type, then point at a position. A row has '}
         <Typed
+          ref={many}
+          form={ROW}
           className="!inline-block !w-9 !p-0 text-center"
           label="Units in a row"
           value={rowCount}
@@ -160,7 +165,7 @@ export function HangPanel() {
             if (n >= 1 && n <= 200) useTool.setState({ rowCount: n });
           }}
         />
-        ; type a figure or turn the wheel as you drag.
+        ; type a figure or turn the wheel as you drag. Enter, and the row below is typed.
       </p>
       <HangingWay />
       <RowForm />
@@ -247,6 +252,9 @@ function HangingWay() {
   );
 }
 
+/** The form of a row by figures: how many there are stands above it. */
+const ROW = 'row-by-figures';
+
 /** A row by figures alone: for the keyboard, and for those who have the figures. */
 function RowForm() {
   const session = useSession();
@@ -260,7 +268,10 @@ function RowForm() {
   const [from, setFrom] = useState('');
   const [to, setTo] = useState('');
   const [fault, setFault] = useState('');
-  const position = find(show, 'position', on) ?? positions[0];
+  // Where nothing was said: what is chosen, as the pipe that was drawn a moment ago.
+  const selection = useSelection((state) => state.selection);
+  const chosen = chosenPositions(show, selection)[0] ?? find(show, 'position', chosenFixtures(show, selection)[0]?.position);
+  const position = find(show, 'position', on) ?? chosen ?? positions[0];
   const wanted = type ? find(show, 'type', type) : undefined;
   if (!position) return null;
   const { curve } = position;
@@ -268,6 +279,7 @@ function RowForm() {
   const [low, high] = [fromOrigin(curve, 0) + base, fromOrigin(curve, curveLength(curve)) + base];
   return (
     <form
+      id={ROW}
       aria-label="Hang a row by figures"
       className="pt-2"
       onSubmit={(event) => {

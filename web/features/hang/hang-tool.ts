@@ -79,6 +79,10 @@ export function hangTool(env: Env): Tool {
       env.refresh();
     },
     key(event) {
+      if (!row && event.key === 'Enter' && type()) {
+        useTool.setState({ typing: 'row' });
+        return true;
+      }
       if (!row || !/^\d$/.test(event.key)) return false;
       row = { ...row, typed: (row.typed + event.key).slice(-3) };
       env.refresh();

@@ -11,6 +11,7 @@ import { type Command, type KeyEntry, keyText, registry } from '../../ui/registr
 const places: readonly (readonly [scope: KeyEntry['scope'], name: string])[] = [
   ['ledger', 'In the Ledger'],
   ['list', 'In the list of universes'],
+  ['slots', 'On the map of slots'],
   ['pixels', 'On a pixel wall'],
   ['shelf', 'On the Shelf'],
   ['items', 'In the list of the Shelf'],

@@ -1,8 +1,9 @@
 /** A table that came back: what changed in it, field by field, taken or not. And a paste that does not fit everywhere. */
 
 import { useMemo, useState } from 'react';
+import { columnsOf } from '#core/ledger/columns';
 import { editCells } from '#core/ledger/edits';
-import { type Compared, compareTable, hasIds, type MatchBy, matchable } from '#core/ledger/table';
+import { type Compared, compareTable, hasIds, isStrange, type MatchBy, matchable } from '#core/ledger/table';
 import { firstOf } from '#core/measure/list';
 import { fieldsInOrder } from '#core/model/fields';
 import { useSession, useShow } from '../../state/context';
@@ -28,7 +29,13 @@ function Coming({ name, table }: NonNullable<ReturnType<typeof useLedger.getStat
   const show = useShow();
   const [by, setBy] = useState<MatchBy>(() => (hasIds(table.headings, table.rows) ? 'id' : 'channel'));
   const [left, setLeft] = useState<ReadonlySet<string>>(new Set());
-  const compared = useMemo((): Compared => compareTable(show, table, by), [show, table, by]);
+  /** Headings that somebody said are another one of ours. */
+  const [as, setAs] = useState<Readonly<Record<string, string>>>({});
+  const compared = useMemo(
+    (): Compared => compareTable(show, { ...table, headings: table.headings.map((heading) => as[heading] || heading) }, by),
+    [show, table, by, as],
+  );
+  const others = table.headings.filter((heading) => heading.trim() && isStrange(show, heading));
   const keyOf = (edit: { fixture: string; part: number | null; field: string }) => `${edit.fixture} ${edit.part} ${edit.field}`;
   const differences = compared.ok ? compared.comparison.differences : [];
   const taken = differences.filter((item) => item.why === null && !left.has(keyOf(item.edit)));
@@ -87,8 +94,24 @@ function Coming({ name, table }: NonNullable<ReturnType<typeof useLedger.getStat
               file; nothing happens to them.
             </p>
           )}
-          {compared.comparison.unknown.length > 0 && (
-            <p className="pencil">Passed over: {compared.comparison.unknown.slice(0, 6).join(', ')}.</p>
+          {others.length > 0 && (
+            <section aria-label="Headings that no column has" className="pt-1">
+              {others.slice(0, 12).map((heading) => (
+                <Line key={heading} name={heading}>
+                  <Choice
+                    label={`Take ${heading} as`}
+                    value={as[heading] ?? ''}
+                    options={[
+                      ['', 'pass over'],
+                      ...columnsOf(show)
+                        .filter(({ typed }) => typed)
+                        .map(({ title }) => [title, title] as const),
+                    ]}
+                    onChoose={(title) => setAs((now) => ({ ...now, [heading]: title }))}
+                  />
+                </Line>
+              ))}
+            </section>
           )}
           <ul aria-label="Changes">
             {differences.slice(0, MOST).map((item) => {

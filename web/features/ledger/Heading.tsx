@@ -9,7 +9,7 @@ import { useSession } from '../../state/context';
 import { useDragged, useDropped } from '../../ui/drag';
 import { Typed } from '../../ui/Field';
 import { lazily } from '../../ui/registry';
-import { editColumns, setFilter, useLedger } from './state';
+import { editColumns, setFilter, useLedger, widths } from './state';
 
 const HeadingMenu = lazily(async () => (await import('./HeadingMenu')).HeadingMenu);
 
@@ -52,7 +52,7 @@ export const Heading = memo(function Heading({ column, index, left, filter, faul
     handle.setPointerCapture(event.pointerId);
     const [from, width] = [event.clientX, cell.current!.getBoundingClientRect().width];
     const move = (to: PointerEvent) => {
-      const next = Math.round(Math.max(30, Math.min(1200, width + to.clientX - from)));
+      const next = Math.round(Math.max(widths.least, Math.min(widths.most, width + to.clientX - from)));
       place((at, all) => all.map((item, i) => (i === at ? { ...item, width: next } : item)));
     };
     handle.addEventListener('pointermove', move);
@@ -93,7 +93,8 @@ export const Heading = memo(function Heading({ column, index, left, filter, faul
       </div>
       <div className="-mx-1.5 flex items-center">
         <Typed
-          className="min-w-0 !py-0"
+          // As wide as what is typed, while it is typed.
+          className="min-w-0 !py-0 focus:z-10 focus:!w-auto focus:max-w-80 focus:shrink-0 focus:[field-sizing:content] focus:!min-w-[calc(100%-16px)] focus:!bg-[var(--sheet)]"
           label={`Filter ${column.title}`}
           aria-invalid={fault !== undefined}
           title={fault ?? kinds[column.kind].help}
@@ -112,7 +113,7 @@ export const Heading = memo(function Heading({ column, index, left, filter, faul
           aria-label={`Column ${column.title}`}
           aria-haspopup="dialog"
           aria-expanded={menu}
-          title="Choices, pin, group, leave out"
+          title="Choices, width, pin, group, leave out"
           onClick={() => setMenu(!menu)}
         >
           <ChevronDown size={11} />

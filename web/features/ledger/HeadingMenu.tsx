@@ -9,7 +9,8 @@ import type { LedgerFilter } from '#core/model/records';
 import { useShow } from '../../state/context';
 import { Tick } from '../../ui/Field';
 import { Popover } from '../../ui/Popover';
-import { setFilter, switchFilter, useLedger } from './state';
+import { Line, TextField } from '../../ui/TextField';
+import { setFilter, switchFilter, useLedger, widthFrom, widths } from './state';
 
 /** What a heading offers: choices with counts, on and off, pin, group, leave out. */
 export function HeadingMenu({
@@ -60,26 +61,23 @@ export function HeadingMenu({
           </button>
         </p>
       )}
-      {choices.map(({ value, count }) => {
-        const term = written(value);
-        const on = terms.includes(term);
-        return (
-          <label key={value} className="flex items-center gap-2">
-            <Tick
-              checked={on}
-              onTick={() =>
-                setFilter(
-                  column.field,
-                  (on ? terms.filter((item) => item !== term) : [...terms, term]).filter(Boolean).join(', '),
-                )
-              }
-            />
-            <span className={`min-w-0 flex-1 truncate ${value ? '' : 'pencil'}`}>{value || 'empty'}</span>
-            <span className="pencil">{count}</span>
-          </label>
-        );
-      })}
-      <div className="mt-1 flex flex-wrap gap-x-3 pt-1" style={{ borderTop: '1px solid var(--hair-faint)' }}>
+      {/* Above the choices, which may be a hundred. */}
+      <div className="pt-1" style={{ borderTop: '1px solid var(--hair-faint)' }}>
+        <Line name="Width" unit="px">
+          <TextField
+            label={`Width of the column ${column.title}`}
+            value={String(column.width)}
+            help={`${widths.least} to ${widths.most}; +20 and _20 count from here`}
+            onWrite={(text) => {
+              const width = widthFrom(text, column.width);
+              if (width === null) return `Type a width from ${widths.least} to ${widths.most}.`;
+              place((i, all) => all.map((item, n) => (n === i ? { ...item, width } : item)));
+              return null;
+            }}
+          />
+        </Line>
+      </div>
+      <div className="flex flex-wrap gap-x-3 pb-1" style={{ borderBottom: '1px solid var(--hair-faint)' }}>
         <button
           type="button"
           className="link"
@@ -129,6 +127,25 @@ export function HeadingMenu({
           Leave out
         </button>
       </div>
+      {choices.map(({ value, count }) => {
+        const term = written(value);
+        const on = terms.includes(term);
+        return (
+          <label key={value} className="flex items-center gap-2">
+            <Tick
+              checked={on}
+              onTick={() =>
+                setFilter(
+                  column.field,
+                  (on ? terms.filter((item) => item !== term) : [...terms, term]).filter(Boolean).join(', '),
+                )
+              }
+            />
+            <span className={`min-w-0 flex-1 truncate ${value ? '' : 'pencil'}`}>{value || 'empty'}</span>
+            <span className="pencil">{count}</span>
+          </label>
+        );
+      })}
     </Popover>
   );
 }

@@ -21,17 +21,18 @@ import { Headings } from './Headings';
 import { LedgerBar } from './LedgerBar';
 import { cellLook } from './look';
 import { type Acts, FixtureLine, type Frame, GroupLine, ROW } from './Rows';
-import { type LedgerState, type ShownColumn, shownColumns, useLedger } from './state';
+import { type LedgerState, type ShownColumn, showNewColumns, shownColumns, useLedger } from './state';
 import { useVoice } from './voice';
 import { clear, copied, editOf, fetchTables, fill, paste, swap, useWrite } from './writing';
 
 /** Rows of the Ledger as it is set; the drawing stands back where the filter leaves things out. */
-function useRows(show: Show): Rows {
+function useRows(show: Show, audit: ReturnType<typeof useAudit>): Rows {
   const filters = useLedger((state) => state.filters);
   const groups = useLedger((state) => state.groups);
   const sort = useLedger((state) => state.sort);
   const dim = useLedger((state) => state.dim);
-  const rows = useMemo(() => rowsOf(show, { filters, groups, sort }), [show, filters, groups, sort]);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: snags are a column, and come with the audit
+  const rows = useMemo(() => rowsOf(show, { filters, groups, sort }), [show, filters, groups, sort, audit]);
   useEffect(() => {
     if (!dim) {
       if (useView.getState().dimmed) useView.setState({ dimmed: null });
@@ -123,7 +124,13 @@ export function Ledger() {
   const head = useRef<HTMLDivElement>(null);
   const anchor = useRef(0);
   const write = useWrite(show);
-  const result = useRows(show);
+  const audit = useAudit();
+  const last = useRef(show);
+  useEffect(() => {
+    if (last.current.id === show.id) showNewColumns(last.current, show);
+    last.current = show;
+  }, [show]);
+  const result = useRows(show, audit);
   const { rows } = result;
   const said = JSON.stringify(result.faults);
   // biome-ignore lint/correctness/useExhaustiveDependencies: the same as long as they say the same
@@ -137,7 +144,6 @@ export function Ledger() {
   const block = useBlock(rows, columns.length, virtual, scroll);
   const { at } = block;
   const chosen = useMemo(() => new Set(selection), [selection]);
-  const audit = useAudit();
   const colours = useColours();
   const snags = audit?.snagsByFixture(show);
   const sums = useMemo(() => columnsOf(show).filter((column) => column.sum), [show]);

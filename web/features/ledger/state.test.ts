@@ -5,7 +5,7 @@ import { makeFixture } from '#core/model/make';
 import type { CustomField, LedgerView } from '#core/model/records';
 import { all, showOf } from '#core/model/show';
 import { baseRecords, fixtureLayer, idOf, pipe, plainType, SHOW } from '../../state/show.arb';
-import { editColumns, setFilter, shownColumns, switchFilter, takeView, useLedger } from './state';
+import { editColumns, setFilter, showNewColumns, shownColumns, switchFilter, takeView, useLedger, widthFrom } from './state';
 
 const [fixture] = [makeFixture(idOf(100), fixtureLayer, plainType, pipe, 1000)];
 const show = showOf(SHOW, [
@@ -38,6 +38,25 @@ describe('filters', () => {
 });
 
 describe('columns', () => {
+  test('a new column of the own is seen at once among chosen ones, and comes by itself where none were chosen', () => {
+    const column: CustomField = { id: idOf(950), kind: 'field', name: 'Store', type: 'text', order: 1, choices: [] };
+    const more = apply(show, adding(column));
+    showNewColumns(show, more);
+    expect(state().columns).toBeNull();
+    editColumns(show, (columns) => columns.slice(0, 3));
+    showNewColumns(show, more);
+    showNewColumns(show, more);
+    expect(state().columns!.map(({ field }) => field)).toEqual([...fields().slice(0, 3), `own ${column.id}`]);
+    expect(
+      state()
+        .columns!.slice(3)
+        .map(({ field }) => field),
+    ).toEqual([`own ${column.id}`]);
+    // One that was there before, and was left out, stays out.
+    editColumns(more, (columns) => columns.slice(0, 3));
+    showNewColumns(more, more);
+    expect(state().columns).toHaveLength(3);
+  });
   test('the usual ones, and those in which something stands', () => {
     expect(fields()).toEqual(
       expect.arrayContaining(['position', 'unit', 'channel', 'address', 'circuit', 'dimmer', 'multicable']),
@@ -96,3 +115,17 @@ describe('views', () => {
     expect(all(show, 'view')).toEqual([]);
   });
 });
+
+test.each([
+  ['120', 120],
+  ['120 px', 120],
+  ['+20', 108],
+  ['_20', 68],
+  ['30', 30],
+  ['1200', 1200],
+  ['29', null],
+  ['1201', null],
+  ['_80', null],
+  ['-20', null],
+  ['wide', null],
+])('a width typed as %j over 88 is %p', (text, width) => expect(widthFrom(text, 88)).toBe(width));

@@ -47,12 +47,15 @@ export function shownColumns(show: Show, state: Pick<LedgerState, 'columns'>): (
     return [...chosen.filter((column) => column.pinned), ...chosen.filter((column) => !column.pinned)];
   }
   const fixtures = all(show, 'fixture');
-  return columnsOf(show)
-    .filter(
-      ({ field, comes }) =>
-        comes === 'always' || (comes === 'when filled' && fixtures.some((fixture) => columnText(show, fixture, null, field))),
-    )
-    .map((column) => ({ ...column, pinned: false }));
+  return (
+    columnsOf(show)
+      .filter(
+        ({ field, comes }) =>
+          comes === 'always' || (comes === 'when filled' && fixtures.some((fixture) => columnText(show, fixture, null, field))),
+      )
+      // The place stays while the rest is scrolled: without it nobody knows whose figures they are.
+      .map((column) => ({ ...column, pinned: column.field === 'position' }))
+  );
 }
 
 /** Changes the chosen columns; from the plain ones the first change makes a choice. */
@@ -60,6 +63,31 @@ export function editColumns(show: Show, change: (columns: readonly ShownColumn[]
   useLedger.setState((state) => ({
     columns: [...change(shownColumns(show, state).map(({ field, width, pinned }) => ({ field, width, pinned })))],
   }));
+}
+
+/** A column of the show's own that is new is seen at once, also among chosen ones. */
+export function showNewColumns(before: Show, show: Show): void {
+  if (!useLedger.getState().columns) return;
+  const known = new Set(all(before, 'field').map(({ id }) => id));
+  const more = all(show, 'field').filter(({ id }) => !known.has(id));
+  const fresh = more.flatMap(({ id }) => columnFor(show, `own ${id}`) ?? []);
+  if (fresh.length)
+    editColumns(show, (columns) => [
+      ...columns,
+      ...fresh
+        .filter(({ field }) => !columns.some((column) => column.field === field))
+        .map(({ field, width }) => ({ field, width, pinned: false })),
+    ]);
+}
+
+/** How narrow and how wide a column may be, px. */
+export const widths = { least: 30, most: 1200 } as const;
+/** A width as it is typed: a figure, or so much more (`+20`) or less (`_20`) than there is; null where it is none that a column may have. */
+export function widthFrom(text: string, now: number): number | null {
+  const [, sign, figure] = /^\s*([+_]?)(\d{1,4})\s*(?:px)?\s*$/.exec(text) ?? [];
+  if (figure === undefined) return null;
+  const width = sign === '+' ? now + Number(figure) : sign === '_' ? now - Number(figure) : Number(figure);
+  return width >= widths.least && width <= widths.most ? width : null;
 }
 
 /** Puts a column before another, among the pinned ones where that one is pinned. */

@@ -43,8 +43,14 @@ export function PatchBlock({ fixtures }: { fixtures: readonly Fixture[] }) {
         {first === null ? '' : `, from ${formatAddress(first)}`}
       </h2>
       <Line name="Move to">
-        <Typed label="Move the block to" placeholder="3.1, +1 universe, +100" value={to} onText={(value) => setTo(value)} />
-        <button type="submit" className="act act-small" disabled={!considered?.ok}>
+        <Typed
+          className="min-w-0 flex-1"
+          label="Move the block to"
+          placeholder="3.1, +1 universe, +100"
+          value={to}
+          onText={(value) => setTo(value)}
+        />
+        <button type="submit" className="act act-small shrink-0" disabled={!considered?.ok}>
           Move
         </button>
       </Line>

@@ -53,6 +53,8 @@ export function UniverseList({ known, shown, names, over }: Props) {
               key={item.number}
               type="button"
               role="option"
+              // One stop for Tab, the list: arrows go through it.
+              tabIndex={-1}
               aria-selected={item.number === shown.number}
               data-universe={item.number}
               className="absolute inset-x-0 px-3 text-left"

@@ -83,8 +83,6 @@ export function UniverseMap() {
   return (
     <section
       aria-label="Universes"
-      data-keys="view"
-      tabIndex={-1}
       className="@container absolute inset-0 flex text-[12px]"
       style={{ background: 'var(--sheet)' }}
     >
@@ -94,7 +92,7 @@ export function UniverseMap() {
           <h2 className="w-full shrink-0 pt-2 font-bold @xl:w-24">Universe {shown.number}</h2>
           <OutputFields number={shown.number} record={names.get(shown.number)} />
         </div>
-        <p className="pb-2" data-testid="universe-figures">
+        <p className="pb-2" data-testid="universe-figures" aria-live="polite">
           {shown.used} used, {SLOTS - shown.used} free
           {shown.used && shown.used < SLOTS ? <span className="pencil">: {spansText(shown.free)}</span> : null}
           {ghosts ? (
@@ -111,6 +109,12 @@ export function UniverseMap() {
           setDrag={setDrag}
           ghosts={ghosts}
           drop={() => drag && by && move(drag.ids, by)}
+          onUniverse={(way) => {
+            const to = known[known.indexOf(shown) + way];
+            if (!to) return;
+            useView.setState({ universe: to.number });
+            if (drag) setDrag({ ...drag, to: drag.to + (to.number - shown.number) * SLOTS });
+          }}
         />
       </div>
     </section>

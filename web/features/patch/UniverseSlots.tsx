@@ -4,6 +4,7 @@ import type { Id } from '#core/model/records';
 import type { Show } from '#core/model/show';
 import type { UniverseUse } from '#core/patch/spans';
 import { chosenBy, select, useSelection } from '../../state/selection';
+import { useKeys } from '../../ui/keys';
 import { CELL, COLUMNS, Grid, pieces, ROWS, Sitting } from './UniverseGrid';
 
 export interface Drag {
@@ -13,7 +14,11 @@ export interface Drag {
   readonly to: number;
   /** Universe under the pointer, in the list. */
   readonly over: number | null;
+  /** Taken up by a key: it is put down by one. */
+  readonly byKey?: true;
 }
+/** What an arrow moves a block by: a slot, or a row of the map. */
+const ways: Readonly<Record<string, number>> = { ArrowLeft: -1, ArrowRight: 1, ArrowUp: -COLUMNS, ArrowDown: COLUMNS };
 const within = (part: number, most: number): number => Math.max(0, Math.min(most - 1, Math.floor(part * most)));
 function slotAt(event: PointerEvent): number {
   const box = event.currentTarget.getBoundingClientRect();
@@ -51,16 +56,46 @@ interface Props {
   /** Where the block would come to, and how many others sit there. */
   readonly ghosts: { readonly here: readonly { from: number; to: number }[]; readonly met: number } | null;
   readonly drop: () => void;
+  /** Another universe is shown, and what is taken up by key goes along. */
+  readonly onUniverse: (by: 1 | -1) => void;
 }
-export function UniverseSlots({ show, shown, drag, setDrag, ghosts, drop }: Props) {
+export function UniverseSlots({ show, shown, drag, setDrag, ghosts, drop, onUniverse }: Props) {
   const selection = useSelection((state) => state.selection);
   const chosen = new Set(selection);
+  const blocks = shown.spans.filter((span) => span.kind === 'fixture');
+  /** From the block that was chosen last, to the next in this universe. */
+  const next = (by: 1 | -1, addTo: boolean) => {
+    const last = selection.at(-1);
+    const at = blocks.findIndex((span) => span.id === last);
+    const to = at < 0 ? (by > 0 ? blocks[0] : blocks.at(-1)) : blocks[at + by];
+    if (to) select(addTo ? [...selection.filter((id) => id !== to.id), to.id] : [to.id]);
+  };
+  useKeys('slots', {
+    slots: ({ key }) => {
+      const by = ways[key] ?? 0;
+      if (drag) setDrag({ ...drag, to: drag.to + by });
+      else next(by > 0 ? 1 : -1, false);
+    },
+    'more slots': ({ key }) => (drag ? false : next(key === 'ArrowRight' ? 1 : -1, true)),
+    'slots on': ({ key }) => onUniverse(key === 'PageDown' ? 1 : -1),
+    'take slots': () => {
+      if (drag) {
+        drop();
+        setDrag(null);
+      } else if (blocks.some((span) => chosen.has(span.id))) setDrag({ ids: selection, from: 0, to: 0, over: null, byKey: true });
+    },
+    'let slots go': () => (drag ? setDrag(null) : false),
+  });
   return (
     <svg
       viewBox={`0 0 ${COLUMNS * CELL.w} ${ROWS * CELL.h}`}
-      role="img"
-      aria-label={`Slots of universe ${shown.number}`}
+      role="application"
+      aria-label={`Slots of universe ${shown.number}. Arrow keys go from block to block, Space takes the chosen ones up and puts them down.`}
       data-testid="universe-grid"
+      data-keys="view"
+      data-scope="slots"
+      // biome-ignore lint/a11y/noNoninteractiveTabindex: a surface whose keys are in the one list of keys
+      tabIndex={0}
       className="block w-full touch-none select-none"
       style={{ maxHeight: 'calc(100% - 84px)', cursor: drag ? 'grabbing' : 'default' }}
       preserveAspectRatio="none"
@@ -78,11 +113,12 @@ export function UniverseSlots({ show, shown, drag, setDrag, ghosts, drop }: Prop
         setDrag({ ids, from: slot, to: slot, over: null });
       }}
       onPointerMove={(event) => {
-        if (!drag) return;
+        if (!drag || drag.byKey) return;
         const over = universeAt(event);
         setDrag({ ...drag, to: slotAt(event), over: over === shown.number ? null : over });
       }}
       onPointerUp={() => {
+        if (drag?.byKey) return;
         drop();
         setDrag(null);
       }}

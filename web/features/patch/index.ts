@@ -41,7 +41,24 @@ const feature: Feature = {
       Pane: onDemand(async () => (await import('./UniverseMap')).UniverseMap),
     },
   ],
-  keys: [{ id: 'universe', scope: 'list', keys: ['ArrowUp', 'ArrowDown'], name: 'The next universe, or the one before' }],
+  keys: [
+    { id: 'universe', scope: 'list', keys: ['ArrowUp', 'ArrowDown'], name: 'The next universe, or the one before' },
+    {
+      id: 'slots',
+      scope: 'slots',
+      keys: ['ArrowLeft', 'ArrowRight', 'ArrowUp', 'ArrowDown'],
+      name: 'From block to block; one that is taken up goes by a slot, or by a row',
+    },
+    { id: 'more slots', scope: 'slots', keys: ['shift+ArrowLeft', 'shift+ArrowRight'], name: 'Choose the next block as well' },
+    {
+      id: 'slots on',
+      scope: 'slots',
+      keys: ['PageUp', 'PageDown'],
+      name: 'To the universe before or after, with what is taken up',
+    },
+    { id: 'take slots', scope: 'slots', keys: [' ', 'Enter'], name: 'Take the chosen blocks up, and put them down' },
+    { id: 'let slots go', scope: 'slots', keys: ['Escape'], name: 'Let them go back to where they were' },
+  ],
   commands: [
     {
       id: 'universes',

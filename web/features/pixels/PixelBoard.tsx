@@ -3,12 +3,13 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
 import type { Vec2, Wall } from '#core/model/records';
 import { formatAddress } from '#core/patch/address';
-import { type Pixel, wired } from '#core/patch/pixels';
+import { nextTile, type Pixel, standing, wired, wiredAlong } from '#core/patch/pixels';
 import { snapTo } from '#core/space/curves';
+import { middleOf, sizeOf } from '#core/space/pixel-wall';
 import { usePreferences } from '../../state/preferences';
 import { chosenBy } from '../../state/selection';
 import { useKeys } from '../../ui/keys';
-import { cellsOf, type Gesture, middleOf, paintWall, sizeOf } from './paint-wall';
+import { type Gesture, paintWall } from './paint-wall';
 
 export type BoardMode = 'move' | 'place' | 'wire';
 interface BoardProps {
@@ -23,6 +24,8 @@ interface BoardProps {
   readonly onPlace: (at: Vec2) => void;
   readonly onMove: (by: Vec2) => void;
   readonly onWire: (path: readonly number[]) => void;
+  /** Said to those who do not see the board. */
+  readonly onSay: (text: string) => void;
 }
 
 /** Index of the tile at a point of the wall, the last one on top; -1 where there is none. */
@@ -38,7 +41,7 @@ function pixelText(wall: Wall, byCell: ReadonlyMap<string, Pixel>, point: Vec2):
   const tile = wall.tiles[index];
   if (!tile) return null;
   const [w, h] = sizeOf(tile);
-  const [high, wide] = cellsOf(tile);
+  const [high, wide] = standing(tile);
   const column = Math.min(wide - 1, Math.floor(((point[0] - tile.at[0]) / w) * wide));
   const row = Math.min(high - 1, Math.floor((1 - (point[1] - tile.at[1]) / h) * high));
   const pixel = byCell.get(cellKey(index, row, column));
@@ -57,12 +60,14 @@ function tilesIn(wall: Wall, from: Vec2, to: Vec2): ReadonlySet<number> {
     }),
   );
 }
-/** The order of wiring after a path. One that is only clicked becomes the first; a drawn path is taken, and what it missed follows in its old order. */
-function wiredAlong(wall: Wall, path: readonly number[]): readonly number[] {
-  const old = wired(wall).map(({ index }) => index);
-  const rest = [...new Set([...old, ...wall.tiles.keys()])].filter((index) => !path.includes(index));
-  return [...path, ...(path.length > 1 ? rest.filter((index) => old.includes(index)) : rest)];
-}
+/** The tiles that were wired one after the other by now, as far as the wall is still wired so: an undo, or another window, may have changed it. */
+const stillGoing = (wall: Wall, going: readonly number[]): readonly number[] => {
+  const order = wired(wall);
+  return going.every((index, i) => order[i]?.index === index) ? going : [];
+};
+/** What was wired by now with one more tile; one that is wired already takes the way back to it. */
+const goingOn = (going: readonly number[], tile: number): readonly number[] =>
+  going.includes(tile) ? going.slice(0, going.indexOf(tile) + 1) : [...going, tile];
 /** A gesture after the pointer came to a point of the wall. */
 function carried(gesture: Gesture, wall: Wall, to: Vec2): Gesture {
   if (gesture.kind === 'band') return { ...gesture, to };
@@ -76,16 +81,62 @@ function carried(gesture: Gesture, wall: Wall, to: Vec2): Gesture {
 
 const ways: Readonly<Record<string, Vec2>> = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, 1], ArrowDown: [0, -1] };
 
-export function Board({ onArrow, onDrop, wall, pixels, mode, marked, onMark, onPlace, onMove, onWire }: BoardProps) {
-  useKeys('pixels', {
-    'move tiles': (event) => (marked.size ? onArrow(ways[event.key] ?? [0, 0]) : false),
-    'drop tiles': () => (marked.size ? onDrop() : false),
-  });
+export function Board({ onArrow, onDrop, wall, pixels, mode, marked, onMark, onPlace, onMove, onWire, onSay }: BoardProps) {
   const host = useRef<HTMLDivElement>(null);
   const canvas = useRef<HTMLCanvasElement>(null);
   const [size, setSize] = useState<Vec2>([800, 400]);
   const [gesture, setGesture] = useState<Gesture | null>(null);
   const [at, setAt] = useState<Vec2 | null>(null);
+  const [clicked, setGoing] = useState<readonly number[]>([]);
+  const going = stillGoing(wall, clicked);
+  const [cursor, setCursor] = useState<{ at: Vec2; tile: number | null } | null>(null);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: another wall, or another hand, begins anew
+  useEffect(() => {
+    setGoing([]);
+    setCursor(null);
+  }, [wall.id, mode]);
+  const wire = (path: readonly number[]) => {
+    setGoing(path);
+    onWire(wiredAlong(wall, path));
+  };
+  /** From tile to tile, or over the grid where tiles are placed. */
+  const step = (way: Vec2): void => {
+    if (mode === 'place') {
+      const from = cursor?.at ?? [wall.grid / 2, wall.grid / 2];
+      const to: Vec2 = cursor ? [from[0] + way[0] * wall.grid, from[1] + way[1] * wall.grid] : [from[0], from[1]];
+      setCursor({ at: [Math.min(Math.max(to[0], 0), wall.width), Math.min(Math.max(to[1], 0), wall.height)], tile: null });
+      return;
+    }
+    const here = cursor?.tile === null || cursor === null ? undefined : wall.tiles[cursor.tile];
+    const index = here ? nextTile(wall, middleOf(here), way) : (wired(wall)[0]?.index ?? (wall.tiles.length ? 0 : null));
+    const tile = index === null ? undefined : wall.tiles[index];
+    if (index === null || !tile) return;
+    setCursor({ at: middleOf(tile), tile: index });
+    onSay(tile.place === null ? 'a tile that is not wired' : `tile ${tile.place + 1}`);
+  };
+  useKeys('pixels', {
+    'move tiles': (event) => {
+      const way = ways[event.key] ?? [0, 0];
+      if (mode === 'move' && marked.size) onArrow(way);
+      else step(way);
+    },
+    'next tile': (event) => step(ways[event.key] ?? [0, 0]),
+    'take tile': () => {
+      if (!cursor) return false;
+      if (mode === 'place') onPlace(cursor.at);
+      else if (cursor.tile !== null && mode === 'wire') wire(goingOn(going, cursor.tile));
+      else if (cursor.tile !== null) onMark(new Set(chosenBy([...marked], cursor.tile, true)));
+      return true;
+    },
+    'drop tiles': () => (marked.size ? onDrop() : false),
+    'leave tiles': () => {
+      if (!going.length && !marked.size && !cursor) return false;
+      if (going.length) setGoing([]);
+      else if (marked.size) onMark(new Set());
+      else setCursor(null);
+      return true;
+    },
+  });
   const theme = usePreferences((state) => state.theme);
   useEffect(() => {
     const observer = new ResizeObserver(([entry]) => entry && setSize([entry.contentRect.width, entry.contentRect.height]));
@@ -103,8 +154,8 @@ export function Board({ onArrow, onDrop, wall, pixels, mode, marked, onMark, onP
 
   // biome-ignore lint/correctness/useExhaustiveDependencies: the theme's colours are read from the page
   useEffect(() => {
-    if (canvas.current) paintWall(canvas.current, { wall, pixels, marked, gesture, size, k, origin: [ox, oy] });
-  }, [wall, pixels, marked, gesture, size, k, ox, oy, theme]);
+    if (canvas.current) paintWall(canvas.current, { wall, pixels, marked, gesture, cursor, size, k, origin: [ox, oy] });
+  }, [wall, pixels, marked, gesture, cursor, size, k, ox, oy, theme]);
 
   return (
     <div
@@ -112,7 +163,7 @@ export function Board({ onArrow, onDrop, wall, pixels, mode, marked, onMark, onP
       data-testid="pixel-board"
       data-keys="view"
       role="application"
-      aria-label="Work area. Arrow keys move the chosen tiles, Delete takes them away."
+      aria-label="Work area. Arrow keys go from tile to tile, Space takes one; they move the chosen tiles, Delete takes them away."
       // biome-ignore lint/a11y/noNoninteractiveTabindex: a surface whose keys are in the one list of keys
       tabIndex={0}
       data-scope="pixels"
@@ -125,7 +176,7 @@ export function Board({ onArrow, onDrop, wall, pixels, mode, marked, onMark, onP
         const hit = tileAt(wall, point);
         event.currentTarget.setPointerCapture(event.pointerId);
         if (mode === 'place') return onPlace(point);
-        if (mode === 'wire') return hit >= 0 ? setGesture({ kind: 'wire', path: [hit], to: point }) : undefined;
+        if (mode === 'wire') return hit >= 0 ? setGesture({ kind: 'wire', path: goingOn(going, hit), to: point }) : undefined;
         if (hit < 0) return setGesture({ kind: 'band', from: point, to: point });
         onMark(new Set(chosenBy([...marked], hit, event.shiftKey)));
         setGesture({ kind: 'drag', from: point, by: [0, 0] });
@@ -140,7 +191,7 @@ export function Board({ onArrow, onDrop, wall, pixels, mode, marked, onMark, onP
         setGesture(null);
         if (ended?.kind === 'band') onMark(tilesIn(wall, ended.from, ended.to));
         else if (ended?.kind === 'drag' && (ended.by[0] || ended.by[1])) onMove(ended.by);
-        else if (ended?.kind === 'wire') onWire(wiredAlong(wall, ended.path));
+        else if (ended?.kind === 'wire') wire(ended.path);
       }}
       onPointerLeave={() => setAt(null)}
     >

@@ -14,8 +14,9 @@ import { saveFile } from '../../ui/save';
 import { plural } from '../../ui/words';
 import { Board, type BoardMode } from './PixelBoard';
 import { PixelTable } from './PixelTable';
+import { StandLine } from './StandLine';
 import { TileBar } from './TileBar';
-import { TileForm, usualTile, withTile } from './TileForm';
+import { asTyped, kindOf, TileForm, usualTile, withTile } from './TileForm';
 import { WallHead } from './WallHead';
 import { WiringForm } from './WiringForm';
 
@@ -29,9 +30,18 @@ export function PixelView() {
   const [marked, setMarked] = useState<ReadonlySet<number>>(new Set());
   const [kind, setKind] = useState(usualTile);
   const [table, setTable] = useState(false);
+  const [said, setSaid] = useState('');
   const wallId = wall?.id;
   // biome-ignore lint/correctness/useExhaustiveDependencies: another wall has other tiles
-  useEffect(() => setMarked(new Set()), [wallId]);
+  useEffect(() => {
+    setMarked(new Set());
+    if (wall) setKind(kindOf(wall));
+  }, [wallId]);
+  const [first] = marked;
+  const chosen = first === undefined ? undefined : wall?.tiles[first];
+  useEffect(() => {
+    if (chosen) setKind((now) => ({ ...now, ...asTyped(chosen) }));
+  }, [chosen]);
 
   const add = () => {
     const made = makeWall(v4(), `Wall ${walls.length + 1}`);
@@ -72,6 +82,7 @@ export function PixelView() {
         <WallHead wall={wall} pixels={pixels} change={change} onAdd={add} />
         <TileForm wall={wall} kind={kind} onKind={setKind} change={change} />
         <WiringForm wall={wall} change={change} />
+        <StandLine wall={wall} />
         <div className="flex gap-1 pt-1">
           <button type="button" className="act act-small" aria-pressed={table} onClick={() => setTable(!table)}>
             Table
@@ -104,7 +115,11 @@ export function PixelView() {
           onPlace={placeOne}
           onMove={moveTiles}
           onWire={(path) => change(`Wire ${plural(path.length, 'tile')}`, rewired(wall, path))}
+          onSay={setSaid}
         />
+        <output className="sr-only" aria-live="polite">
+          {said}
+        </output>
         {table && <PixelTable wall={wall} pixels={pixels} onClose={() => setTable(false)} />}
       </div>
     </section>

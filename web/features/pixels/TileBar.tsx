@@ -31,7 +31,13 @@ export function TileBar({ wall, mode, onMode, marked, change, onDrop }: Props) {
           ['wire', 'Draw the wiring'],
         ] as const
       ).map(([name, title]) => (
-        <button key={name} type="button" className="act act-small" aria-pressed={mode === name} onClick={() => onMode(name)}>
+        <button
+          key={name}
+          type="button"
+          className="act act-small shrink-0"
+          aria-pressed={mode === name}
+          onClick={() => onMode(name)}
+        >
           {title}
         </button>
       ))}
@@ -40,7 +46,7 @@ export function TileBar({ wall, mode, onMode, marked, change, onDrop }: Props) {
         <button
           key={name}
           type="button"
-          className="tool !h-6 !w-6"
+          className="tool !h-6 !w-6 shrink-0"
           aria-label={`${name} the tiles`}
           title={title}
           disabled={!marked.size}
@@ -49,9 +55,9 @@ export function TileBar({ wall, mode, onMode, marked, change, onDrop }: Props) {
           <Icon size={13} />
         </button>
       ))}
-      <span className="pencil min-w-0 truncate self-center pl-2">
+      <span className="pencil min-w-0 truncate self-center pl-2 max-[1150px]:sr-only">
         {mode === 'wire'
-          ? 'Draw through the tiles as the cable goes; a click on one begins there.'
+          ? 'Click the tiles in their order, or draw through them; Escape ends.'
           : mode === 'place'
             ? 'Click where a tile is to stand.'
             : marked.size

@@ -22,6 +22,21 @@ export interface TileKind {
 }
 export const usualTile: TileKind = { rows: '16', columns: '16', width: 500, height: 500, across: '2', down: '2' };
 
+/** A tile's own figures in the fields. */
+export const asTyped = ({ rows, columns, width, height }: Tile): Pick<TileKind, 'rows' | 'columns' | 'width' | 'height'> => ({
+  rows: String(rows),
+  columns: String(columns),
+  width,
+  height,
+});
+/** The fields as a wall stands: the tile that was placed last, and how many stand beside and over each other; the usual ones where there are none. */
+export function kindOf({ tiles }: Wall): TileKind {
+  const last = tiles.at(-1);
+  if (!last) return usualTile;
+  const many = (axis: 0 | 1) => String(Math.min(100, new Set(tiles.map(({ at }) => Math.round(at[axis]))).size));
+  return { ...asTyped(last), across: many(0), down: many(1) };
+}
+
 /** A whole number from 1 on, or null. */
 export const countOf = (text: string, most: number): number | null =>
   /^\d{1,4}$/.test(text.trim()) && Number(text) >= 1 && Number(text) <= most ? Number(text) : null;
@@ -86,7 +101,7 @@ export function TileForm({ wall, kind, onKind, change }: Props) {
         <Typed label="Tiles across" value={kind.across} onText={(value) => onKind({ ...kind, across: value })} />
         <span className="pencil">x</span>
         <Typed label="Tiles down" value={kind.down} onText={(value) => onKind({ ...kind, down: value })} />
-        <button type="button" className="act act-small" title="One row or one column is a line" onClick={placeMatrix}>
+        <button type="button" className="act act-small shrink-0" title="One row or one column is a line" onClick={placeMatrix}>
           Place
         </button>
       </Line>

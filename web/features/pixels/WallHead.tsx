@@ -1,11 +1,11 @@
 /** Which wall, what it comes to, and its work area. */
 import { Plus, Trash2 } from 'lucide-react';
 import { lengthUnit } from '#core/measure/lengths';
-import { removing } from '#core/model/change';
 import type { Wall } from '#core/model/records';
 import { all, settingsOf } from '#core/model/show';
 import { formatAddress, universeOf } from '#core/patch/address';
-import { type Pixel, wired } from '#core/patch/pixels';
+import { type Pixel, wallWires, wired } from '#core/patch/pixels';
+import { removeRecords } from '#core/setout/remove';
 import { useSession, useShow } from '../../state/context';
 import { useView } from '../../state/view';
 import { Choice } from '../../ui/Field';
@@ -27,8 +27,10 @@ export function WallHead({ wall, pixels, change, onAdd }: Props) {
   const { units } = settingsOf(show);
   const last = pixels.at(-1);
   const without = wall.tiles.length - wired(wall).length;
+  const passing = wallWires(wall).filter(({ passes }) => passes > 0).length;
   return (
     <>
+      <h2 className="sr-only">Pixel wall {wall.name}</h2>
       <div className="flex items-center gap-2 pb-1">
         <Choice
           label="Wall"
@@ -45,7 +47,7 @@ export function WallHead({ wall, pixels, change, onAdd }: Props) {
           aria-label={`Delete ${wall.name}`}
           title={`Delete ${wall.name}`}
           onClick={() => {
-            session.edit(`Delete ${wall.name}`, removing(wall));
+            session.edit(`Delete ${wall.name}`, removeRecords(show, [wall]));
             useView.setState({ wall: null });
           }}
         >
@@ -69,6 +71,7 @@ export function WallHead({ wall, pixels, change, onAdd }: Props) {
           ? `, ${formatAddress(wall.address)} to ${formatAddress(last.address + wall.slots - 1)}: ${plural(universeOf(last.address) - universeOf(pixels[0]?.address ?? last.address) + 1, 'universe')}`
           : ''}
         {without ? `; ${plural(without, 'tile')} not wired` : ''}. {Math.round(pixels.length * wall.watts)} W.
+        {passing ? ` ${plural(passing, 'wire')} over tiles ${passing > 1 ? 'they do' : 'it does'} not feed, drawn broken.` : ''}
       </p>
       <Line name="Work area" unit={lengthUnit(units)}>
         <LengthText

@@ -20,8 +20,16 @@ const feature: Feature = {
       id: 'move tiles',
       scope: 'pixels',
       keys: ['ArrowLeft', 'ArrowRight', 'ArrowUp', 'ArrowDown'],
-      name: 'Move the chosen tiles',
+      name: 'From tile to tile; with tiles chosen, move them; over the grid where tiles are placed',
     },
+    {
+      id: 'next tile',
+      scope: 'pixels',
+      keys: ['shift+ArrowLeft', 'shift+ArrowRight', 'shift+ArrowUp', 'shift+ArrowDown'],
+      name: 'From tile to tile while tiles are chosen',
+    },
+    { id: 'take tile', scope: 'pixels', keys: [' '], name: 'Choose the tile, place one, or wire it next' },
+    { id: 'leave tiles', scope: 'pixels', keys: ['Escape'], name: 'End this wiring; choose no tile' },
     { id: 'drop tiles', scope: 'pixels', keys: ['Delete'], name: 'Take the chosen tiles away' },
   ],
   commands: [

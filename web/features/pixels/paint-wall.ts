@@ -1,16 +1,8 @@
 /** Paints a pixel wall as it is seen from the front: grid, tiles with their pixels, the wiring, and what is dragged. */
 import type { Tile, Vec2, Wall } from '#core/model/records';
 import { formatAddress } from '#core/patch/address';
-import { type Pixel, wired } from '#core/patch/pixels';
-
-/** Width and height of a tile as it stands, mm. */
-export const sizeOf = (tile: Tile): Vec2 => (tile.turn % 2 ? [tile.height, tile.width] : [tile.width, tile.height]);
-export const middleOf = (tile: Tile): Vec2 => {
-  const [w, h] = sizeOf(tile);
-  return [tile.at[0] + w / 2, tile.at[1] + h / 2];
-};
-/** Rows and columns of a tile as it stands. */
-export const cellsOf = (tile: Tile): Vec2 => (tile.turn % 2 ? [tile.columns, tile.rows] : [tile.rows, tile.columns]);
+import { type Pixel, standing, type Wire, wallWires, wired, wiresOf } from '#core/patch/pixels';
+import { middleOf, sizeOf } from '#core/space/pixel-wall';
 
 export type Gesture =
   | { readonly kind: 'band'; readonly from: Vec2; readonly to: Vec2 }
@@ -21,6 +13,8 @@ export interface Painted {
   readonly pixels: readonly Pixel[];
   readonly marked: ReadonlySet<number>;
   readonly gesture: Gesture | null;
+  /** The tile that the keyboard is at, or the place where the next one would stand, mm. */
+  readonly cursor: { readonly at: Vec2; readonly tile: number | null } | null;
   /** Size of the picture in pixels; a millimetre in pixels; where the wall's origin is in the picture. */
   readonly size: Vec2;
   readonly k: number;
@@ -50,7 +44,7 @@ function paintTile({ g, colour, x, y }: Pen, tile: Tile, lit: boolean, [dx, dy]:
   const [w, h] = sizeOf(tile);
   g.fillStyle = colour(lit ? '--halo' : tile.place === null ? '--sheet' : '--row');
   g.fillRect(x(tile.at[0] + dx), y(tile.at[1] + dy + h), w * k, h * k);
-  const [high, wide] = cellsOf(tile);
+  const [high, wide] = standing(tile);
   const pitch = Math.min((w / wide) * k, (h / high) * k);
   if (pitch > 2.5) {
     g.fillStyle = colour('--pencil');
@@ -71,7 +65,7 @@ function paintTile({ g, colour, x, y }: Pen, tile: Tile, lit: boolean, [dx, dy]:
 }
 
 /** The wiring inside the tiles, as far as it can be seen, then from tile to tile. */
-function paintWires({ g, colour, x, y }: Pen, tiles: readonly Tile[], { pixels, gesture }: Painted): void {
+function paintWires({ g, colour, x, y }: Pen, tiles: readonly Tile[], { wall, pixels, gesture }: Painted): void {
   g.strokeStyle = colour('--lamp');
   if (gesture?.kind !== 'wire' && pixels.length < 12_000 && gesture?.kind !== 'drag') {
     g.globalAlpha = 0.45;
@@ -85,20 +79,61 @@ function paintWires({ g, colour, x, y }: Pen, tiles: readonly Tile[], { pixels, 
     g.stroke();
     g.globalAlpha = 1;
   }
-  g.lineWidth = 2;
+  for (const wire of gesture?.kind === 'wire' ? wiresOf(tiles, wall.tiles) : wallWires(wall))
+    paintWire({ g, colour, x, y }, wire);
+  const last = tiles.at(-1);
+  if (gesture?.kind === 'wire' && last) {
+    const [mx, my] = middleOf(last);
+    g.lineWidth = 2;
+    g.beginPath();
+    g.moveTo(x(mx), y(my));
+    g.lineTo(x(gesture.to[0]), y(gesture.to[1]));
+    g.stroke();
+  }
+}
+
+/** Pixels from the tip of an arrow to its barbs. */
+const BARB = 9;
+
+/** A wire with an arrow in its middle; where it passes over a tile that it does not feed, it is thin and broken. */
+function paintWire({ g, colour, x, y }: Pen, { from, to, over }: Wire): void {
+  const [ax, ay, bx, by] = [x(from[0]), y(from[1]), x(to[0]), y(to[1])];
+  const at = (share: number): Vec2 => [ax + (bx - ax) * share, ay + (by - ay) * share];
+  const stretch = (a: number, b: number, passing: boolean) => {
+    if (b <= a) return;
+    g.lineWidth = passing ? 1.25 : 2.5;
+    g.setLineDash(passing ? [3, 4] : []);
+    g.beginPath();
+    g.moveTo(...at(a));
+    g.lineTo(...at(b));
+    g.stroke();
+  };
+  g.strokeStyle = colour('--lamp');
+  let done = 0;
+  for (const [a, b] of over) {
+    stretch(done, a, false);
+    stretch(a, b, true);
+    done = b;
+  }
+  stretch(done, 1, false);
+  g.setLineDash([]);
+  const long = Math.hypot(bx - ax, by - ay);
+  if (long < BARB * 2) return;
+  // A little past the middle, so that arrows of wires that cross in the middle of a tile stay apart.
+  const [tx, ty] = at(0.5 + BARB / 2 / long);
+  const [ux, uy] = [(bx - ax) / long, (by - ay) / long];
+  g.fillStyle = colour('--lamp');
   g.beginPath();
-  tiles.forEach((tile, i) => {
-    const [mx, my] = middleOf(tile);
-    g[i ? 'lineTo' : 'moveTo'](x(mx), y(my));
-  });
-  if (gesture?.kind === 'wire' && tiles.length) g.lineTo(x(gesture.to[0]), y(gesture.to[1]));
-  g.stroke();
+  g.moveTo(tx, ty);
+  g.lineTo(tx - ux * BARB - uy * BARB * 0.5, ty - uy * BARB + ux * BARB * 0.5);
+  g.lineTo(tx - ux * BARB + uy * BARB * 0.5, ty - uy * BARB - ux * BARB * 0.5);
+  g.fill();
 }
 
 function paintLabels(
   { g, colour, x, y }: Pen,
   path: readonly { tile: Tile; index: number }[],
-  { pixels, gesture }: Painted,
+  { pixels, gesture, k }: Painted,
 ): void {
   g.font = '700 11px B612, sans-serif';
   g.textAlign = 'center';
@@ -108,8 +143,14 @@ function paintLabels(
   path.forEach(({ tile, index }, i) => {
     const [mx, my] = middleOf(tile);
     const address = gesture?.kind === 'wire' ? null : firsts.get(index)?.address;
-    const label = address ? `${i + 1}   ${formatAddress(address)}` : String(i + 1);
-    const half = Math.max(10, label.length * 3.4 + 6);
+    // No figure is wider than its tile: the address goes first, then the figure; arrows tell the order alone.
+    const room = sizeOf(tile)[0] * k;
+    const number = String(i + 1);
+    const whole = address ? `${number}   ${formatAddress(address)}` : number;
+    const wide = (text: string) => Math.max(20, text.length * 6.8 + 12);
+    const label = [whole, number].find((text) => wide(text) <= room);
+    if (label === undefined) return;
+    const half = wide(label) / 2;
     g.fillStyle = colour('--lamp');
     g.beginPath();
     g.roundRect(x(mx) - half, y(my) - 9, half * 2, 18, 9);
@@ -119,15 +160,30 @@ function paintLabels(
   });
 }
 
-/** The first pixel, and the box that is drawn round tiles. */
-function paintHand({ g, colour, x, y }: Pen, { pixels, gesture, k }: Painted): void {
-  const first = gesture ? undefined : pixels[0];
+/** The first pixel as a ring, the last one as a bar across; where the keyboard is; the box that is drawn round tiles. */
+function paintHand({ g, colour, x, y }: Pen, { wall, pixels, gesture, cursor, k }: Painted): void {
+  const [first, last] = gesture ? [] : [pixels[0], pixels.at(-1)];
   g.strokeStyle = colour('--lamp');
-  if (first) {
+  if (first && last) {
     g.lineWidth = 2;
     g.beginPath();
     g.arc(x(first.at[0]), y(first.at[1]), 6, 0, 7);
+    g.moveTo(x(last.at[0]) - 5, y(last.at[1]) - 5);
+    g.lineTo(x(last.at[0]) + 5, y(last.at[1]) + 5);
+    g.moveTo(x(last.at[0]) - 5, y(last.at[1]) + 5);
+    g.lineTo(x(last.at[0]) + 5, y(last.at[1]) - 5);
     g.stroke();
+  }
+  if (cursor) {
+    const tile = cursor.tile === null ? undefined : wall.tiles[cursor.tile];
+    const [w, h] = tile ? sizeOf(tile) : [wall.grid, wall.grid];
+    const [left, foot] = tile ? tile.at : [cursor.at[0] - w / 2, cursor.at[1] - h / 2];
+    g.strokeStyle = colour('--ink');
+    g.lineWidth = 2;
+    g.setLineDash([6, 3]);
+    g.strokeRect(x(left) - 2, y(foot + h) - 2, w * k + 4, h * k + 4);
+    g.setLineDash([]);
+    g.strokeStyle = colour('--lamp');
   }
   if (gesture?.kind !== 'band') return;
   const { from, to } = gesture;

@@ -4,7 +4,7 @@ import { useMemo } from 'react';
 import { formatLength } from '#core/measure/lengths';
 import { all, settingsOf } from '#core/model/show';
 import { positionsInOrder } from '#core/order/order';
-import { type DraftForm, draftForms, standingForms } from '#core/setout/draft';
+import { type DraftForm, draftForms, standingForms, wordsOf } from '#core/setout/draft';
 import { useShow } from '../../state/context';
 import { arrange } from '../../state/desk';
 import { beginDraft, useDraft } from '../../state/draft';
@@ -14,21 +14,6 @@ import { Choice } from '../../ui/Field';
 import { leavesKeys } from '../../ui/focus';
 import { Line } from '../../ui/TextField';
 import { Tip } from '../../ui/Tip';
-
-const says: Readonly<Record<DraftForm, string>> = {
-  pipe: 'Click its two ends',
-  batten: 'Click its two ends',
-  truss: 'Click its two ends',
-  boom: 'Click where it stands, twice to take the figures',
-  ladder: 'Click where it hangs',
-  ring: 'Click its centre, then a point of it',
-  arc: 'Click its centre, then where it begins',
-  'half circle': 'Click its centre, then where it begins',
-  racetrack: 'Click its centre, then a corner',
-  polyline: 'Click its corners; Enter ends',
-  bridge: 'Click its two ends',
-  floor: 'Click both ends of the row',
-};
 
 export function PositionsPanel() {
   const show = useShow();
@@ -60,7 +45,7 @@ export function PositionsPanel() {
             aria-pressed={tool === 'pipe'}
             onClick={() => arrange({ tool: tool === 'pipe' ? 'select' : 'pipe', view: 'plan' })}
           >
-            {tool === 'pipe' ? says[form] : `Draw a ${form}`}
+            {tool === 'pipe' ? wordsOf[form].says : `Draw ${form === 'arc' ? 'an' : 'a'} ${form}`}
           </button>
         </Tip>
         <button

@@ -1,7 +1,9 @@
 /** The step Positions: drawing what fixtures hang from, and joining it. */
 import { Spline } from 'lucide-react';
 import { all } from '#core/model/show';
+import { wordsOf } from '#core/setout/draft';
 import { arrange } from '../../state/desk';
+import { useTool } from '../../state/tool';
 import { doing, type Feature, later, lazily } from '../../ui/registry';
 
 const acts = later(() => import('./acts'));
@@ -27,8 +29,8 @@ const feature: Feature = {
       drafts: {
         name: 'The new position',
         button: 'Draw it',
-        hint: 'or click its other end. Alt frees the snap.',
-        height: 270,
+        hint: () => `${wordsOf[useTool.getState().form].next}. Alt frees the snap.`,
+        height: 290,
         Fields: lazily(async () => (await import('./PositionFields')).PositionFields),
       },
     },

@@ -1,14 +1,14 @@
 /** Drawing positions by pointing: points are snapped, the figures stand in the form beside, and the trim is asked in the same gesture. */
 
 import { v4 } from 'uuid';
-import { circle, LINE, lines, MOVE, type Prim, path } from '#core/draw/list';
+import { circle, LINE, lines, MOVE, type Prim, path, textAt } from '#core/draw/list';
 import { formatLength, parseLength } from '#core/measure/lengths';
 import { firstOf, itemAt } from '#core/measure/list';
 import { parsePoint } from '#core/measure/point';
 import { adding } from '#core/model/change';
 import type { Vec2 } from '#core/model/records';
 import { settingsOf } from '#core/model/show';
-import { draftCurve, draftPosition, pointsOf, standingForms } from '#core/setout/draft';
+import { angledForms, draftCurve, draftPosition, pointsOf, standingForms, straightForms } from '#core/setout/draft';
 import type { Snap } from '#core/setout/snap';
 import { curveLength, curvePoints } from '#core/space/curves';
 import { beginDraft, endDraft, useDraft } from '../../state/draft';
@@ -46,6 +46,16 @@ function finishPosition(session: Session, pointed?: readonly Vec2[]): boolean {
   }
 }
 
+/** Where nought degrees is: to stage left, from where the angle is asked; angles go anticlockwise from there, as they are drawn. */
+function nought(env: Env, [x, y]: Vec2): Prim[] {
+  const { k } = env.surface().view;
+  const far = 90 / k;
+  return [
+    path([MOVE, x, y, LINE, x + far, y], 'sight', 'none', 'lamp'),
+    textAt(x + far + 4 / k, y, '0°', 11 / k, 'left', 'lamp'),
+  ];
+}
+
 // Long: a gesture is one closure: what was pressed, drawn and typed is read by all its short functions.
 export function positionTool(env: Env): Tool {
   let snap: Snap | null = null;
@@ -61,8 +71,9 @@ export function positionTool(env: Env): Tool {
     if (!from) return snap.at;
     const met = snap.kind !== 'grid' && snap.kind !== 'free';
     const typed = parseLength(useDraft.getState().fields.length || 'x', units);
-    const linear = ['pipe', 'batten', 'truss', 'bridge', 'floor'].includes(form());
-    if (linear && typed.ok && typed.mm > 0) return withLength(from, at, typed.mm);
+    const { by } = useDraft.getState().fields;
+    if (straightForms.has(form()) && typed.ok && typed.mm > 0)
+      return withLength(from, at, by === 'middle' ? typed.mm / 2 : typed.mm);
     return met || free ? snap.at : squared(from, at, step, false);
   };
 
@@ -145,6 +156,7 @@ export function positionTool(env: Env): Tool {
       const { fields } = useDraft.getState();
       const points = now.next && pointsOf[form()] !== 1 ? [...now.points, now.next] : now.points;
       const drafted = draftCurve(form(), { ...fields, trim: fields.trim || '0' }, points, units);
+      if (angledForms.has(form()) && now.points.length) out.push(...nought(env, firstOf(now.points)));
       for (const [x, y] of now.points) out.push(circle(x, y, 4 / k, 'position', 'paper', 'lamp'));
       if (!drafted.ok) {
         if (points.length > 1) out.push(path(lines(points), 'position', 'none', 'lamp'));

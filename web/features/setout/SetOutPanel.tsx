@@ -82,6 +82,8 @@ export function SetOutPanel() {
     return () => consider(null);
   }, [change]);
 
+  // Who has typed nothing yet has done nothing wrong.
+  const typed = form.asks.some((ask) => figures[ask]?.trim());
   const asks = form.asks.filter((ask) => !(fixtures.length && form.positionsOnly?.includes(ask)));
   return (
     <form
@@ -138,7 +140,9 @@ export function SetOutPanel() {
                   : name === 'to' && standing
                     ? formatLength(standing[1], units)
                     : name === 'by'
-                      ? '0.5 or -0.5'
+                      ? form.name.startsWith('away')
+                        ? 'less than 0 is towards'
+                        : '0.5 or -0.5'
                       : ''
               }
               onText={(value) => {
@@ -148,7 +152,7 @@ export function SetOutPanel() {
           </Line>
         ),
       )}
-      {fault && records.length > 0 && (
+      {fault && typed && records.length > 0 && (
         <p role="status" className="pencil pt-1">
           {fault}
         </p>

@@ -10,7 +10,7 @@ import { type Family, families } from '#core/model/records';
 import type { Show } from '#core/model/show';
 import { differences, isShelfRecord, type ShelfItem, type Standing, standing, updatingFrom } from '#core/shelf/copy';
 import { type Listed, summaryOf } from '#core/shelf/search';
-import { gathered, gathering, sweeping, unused } from '#core/shelf/sweep';
+import { gathered, gathering, sweeping, type Unused, unused } from '#core/shelf/sweep';
 import type { Session } from '../../state/session/session';
 import { attempt, putItems, readItems, type Stored } from '../../state/shelf';
 import { toast } from '../../state/toast';
@@ -208,11 +208,13 @@ function Section({
   );
 }
 
-/** What the show no longer uses, with reasons; all of it goes unless a tick is taken away. */
+/** What the show no longer uses, with reasons. What the Shelf has goes unless a tick is taken away; what is only here goes when it is ticked. */
 function Sweep({ session, show }: { session: Session; show: Show }) {
   const list = useMemo(() => unused(show), [show]);
-  const [kept, setKept] = useState<ReadonlySet<Id>>(new Set());
-  const going = list.filter(({ record }) => !kept.has(record.id));
+  /** Ticks that somebody turned. */
+  const [turned, setTurned] = useState<ReadonlySet<Id>>(new Set());
+  const goes = ({ record, easily }: Unused): boolean => easily !== turned.has(record.id);
+  const going = list.filter(goes);
   if (!list.length) return <Section name="Everything in the show is used">{null}</Section>;
   return (
     <Section
@@ -234,23 +236,26 @@ function Sweep({ session, show }: { session: Session; show: Show }) {
       }}
     >
       <ul className="grid grid-cols-2 gap-x-8">
-        {list.map(({ record, name, reason }) => (
-          <li key={record.id}>
-            <label className="flex items-baseline gap-2 py-0.5">
-              <Tick
-                className="self-center"
-                checked={!kept.has(record.id)}
-                onTick={() => {
-                  const next = new Set(kept);
-                  if (!next.delete(record.id)) next.add(record.id);
-                  setKept(next);
-                }}
-              />
-              <span className="truncate">{name}</span>
-              <span className="pencil flex-1 text-right text-[12px]">{reason}</span>
-            </label>
-          </li>
-        ))}
+        {list.map((item) => {
+          const { record, name, reason } = item;
+          return (
+            <li key={record.id}>
+              <label className="flex items-baseline gap-2 py-0.5">
+                <Tick
+                  className="self-center"
+                  checked={goes(item)}
+                  onTick={() => {
+                    const next = new Set(turned);
+                    if (!next.delete(record.id)) next.add(record.id);
+                    setTurned(next);
+                  }}
+                />
+                <span className="truncate">{name}</span>
+                <span className="pencil flex-1 text-right text-[12px]">{reason}</span>
+              </label>
+            </li>
+          );
+        })}
       </ul>
     </Section>
   );

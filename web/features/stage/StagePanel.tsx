@@ -1,7 +1,8 @@
 /** The step Stage: what is drawn, on which layer, and the house read from a file. */
 
+import { formatLength } from '#core/measure/lengths';
 import { edit } from '#core/model/change';
-import { maskingUses, type Outline } from '#core/model/records';
+import { maskingUses, type Outline, outlineUses } from '#core/model/records';
 import { settingsOf } from '#core/model/show';
 import { useSession, useShow } from '../../state/context';
 import { arrange } from '../../state/desk';
@@ -12,8 +13,7 @@ import { LengthField } from '../../ui/LengthField';
 import { Line } from '../../ui/TextField';
 import { Tip } from '../../ui/Tip';
 import { LayersList } from './LayersList';
-
-const uses: readonly Outline['use'][] = ['wall', 'stage edge', 'seats', 'scenery', 'leg', 'border', 'cyc'];
+import { makeRoom, THICK } from './outline-tool';
 
 export function StagePanel() {
   const session = useSession();
@@ -25,6 +25,20 @@ export function StagePanel() {
   const outline = useDraft((state) => state.outline);
   const settings = settingsOf(show);
   const { units } = settings;
+  const walls = outlineUse === 'wall' || shape === 'room';
+  const thick = shape === 'rectangle' || shape === 'room';
+  const asked = [
+    ...(shape === 'room'
+      ? ([
+          ['width', 'Width'],
+          ['depth', 'Depth'],
+        ] as const)
+      : []),
+    ['from', 'Height from'] as const,
+    ['to', 'Height to'] as const,
+    ...(walls ? ([['thickness', 'Thickness']] as const) : []),
+    ['name', 'Name'] as const,
+  ];
   const pick = (name: typeof tool) => arrange({ tool: tool === name ? 'select' : name, view: 'plan' });
   return (
     <section aria-label="Stage">
@@ -55,28 +69,25 @@ export function StagePanel() {
             <Choice
               label="Shape"
               value={shape}
-              options={['polyline', 'rectangle', 'arc']}
+              options={['polyline', 'rectangle', 'arc', ['room', 'a whole room']]}
               onChoose={(value) => useTool.setState({ shape: value })}
             />
           </Line>
-          <Line name="It is">
-            <Choice
-              label="What the outline is"
-              value={outlineUse}
-              options={uses.map((use) => use)}
-              onChoose={(value) => useTool.setState({ outlineUse: value as Outline['use'] })}
-            />
-          </Line>
-          {(
-            [
-              ['from', 'Height from'],
-              ['to', 'Height to'],
-              ['name', 'Name'],
-            ] as const
-          ).map(([field, name]) => (
+          {shape !== 'room' && (
+            <Line name="It is">
+              <Choice
+                label="What the outline is"
+                value={outlineUse}
+                options={outlineUses.map((use) => use)}
+                onChoose={(value) => useTool.setState({ outlineUse: value as Outline['use'] })}
+              />
+            </Line>
+          )}
+          {asked.map(([field, name]) => (
             <Line key={field} name={name}>
               <Typed
                 label={field === 'name' ? 'Name of the outline' : name}
+                placeholder={field === 'thickness' && thick ? formatLength(THICK, units) : ''}
                 value={outline[field]}
                 onText={(value) => useDraft.setState((state) => ({ outline: { ...state.outline, [field]: value } }))}
               />
@@ -87,8 +98,15 @@ export function StagePanel() {
               ? 'Click the corners; Enter or a double click ends, the first corner closes.'
               : shape === 'arc'
                 ? 'Click both ends, then a point that the arc passes.'
-                : 'Click two opposite corners.'}
+                : shape === 'room'
+                  ? 'Its walls stand outside these figures. Make it about the origin, or click where its middle is.'
+                  : 'Click two opposite corners.'}
           </p>
+          {shape === 'room' && (
+            <button type="button" className="act act-main mt-1 w-full" onClick={() => makeRoom(session, [0, 0])}>
+              Make the room
+            </button>
+          )}
         </div>
       )}
       {tool === 'masking' && (

@@ -15,9 +15,6 @@ const take = (id: string, name: string, key?: string): Command => ({
   },
 });
 
-type Tools = typeof import('./tools');
-const tool = <T>(which: (tools: Tools) => T) => later(async () => which(await import('./tools')));
-
 const feature: Feature = {
   id: 'stage',
   steps: [
@@ -31,10 +28,14 @@ const feature: Feature = {
     },
   ],
   tools: [
-    { id: 'outline', make: tool(({ outlineTool }) => outlineTool), bar: { icon: PenTool, order: 2, on: 'stage' } },
+    {
+      id: 'outline',
+      make: later(async () => (await import('./outline-tool')).outlineTool),
+      bar: { icon: PenTool, order: 2, on: 'stage' },
+    },
     {
       id: 'masking',
-      make: tool(({ maskingTool }) => maskingTool),
+      make: later(async () => (await import('./masking-tool')).maskingTool),
       bar: { icon: Blinds, order: 3, on: 'stage' },
       drafts: {
         name: 'The new cloth',
@@ -44,10 +45,14 @@ const feature: Feature = {
         Fields: lazily(async () => (await import('./DraftFields')).ClothFields),
       },
     },
-    { id: 'dimension', make: tool(({ dimensionTool }) => dimensionTool), bar: { icon: Ruler, order: 4, on: 'stage' } },
+    {
+      id: 'dimension',
+      make: later(async () => (await import('./dimension-tool')).dimensionTool),
+      bar: { icon: Ruler, order: 4, on: 'stage' },
+    },
     {
       id: 'note',
-      make: tool(({ noteTool }) => noteTool),
+      make: later(async () => (await import('./note-tool')).noteTool),
       bar: { icon: StickyNote, order: 5, on: 'stage' },
       drafts: {
         name: 'The new note',
@@ -57,7 +62,7 @@ const feature: Feature = {
         Fields: lazily(async () => (await import('./DraftFields')).NoteFields),
       },
     },
-    { id: 'section', make: tool(({ sectionLineTool }) => sectionLineTool) },
+    { id: 'section', make: later(async () => (await import('./section-line-tool')).sectionLineTool) },
   ],
   commands: [
     take('outline', 'Draw an outline', 'O'),

@@ -3,19 +3,21 @@
 import { ArrowDown, ArrowUp, Plus, Trash2 } from 'lucide-react';
 import { v4 } from 'uuid';
 import { tagSetOf, tagSetsOf } from '#core/draw/tag-set';
-import { fieldsOf, fieldWord } from '#core/fields/index';
+import { fieldsOf, tagText } from '#core/fields/index';
 import { adding, edit } from '#core/model/change';
 import { makeTagSets } from '#core/model/make';
 import { enclosures, type TagLine, type TagSet, tagPlacesOf } from '#core/model/records';
-import { all, settingsOf } from '#core/model/show';
+import { all, type Show, settingsOf } from '#core/model/show';
 import { removeRecords, usersOf } from '#core/setout/remove';
 import { useSession, useShow } from '../../state/context';
 import { usePanels } from '../../state/panels';
+import { useSelection } from '../../state/selection';
 import { toast } from '../../state/toast';
 import { useView } from '../../state/view';
 import { Choice } from '../../ui/Field';
 import { PanelHead } from '../../ui/PanelHead';
 import { Line, TextField } from '../../ui/TextField';
+import { sampleOf, TagSample } from './TagSample';
 
 export function TagsPanel() {
   const session = useSession();
@@ -23,6 +25,8 @@ export function TagsPanel() {
   const tagSet = useView((state) => state.tagSet);
   const sets = tagSetsOf(show);
   const now = tagSet === 'none' ? (sets[0] ?? null) : tagSetOf(show, tagSet);
+  const selection = useSelection((state) => state.selection);
+  const sample = now && sampleOf(show, now, selection);
   const write = (label: string, patch: Partial<TagSet>) => now && session.edit(label, edit([now], patch));
   const line = (index: number, patch: Partial<TagLine>) =>
     now && write(`Tags of ${now.name}`, { lines: now.lines.map((item, i) => (i === index ? { ...item, ...patch } : item)) });
@@ -91,35 +95,25 @@ export function TagsPanel() {
               }}
             />
           </Line>
-          <table className="w-full text-[11px]" aria-label="Lines of the tag set">
-            <thead>
-              <tr className="pencil text-left">
-                <th className="font-normal">field</th>
-                <th className="font-normal">place</th>
-                <th className="font-normal">in</th>
-                <th className="font-normal">mm</th>
-                <th>
-                  <span className="sr-only">take away</span>
-                </th>
-              </tr>
-            </thead>
-            <tbody>
-              {now.lines.map((item, i) => (
-                <LineRow
-                  key={i}
-                  item={item}
-                  i={i}
-                  of={now.lines.length}
-                  onChange={(patch) => line(i, patch)}
-                  onMove={(by) => move(i, by)}
-                  onTake={() => write(`Tags of ${now.name}`, { lines: now.lines.filter((_, j) => j !== i) })}
-                />
-              ))}
-            </tbody>
-          </table>
-          {now.lines.map((item, i) => (
-            <Only key={`${item.field} ${item.place}`} index={i} line={item} onChange={(patch) => line(i, patch)} />
-          ))}
+          {sample ? (
+            <TagSample show={show} set={now} fixture={sample} />
+          ) : (
+            <p className="pencil pb-2">Hang a unit: it is shown here with its tags.</p>
+          )}
+          <ol aria-label="Lines of the tag set">
+            {now.lines.map((item, i) => (
+              <LineCard
+                key={i}
+                item={item}
+                i={i}
+                of={now.lines.length}
+                says={sample && tagText(show, sample, item.field)}
+                onChange={(patch) => line(i, patch)}
+                onMove={(by) => move(i, by)}
+                onTake={() => write(`Tags of ${now.name}`, { lines: now.lines.filter((_, j) => j !== i) })}
+              />
+            ))}
+          </ol>
           <div className="flex flex-wrap gap-1 pt-1">
             <button
               type="button"
@@ -128,7 +122,7 @@ export function TagsPanel() {
                 write(`Tags of ${now.name}`, {
                   lines: [
                     ...now.lines,
-                    { field: 'purpose', place: 'front', enclosure: 'none', size: 1.4, types: [], layers: [] },
+                    { field: unused(show, now), place: 'front', enclosure: 'none', size: 1.4, types: [], layers: [] },
                   ],
                 })
               }
@@ -166,82 +160,106 @@ export function TagsPanel() {
   );
 }
 
-interface RowProps {
+/** What a new line says first: what is asked for most often and not there yet. */
+const unused = (show: Show, { lines }: TagSet): string =>
+  ['purpose', 'colour', 'channel', 'address', 'circuit', 'dimmer', 'type', ...fieldsOf(show).map(({ id }) => id)].find(
+    (id) => !lines.some(({ field }) => field === id),
+  ) ?? 'purpose';
+
+interface LineProps {
   readonly item: TagLine;
   readonly i: number;
   /** How many lines there are. */
   readonly of: number;
+  /** What it says of the sample; '' where that is empty there, null without a sample. */
+  readonly says: string | null;
   readonly onChange: (patch: Partial<TagLine>) => void;
   readonly onMove: (by: number) => void;
   readonly onTake: () => void;
 }
-function LineRow({ item, i, of, onChange, onMove, onTake }: RowProps) {
+const placeWords = {
+  body: 'inside',
+  behind: 'behind',
+  front: 'in front',
+  left: 'left',
+  right: 'right',
+} as const satisfies Record<TagLine['place'], string>;
+const enclosureWords = {
+  none: 'bare',
+  circle: 'in a circle',
+  box: 'in a box',
+  hexagon: 'in a hexagon',
+  underline: 'underlined',
+} as const satisfies Record<TagLine['enclosure'], string>;
+
+/** One line: what is said, where it stands and how it looks, as a sentence. */
+function LineCard({ item, i, of, says, onChange, onMove, onTake }: LineProps) {
   const show = useShow();
+  const acts = [
+    { name: `Line ${i + 1} earlier`, title: 'Nearer to the unit', Icon: ArrowUp, off: i === 0, act: () => onMove(-1) },
+    { name: `Line ${i + 1} later`, title: 'Farther from the unit', Icon: ArrowDown, off: i === of - 1, act: () => onMove(1) },
+    { name: `Take line ${i + 1} out`, title: 'Take this line out', Icon: Trash2, off: false, act: onTake },
+  ];
   return (
-    <tr>
-      <td>
+    <li className="border-t py-1.5 text-[12px]" style={{ borderColor: 'var(--hair)' }}>
+      <div className="flex items-center gap-1">
         <Choice
           label={`Field ${i + 1}`}
-          className="!w-[66px] !px-0 !text-[11px]"
+          className="min-w-0 flex-1 font-bold"
           value={item.field}
           options={fieldsOf(show).map((field) => [field.id, field.title] as const)}
           onChoose={(field) => onChange({ field })}
         />
-      </td>
-      <td>
+        {acts.map(({ name, title, Icon, off, act }) => (
+          <button
+            key={name}
+            type="button"
+            className="tool !h-6 !w-6 shrink-0 disabled:opacity-30"
+            aria-label={name}
+            title={title}
+            disabled={off}
+            onClick={act}
+          >
+            <Icon size={12} />
+          </button>
+        ))}
+      </div>
+      <div className="flex items-center gap-1">
         <Choice
           label={`Place ${i + 1}`}
-          className="!w-[58px] !px-0 !text-[11px]"
+          className="min-w-0 flex-1"
           value={item.place}
-          options={tagPlacesOf}
+          options={tagPlacesOf.map((place) => [place, placeWords[place]] as const)}
           onChoose={(place) => onChange({ place })}
         />
-      </td>
-      <td>
         <Choice
           label={`Enclosure ${i + 1}`}
-          className="!w-[52px] !px-0 !text-[11px]"
+          className="min-w-0 flex-1"
           value={item.enclosure}
-          options={enclosures}
+          options={enclosures.map((enclosure) => [enclosure, enclosureWords[enclosure]] as const)}
           onChoose={(enclosure) => onChange({ enclosure })}
         />
-      </td>
-      <td className="w-8">
-        <TextField
-          label={`Size ${i + 1}`}
-          value={String(item.size)}
-          onWrite={(text) => {
-            const size = Number(text);
-            if (!(size >= 0.8 && size <= 20)) return 'From 0.8 to 20 mm on paper.';
-            onChange({ size });
-            return null;
-          }}
-        />
-      </td>
-      <td className="whitespace-nowrap">
-        <button
-          type="button"
-          aria-label={`Line ${i + 1} earlier`}
-          disabled={i === 0}
-          className="disabled:opacity-30"
-          onClick={() => onMove(-1)}
-        >
-          <ArrowUp size={11} />
-        </button>
-        <button
-          type="button"
-          aria-label={`Line ${i + 1} later`}
-          disabled={i === of - 1}
-          className="disabled:opacity-30"
-          onClick={() => onMove(1)}
-        >
-          <ArrowDown size={11} />
-        </button>
-        <button type="button" aria-label={`Take line ${i + 1} out`} onClick={onTake}>
-          <Trash2 size={11} />
-        </button>
-      </td>
-    </tr>
+        <span className="w-8 shrink-0">
+          <TextField
+            label={`Size ${i + 1}`}
+            value={String(item.size)}
+            onWrite={(text) => {
+              const size = Number(text.replace(',', '.'));
+              if (!(size >= 0.8 && size <= 20)) return 'From 0.8 to 20 mm on paper.';
+              onChange({ size });
+              return null;
+            }}
+          />
+        </span>
+        <span className="pencil">mm</span>
+      </div>
+      {says !== null && (
+        <p className="pencil truncate" title={says}>
+          {says ? `here: ${says}` : 'nothing here: this unit has none'}
+        </p>
+      )}
+      <Only index={i} line={item} onChange={onChange} />
+    </li>
   );
 }
 
@@ -258,9 +276,7 @@ function Only({ index, line, onChange }: { index: number; line: TagLine; onChang
   };
   return (
     <div className="flex flex-wrap items-center gap-1 py-0.5 text-[11px]">
-      <span className="pencil">
-        {fieldWord(show, line.field)}, {named.length ? 'only for' : 'for all'}
-      </span>
+      <span className="pencil">{named.length ? 'only for' : 'for all types and layers'}</span>
       {named.map(({ id, what }) => (
         <button
           key={id}

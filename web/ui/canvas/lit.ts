@@ -45,16 +45,26 @@ export function drawLit(pane: Pane, lit: Lit): void {
   const visible = shown.filter(
     ({ box }) => box[0] <= window[2] && box[2] >= window[0] && box[1] <= window[3] && box[3] >= window[1],
   );
-  for (const part of ['body', 'tags'] as const)
-    paintGroups(
-      above,
-      visible.map((chunk) => chunk[part]),
-      view,
-      lamp,
-      pen,
-    );
-  if (lit.figures && lit.selection.length > 1) figures(pane, lit.selection, visible);
   const chosen = new Set(lit.selection);
+  const paint = (chunks: readonly Chunk[], inks: Palette) => {
+    for (const part of ['body', 'tags'] as const)
+      paintGroups(
+        above,
+        chunks.map((chunk) => chunk[part]),
+        view,
+        inks,
+        pen,
+      );
+  };
+  // What hangs lies over what it hangs on, also when that is chosen.
+  const carrying = visible.filter(({ kind }) => kind === 'position' || kind === 'detail');
+  paint(carrying, lamp);
+  paint(over(byId, carrying, chosen), palette);
+  paint(
+    visible.filter(({ kind }) => kind !== 'position' && kind !== 'detail'),
+    lamp,
+  );
+  if (lit.figures && lit.selection.length > 1) figures(pane, lit.selection, visible);
   const pointed = (lit.hover === null ? lit.would : [lit.hover, ...lit.would]).filter((id) => !chosen.has(id));
   for (const { body } of pointed.flatMap((id) => byId.get(id) ?? [])) {
     const prims = body.filter((prim) => prim.op !== 'text').map((prim) => ({ ...prim, ink: 'lamp' as const }));
@@ -62,6 +72,22 @@ export function drawLit(pane: Pane, lit: Lit): void {
   }
   if (lit.ghosts.length) paintPrims(above, lit.ghosts, view, palette, pen);
   if (lit.band) band(pane, lit.band);
+}
+
+/** Fixtures that are not chosen and lie over chosen positions: they are drawn again above them. */
+function over(byId: Pane['byId'], carrying: readonly Chunk[], chosen: ReadonlySet<string>): Chunk[] {
+  if (!carrying.length) return [];
+  const out: Chunk[] = [];
+  for (const [id, chunks] of byId) {
+    if (chosen.has(id)) continue;
+    for (const chunk of chunks) {
+      const { box } = chunk;
+      if (chunk.kind !== 'fixture') continue;
+      if (carrying.some(({ box: on }) => box[0] <= on[2] && box[2] >= on[0] && box[1] <= on[3] && box[3] >= on[1]))
+        out.push(chunk);
+    }
+  }
+  return out;
 }
 
 /** The chunks of the selection; while it is dragged, those that stand for it. */

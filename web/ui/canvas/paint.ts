@@ -34,7 +34,15 @@ export function readPalette(): Palette {
   const style = getComputedStyle(document.documentElement);
   const of = (name: string) => style.getPropertyValue(name).trim();
   return {
-    ink: { ink: of('--ink'), faint: of('--pencil'), lamp: of('--lamp'), stop: of('--stop') },
+    ink: {
+      ink: of('--ink'),
+      faint: of('--pencil'),
+      lamp: of('--lamp'),
+      stop: of('--stop'),
+      blue: of('--pen-blue'),
+      plum: of('--pen-plum'),
+      green: of('--pen-green'),
+    },
     fill: { paper: of('--sheet'), wall: of('--wall'), ink: of('--ink') },
     halo: of('--halo'),
     glow: of('--glow'),
@@ -140,6 +148,20 @@ type Text = Extract<Prim, { op: 'text' }>;
 type Image = Extract<Prim, { op: 'image' }>;
 type Shape = Exclude<Prim, { op: 'text' | 'image' }>;
 
+/** Without what encloses a text that is too small to be read: fewer things, and no empty bubbles. An enclosure stands before its text. */
+function readable(group: readonly Prim[], k: number): readonly Prim[] {
+  if (!group.some((prim) => prim.op === 'text' && prim.size * k < LEAST_TEXT)) return group;
+  const out: Prim[] = [];
+  let text = Number.POSITIVE_INFINITY;
+  for (let i = group.length - 1; i >= 0; i--) {
+    const prim = group[i]!;
+    if (prim.op === 'text') text = prim.size;
+    else if (prim.op === 'path' && prim.pen === 'tag' && text * k < LEAST_TEXT) continue;
+    out.push(prim);
+  }
+  return out.reverse();
+}
+
 /** Shapes of one pen together, in an order in which nothing comes below what it lay on. */
 function batched(groups: readonly (readonly Prim[])[], k: number): { batches: Batch[]; texts: Text[]; images: Image[] } {
   const batches: Batch[] = [];
@@ -148,7 +170,7 @@ function batched(groups: readonly (readonly Prim[])[], k: number): { batches: Ba
   const images: Image[] = [];
   for (const group of groups) {
     let last = 0;
-    for (const prim of group) {
+    for (const prim of readable(group, k)) {
       if (prim.op === 'text') {
         if (prim.size * k >= LEAST_TEXT) texts.push(prim);
         continue;

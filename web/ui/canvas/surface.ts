@@ -41,6 +41,9 @@ export interface Surface {
   readonly redraw: () => void;
 }
 
+/** Pixels: room of the tools, beside what is fitted, and how wide a pane is at least that has both. */
+const [TOOLS, MARGIN, NARROW] = [56, 28, 600];
+
 class Canvases implements Surface {
   view: ViewBox = { k: 0.05, tx: 400, ty: 500 };
   private readonly below: CanvasRenderingContext2D;
@@ -147,8 +150,11 @@ class Canvases implements Surface {
   fit = (box: Box): ViewBox => {
     const { width, height } = this.window;
     const [w, h] = [Math.max(1, box[2] - box[0]), Math.max(1, box[3] - box[1])];
-    const k = Math.min((width - 60) / w, (height - 36) / h);
-    return { k, tx: width / 2 - ((box[0] + box[2]) / 2) * k, ty: height / 2 + ((box[1] + box[3]) / 2) * k };
+    // The tools stand at the left: what is fitted lies beside them, not under them.
+    const left = width > NARROW ? TOOLS : MARGIN;
+    const room = width - left - MARGIN;
+    const k = Math.min(room / w, (height - 36) / h);
+    return { k, tx: left + room / 2 - ((box[0] + box[2]) / 2) * k, ty: height / 2 + ((box[1] + box[3]) / 2) * k };
   };
   find = (id: string, kind: Chunk['kind']) => this.byId.get(id)?.find((chunk) => chunk.kind === kind) ?? null;
   place = (id: string) => {
