@@ -6,10 +6,11 @@
 import { mkdtemp, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { type Browser, chromium, type Page } from '@playwright/test';
+import type { Browser, Page } from '@playwright/test';
 import { writeMvr } from '#core/formats/mvr/write';
 import { firstOf, itemAt } from '#core/measure/list';
 import { start } from '../server/start.js';
+import { openBrowser } from './browser.js';
 import { makeRig, median } from './rig.js';
 
 interface Seen {
@@ -167,10 +168,7 @@ export async function measurePage(): Promise<void> {
   const data = await mkdtemp(join(tmpdir(), 'dessin-bench-'));
   const given = process.env.BENCH_URL;
   const running = given ? null : await start({ port: 0, host: '127.0.0.1', data, databaseUrl: undefined, demo: false });
-  const browser = await chromium.launch({
-    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
-    args: ['--no-sandbox', '--disable-dev-shm-usage', '--disable-gpu', '--disable-background-networking'],
-  });
+  const browser = await openBrowser();
   try {
     await renders(browser, given ?? running!.url);
     await interactive(browser, given ?? running!.url);

@@ -3,7 +3,6 @@
 import { mkdtemp, readFile, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { extname, join, resolve } from 'node:path';
-import { chromium } from '@playwright/test';
 import { XMLParser } from 'fast-xml-parser';
 import { strFromU8, unzipSync, zipSync } from 'fflate';
 import { v4 } from 'uuid';
@@ -16,6 +15,7 @@ import { firstOf, present } from '#core/measure/list';
 import { edit } from '#core/model/change';
 import type { all } from '#core/model/show';
 import { start } from '../server/start.js';
+import { openBrowser } from './browser.js';
 import { measurePage } from './interface.js';
 import { numbers } from './numbers.js';
 import { makeRig, median } from './rig.js';
@@ -29,10 +29,7 @@ const pairText = ([middle, late]: readonly number[]): string => `median ${ms(mid
 async function browser(): Promise<void> {
   const folder = resolve('dist/bench-page');
   const types: Record<string, string> = { '.html': 'text/html', '.js': 'text/javascript' };
-  const chrome = await chromium.launch({
-    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
-    args: ['--no-sandbox', '--disable-dev-shm-usage', '--disable-gpu', '--disable-background-networking'],
-  });
+  const chrome = await openBrowser();
   const page = await chrome.newPage({ viewport: { width: 1280, height: 800 } });
   await page.route('http://bench.test/**', async (route) => {
     const path = new URL(route.request().url()).pathname;

@@ -3,7 +3,6 @@
 import { mkdtemp, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { chromium } from '@playwright/test';
 import { fullAudit, makeAudit } from '#core/audit/audit';
 import { rowsOf } from '#core/ledger/rows';
 import { firstOf, itemAt, present } from '#core/measure/list';
@@ -15,6 +14,7 @@ import { previewRun } from '#core/number/run';
 import { plainRules, planAddresses } from '#core/patch/plan';
 import { overlaps } from '#core/patch/spans';
 import { start } from '../server/start.js';
+import { openBrowser } from './browser.js';
 import { makeRig, median, percentile } from './rig.js';
 
 const ms = (value: number): string => value.toFixed(value < 10 ? 2 : 0);
@@ -140,10 +140,7 @@ export async function numbers(): Promise<void> {
 async function scrolled(show: Show): Promise<void> {
   const folder = await mkdtemp(join(tmpdir(), 'dessin-bench-'));
   const server = await start({ port: 0, host: '127.0.0.1', data: folder, databaseUrl: undefined, demo: false });
-  const chrome = await chromium.launch({
-    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
-    args: ['--no-sandbox', '--disable-dev-shm-usage', '--disable-gpu', '--disable-background-networking'],
-  });
+  const chrome = await openBrowser();
   try {
     const page = await chrome.newPage({ viewport: { width: 1280, height: 800 } });
     const made = (await (

@@ -3,7 +3,6 @@
 import { mkdtemp, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { chromium } from '@playwright/test';
 import { XMLParser } from 'fast-xml-parser';
 import { strFromU8, unzipSync } from 'fflate';
 import { v4 } from 'uuid';
@@ -15,6 +14,7 @@ import { families } from '#core/model/records';
 import { newType } from '#core/shelf/new-type';
 import { type Listed, searchShelf, summaryOf } from '#core/shelf/search';
 import { start } from '../server/start.js';
+import { openBrowser } from './browser.js';
 import { median } from './rig.js';
 
 const ms = (value: number): string => value.toFixed(value < 10 ? 2 : 0);
@@ -79,10 +79,7 @@ export async function shelf(): Promise<void> {
   from = performance.now();
   const list = await (await fetch(`${running.url}/api/shelf`)).text();
   line('list over HTTP', `${ms(performance.now() - from)} ms, ${(list.length / 1e6).toFixed(1)} MB`);
-  const chrome = await chromium.launch({
-    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
-    args: ['--no-sandbox', '--disable-dev-shm-usage', '--disable-gpu'],
-  });
+  const chrome = await openBrowser();
   const page = await chrome.newPage({ viewport: { width: 1280, height: 800 } });
   await page.goto(`${running.url}/shelf`);
   await page.getByTestId('items').getByRole('option').first().waitFor();

@@ -81,6 +81,52 @@ const TAG = 3;
 /** Was taken away; its cells still name it. */
 const GONE = 4;
 
+/** No entry, and no cell. */
+const NONE = -1;
+/** Name of a cell: whole numbers of 16 bits each for its column and its row; what is farther apart than 65,536 cells may share one, and is told apart by its figures. */
+const nameOf = (x: number, y: number): number => ((x & 0xffff) << 16) | (y & 0xffff);
+/** Where to look for a name first. Source: multiplication by the golden ratio (Knuth, The Art of Computer Programming 3, 6.4). */
+const slotOf = (name: number, mask: number): number => (Math.imul(name, 0x9e3779b1) >>> 15) & mask;
+
+/** First entry of each cell by the name of the cell, in plain numbers: they are asked for hundreds of thousands of times a placing. */
+class Cells {
+  private names = new Int32Array(8192);
+  private heads = new Int32Array(8192).fill(NONE);
+  private mask = 8191;
+  private filled = 0;
+  clear(): void {
+    this.heads.fill(NONE);
+    this.filled = 0;
+  }
+  get(name: number): number {
+    const { names, heads, mask } = this;
+    for (let slot = slotOf(name, mask); ; slot = (slot + 1) & mask) {
+      const head = heads[slot]!;
+      if (head === NONE || names[slot] === name) return head;
+    }
+  }
+  /** Makes an entry the first of its cell, and returns the one that was. */
+  exchange(name: number, entry: number): number {
+    if (this.filled * 2 > this.mask) this.grow();
+    const { names, heads, mask } = this;
+    let slot = slotOf(name, mask);
+    while (heads[slot] !== NONE && names[slot] !== name) slot = (slot + 1) & mask;
+    const before = heads[slot]!;
+    if (before === NONE) this.filled++;
+    names[slot] = name;
+    heads[slot] = entry;
+    return before;
+  }
+  private grow(): void {
+    const { names, heads } = this;
+    this.names = new Int32Array(names.length * 2);
+    this.heads = new Int32Array(names.length * 2).fill(NONE);
+    this.mask = names.length * 2 - 1;
+    this.filled = 0;
+    for (let slot = 0; slot < names.length; slot++) if (heads[slot] !== NONE) this.exchange(names[slot]!, heads[slot]!);
+  }
+}
+
 function grown<A extends Float64Array | Int32Array | Uint8Array>(from: A, to: A): A {
   to.set(from);
   return to;
@@ -92,7 +138,7 @@ function grown<A extends Float64Array | Int32Array | Uint8Array>(from: A, to: A)
  */
 export class Crowd {
   /** First entry of each cell in `next` and `things`, which are lists one after the other: no cell has an array of its own. */
-  private readonly cells = new Map<number, number>();
+  private readonly cells = new Cells();
   private next = new Int32Array(16_384);
   private things = new Int32Array(16_384);
   private entries = 0;
@@ -101,8 +147,9 @@ export class Crowd {
   private kinds = new Uint8Array(4096);
   private filled = 0;
   private gone = 0;
-  /** What belongs to an owner, so that it can be taken away. */
-  private readonly ofOwner = new Map<number, number[]>();
+  /** Last thing of each owner and the one of the same owner before each thing, so that they can be taken away. */
+  private lasts = new Int32Array(4096).fill(NONE);
+  private befores = new Int32Array(4096);
   /** @param cell side of a cell, mm: about the size of what is asked for */
   constructor(private cell: number) {}
 
@@ -113,7 +160,7 @@ export class Crowd {
     this.cell = cell;
     this.filled = 0;
     this.gone = 0;
-    this.ofOwner.clear();
+    this.lasts.fill(NONE);
   }
   /** More was taken away than is left: filling it anew is cheaper. */
   get worn(): boolean {
@@ -121,19 +168,22 @@ export class Crowd {
   }
   /** Takes away what an owner has, or its tags alone. */
   remove(owner: number, tagsOnly: boolean): void {
-    const list = this.ofOwner.get(owner);
-    if (!list) return;
-    const stay: number[] = [];
-    for (const index of list) {
+    let index = this.lastOf(owner);
+    this.lasts[owner] = NONE;
+    while (index !== NONE) {
+      const before = this.befores[index]!;
       if (tagsOnly && this.kinds[index] !== TAG) {
-        stay.push(index);
-        continue;
+        this.befores[index] = this.lasts[owner]!;
+        this.lasts[owner] = index;
+      } else {
+        this.kinds[index] = GONE;
+        this.gone++;
       }
-      this.kinds[index] = GONE;
-      this.gone++;
+      index = before;
     }
-    if (stay.length) this.ofOwner.set(owner, stay);
-    else this.ofOwner.delete(owner);
+  }
+  private lastOf(owner: number): number {
+    return this.lasts[owner] ?? NONE;
   }
 
   private put(kind: number, owner: number, x0: number, y0: number, x1: number, y1: number): number {
@@ -142,6 +192,7 @@ export class Crowd {
       this.numbers = grown(this.numbers, new Float64Array(this.numbers.length * 2));
       this.owners = grown(this.owners, new Int32Array(this.owners.length * 2));
       this.kinds = grown(this.kinds, new Uint8Array(this.kinds.length * 2));
+      this.befores = grown(this.befores, new Int32Array(this.befores.length * 2));
     }
     const at = index * STRIDE;
     this.numbers[at] = x0;
@@ -151,23 +202,23 @@ export class Crowd {
     this.owners[index] = owner;
     this.kinds[index] = kind;
     if (owner >= 0) {
-      const mine = this.ofOwner.get(owner);
-      if (mine) mine.push(index);
-      else this.ofOwner.set(owner, [index]);
+      if (owner >= this.lasts.length) this.lasts = grown(this.lasts, new Int32Array(owner * 2).fill(NONE));
+      this.befores[index] = this.lasts[owner]!;
+      this.lasts[owner] = index;
     }
     const { cell } = this;
-    const [cx1, cy1] = [Math.floor(x1 / cell), Math.floor(y1 / cell)];
+    const cx1 = Math.floor(x1 / cell);
+    const cy0 = Math.floor(y0 / cell);
+    const cy1 = Math.floor(y1 / cell);
     for (let x = Math.floor(x0 / cell); x <= cx1; x++)
-      for (let y = Math.floor(y0 / cell); y <= cy1; y++) {
-        const key = x * 100_003 + y;
+      for (let y = cy0; y <= cy1; y++) {
         const entry = this.entries++;
         if (entry >= this.next.length) {
           this.next = grown(this.next, new Int32Array(entry * 2));
           this.things = grown(this.things, new Int32Array(entry * 2));
         }
-        this.next[entry] = this.cells.get(key) ?? -1;
+        this.next[entry] = this.cells.exchange(nameOf(x, y), entry);
         this.things[entry] = index;
-        this.cells.set(key, entry);
       }
     return at;
   }
@@ -182,13 +233,13 @@ export class Crowd {
   tagsUnder(owner: number): Set<number> {
     const { cell, numbers, kinds, owners } = this;
     const out = new Set<number>();
-    for (const mine of this.ofOwner.get(owner) ?? []) {
+    for (let mine = this.lastOf(owner); mine !== NONE; mine = this.befores[mine]!) {
       if (kinds[mine] === TAG) continue;
       const m = mine * STRIDE;
       const box: Box = [numbers[m]!, numbers[m + 1]!, numbers[m + 2]!, numbers[m + 3]!];
       for (let x = Math.floor(box[0] / cell); x <= Math.floor(box[2] / cell); x++)
         for (let y = Math.floor(box[1] / cell); y <= Math.floor(box[3] / cell); y++)
-          for (let entry = this.cells.get(x * 100_003 + y) ?? -1; entry >= 0; entry = this.next[entry]!) {
+          for (let entry = this.cells.get(nameOf(x, y)); entry >= 0; entry = this.next[entry]!) {
             const index = this.things[entry]!;
             if (kinds[index] !== TAG || owners[index] === owner) continue;
             const at = index * STRIDE;
@@ -201,11 +252,16 @@ export class Crowd {
   }
   /** A box in a frame of its own: a symbol. */
   addTurned(x: number, y: number, turn: number, box: Box, owner: number): void {
-    const [c, s] = [Math.cos((turn * Math.PI) / 180), Math.sin((turn * Math.PI) / 180)];
-    const [mx, my] = [(box[0] + box[2]) / 2, (box[1] + box[3]) / 2];
-    const [hw, hh] = [(box[2] - box[0]) / 2, (box[3] - box[1]) / 2];
-    const [cx, cy] = [x + mx * c - my * s, y + mx * s + my * c];
-    const [ex, ey] = [hw * Math.abs(c) + hh * Math.abs(s), hw * Math.abs(s) + hh * Math.abs(c)];
+    const c = Math.cos((turn * Math.PI) / 180);
+    const s = Math.sin((turn * Math.PI) / 180);
+    const mx = (box[0] + box[2]) / 2;
+    const my = (box[1] + box[3]) / 2;
+    const hw = (box[2] - box[0]) / 2;
+    const hh = (box[3] - box[1]) / 2;
+    const cx = x + mx * c - my * s;
+    const cy = y + mx * s + my * c;
+    const ex = hw * Math.abs(c) + hh * Math.abs(s);
+    const ey = hw * Math.abs(s) + hh * Math.abs(c);
     const at = this.put(TURNED, owner, cx - ex, cy - ey, cx + ex, cy + ey);
     this.numbers[at + 4] = cx;
     this.numbers[at + 5] = cy;
@@ -237,7 +293,7 @@ export class Crowd {
   }
   /** As `hits`, in one number: twice the hard ones, and one more where a line passes. */
   count(left: number, bottom: number, right: number, top: number, owner: number, least: number): number {
-    const { cell, numbers, owners, kinds, next, things } = this;
+    const { cell, cells, numbers, owners, kinds, next, things } = this;
     let hard = 0;
     let soft = 0;
     const cx1 = Math.floor(right / cell);
@@ -245,7 +301,7 @@ export class Crowd {
     const cy1 = Math.floor(top / cell);
     for (let x = Math.floor(left / cell); x <= cx1; x++)
       for (let y = cy0; y <= cy1; y++) {
-        for (let entry = this.cells.get(x * 100_003 + y) ?? -1; entry >= 0; entry = next[entry]!) {
+        for (let entry = cells.get(nameOf(x, y)); entry >= 0; entry = next[entry]!) {
           const index = things[entry]!;
           const kind = kinds[index];
           if (kind === GONE) continue;

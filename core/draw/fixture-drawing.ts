@@ -77,8 +77,8 @@ export interface Drawing {
   readonly order: number;
   readonly locked: boolean;
   readonly hit: Chunk['hit'];
-  /** By the places of its tags. */
-  readonly chunks: Map<string, Chunk>;
+  /** By the places of its tags; none until it has stood at two. */
+  chunks: Map<string, Chunk> | null;
   last: { readonly choice: Choice; readonly chunk: Chunk } | null;
 }
 /** What a fixture is drawn from, beside itself; compared by identity. */
@@ -221,31 +221,41 @@ function drawingIn(fixture: Fixture, from: Sources, symbol: Symbol2D, texts: rea
     order: from.order,
     locked: locked(layer),
     hit: { shape: 'box', at: [x, y], turn, box },
-    chunks: new Map(),
+    chunks: null,
     last: null,
   };
 }
 
-/** The symbol at its place, in its ink; the first shape is filled by the colour, a spare unit is drawn by the pen of spares. */
-function bodyOf(
+/** Symbols as fixtures wear them, by ink, pen and colour: hundreds of fixtures wear the same. */
+const worn = new WeakMap<Symbol2D, Map<string, readonly Prim[]>>();
+/** A symbol in an ink; the first shape is filled by the colour, a spare unit is drawn by the pen of spares. */
+function wornBy(symbol: Symbol2D, ink: Ink, spare: boolean, colour: Hex | undefined): readonly Prim[] {
+  const known = worn.get(symbol) ?? new Map<string, readonly Prim[]>();
+  const key = `${ink} ${spare} ${colour}`;
+  const before = known.get(key);
+  if (before) return before;
+  const prims = symbol.prims.map((prim, i): Prim => {
+    if (prim.op === 'image' || prim.op === 'text') return { ...prim, ink };
+    return {
+      ...prim,
+      pen: spare && (prim.pen === 'fixture' || prim.pen === 'bold') ? 'spare' : prim.pen,
+      fill: i === 0 && colour && prim.fill === 'paper' ? colour : prim.fill,
+      ink,
+    };
+  });
+  known.set(key, prims);
+  worn.set(symbol, known);
+  return prims;
+}
+/** The symbol at its place. */
+const bodyOf = (
   fixture: Fixture,
   symbol: Symbol2D,
   { x, y, turn }: Drawn,
   size: number,
   ink: Ink,
   colour: Hex | undefined,
-): readonly Prim[] {
-  return symbol.prims.map((prim, i) => {
-    const there = placed(prim, x, y, turn, size);
-    if (there.op === 'image' || there.op === 'text') return { ...there, ink };
-    return {
-      ...there,
-      pen: fixture.spare && (there.pen === 'fixture' || there.pen === 'bold') ? 'spare' : there.pen,
-      fill: i === 0 && colour && there.fill === 'paper' ? colour : there.fill,
-      ink,
-    };
-  });
-}
+): readonly Prim[] => wornBy(symbol, ink, fixture.spare, colour).map((prim) => placed(prim, x, y, turn, size));
 
 /** A text inside the body, as large as its line says and no larger than the body. */
 function textInBody(
@@ -314,14 +324,17 @@ function tagsOf(
 
 /** The chunk of a drawing with its tags at their places. */
 export function chunkOf(drawing: Drawing, choice: Choice): Chunk {
-  const { layout } = drawing;
   if (drawing.last?.choice === choice) return drawing.last.chunk;
-  const key = choice.join();
-  const known = drawing.chunks.get(key);
-  if (known) {
-    drawing.last = { choice, chunk: known };
-    return known;
-  }
+  if (drawing.last && !drawing.chunks) drawing.chunks = new Map([[drawing.last.choice.join(), drawing.last.chunk]]);
+  const known = drawing.chunks?.get(choice.join());
+  const chunk = known ?? chunkAt(drawing, choice);
+  if (!known) drawing.chunks?.set(choice.join(), chunk);
+  drawing.last = { choice, chunk };
+  return chunk;
+}
+
+function chunkAt(drawing: Drawing, choice: Choice): Chunk {
+  const { layout } = drawing;
   const tags: Prim[] = [...drawing.fixed];
   const tagBoxes: TagBox[] = [];
   const put = (tag: PlacedTag) => {
@@ -337,7 +350,7 @@ export function chunkOf(drawing: Drawing, choice: Choice): Chunk {
   });
   for (const { item, x, y } of layout.hand) put({ item, x, y, moved: true });
   const { fixture } = drawing;
-  const chunk: Chunk = {
+  return {
     id: fixture.id,
     kind: 'fixture',
     order: drawing.order,
@@ -348,7 +361,4 @@ export function chunkOf(drawing: Drawing, choice: Choice): Chunk {
     hit: drawing.hit,
     tagBoxes,
   };
-  drawing.chunks.set(key, chunk);
-  drawing.last = { choice, chunk };
-  return chunk;
 }

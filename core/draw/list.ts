@@ -1,5 +1,5 @@
 /** The display list: what a drawing is made of, in millimetres, y up. Thin back ends draw it on canvas, as SVG or as PDF. */
-import { eachCommand, type PathData } from '../measure/path.js';
+import { eachCommand, numbersAfter, type PathData } from '../measure/path.js';
 import type { Id, PenColour } from '../model/records.js';
 
 export const pens = {
@@ -175,18 +175,23 @@ export const textAt = (
   bold,
 });
 
-/** Path turned by degrees and moved. */
+/**
+ * Path turned by degrees and moved. Written out, here and in `boxOf`: a first drawing of thousands is over before a browser has
+ * made fast code of calls and of lists that are taken apart.
+ */
 export function transformed(d: PathData, x: number, y: number, turn: number): number[] {
-  const [c, s] = [Math.cos((turn * Math.PI) / 180), Math.sin((turn * Math.PI) / 180)];
-  const out: number[] = new Array(d.length);
-  eachCommand(d, (op, i, n) => {
-    out[i] = op;
-    for (let k = 1; k <= n; k += 2) {
-      const [px, py] = [d[i + k]!, d[i + k + 1]!];
-      out[i + k] = x + px * c - py * s;
-      out[i + k + 1] = y + px * s + py * c;
+  const c = Math.cos((turn * Math.PI) / 180);
+  const s = Math.sin((turn * Math.PI) / 180);
+  const out = d.slice();
+  for (let i = 0; i < d.length; ) {
+    const end = i + numbersAfter(d[i]!);
+    for (i++; i < end; i += 2) {
+      const px = d[i]!;
+      const py = d[i + 1]!;
+      out[i] = x + px * c - py * s;
+      out[i + 1] = y + px * s + py * c;
     }
-  });
+  }
   return out;
 }
 
@@ -228,7 +233,10 @@ export const emptyBox: Box = [
 
 /** Box round primitives; text by the mean advance. */
 export function boxOf(prims: readonly Prim[]): Box {
-  let [x0, y0, x1, y1] = emptyBox;
+  let x0 = Number.POSITIVE_INFINITY;
+  let y0 = Number.POSITIVE_INFINITY;
+  let x1 = Number.NEGATIVE_INFINITY;
+  let y1 = Number.NEGATIVE_INFINITY;
   const take = (x: number, y: number) => {
     if (x < x0) x0 = x;
     if (y < y0) y0 = y;
@@ -236,11 +244,20 @@ export function boxOf(prims: readonly Prim[]): Box {
     if (y > y1) y1 = y;
   };
   for (const prim of prims) {
-    if (prim.op === 'path')
-      eachCommand(prim.d, (_, i, n) => {
-        for (let k = 1; k <= n; k += 2) take(prim.d[i + k]!, prim.d[i + k + 1]!);
-      });
-    else if (prim.op === 'circle') {
+    if (prim.op === 'path') {
+      const { d } = prim;
+      for (let i = 0; i < d.length; ) {
+        const end = i + numbersAfter(d[i]!);
+        for (i++; i < end; i += 2) {
+          const x = d[i]!;
+          const y = d[i + 1]!;
+          if (x < x0) x0 = x;
+          if (y < y0) y0 = y;
+          if (x > x1) x1 = x;
+          if (y > y1) y1 = y;
+        }
+      }
+    } else if (prim.op === 'circle') {
       take(prim.x - prim.r, prim.y - prim.r);
       take(prim.x + prim.r, prim.y + prim.r);
     } else if (prim.op === 'image') {
@@ -261,4 +278,16 @@ export function boxOf(prims: readonly Prim[]): Box {
   }
   return [x0, y0, x1, y1];
 }
-export { arc, CLOSE, CUBIC, capsule, eachCommand, LINE, lines, MOVE, type PathData, rect } from '../measure/path.js';
+export {
+  arc,
+  CLOSE,
+  CUBIC,
+  capsule,
+  eachCommand,
+  LINE,
+  lines,
+  MOVE,
+  numbersAfter,
+  type PathData,
+  rect,
+} from '../measure/path.js';

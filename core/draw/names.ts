@@ -52,7 +52,7 @@ function placeAll(show: Show, denominator: number): ReadonlyMap<Id | Axis, NameP
   ];
   const marks: Box[] = [];
   /** The line of each position, along which its units hang. */
-  const strips = new Map<Id, readonly Segment[]>();
+  const strips: { readonly own: Id; readonly box: Box; readonly lines: readonly Segment[] }[] = [];
   for (const position of positions) {
     const { curve } = position;
     if (curve.form === 'vertical') {
@@ -60,24 +60,35 @@ function placeAll(show: Show, denominator: number): ReadonlyMap<Id | Axis, NameP
       marks.push([curve.at[0] - r, curve.at[1] - r, curve.at[0] + r, curve.at[1] + r]);
     } else {
       const strip = segments(curvePoints(curve, 50).map(([x, y]): Vec2 => [x, y]));
-      strips.set(position.id, strip);
+      strips.push({ own: position.id, box: boxRound(strip), lines: strip });
       lines.push(...strip);
     }
   }
   const out = new Map<Id | Axis, NamePlace>();
   const taken: Box[] = [];
+  /** What a place costs, or more than a limit. A name on a name is worse than a name among units, and that is worse than a name on a line. */
+  const costOf = (id: Id | Axis, place: Possible, box: Box, limit: number): number => {
+    let cost = 0;
+    for (const other of taken) if (meet(box, other)) cost += 6;
+    for (const mark of marks) if (meet(box, mark)) cost += 6;
+    if (cost >= limit) return cost;
+    const wide = grown(box, UNITS);
+    for (const strip of strips)
+      if (strip.own === id ? place.among : touch(wide, strip.box) && strip.lines.some((line) => crosses(wide, line))) {
+        cost += 2;
+        if (cost >= limit) return cost;
+      }
+    let crossed = 0;
+    // A wall is four lines, and a name on all of them no worse than on two.
+    for (const line of lines) if (crosses(box, line) && ++crossed === 2) break;
+    return cost + crossed;
+  };
   /** Takes the first of the places that lies on least. */
   const put = (id: Id | Axis, places: readonly Possible[], boxOf: (place: NamePlace) => Box) => {
     let best: { place: NamePlace; box: Box; cost: number } | null = null;
     for (const place of places) {
       const box = boxOf(place);
-      const wide = grown(box, UNITS);
-      // A name on a name is worse than a name among units, and that is worse than a name on a line.
-      const cost =
-        6 * [...taken, ...marks].filter((other) => meet(box, other)).length +
-        2 * [...strips].filter(([own, strip]) => (own === id ? place.among : strip.some((line) => crosses(wide, line)))).length +
-        // A wall is four lines, and a name on all of them no worse than on two.
-        Math.min(2, lines.filter((line) => crosses(box, line)).length);
+      const cost = costOf(id, place, box, best?.cost ?? Number.POSITIVE_INFINITY);
       if (!best || cost < best.cost) best = { place: { at: place.at, align: place.align }, box, cost };
       if (cost === 0) break;
     }
@@ -187,8 +198,19 @@ function textBox(text: string, { at: [x, y], align }: NamePlace, size: number, h
 
 const grown = ([x0, y0, x1, y1]: Box, by: number): Box => [x0 - by, y0 - by, x1 + by, y1 + by];
 const meet = (a: Box, b: Box): boolean => a[0] < b[2] && a[2] > b[0] && a[1] < b[3] && a[3] > b[1];
+/** As `meet`, with edges that lie on each other. */
+const touch = (a: Box, b: Box): boolean => a[0] <= b[2] && a[2] >= b[0] && a[1] <= b[3] && a[3] >= b[1];
+const boxRound = (lines: readonly Segment[]): Box => [
+  Math.min(...lines.map(([a, b]) => Math.min(a[0], b[0]))),
+  Math.min(...lines.map(([a, b]) => Math.min(a[1], b[1]))),
+  Math.max(...lines.map(([a, b]) => Math.max(a[0], b[0]))),
+  Math.max(...lines.map(([a, b]) => Math.max(a[1], b[1]))),
+];
 /** Whether a line comes into a box. Source: clipping by parameters (Liang and Barsky 1984). */
 function crosses(box: Box, [[x0, y0], [x1, y1]]: Segment): boolean {
+  // Most lines lie wholly beside the box.
+  if ((x0 < box[0] && x1 < box[0]) || (x0 > box[2] && x1 > box[2])) return false;
+  if ((y0 < box[1] && y1 < box[1]) || (y0 > box[3] && y1 > box[3])) return false;
   let [from, to] = [0, 1];
   for (const [p, q] of [
     [x0 - x1, x0 - box[0]],
@@ -196,10 +218,8 @@ function crosses(box: Box, [[x0, y0], [x1, y1]]: Segment): boolean {
     [y0 - y1, y0 - box[1]],
     [y1 - y0, box[3] - y0],
   ] as const) {
-    if (p === 0) {
-      if (q < 0) return false;
-    } else if (p < 0) from = Math.max(from, q / p);
-    else to = Math.min(to, q / p);
+    if (p < 0) from = Math.max(from, q / p);
+    else if (p > 0) to = Math.min(to, q / p);
   }
   return from <= to;
 }

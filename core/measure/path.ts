@@ -16,11 +16,14 @@ export const lines = (points: readonly (readonly [number, number])[], closed = f
   return d;
 };
 
+/** How many numbers follow a command. */
+export const numbersAfter = (op: number): number => (op === CUBIC ? 6 : op === CLOSE ? 0 : 2);
+
 /** Calls back for each command with its index and its count of numbers. */
 export function eachCommand(d: PathData, call: (op: number, index: number, count: number) => void): void {
   for (let i = 0; i < d.length; ) {
     const op = d[i]!;
-    const count = op === CUBIC ? 6 : op === CLOSE ? 0 : 2;
+    const count = numbersAfter(op);
     call(op, i, count);
     i += count + 1;
   }
@@ -43,25 +46,23 @@ export function arc(cx: number, cy: number, r: number, start: number, sweep: num
   return d;
 }
 
-/** Half circles of radius 1: calculated once, since every number in an enclosure has two. */
+/** Half circles of radius 1, the right one and then the left one with a line between: calculated once, since every number in an enclosure has them. */
 const rightHalf = arc(0, 0, 1, -90, 180);
-const leftHalf = arc(0, 0, 1, 90, 180);
+const ends = [...rightHalf, LINE, ...arc(0, 0, 1, 90, 180).slice(1), CLOSE];
 
 /** Rectangle with half-round ends, w wide in all, about a centre: a circle that stretches for long numbers. */
 export function capsule(cx: number, cy: number, w: number, h: number): number[] {
-  const [r, x] = [h / 2, Math.max(0, w - h) / 2];
-  const out: number[] = [];
-  for (const [half, mx] of [
-    [rightHalf, cx + x],
-    [leftHalf, cx - x],
-  ] as const)
-    for (let i = 0; i < half.length; ) {
-      const op = half[i] ?? CLOSE;
-      out.push(op === MOVE && out.length ? LINE : op);
-      const end = i + (op === CUBIC ? 6 : 2);
-      for (i++; i <= end; i += 2) out.push(mx + r * (half[i] ?? 0), cy + r * (half[i + 1] ?? 0));
+  const r = h / 2;
+  const apart = Math.max(0, w - h) / 2;
+  const out = ends.slice();
+  for (let i = 0; i < out.length; ) {
+    const mx = i < rightHalf.length ? cx + apart : cx - apart;
+    const end = i + numbersAfter(ends[i] ?? CLOSE);
+    for (i++; i < end; i += 2) {
+      out[i] = mx + r * (ends[i] ?? 0);
+      out[i + 1] = cy + r * (ends[i + 1] ?? 0);
     }
-  out.push(CLOSE);
+  }
   return out;
 }
 
