@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { firstOf, inOrder, itemAt, lastOf, pairs, present } from './list.js';
+import { firstOf, gathered, inOrder, itemAt, lastOf, pairs, present } from './list.js';
 
 describe('what must be there', () => {
   test('is given, and what is not there is said with its place', () => {
@@ -28,5 +28,14 @@ test('pairs: one less than the list has, as many as it has when it is closed; ea
       expect(out).toHaveLength(list.length ? list.length - (closed ? 0 : 1) : 0);
       expect(out.map(([a]) => a)).toEqual(closed ? list : list.slice(0, -1));
       expect(out.map(([, b]) => b)).toEqual(closed ? [...list.slice(1), ...list.slice(0, 1)] : list.slice(1));
+    }),
+  ));
+
+test('gathered: every item once, under its key, in its order', () =>
+  fc.assert(
+    fc.property(fc.array(fc.nat(99)), (list) => {
+      const groups = gathered(list, (n) => n % 7);
+      for (const [key, group] of groups) expect(group).toEqual(list.filter((n) => n % 7 === key));
+      expect([...groups.values()].flat()).toHaveLength(list.length);
     }),
   ));

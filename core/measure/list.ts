@@ -35,3 +35,15 @@ export function pairs<T>(list: readonly T[], closed = false): (readonly [T, T])[
 /** Whether two lists hold the same things in the same order. */
 export const sameItems = (a: readonly unknown[], b: readonly unknown[]): boolean =>
   a === b || (a.length === b.length && a.every((item, i) => item === b[i]));
+
+/** Items by a key, in their order. (Map.groupBy is not in Node 20.) */
+export function gathered<T, K>(list: Iterable<T>, keyOf: (item: T) => K): Map<K, T[]> {
+  const out = new Map<K, T[]>();
+  for (const item of list) {
+    const key = keyOf(item);
+    const group = out.get(key);
+    if (group) group.push(item);
+    else out.set(key, [item]);
+  }
+  return out;
+}

@@ -1,12 +1,16 @@
 /** Fields of the chosen fixtures in one line, in the demo show. The notation is ours; what counts is checked against figures typed over the drawing. */
 import { describe, expect, test } from '@jest/globals';
 import { makeDemo } from '#demo/show';
-import { apply } from '../model/change.js';
+import { apply, nothing, updating } from '../model/change.js';
 import type { Fixture } from '../model/records.js';
 import { all, get } from '../model/show.js';
 import { fixturesOn } from '../order/order.js';
+import { modeEffect } from '../patch/block.js';
+import { footprintOf } from '../patch/footprint.js';
+import { inMode } from '../patch/parts.js';
+import { swapLosses } from '../setout/hang.js';
 import { previewQuick } from './quick.js';
-import { looksLikeWriting, wantedBy, written, writtenFields } from './writing.js';
+import { LONGEST, looksLikeWriting, wantedBy, written, writtenFields } from './writing.js';
 
 const show = makeDemo();
 const lx2 = fixturesOn(show, all(show, 'position').find(({ name }) => name === 'LX 2')!);
@@ -46,6 +50,38 @@ describe('a line that writes', () => {
     const heron = all(show, 'type').find(({ name }) => name !== get(show, 'type', three[0]!.type).name)!;
     expect(wrote(`type: ${heron.name.toUpperCase()}`).fixtures.map(({ type }) => type)).toEqual(Array(3).fill(heron.id));
   });
+  test('what another type does not keep is told, as the Card tells it', () => {
+    const type = all(show, 'type').find((item) => swapLosses(show, three, item).length > 0)!;
+    const { losses } = wrote(`type: ${type.name}`);
+    expect(losses).toEqual(expect.arrayContaining(swapLosses(show, three, type)));
+    expect(wrote('purpose: Moon').losses).toEqual([]);
+  });
+  test('what a larger mode would overlap is told, and what overlapped before is not', () => {
+    // Two of a type side by side in their smallest mode, where nobody else is.
+    const type = all(show, 'type').find((item) => new Set(item.modes.map(footprintOf)).size > 1)!;
+    const [small, large] = [...type.modes].sort((a, b) => footprintOf(a) - footprintOf(b));
+    const two = all(show, 'fixture')
+      .filter((fixture) => fixture.type === type.id)
+      .slice(0, 2)
+      .map((fixture, i) => {
+        const now = inMode(fixture, type, small!.name);
+        return { ...now, parts: now.parts.map((part) => ({ ...part, address: 300 * 512 + 1 + i * footprintOf(small!) })) };
+      });
+    const close = apply(show, updating(two.map((to) => [get(show, 'fixture', to.id), to] as const)));
+    const line = written(close, two, `mode: ${large!.name}`);
+    const { past, shared } = modeEffect(close, two, type, large!.name);
+    expect(shared).toHaveLength(1);
+    expect(line.ok && line.losses).toEqual([...past, ...shared].map((sentence) => `${sentence}.`));
+    const after = apply(close, line.ok ? line.change : nothing);
+    const again = written(
+      after,
+      two.map(({ id }) => get(after, 'fixture', id)),
+      `mode: ${small!.name}; purpose: x`,
+    );
+    expect(again.ok && again.losses).toEqual([]);
+  });
+  test('a line has an end', () =>
+    expect(why(`notes: ${'x'.repeat(LONGEST)}`)).toBe(`A line has at most ${LONGEST} characters; this has ${LONGEST + 7}.`));
   test('values that others have are told', () => {
     const other = fixturesOn(show, all(show, 'position').find(({ name }) => name === 'LX 3')!)[0]!;
     const { channel } = other.parts[0]!;

@@ -5,11 +5,14 @@
  */
 import { type Field, fieldName, fieldNamed, fieldsOf, fieldText, typeField } from '../fields/index.js';
 import { colourIn } from '../light/filter.js';
+import { firstOf, gathered } from '../measure/list.js';
 import { apply, type Change, compose, nothing, updating } from '../model/change.js';
 import { withNewChoices } from '../model/fields.js';
 import type { Fixture } from '../model/records.js';
-import { all, find, type Show } from '../model/show.js';
+import { all, find, get, type Show } from '../model/show.js';
 import { withUnits } from '../order/units.js';
+import { modeEffect } from '../patch/block.js';
+import { swapLosses } from '../setout/hang.js';
 import { previewQuick } from './quick.js';
 
 interface Item {
@@ -18,10 +21,19 @@ interface Item {
 }
 type Read = { readonly ok: true; readonly items: readonly Item[] } | { readonly ok: false; readonly why: string };
 export type Written =
-  /** With the values that other fixtures have as well. */
-  | { readonly ok: true; readonly change: Change; readonly said: string; readonly shared: readonly string[] }
+  | {
+      readonly ok: true;
+      readonly change: Change;
+      readonly said: string;
+      /** Values that other fixtures have as well. */
+      readonly shared: readonly string[];
+      /** What another type or mode does not keep, and what would then overlap, in sentences. */
+      readonly losses: readonly string[];
+    }
   | { readonly ok: false; readonly why: string };
 
+/** Longest line that is read, characters: every field with a long note has room in it. */
+export const LONGEST = 4000;
 const [word, rest] = [/^\s*([^:;=~<>]+?)\s*:/, /:\s*(.*?)\s*$/s];
 
 /** Whether a text begins as a line that writes: with a field and a colon. */
@@ -35,6 +47,7 @@ export const writtenFields = (show: Show): string[] =>
   fieldsOf(show).flatMap((field) => (field.type || field.run ? [fieldName(show, field.id).toLowerCase()] : []));
 
 function read(show: Show, text: string): Read {
+  if (text.length > LONGEST) return { ok: false, why: `A line has at most ${LONGEST} characters; this has ${text.length}.` };
   const items: Item[] = [];
   for (const piece of text.split(';')) {
     if (!piece.trim()) continue;
@@ -63,6 +76,46 @@ export function wantedBy(show: Show, text: string): { readonly types: readonly s
   );
   const colour = of('colour');
   return { types: type && !known ? [type] : [], codes: colour ? colourIn(show, colour).unknown : [] };
+}
+
+/** What fixtures would share or run past, each in the type and mode that it has. */
+function overlaps(show: Show, fixtures: readonly Fixture[]): string[] {
+  const alike = gathered(fixtures, (fixture) => `${fixture.type} ${fixture.mode}`);
+  return [...alike.values()].flatMap((group) => {
+    const { type, mode } = firstOf(group);
+    const known = get(show, 'type', type);
+    if (!known.modes.some(({ name }) => name === mode)) return [];
+    const { past, shared } = modeEffect(show, group, known, mode);
+    return [...past, ...shared].map((sentence) => `${sentence}.`);
+  });
+}
+/** What another type or mode does not keep, and what would then overlap that did not before. */
+function lossesOf(show: Show, pairs: readonly (readonly [Fixture, Fixture])[]): string[] {
+  const other = pairs.filter(([from, to]) => from.type !== to.type || from.mode !== to.mode);
+  if (!other.length) return [];
+  const retyped = gathered(
+    other.filter(([from, to]) => from.type !== to.type),
+    ([, to]) => to.type,
+  );
+  const before = new Set(
+    overlaps(
+      show,
+      other.map(([from]) => from),
+    ),
+  );
+  return [
+    ...[...retyped].flatMap(([type, list]) =>
+      swapLosses(
+        show,
+        list.map(([from]) => from),
+        get(show, 'type', type),
+      ),
+    ),
+    ...overlaps(
+      show,
+      other.map(([, to]) => to),
+    ).filter((sentence) => !before.has(sentence)),
+  ];
 }
 
 /**
@@ -95,8 +148,9 @@ export function written(show: Show, fixtures: readonly Fixture[], text: string):
     const draft = drafts.get(fixture.id) ?? fixture;
     return draft === fixture ? [] : [[fixture, draft] as const];
   });
+  const losses = lossesOf(show, pairs);
   const plain = pairs.length ? withNewChoices(show, withUnits(show, updating(pairs))) : nothing;
-  if (!counted.size) return { ok: true, change: plain, said: said.join(', '), shared: [] };
+  if (!counted.size) return { ok: true, change: plain, said: said.join(', '), shared: [], losses };
   const after = apply(show, plain);
   const figures = previewQuick(
     after,
@@ -109,5 +163,6 @@ export function written(show: Show, fixtures: readonly Fixture[], text: string):
     change: compose(plain, figures.preview.change),
     said: [...said, figures.said].filter(Boolean).join(', '),
     shared: [...new Set(figures.preview.clashes.map(({ value }) => value))],
+    losses,
   };
 }

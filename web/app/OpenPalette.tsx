@@ -124,6 +124,12 @@ function Writing({ context: { session, show }, text, close }: { context: Context
           {said.shared.slice(0, 8).join(', ')} also on other fixtures.
         </p>
       )}
+      {said?.ok && said.losses.length > 0 && (
+        <p role="status" className="px-2" style={{ color: 'var(--doubt)' }}>
+          {said.losses.slice(0, 6).join(' ')}
+          {said.losses.length > 6 && ` And ${said.losses.length - 6} more.`}
+        </p>
+      )}
       <p className="pencil px-2 pt-1 text-[11px]">
         A field, a colon, what it becomes; a semicolon before the next. Fields: {writtenFields(show).join(', ')}. Numbers count
         on: 101, or 101, 111.

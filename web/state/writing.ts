@@ -31,6 +31,7 @@ export function writeLine(session: Session, ids: readonly Id[], text: string, it
     const line = written(after, chosenFixtures(after, ids), text);
     if (!line.ok) throw new Error(line.why);
     session.edit(`Write ${line.said}`, compose(take, line.change));
+    if (line.losses.length) toast(`Written. ${line.losses.join(' ')}`, { duration: 9000 });
     if (needed.length) toast(`${needed.map((item) => item.summary.name).join(', ')} came along from the Shelf.`);
   });
 }
