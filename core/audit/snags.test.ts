@@ -24,6 +24,7 @@ const wide: FixtureType = {
     },
   ],
 };
+const short: FixtureType = { ...plainType, id: idOf(77), name: 'Short head', pan: 540, tilt: 60 };
 type Facts = {
   readonly channel?: string;
   readonly address?: number | null;
@@ -31,16 +32,19 @@ type Facts = {
   readonly unit?: string;
   readonly type?: FixtureType;
   readonly spare?: boolean;
+  readonly aim?: Fixture['aim'];
 };
 const rig = (...facts: Facts[]): Show =>
   showOf(SHOW, [
     ...baseRecords,
     wide,
+    short,
     ...facts.map((fact, i): Fixture => {
       const fixture = makeFixture(idOf(100 + i), fixtureLayer, fact.type ?? plainType, pipe, fact.along ?? 500 + i * 400, {
         // Units count from stage left, against the way of the pipe.
         unit: fact.unit ?? String(facts.length - i),
         spare: fact.spare ?? false,
+        aim: fact.aim ?? null,
       });
       return {
         ...fixture,
@@ -94,6 +98,14 @@ describe('places and units', () => {
     const show = rig({ along: 500 });
     const low = apply(show, edit(all(show, 'position'), { curve: { ...pipe.curve, z: -100 } }));
     expect(texts(low)).toEqual(['Channel 1 is under the floor: check the trim of LX 1.']);
+  });
+  test('a head that does not reach its aim says by how much, and is found anew when the point is moved', () => {
+    const aimed = (at: readonly [number, number, number]) => [{ type: short, along: 1000, aim: { kind: 'point' as const, at } }];
+    // By hand: level with its axis, 90 degrees from straight down; it tilts 30 to either side.
+    expect(texts(rig(...aimed([-4000, 9000, 6250])))).toEqual([
+      expect.stringMatching(/^LX 1 unit 1 looks 60\.0° past its aim: its head pans 540° and tilts 60° in all\.$/),
+    ]);
+    expect(texts(rig(...aimed([-4000, 4000, 0])))).toEqual([]);
   });
   test('through the floor: it hangs, but its body is lower than the floor', () => {
     const at = (z: number) =>

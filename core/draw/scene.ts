@@ -120,11 +120,11 @@ export function sceneOf(show: Show): Scene3D {
     const type = get(show, 'type', fixture.type);
     if (type.field <= 0) return [];
     const at = place(show, fixture);
-    const length = reach(at.axis, at.beam, at.throw);
+    const length = reach(at.lens, at.beam, at.throw);
     return [
       {
         id: fixture.id,
-        apex: at.axis,
+        apex: at.lens,
         direction: at.beam,
         length,
         radius: length * Math.tan(rad(Math.min(150, type.field)) / 2),

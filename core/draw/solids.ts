@@ -1,7 +1,8 @@
 /** Bodies of a type that has a geometry tree of its own (from GDTF): base, yoke and head, each turned as the fixture turns. */
 
 import type { FixtureType, Geometry, Id, Vec3 } from '../model/records.js';
-import type { Axes } from '../space/orientation.js';
+import { type Axes, inAxes } from '../space/axes.js';
+import { wayTo } from '../space/lens.js';
 import { identityPlace, within } from '../space/places.js';
 import { add, cross, scaled, unit } from '../space/vectors.js';
 
@@ -20,14 +21,7 @@ interface Frame {
   readonly axes: Axes;
 }
 
-/** Nodes of a tree from the root down to one of them. */
-function wayTo(geometry: readonly Geometry[], at: number): number[] {
-  const out: number[] = [];
-  for (let i = at; i >= 0 && out.length < 64; i = geometry[i]!.parent) out.unshift(i);
-  return out;
-}
-const inFrame = ({ origin, axes }: Frame, x: number, y: number, z: number): Vec3 =>
-  add(origin, add(add(scaled(axes.u, x), scaled(axes.v, y)), scaled(axes.w, z)));
+const inFrame = ({ origin, axes }: Frame, x: number, y: number, z: number): Vec3 => add(origin, inAxes(axes, [x, y, z]));
 
 /**
  * @param base  frame of the suspension: what hangs still

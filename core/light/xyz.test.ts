@@ -11,6 +11,37 @@ describe('spectra to XYZ', () => {
     near(xyOf(xyzOf(planck(3200)))!, [0.4225, 0.3998], 4);
     near(xyOf(xyzOf(planck(5600)))!, [0.3301, 0.3393], 4);
   });
+  test('how far the fit is off: CIE illuminant A, and the locus of single wavelengths (CIE 15; the values from memory)', () => {
+    const locus: Record<number, readonly [number, number]> = {
+      450: [0.1566, 0.0177],
+      470: [0.1241, 0.0578],
+      490: [0.0454, 0.295],
+      510: [0.0139, 0.7502],
+      520: [0.0743, 0.8338],
+      530: [0.1547, 0.8059],
+      550: [0.3016, 0.6923],
+      570: [0.4441, 0.5547],
+      590: [0.5752, 0.4242],
+      610: [0.6658, 0.334],
+      630: [0.7079, 0.292],
+      650: [0.726, 0.274],
+    };
+    const off = (ours: readonly number[], theirs: readonly number[]) => Math.max(...ours.map((v, i) => Math.abs(v - theirs[i]!)));
+    expect(off(xyOf(xyzOf(planck(2855.5)))!, [0.44757, 0.40745])).toBeLessThan(0.0013);
+    const worst = Object.entries(locus).map(([nm, xy]) => off(xyOf(observer(Number(nm)))!, xy));
+    expect(Math.max(...worst)).toBeGreaterThan(0.01);
+    expect(Math.max(...worst)).toBeLessThan(0.015);
+    expect(worst.sort((a, b) => a - b)[8]).toBeLessThan(0.0056);
+    // Mixed half and half from three of the locus, as a filter of a broad band passes them.
+    const mixed = (at: (nm: number) => readonly [number, number]) =>
+      [0, 1].map((i) => [470, 550, 610].reduce((sum, nm) => sum + at(nm)[i]! / 3, 0));
+    expect(
+      off(
+        mixed((nm) => xyOf(observer(nm))!),
+        mixed((nm) => locus[nm]!),
+      ),
+    ).toBeLessThan(0.005);
+  });
   test('7.4 to 7.6: the observer', () => {
     near(observer(555), [0.5173, 0.998, 0.0057], 4);
     near(observer(450), [0.3437, 0.0332, 1.7816], 4);

@@ -26,7 +26,9 @@ describe('aimed', () => {
   const fixture = hung({ aim: { kind: 'point', at: [2000, 3000, 1500] } });
   const at = placeOf(fixture, position, type, undefined, 'aim');
   test('5.5 throw, elevation and plan bearing of a unit at (0,0,6000) aimed at (2000,3000,1500)', () => {
-    expect(at.throw).toBeCloseTo(5766.281, 3);
+    // The throw of 5.5 is from where the axes cross; ours is from the lens, half a body nearer.
+    expect(norm(sub([2000, 3000, 1500], at.axis))).toBeCloseTo(5766.281, 3);
+    expect(at.throw).toBeCloseTo(5766.281 - type.length / 2, 3);
     expect(at.below).toBeCloseTo(51.297, 3);
     expect(at.bearing).toBeCloseTo(56.31, 2);
     expect(at.bearing - 90).toBeCloseTo(-33.69, 2);
@@ -47,7 +49,7 @@ describe('aimed', () => {
     const near = placeOf(hung({ spin: 30, aim: { kind: 'point', at: [0, 0.5, 6000.5] } }), position, type, undefined, 'aim');
     expect([near.target, near.throw, near.bearing]).toEqual([null, null, -60]);
     const below = placeOf(hung({ spin: 30, aim: { kind: 'point', at: [0.5, 0.5, 0] } }), position, type, undefined, 'aim');
-    expect([Math.round(below.throw!), below.bearing, Math.round(below.below)]).toEqual([6000, -60, 90]);
+    expect([Math.round(below.throw!), below.bearing, Math.round(below.below)]).toEqual([5700, -60, 90]);
     const aside = placeOf(hung({ spin: 30, aim: { kind: 'point', at: [0, 1.5, 0] } }), position, type, undefined, 'aim');
     expect(aside.bearing).toBeCloseTo(90, 9);
   });

@@ -1,31 +1,40 @@
 /** Where a fixture is and where it points: derived from how it hangs and what it aims at, never stored. */
 import type { Chord, Fixture, FixtureType, FocusArea, Position, Vec3, Vertical } from '../model/records.js';
 import { find, get, type Show, settingsOf } from '../model/show.js';
+import { axesOfBase } from './axes.js';
+import { bearingOfSpin, facing, stands } from './bearings.js';
 import { frameAlong, type HangingFrame } from './curves.js';
+import { HOME, lookAt, type Pose } from './heads.js';
+import { aimedFrom, lensAt, lensOffset } from './lens.js';
 import { trussOf } from './truss.js';
 import { add, deg, norm, rad, scaled, sub, wrap180 } from './vectors.js';
+
+export { bearingOfSpin, facing, spinOfBearing, stands } from './bearings.js';
 
 export interface Place {
   /** Clamp point, world mm: the origin of the symbol. */
   readonly clamp: Vec3;
-  /** Crossing of pan and tilt axes, where the beam is taken to start. */
+  /** Crossing of pan and tilt axes; of a static unit where its yoke tilts. */
   readonly axis: Vec3;
-  /** Direction of the beam, unit vector. */
+  /** Where the light leaves it. */
+  readonly lens: Vec3;
+  /** Direction of the beam from the lens, unit vector: to the target, as far as a head's ranges let it. */
   readonly beam: Vec3;
   /** Point aimed at, or null. */
   readonly target: Vec3 | null;
   /** Plan bearing of the nose, degrees anticlockwise from +x. */
   readonly bearing: number;
-  /** From clamp to target, mm; null when nothing is aimed at. */
+  /** From the lens to the target, mm; null when nothing is aimed at. */
   readonly throw: number | null;
+  /** Pan and tilt of a head, degrees; null where there is none, or its ranges are not known. */
+  readonly pose: Pose | null;
+  /** By how much a head that cannot reach its target looks past it, degrees. */
+  readonly missing: number;
   readonly frame: HangingFrame;
   /** Angle of the beam below the horizontal, degrees. */
   readonly below: number;
 }
 
-/** Spin 0 is nose downstage: the bearing of an unaimed fixture. */
-export const bearingOfSpin = (spin: number): number => wrap180(spin - 90);
-export const spinOfBearing = (bearing: number): number => wrap180(bearing + 90);
 /** An unaimed fixture is drawn and shown 45 degrees down: the common wish (common practice, no source). */
 const IDLE_BELOW = 45;
 
@@ -53,20 +62,29 @@ export function placeOf(
   const axis = add(clamp, scaled(away, type.hang));
   const target = fixture.aim === null ? null : fixture.aim.kind === 'point' ? fixture.aim.at : (area?.at ?? null);
   const idle = bearingOfSpin(fixture.spin);
+  const offset = lensOffset(type);
+  const ranged = type.pan > 0 && type.tilt > 0;
   if (target && norm(sub(target, axis)) > 1) {
-    const v = sub(target, axis);
-    const g = Math.hypot(v[0], v[1]);
-    const bearing = g > 1 ? deg(Math.atan2(v[1], v[0])) : idle;
-    const length = norm(v);
+    const to = sub(target, axis);
+    const wanted = Math.hypot(to[0], to[1]) > 1 ? deg(Math.atan2(to[1], to[0])) : idle;
+    const free = aimedFrom(axis, offset, target, wanted);
+    const looked = ranged ? lookAt(axesOfBase(fixture), free.beam, type) : null;
+    const past = looked && looked.missing > 0 ? looked : null;
+    const beam = past?.beam ?? free.beam;
+    const lens = past ? lensAt(axis, offset, beam, wanted) : free.lens;
+    const bearing = Math.hypot(beam[0], beam[1]) > 1e-6 && past ? deg(Math.atan2(beam[1], beam[0])) : wanted;
     return {
       clamp,
       axis,
-      beam: scaled(v, 1 / length),
+      lens,
+      beam,
       target,
       bearing: nose === 'square' ? squareBearing(frame, bearing) : bearing,
-      throw: length,
+      throw: norm(sub(target, lens)),
+      pose: looked?.pose ?? null,
+      missing: past?.missing ?? 0,
       frame,
-      below: deg(Math.atan2(-v[2], g)),
+      below: deg(Math.atan2(-beam[2], Math.hypot(beam[0], beam[1]))),
     };
   }
   const [c, s] = [Math.cos(rad(IDLE_BELOW)), Math.sin(rad(IDLE_BELOW))];
@@ -80,22 +98,18 @@ export function placeOf(
   return {
     clamp,
     axis,
+    lens: lensAt(axis, offset, beam, idle),
     beam,
     target: null,
     bearing: idle,
     throw: null,
+    pose: ranged ? HOME : null,
+    missing: 0,
     frame,
     below: !straightDown ? -IDLE_BELOW * up : fixture.hang === 'forward' ? 0 : -90 * up,
   };
 }
 
-/** Where a base against a wall, or lying, looks: level, as its spin says. */
-export const facing = (spin: number): Vec3 => {
-  const bearing = rad(bearingOfSpin(spin));
-  return [Math.cos(bearing), Math.sin(bearing), 0];
-};
-/** It stands on what carries it instead of hanging from it. */
-export const stands = (fixture: Pick<Fixture, 'hang'>): boolean => fixture.hang === 'over' || fixture.hang === 'floor';
 /** Length of a side arm where none was given, mm. */
 export const ARM = 300;
 

@@ -1,57 +1,17 @@
 /** Rotations of fixtures: check values of reference calculations 5, and three.js (a library from the registry) beside them. */
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { Matrix4, Quaternion, Vector3 } from 'three';
+import { Matrix4, Vector3 } from 'three';
 import { makeFixture, makePosition } from '../model/make.js';
 import type { Vec3 } from '../model/records.js';
 import { plainType } from '../model/show.arb.js';
-import { localBeam } from './frames.js';
 import { placeOf } from './hanging.js';
-import { type Axes, axesOf, axesOfBase, axesOfBeam, bearingOfBase, isForward, panTilt } from './orientation.js';
+import { axesOf, axesOfBase, axesOfBeam, bearingOfBase, isForward } from './orientation.js';
 import { cross, dot } from './vectors.js';
 
 const position = makePosition('p', 'l', 'LX', 'pipe', { form: 'straight', a: [-5000, 0], b: [5000, 0], z: 6000 }, 1);
 const fixture = makeFixture('f', 'l', plainType, position, 5000, {});
 const near = (values: Vec3) => values.map((value) => Math.round(value * 1e6) / 1e6 + 0);
-
-describe('pan and tilt', () => {
-  test('5.1 the solution nearest to home', () => {
-    const solved = panTilt({ u: [1, 0, 0], v: [0, 1, 0], w: [0, 0, 1] }, [0, 0, 6000], [2000, 3000, 1500]);
-    expect(solved.pan).toBeCloseTo(-33.69, 2);
-    expect(solved.tilt).toBeCloseTo(38.703, 3);
-  });
-  test('5.2 a unit on the floor, turned 180 degrees about y', () => {
-    const solved = panTilt({ u: [-1, 0, 0], v: [0, 1, 0], w: [0, 0, -1] }, [-2000, 1000, 300], [1000, -1000, 1800]);
-    expect(solved.pan).toBeCloseTo(-56.3099, 3);
-    expect(solved.tilt).toBeCloseTo(-67.4115, 3);
-  });
-  test('straight down pan is free, and 0', () =>
-    expect(panTilt({ u: [1, 0, 0], v: [0, 1, 0], w: [0, 0, 1] }, [0, 0, 6000], [0, 0, 0])).toEqual({ pan: 0, tilt: 0 }));
-  test('forward and back: however the base is turned, the head looks where it was told, and pan stays within a quarter turn', () => {
-    const angle = fc.double({ min: -Math.PI, max: Math.PI, noNaN: true });
-    fc.assert(
-      fc.property(
-        angle,
-        angle,
-        angle,
-        fc.double({ min: 1, max: 179, noNaN: true }),
-        fc.double({ min: -180, max: 180, noNaN: true }),
-        (a, b, c, tilt, pan) => {
-          const base = new Quaternion().setFromAxisAngle(
-            new Vector3(Math.cos(a), Math.sin(a) * Math.cos(b), Math.sin(a) * Math.sin(b)),
-            c,
-          );
-          const image = (v: Vec3): Vec3 => new Vector3(...v).applyQuaternion(base).toArray() as unknown as Vec3;
-          const axes: Axes = { u: image([1, 0, 0]), v: image([0, 1, 0]), w: image([0, 0, 1]) };
-          const beam = image(localBeam(pan, tilt));
-          const solved = panTilt(axes, [10, 20, 30], [10 + 5000 * beam[0], 20 + 5000 * beam[1], 30 + 5000 * beam[2]]);
-          expect(dot(image(localBeam(solved.pan, solved.tilt)), beam)).toBeCloseTo(1, 9);
-          expect(Math.abs(solved.pan)).toBeLessThanOrEqual(90);
-        },
-      ),
-    );
-  });
-});
 
 describe('axes', () => {
   test('axes of a beam are a proper rotation with the beam along -w, u level', () => {
@@ -119,7 +79,7 @@ describe('axes', () => {
     for (const hang of ['under', 'over', 'forward'] as const)
       expect(bearingOfBase(axesOfBase({ hang, spin: 30 }))).toBeCloseTo(-60, 9);
   });
-  test('a moving light is written by its base, any other by its beam', () => {
+  test('a moving light is written by its base, any other turned about its clamp so that its beam meets its aim', () => {
     const at = placeOf(
       { ...fixture, spin: 90, aim: { kind: 'point', at: [2000, 3000, 1500] } },
       position,
@@ -128,11 +88,16 @@ describe('axes', () => {
       'aim',
     );
     const turned = { ...fixture, spin: 90 };
-    expect(axesOf(turned, plainType, at)).toEqual(axesOfBeam(at.beam, 0));
+    // By hand: the lens lies on the line through the clamp, which is at (0, 0, 6000).
+    expect(axesOf(turned, plainType, at).w.map((value) => value * Math.hypot(2000, 3000, 4500))).toEqual(
+      [-2000, -3000, 4500].map((value) => expect.closeTo(value, 6)),
+    );
+    const idle = placeOf(turned, position, plainType, undefined, 'aim');
+    expect(axesOf(turned, plainType, idle)).toEqual(axesOfBeam(idle.beam, 0));
     expect(axesOf(turned, { ...plainType, pan: 540 }, at)).toEqual(axesOfBase(turned));
     const over = { ...turned, hang: 'over' as const };
     expect(axesOf(over, { ...plainType, pan: 540 }, at)).toEqual(axesOfBase(over));
-    const below = { ...at, beam: [0, 0, -1] as const };
+    const below = { ...at, beam: [0, 0, -1] as const, target: null };
     expect(axesOf({ ...fixture, spin: 30 }, plainType, below)).toEqual(axesOfBeam([0, 0, -1], -60));
   });
 });

@@ -9,6 +9,7 @@ export { imbalance } from './imbalance.js';
 export { noAddress, noChannel, noColour, noPurpose } from './missing.js';
 export { noSlots } from './no-slots.js';
 export { offTheEnd } from './off-the-end.js';
+export { outOfReach } from './out-of-reach.js';
 export { overload } from './overload.js';
 export { pastTheUniverse } from './past-the-universe.js';
 export { sparePatched } from './spare-patched.js';

@@ -8,8 +8,10 @@ import type { Aim, DessinRecord, Fixture, FixtureType, Id, Layer, Part, Position
 import { cleanDeep } from '../../model/text.js';
 import { parseAddress, SLOTS, slotOf } from '../../patch/address.js';
 import { footprints } from '../../patch/footprint.js';
+import { type Axes, inAxes } from '../../space/axes.js';
 import { spinOfBearing } from '../../space/hanging.js';
-import { type Axes, bearingOfBase, isForward } from '../../space/orientation.js';
+import { lensFromClamp } from '../../space/lens.js';
+import { bearingOfBase, isForward } from '../../space/orientation.js';
 import { add, deg, scaled, wrap180 } from '../../space/vectors.js';
 import { gdtfName } from '../gdtf/describe.js';
 import { gdtfFields } from '../gdtf/keep.js';
@@ -327,7 +329,7 @@ function fixtureOf(
     ...takenAlone(own),
     ...nameOf(node, type),
     spin: spinOf(moving, own, matrix),
-    aim: readAim(object, own, focus, records, add(matrix.o, [0, 0, -type.hang]), beam, moving, report),
+    aim: readAim(object, own, focus, records, add(matrix.o, inAxes(matrix, lensFromClamp(type))), beam, moving, report),
     unit: own?.unit ?? (textOf(node, 'UnitNumber').replace(/^0$/, '').slice(0, 20) || ''),
     parts: parts.map((part, i) => ({ ...part, address: addressed[i] ?? null })),
     purpose: clipText(textOf(node, 'Function'), 32767),
@@ -344,7 +346,7 @@ function readAim(
   own: CarriedFixture | undefined,
   focus: ReadonlyMap<string, { readonly at: Vec3 }>,
   records: ReadonlyMap<Id, DessinRecord>,
-  axis: Vec3,
+  lens: Vec3,
   beam: Vec3,
   moving: boolean,
   report: Report,
@@ -358,8 +360,8 @@ function readAim(
     report.add('warning', 'MVR_REFERENCE', `${object.where} is focused on a point that the file does not have.`, object.where);
   if (own?.aim === null || moving) return null;
   // A static fixture without a focus point looks along its own beam: to the floor, or five metres out.
-  const reach = beam[2] < -0.05 && axis[2] > 0 ? Math.min(50000, axis[2] / -beam[2]) : 5000;
-  return { kind: 'point', at: add(axis, scaled(beam, reach)) };
+  const reach = beam[2] < -0.05 && lens[2] > 0 ? Math.min(50000, lens[2] / -beam[2]) : 5000;
+  return { kind: 'point', at: add(lens, scaled(beam, reach)) };
 }
 
 function readAddresses(node: XmlNode, sizes: readonly number[], where: string, report: Report): (number | null)[] {
