@@ -103,7 +103,7 @@ describe('places and units', () => {
     const aimed = (at: readonly [number, number, number]) => [{ type: short, along: 1000, aim: { kind: 'point' as const, at } }];
     // By hand: level with its axis, 90 degrees from straight down; it tilts 30 to either side.
     expect(texts(rig(...aimed([-4000, 9000, 6250])))).toEqual([
-      expect.stringMatching(/^LX 1 unit 1 looks 60\.0° past its aim: its head pans 540° and tilts 60° in all\.$/),
+      'Channel 1 looks 60.0° past its aim: its head pans 540° and tilts 60° in all.',
     ]);
     expect(texts(rig(...aimed([-4000, 4000, 0])))).toEqual([]);
   });

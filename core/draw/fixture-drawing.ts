@@ -35,6 +35,8 @@ export interface PlanOptions {
   readonly tags: TagSet | null;
   /** How many lines of a chain are drawn, and whether those before the nose are: tags that swell on a small screen must be fewer. */
   readonly fewer?: 0 | 1 | 2;
+  /** Focus areas are drawn: where light is focused, and on paper where it is asked for. */
+  readonly areas?: boolean | undefined;
   /** What is marked on the drawing, such as snags and collisions in red; plates have none. */
   readonly marks: Marks | null;
   /** Channels of a run that is being previewed. */

@@ -24,6 +24,7 @@ export const pens = {
   plaster: { width: 0.18, dash: [3, 1.5] },
   floor: { width: 0.25, dash: [2, 1] },
   border: { width: 0.7, dash: null },
+  area: { width: 0.25, dash: [1.6, 1] },
 } as const satisfies Record<string, { width: number; dash: readonly number[] | null }>;
 export type Pen = keyof typeof pens;
 /** A word of the theme, or a colour that means something (#rrggbb); back ends tone it with the paper so that text on it stays legible. */

@@ -6,6 +6,7 @@ import { shownLayers } from '../model/layers.js';
 import { changedBetween } from '../model/lineage.js';
 import type { Fixture, Id, Layer, TagSet } from '../model/records.js';
 import { all, find, type Show } from '../model/show.js';
+import { areaChunk } from './area-chunks.js';
 import { chunkOf, type Drawing, drawingsOf, type PlanOptions } from './fixture-drawing.js';
 import { type Box, boxOf, type Chunk, type DisplayList, emptyBox } from './list.js';
 import { type Choice, placeTags } from './place-tags.js';
@@ -140,6 +141,7 @@ export function planList(show: Show, options: PlanOptions): DisplayList {
   each(all(show, 'masking'), (record, layer) => maskingChunk(show, record, layer));
   each(all(show, 'dimension'), (record, layer) => dimensionChunk(show, record, layer, denominator));
   each(all(show, 'note'), (record, layer) => noteChunk(show, record, layer, denominator));
+  if (options.areas) each(all(show, 'area'), (record, layer) => areaChunk(show, record, layer, denominator));
   const positions: Chunk[] = [];
   for (const position of all(show, 'position')) {
     const layer = layers.get(position.layer);
@@ -198,6 +200,7 @@ export function fixtureChunks(show: Show, ids: Iterable<Id>, options: PlanOption
 const chunks: ByKind<[show: Show, layer: Layer, denominator: number], readonly Chunk[]> = {
   position: (record, show, layer, denominator) => positionChunks(show, record, layer, denominator),
   outline: (record, show, layer) => [outlineChunk(show, record, layer)],
+  area: (record, show, layer, denominator) => [areaChunk(show, record, layer, denominator)],
   masking: (record, show, layer) => [maskingChunk(show, record, layer)],
   wall: (record, show, layer, denominator) => (isStanding(record) ? [wallChunk(show, record, layer, denominator)] : []),
   dimension: (record, show, layer, denominator) => [dimensionChunk(show, record, layer, denominator)],

@@ -3,6 +3,7 @@ import { familyEntry } from '../families/index.js';
 import { colourOf } from '../light/filter.js';
 import type { Filter, Fixture, Id, Position, StandingWall, Vec3 } from '../model/records.js';
 import { all, get, type Show, settingsOf } from '../model/show.js';
+import { areaPoints } from '../space/areas.js';
 import { curveLength, frameAlong } from '../space/curves.js';
 import { place } from '../space/hanging.js';
 import { axesOfBase, axesOfBeam } from '../space/orientation.js';
@@ -51,8 +52,12 @@ export interface Scene3D {
   readonly sheets: readonly Sheet3D[];
   /** Tiles of the pixel walls that stand there. */
   readonly panels: readonly Solid[];
+  /** Edges of focus areas, at the height that is aimed at. */
+  readonly areas: readonly Tube[];
 }
 
+/** Half the thickness of the line round a focus area, mm. */
+const AREA_LINE = 12;
 /** A beam that meets nothing is shown this long, mm. */
 const OPEN_BEAM = 8000;
 
@@ -139,6 +144,9 @@ export function sceneOf(show: Show): Scene3D {
       .filter((position) => !hidden.has(position.layer) && position.use !== 'floor')
       .flatMap(tubesOf),
     panels: all(show, 'wall').flatMap((wall) => (isStanding(wall) && !hidden.has(wall.layer) ? panelsOf(wall) : [])),
+    areas: all(show, 'area')
+      .filter(({ layer }) => !hidden.has(layer))
+      .map((area) => ({ id: area.id, radius: AREA_LINE, points: areaPoints(area).map(([x, y]): Vec3 => [x, y, area.at[2]]) })),
     texts: all(show, 'note').flatMap((note) => {
       if (note.zFrom === undefined || hidden.has(note.layer)) return [];
       const z = (note.zFrom + Math.max(note.zFrom, note.zTo ?? note.zFrom)) / 2;

@@ -13,6 +13,7 @@ import { maskingEnds, outlinePoints } from '../space/transform.js';
 import { trussOf, tubeRadius } from '../space/truss.js';
 import { add, deg, rad, scaled } from '../space/vectors.js';
 import { wallFaces } from '../space/walls.js';
+import { areaCut } from './area-chunks.js';
 import { laced } from './lacing.js';
 import { faded, locked, orderOf } from './layers.js';
 import {
@@ -44,6 +45,7 @@ export interface SectionOptions {
   /** Fixtures whose throw is drawn. */
   readonly throws: readonly Id[];
   readonly sightLines: boolean;
+  readonly areas?: boolean | undefined;
 }
 /** Names of positions stand this far over them, clear of the units, mm. */
 const CLEAR = 520;
@@ -65,6 +67,7 @@ export function sectionList(show: Show, view: SectionView, options: SectionOptio
   each(all(show, 'wall').filter(isStanding), (record, layer) => wallCut(show, view, record, layer));
   each(all(show, 'position'), (record, layer) => positionCut(show, view, record, layer, options));
   each(all(show, 'fixture'), (record, layer) => fixtureCut(show, view, record, layer, options));
+  if (options.areas) each(all(show, 'area'), (record, layer) => areaCut(show, view, record, layer, options.denominator));
   staggered(chunks);
   each(all(show, 'note'), (record, layer) => noteCut(show, view, record, layer, options));
   const seen = chunks.reduce((box, chunk) => union(box, chunk.box), emptyBox);

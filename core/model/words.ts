@@ -35,6 +35,7 @@ export const directions = [
 ] as const;
 export const orderings = ['as selected', ...directions, 'by position', 'round', 'rings'] as const;
 export const layerRoles = ['border', 'house', 'scenery', 'masking', 'positions', 'fixtures', 'focus'] as const;
+export const areaShapes = ['circle', 'ellipse', 'polygon'] as const;
 export const maskingUses = ['leg', 'border', 'drop', 'cyc'] as const;
 export const outlineUses = ['wall', 'stage edge', 'leg', 'border', 'cyc', 'seats', 'scenery'] as const;
 /** Pens that a fixture can be drawn with, beside the ink: each lighter than the one before, so that a grey print keeps them apart. */

@@ -67,6 +67,7 @@ interface Copying {
   readonly taken: Set<string>;
   /** Names of pixel walls. */
   readonly walls: Set<string>;
+  readonly areas: Set<string>;
   readonly give: (() => string) | null;
   readonly newId: NewId;
   readonly nextOrder: () => number;
@@ -86,6 +87,11 @@ const copies: ByKind<[copying: Copying, from: Id], readonly DessinRecord[]> = {
   note: (moved, { fresh }) => [{ ...moved, leader: moved.leader && anchored(moved.leader, fresh) }],
   outline: renamed,
   masking: renamed,
+  area: (moved, { areas, mirrored }) => {
+    const name = freeName(areas, moved.name, mirrored);
+    areas.add(name);
+    return [{ ...moved, name }];
+  },
   // A copy has no addresses and no channel, as a copied unit has none.
   wall: (moved, { walls, mirrored }) => {
     const name = freeName(walls, moved.name, mirrored);
@@ -128,6 +134,7 @@ export function copyRecords(
   const added: DessinRecord[] = [];
   const taken = new Set(all(show, 'position').map((position) => position.name));
   const walls = new Set(all(show, 'wall').map((wall) => wall.name));
+  const areas = new Set(all(show, 'area').map((area) => area.name));
   const groups = new Set(records.flatMap((record) => ('group' in record && record.group ? [record.group] : [])));
   let order = Math.max(0, ...all(show, 'position').map((position) => position.order));
   let channel = nextChannel(show);
@@ -136,7 +143,19 @@ export function copyRecords(
     const fresh = new Map(records.map((record) => [record.id, newId()]));
     const group = new Map([...groups].map((name) => [name, newId() as string]));
     const nextOrder = () => ++order;
-    const copying = { show, motion, mirrored: motion.kind === 'mirror', options, fresh, taken, walls, give, newId, nextOrder };
+    const copying = {
+      show,
+      motion,
+      mirrored: motion.kind === 'mirror',
+      options,
+      fresh,
+      taken,
+      walls,
+      areas,
+      give,
+      newId,
+      nextOrder,
+    };
     for (const record of records) {
       const id = fresh.get(record.id);
       if (!id) continue;

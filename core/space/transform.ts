@@ -6,6 +6,7 @@ import type {
   Curve,
   DessinRecord,
   Dimension,
+  FocusArea,
   Masking,
   Note,
   Outline,
@@ -119,7 +120,7 @@ export function movedCurve(curve: Curve, motion: Motion): Curve {
 
 const movedAnchor = (anchor: Anchor, motion: Motion): Anchor => ({ ...anchor, at: movedPoint(anchor.at, motion) });
 
-export type Movable = Outline | Masking | Note | Dimension | Position | StandingWall;
+export type Movable = Outline | Masking | Note | Dimension | Position | StandingWall | FocusArea;
 export const isMovable = (record: DessinRecord | undefined): record is Movable =>
   record !== undefined && kindOf(record).moves !== undefined && 'layer' in record && record.layer !== undefined;
 
@@ -136,6 +137,7 @@ export function movedRecord<R extends Movable>(record: R, motion: Motion): R {
     for (const key of keys ?? []) if (out[key] !== undefined && out[key] !== null) out[key] = moved(out[key] as V);
   };
   each<Vec2>(moves.points, (at) => movedPoint(at, motion));
+  each<Vec3>(moves.places, ([x, y, z]): Vec3 => [...movedPoint([x, y], motion), z + lift(motion)]);
   each<readonly Vec2[]>(moves.lists, (list) => list.map((at) => movedPoint(at, motion)));
   each<number>(moves.heights, (z) => z + lift(motion));
   each<number>(moves.directions, (angle) => movedDirection(angle, motion));

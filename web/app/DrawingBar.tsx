@@ -140,7 +140,7 @@ export function Tools({ step }: { step: string }) {
   const { tools, commands } = registry();
   const here = step === 'stage' ? 'stage' : 'rig';
   const inHand = [...tools.values()]
-    .filter(({ bar }) => bar && (bar.on === 'both' || bar.on === here))
+    .filter(({ bar }) => bar && (bar.on === 'both' || bar.on === here || bar.on === step))
     .sort((a, b) => a.bar!.order - b.bar!.order);
   const actions = [...commands.values()].filter(({ bar }) => bar).sort((a, b) => a.bar!.order - b.bar!.order);
   return (

@@ -97,7 +97,7 @@ export interface ToolEntry {
   readonly make: Later<(env: Env) => Tool>;
   readonly drafts?: Drafts;
   /** In the bar of tools, in those steps; its command has the same id. */
-  readonly bar?: { readonly icon: LucideIcon; readonly order: number; readonly on: 'stage' | 'rig' | 'both' };
+  readonly bar?: { readonly icon: LucideIcon; readonly order: number; readonly on: 'stage' | 'rig' | 'both' | 'focus' };
 }
 
 export interface ViewEntry {

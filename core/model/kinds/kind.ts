@@ -26,6 +26,8 @@ export type Has = (id: string, kind?: string) => boolean;
 export interface Moves<R> {
   /** Places in plan, mm. */
   readonly points?: readonly (keyof R)[];
+  /** Points in space: their place in plan is moved, and their height. */
+  readonly places?: readonly (keyof R)[];
   /** Lists of places. */
   readonly lists?: readonly (keyof R)[];
   /** Heights above the stage floor, mm. */

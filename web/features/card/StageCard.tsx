@@ -6,6 +6,9 @@ import { Form } from '../../ui/Form';
 import { Tip } from '../../ui/Tip';
 import { stageNote, stageRows, type Thing } from './stage-rows';
 
+/** Kinds that people call otherwise than we do. */
+const called: Readonly<Record<string, string>> = { wall: 'pixel wall', area: 'focus area' };
+
 export function StageCard({ thing }: { thing: Thing }) {
   const session = useSession();
   const show = useShow();
@@ -16,8 +19,7 @@ export function StageCard({ thing }: { thing: Thing }) {
     <div>
       <h2 className="font-bold">{title}</h2>
       <p className="pencil pb-1">
-        {'use' in thing ? thing.use : thing.kind === 'wall' ? 'pixel wall' : thing.kind}, on{' '}
-        {find(show, 'layer', thing.layer)?.name}
+        {'use' in thing ? thing.use : (called[thing.kind] ?? thing.kind)}, on {find(show, 'layer', thing.layer)?.name}
         {'group' in thing && thing.group ? ', in a group' : ''}
       </p>
       <Form rows={stageRows(session, show, thing, title)} units={settingsOf(show).units} />

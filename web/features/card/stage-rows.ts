@@ -1,16 +1,27 @@
 /** What the Card says of a thing of the stage, and takes: rows by its kind. */
 
 import { dimensionFigures } from '#core/draw/stage-chunks';
+import { channelText } from '#core/fields/texts';
 import { formatLength, lengthUnit, type Units } from '#core/measure/lengths';
 import { itemAt } from '#core/measure/list';
 import { parsePoint } from '#core/measure/point';
 import { edit, updating } from '#core/model/change';
-import { type Dimension, type Masking, type Note, type Outline, outlineUses, type StandingWall } from '#core/model/records';
-import { type Show, settingsOf } from '#core/model/show';
+import {
+  areaShapes,
+  type Dimension,
+  type FocusArea,
+  type Masking,
+  type Note,
+  type Outline,
+  outlineUses,
+  type StandingWall,
+} from '#core/model/records';
+import { all, type Show, settingsOf } from '#core/model/show';
+import { natural } from '#core/order/order';
 import type { Session } from '../../state/session/session';
 import { degreesRow, type FormRow } from '../../ui/Form';
 
-export type Thing = Outline | Masking | Dimension | Note | StandingWall;
+export type Thing = Outline | Masking | Dimension | Note | StandingWall | FocusArea;
 
 /** Corners of an outline that are listed; more are dragged. */
 const CORNERS = 24;
@@ -128,6 +139,52 @@ const ofWall = (rows: Rows<StandingWall>): FormRow[] => [
   ...ofPlace(rows as unknown as Rows<Masking | StandingWall>),
 ];
 
+/** Where a polygon is to stand, its corners go along. */
+const shifted = (area: FocusArea, at: FocusArea['at']): Partial<FocusArea> => ({
+  at,
+  ...(area.points ? { points: area.points.map(([x, y]) => [x + at[0] - area.at[0], y + at[1] - area.at[1]] as const) } : {}),
+});
+function ofArea(rows: Rows<FocusArea>): FormRow[] {
+  const { thing, title } = rows;
+  const { at, size, shape = 'circle', depth = size, turn = 0 } = thing;
+  const { shape: _, depth: __, turn: ___, points: ____, ...bare } = thing;
+  const least = (mm: number, patch: Partial<FocusArea>) => (mm < 10 ? 'An area is at least 10 mm wide and deep.' : patch);
+  return [
+    rows.name(thing.name, (name) => ({ name })),
+    {
+      as: 'choice',
+      name: 'Shape',
+      label: 'Shape of the area',
+      value: shape,
+      options: areaShapes.filter((other) => other !== 'polygon' || shape === other),
+      write: (to) =>
+        void rows.put(
+          `${title} is ${to === 'ellipse' ? 'an' : 'a'} ${to}`,
+          to === 'ellipse' ? { ...bare, shape: to, depth } : bare,
+        ),
+    },
+    ...(shape === 'polygon'
+      ? []
+      : [rows.length(shape === 'circle' ? 'Diameter' : 'Width', size, (mm) => least(mm, { size: mm }))]),
+    ...(shape === 'ellipse'
+      ? [
+          rows.length('Depth', depth, (mm) => least(mm, { depth: mm })),
+          degreesRow('Turn', turn, (angle, text) => rows.write(`Turn ${title} to ${text}`, { turn: angle })),
+        ]
+      : []),
+    rows.length('Aimed at', at[2], (mm) => ({ at: [at[0], at[1], mm] as const })),
+    rows.length('Middle SL', at[0], (mm) => shifted(thing, [mm, at[1], at[2]])),
+    rows.length('Upstage', at[1], (mm) => shifted(thing, [at[0], mm, at[2]])),
+    ...aimedAt(rows),
+  ];
+}
+/** Who is aimed at an area. */
+function aimedAt({ show, thing }: Rows<FocusArea>): FormRow[] {
+  const at = all(show, 'fixture').filter(({ aim }) => aim?.kind === 'area' && aim.area === thing.id);
+  const said = at.map((fixture) => channelText(fixture) || fixture.unit || '?').sort(natural);
+  return [{ as: 'said', name: 'Aimed here', text: said.length ? said.join(', ') : 'nobody' }];
+}
+
 function ofDimension(rows: Rows<Dimension>): FormRow[] {
   const { thing, units, show } = rows;
   return [
@@ -194,6 +251,7 @@ const byKind: { readonly [K in Thing['kind']]: (rows: Rows<Extract<Thing, { kind
   dimension: ofDimension,
   note: ofNote,
   wall: ofWall,
+  area: ofArea,
 };
 
 export const stageRows = (session: Session, show: Show, thing: Thing, title: string): FormRow[] =>

@@ -84,7 +84,7 @@ export function Drawing({ view, step, cut }: DrawingProps) {
   const [pane] = useState(makePane);
   const active = useRef<Tool | null>(null);
   const plan = view === 'plan';
-  const drawn = useDrawn(view, pane, cut);
+  const drawn = useDrawn(view, step, pane, cut);
   const { host, surface, showBox } = useCanvas(view, pane, drawn, active);
   const tool = useToolOf(view, step, pane, drawn, surface, cut);
   active.current = tool;
@@ -132,7 +132,7 @@ export function Drawing({ view, step, cut }: DrawingProps) {
         onPointerLeave={() => pane.setState({ inside: null })}
         onDoubleClick={(event) => {
           const [x, y] = worldOf(event);
-          const kinds = ['fixture', 'position', 'outline', 'masking', 'wall', 'note', 'detail'] as const;
+          const kinds = ['fixture', 'position', 'outline', 'masking', 'wall', 'note', 'detail', 'area'] as const;
           if (useTool.getState().tool !== 'select') return;
           if (surface.current!.pick(x, y, kinds)) focusCard();
           else showBox();

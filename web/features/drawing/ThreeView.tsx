@@ -2,6 +2,7 @@
 
 import { Canvas, type ThreeEvent, useFrame, useThree } from '@react-three/fiber';
 import { useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
+import { useParams } from 'react-router';
 import * as THREE from 'three';
 import { OrbitControls } from 'three/examples/jsm/controls/OrbitControls.js';
 import type { Beam, Scene3D, Sheet3D, Text3D, Tube } from '#core/draw/scene';
@@ -68,6 +69,7 @@ function inSight(scene: Scene3D, hidden: ReadonlySet<string>): Scene3D {
     beams: seen(scene.beams),
     tubes: seen(scene.tubes),
     panels: seen(scene.panels),
+    areas: seen(scene.areas),
   };
 }
 
@@ -117,6 +119,11 @@ function Space() {
       dark: theme === 'blackout',
     };
   }, [theme]);
+  const focusing = useParams().step === 'focus';
+  const rings = useMemo(
+    () => scene.areas.map((area) => ({ ...area, points: [...area.points, ...area.points.slice(0, 1)] })),
+    [scene],
+  );
   const tiles = useMemo((): Look => ({ ...look, ink: look.pencil }), [look]);
   const chosen = useMemo(() => new Set(selection), [selection]);
   // A body with a mesh is drawn plainly until the mesh has come, and when it cannot be read.
@@ -151,6 +158,7 @@ function Space() {
         <directionalLight position={[4, 12, 10]} intensity={look.dark ? 0.8 : 1.4} />
         <Stage sheets={scene.sheets} look={look} depth={settingsOf(show).stageDepth} />
         <Tubes tubes={scene.tubes} look={look} chosen={chosen} hover={hover} onSelect={press} />
+        {focusing && <Tubes tubes={rings} look={look} chosen={chosen} hover={hover} onSelect={press} />}
         {(['box', 'cylinder', 'sphere'] as const).map((shape) => (
           <Bodies key={shape} bodies={plain} shape={shape} chosen={chosen} hover={hover} look={look} onSelect={press} />
         ))}

@@ -6,9 +6,10 @@ import { alongAt, hangAt } from '#core/draw/locate';
 import { formatLength } from '#core/measure/lengths';
 import { present } from '#core/measure/list';
 import { type Change, edit, updating } from '#core/model/change';
-import type { Curve, Fixture, Id, Outline, Position, Vec2 } from '#core/model/records';
+import type { Curve, Fixture, FocusArea, Id, Outline, Position, Vec2 } from '#core/model/records';
 import { find, get, settingsOf } from '#core/model/show';
 import { withUnits } from '#core/order/units';
+import { type AreaHandle, resizedArea } from '#core/setout/areas';
 import { dragFixtures } from '#core/setout/hang';
 import type { Snap } from '#core/setout/snap';
 import { angleOf, middleOf, turnPositions } from '#core/setout/turn';
@@ -94,6 +95,23 @@ export function cornerDrag(env: Env, outline: Outline, corner: number): Act {
       change: edit<Outline>([outline], { points }),
       label: `Move a corner of ${outline.name || 'an outline'}`,
       say: `${formatLength(there.at[0], units)}, ${formatLength(there.at[1], units)}`,
+      at: there.at,
+      snap: there,
+    };
+  };
+}
+
+/** The edge of a focus area, or a corner of it. */
+export function areaDrag(env: Env, area: FocusArea, handle: AreaHandle): Act {
+  const { units } = settingsOf(env.show());
+  return (to, event) => {
+    const there = snapAt(env, to, event.altKey);
+    const next = resizedArea(area, handle, there.at);
+    const size = handle === 'depth' ? (next.depth ?? next.size) : next.size;
+    return {
+      change: updating([[area, next]]),
+      label: `Size of the focus area ${area.name}`,
+      say: `${area.name}  ${formatLength(size, units)}`,
       at: there.at,
       snap: there,
     };

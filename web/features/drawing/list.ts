@@ -35,7 +35,7 @@ export interface Drawn {
 const none: readonly Id[] = [];
 const colourings = later(() => import('#core/draw/colouring'));
 
-export function useDrawn(view: string, pane: Pane, cut: Cut | undefined): Drawn {
+export function useDrawn(view: string, step: string, pane: Pane, cut: Cut | undefined): Drawn {
   const show = useShow();
   const plan = !cut;
   const settings = settingsOf(show);
@@ -50,6 +50,7 @@ export function useDrawn(view: string, pane: Pane, cut: Cut | undefined): Drawn 
   const section = useView((state) => state.section);
   const preview = useRun((state) => (plan ? state.preview : null));
   // Throws are drawn in sections, of what is chosen.
+  const areas = step === 'focus';
   const throws = useSelection((state) => (plan ? none : state.selection));
   const set = tagSet === 'none' ? null : (tagSetOf(show, tagSet) ?? allTags);
   const colouring = useLater(colourings, colourBy === 'nothing' ? 'not yet' : 'at once');
@@ -65,13 +66,14 @@ export function useDrawn(view: string, pane: Pane, cut: Cut | undefined): Drawn 
       dimmed: dimmed ?? undefined,
       colours,
       memory: memory.current,
+      areas,
     }),
-    [settings.scale, swell, set, preview, colours, dimmed, audit],
+    [areas, settings.scale, swell, set, preview, colours, dimmed, audit],
   );
   const whole = useMemo(
     (): DisplayList =>
-      !cut ? planList(show, options) : cut.list(show, plane, { denominator: settings.scale * swell, throws, sightLines }),
-    [show, options, cut, plane, settings.scale, swell, throws, sightLines],
+      !cut ? planList(show, options) : cut.list(show, plane, { denominator: settings.scale * swell, throws, sightLines, areas }),
+    [show, options, cut, plane, settings.scale, swell, throws, sightLines, areas],
   );
   const list = useMemo(
     () => (hidden.size ? { ...whole, chunks: whole.chunks.filter(({ id }) => id === null || !hidden.has(id)) } : whole),

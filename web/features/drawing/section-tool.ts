@@ -1,15 +1,17 @@
 /** Selecting and dragging in a section or an elevation: trims go up and down, units go along their positions. */
 import { type Box, type Chunk, circle } from '#core/draw/list';
 import { alongInView, sectionList } from '#core/draw/section';
-import type { SectionView } from '#core/draw/section-view';
+import { projected, type SectionView } from '#core/draw/section-view';
 import { formatLength } from '#core/measure/lengths';
-import { apply, type Change, edit, isEmpty } from '#core/model/change';
+import { apply, type Change, edit, isEmpty, updating } from '#core/model/change';
 import { type ByKind, byKind } from '#core/model/kinds/index';
-import type { Fixture, Id, Masking, Position, StandingWall, Vec2 } from '#core/model/records';
+import type { Fixture, FocusArea, Id, Masking, Position, StandingWall, Vec2 } from '#core/model/records';
 import { find, get, type Show, settingsOf } from '#core/model/show';
 import { withUnits } from '#core/order/units';
+import { areaPoints } from '#core/space/areas';
 import { snapAlong, snapTo } from '#core/space/curves';
 import { isStanding } from '#core/space/pixel-wall';
+import { movedRecord } from '#core/space/transform';
 import { select, useSelection, without } from '../../state/selection';
 import { type Env, slip, type Tool } from '../../ui/canvas/tool';
 import { boxing, Rubber } from './rubber';
@@ -45,6 +47,40 @@ function lifting(record: Masking | StandingWall, { show, at }: Held): { act: Act
     ids: [record.id],
   };
 }
+/** Near the end of its bar an area is made larger or smaller; elsewhere it goes up and down, and along what is seen. */
+function areaGrip(area: FocusArea, { show, view, at }: Held): { act: Act; ids: readonly Id[] } {
+  const { units, snap } = settingsOf(show);
+  const xs = areaPoints(area).map(([x, y]) => projected(view, [x, y, 0]).x);
+  const middle = projected(view, area.at).x;
+  const half = (Math.max(...xs) - Math.min(...xs)) / 2;
+  // The direction of the plan that runs to the right of the view.
+  const zero = projected(view, [0, 0, 0]).x;
+  const right: Vec2 = [projected(view, [1, 0, 0]).x - zero, projected(view, [0, 1, 0]).x - zero];
+  const sizes = area.shape !== 'polygon' && Math.abs(Math.abs(at[0] - middle) - half) < half / 5;
+  return {
+    act: (to, free) => {
+      if (sizes) {
+        const wide = 2 * Math.abs(to[0] - middle);
+        const k = Math.max(100, free ? wide : snapTo(wide, snap)) / (2 * half);
+        const next = { ...area, size: area.size * k, ...(area.depth ? { depth: area.depth * k } : {}) };
+        return {
+          change: updating([[area, next]]),
+          label: `Size of the focus area ${area.name}`,
+          say: `${area.name}  ${formatLength(next.size, units)}`,
+        };
+      }
+      const z = height(area.at[2] + to[1] - at[1], free, show);
+      const by = free ? to[0] - at[0] : snapTo(to[0] - at[0], snap);
+      const shift = { kind: 'shift', by: [right[0] * by, right[1] * by, z - area.at[2]] } as const;
+      return {
+        change: updating([[area, movedRecord(area, shift)]]),
+        label: `Move the focus area ${area.name}`,
+        say: `${area.name}  +${formatLength(z, units)}`,
+      };
+    },
+    ids: [area.id],
+  };
+}
 /** What can be dragged in a section, by kind: positions and masking are trimmed, units slide on their position. */
 const grips: ByKind<[held: Held], { act: Act; ids: readonly Id[] } | null> = {
   position: (record, { show, at }) => {
@@ -64,6 +100,7 @@ const grips: ByKind<[held: Held], { act: Act; ids: readonly Id[] } | null> = {
     };
   },
   masking: (record, held) => lifting(record, held),
+  area: (record, held) => areaGrip(record, held),
   wall: (record, held) => (isStanding(record) ? lifting(record, held) : null),
   fixture: (record, { show, view, at }) => {
     const { snap, units } = settingsOf(show);
@@ -99,7 +136,11 @@ export function sectionTool(env: Env, view: () => SectionView): Tool {
     ids: readonly string[];
   } | null = null;
   const kinds = (): readonly Chunk['kind'][] =>
-    env.step() === 'stage' ? ['masking', 'wall', 'outline'] : ['fixture', 'position', 'wall', 'masking'];
+    env.step() === 'stage'
+      ? ['masking', 'wall', 'outline']
+      : env.step() === 'focus'
+        ? ['fixture', 'area', 'position']
+        : ['fixture', 'position', 'wall', 'masking'];
   return {
     crosshair: false,
     down(at, event) {

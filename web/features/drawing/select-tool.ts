@@ -4,15 +4,27 @@ import { type Box, type Chunk, circle, LINE, MOVE, path } from '#core/draw/list'
 import { recordChunks } from '#core/draw/plan';
 import { present } from '#core/measure/list';
 import { apply, type Change, isEmpty } from '#core/model/change';
-import type { DessinRecord, Id, Outline, Position, Vec2 } from '#core/model/records';
+import type { DessinRecord, FocusArea, Id, Outline, Position, Vec2 } from '#core/model/records';
 import { find, get } from '#core/model/show';
 import { withUnits } from '#core/order/units';
+import { areaHandles } from '#core/setout/areas';
 import type { Snap } from '#core/setout/snap';
 import { middleOf } from '#core/setout/turn';
 import { isMovable } from '#core/space/transform';
 import { select, useSelection, without } from '../../state/selection';
 import { type Env, slip, snapMark, type Tool } from '../../ui/canvas/tool';
-import { type Act, cornerDrag, detailDrag, fixtureDrag, stay, tagDrag, thingsDrag, turnDrag, turnHandle } from './drags';
+import {
+  type Act,
+  areaDrag,
+  cornerDrag,
+  detailDrag,
+  fixtureDrag,
+  stay,
+  tagDrag,
+  thingsDrag,
+  turnDrag,
+  turnHandle,
+} from './drags';
 import { boxing, FAR, Rubber } from './rubber';
 
 interface Drag {
@@ -39,11 +51,19 @@ const GRIP = 7;
 export const kindsOf = (step: string): readonly Chunk['kind'][] =>
   step === 'stage'
     ? ['outline', 'masking', 'wall', 'dimension', 'note']
-    : ['fixture', 'position', 'wall', 'detail', 'dimension', 'note'];
+    : step === 'focus'
+      ? ['fixture', 'area', 'position', 'detail', 'note']
+      : ['fixture', 'position', 'wall', 'detail', 'dimension', 'note'];
 
 /** What a box takes in a step: the stage while it is drawn, positions while those are, and units. */
 const takenIn = (step: string): readonly (readonly Chunk['kind'][])[] =>
-  step === 'stage' ? [kindsOf('stage')] : step === 'positions' ? [['position'], ['fixture']] : [['fixture']];
+  step === 'stage'
+    ? [kindsOf('stage')]
+    : step === 'positions'
+      ? [['position'], ['fixture']]
+      : step === 'focus'
+        ? [['fixture'], ['area']]
+        : [['fixture']];
 
 /** A record with all that is grouped with it. */
 export function withGroup(records: ReadonlyMap<Id, DessinRecord>, id: Id): Id[] {
@@ -52,6 +72,9 @@ export function withGroup(records: ReadonlyMap<Id, DessinRecord>, id: Id): Id[] 
   if (!group) return [id];
   return [...records.values()].flatMap((other) => ('group' in other && other.group === group ? [other.id] : []));
 }
+
+/** Some are moved in their step alone: a pixel wall hangs behind the lights that one reaches for. */
+const movedIn: Partial<Record<Chunk['kind'], string>> = { position: 'positions', wall: 'stage', area: 'focus' };
 
 class Select implements Tool {
   readonly crosshair = false;
@@ -71,6 +94,13 @@ class Select implements Tool {
     return selection.length === 1 && env.step() === 'stage' ? find(env.show(), 'outline', selection[0]) : undefined;
   }
 
+  /** The one focus area that is selected, while light is focused. */
+  private area(): FocusArea | undefined {
+    const { selection } = useSelection.getState();
+    const { env } = this;
+    return selection.length === 1 && env.step() === 'focus' ? find(env.show(), 'area', selection[0]) : undefined;
+  }
+
   /** The one position that is selected, while positions are drawn, with the handle by which it is turned. */
   private turning(): { readonly position: Position; readonly handle: Vec2 } | null {
     const { selection } = useSelection.getState();
@@ -87,6 +117,12 @@ class Select implements Tool {
     const corner = outline?.points.findIndex((point) => Math.hypot(point[0] - at[0], point[1] - at[1]) < grip) ?? -1;
     if (outline && corner >= 0) {
       this.drag(at, [outline.id], cornerDrag(env, outline, corner));
+      return;
+    }
+    const area = this.area();
+    const pulled = area && areaHandles(area).find(({ at: [x, y] }) => Math.hypot(x - at[0], y - at[1]) < grip);
+    if (area && pulled) {
+      this.drag(at, [area.id], areaDrag(env, area, pulled.handle));
       return;
     }
     const turning = this.turning();
@@ -111,9 +147,8 @@ class Select implements Tool {
   /** Only what is chosen, or exactly under the pointer, goes along with it. */
   private moves(chunk: Chunk, at: Vec2): boolean {
     const { env } = this;
-    // Each is moved in its step alone: a pixel wall hangs behind the lights that one reaches for.
-    if (chunk.kind === 'position' && env.step() !== 'positions') return false;
-    if (chunk.kind === 'wall' && env.step() !== 'stage') return false;
+    const step = movedIn[chunk.kind];
+    if (step && step !== env.step()) return false;
     return useSelection.getState().selection.includes(chunk.id ?? '') || env.surface().on(chunk, at[0], at[1]);
   }
 
@@ -205,6 +240,9 @@ class Select implements Tool {
     const outline = this.outline();
     if (outline && outline.points.length <= 200)
       for (const [x, y] of outline.points) out.push(circle(x, y, 4 / k, 'scenery', 'paper', 'lamp'));
+    const area = this.area();
+    if (area && !gesture?.moved)
+      for (const { at } of areaHandles(area)) out.push(circle(at[0], at[1], 4 / k, 'scenery', 'paper', 'lamp'));
     const turning = this.turning();
     if (turning && !gesture?.moved) {
       const { handle, position } = turning;

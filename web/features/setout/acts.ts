@@ -1,14 +1,19 @@
 import { v4 } from 'uuid';
+import { channelText } from '#core/fields/texts';
 import { formatLength } from '#core/measure/lengths';
 import { updating } from '#core/model/change';
-import { all, settingsOf } from '#core/model/show';
+import type { Fixture } from '#core/model/records';
+import { all, find, type Show, settingsOf } from '#core/model/show';
+import { natural } from '#core/order/order';
 import { withUnits } from '#core/order/units';
+import { aimedAt, releasedAims } from '#core/setout/areas';
 import { nudgeFixtures } from '#core/setout/hang';
 import { removeRecords } from '#core/setout/remove';
-import { movedRecord } from '#core/space/transform';
+import { type Movable, movedRecord } from '#core/space/transform';
 import { chosenFixtures, chosenThings } from '../../state/chosen';
 import { usePanels } from '../../state/panels';
 import { select, useSelection } from '../../state/selection';
+import type { Session } from '../../state/session/session';
 import { toast } from '../../state/toast';
 import type { Context } from '../../ui/registry';
 import { plural } from '../../ui/words';
@@ -43,8 +48,33 @@ export function removeChosen({ session, show }: Context): void {
   }
   if (things.length) {
     session.edit(`Delete ${namesOf(things)}`, removeRecords(show, [...things, ...fixtures]));
+    tellAims(session, show, things);
   } else if (fixtures.length) session.edit(`Delete ${plural(fixtures.length)}`, removeRecords(show, fixtures));
   select([]);
+}
+
+/** Units that lost their aim with an area are named, and may keep the point where it was. */
+function tellAims(session: Session, before: Show, things: readonly Movable[]): void {
+  const gone = new Set(things.flatMap((thing) => (thing.kind === 'area' ? [thing.id] : [])));
+  const lost = aimedAt(before, gone);
+  if (!lost.length) return;
+  const names = lost.map((fixture) => channelText(fixture) || fixture.unit || 'one without a number').sort(natural);
+  const said = names.length > 8 ? `${names.slice(0, 8).join(', ')} and ${names.length - 8} more` : names.join(', ');
+  toast(`${said} lost ${lost.length === 1 ? 'its' : 'their'} aim.`, {
+    duration: 12_000,
+    action: {
+      label: 'Aim where it was',
+      onClick: () => {
+        const points = new Map(releasedAims(before, gone, 'points').updated.map(([, to]) => [to.id, to as Fixture]));
+        const { show } = session.get();
+        const still = lost.flatMap(({ id }) => find(show, 'fixture', id) ?? []).filter(({ aim }) => aim === null);
+        session.edit(
+          `Aim ${plural(still.length)} where ${namesOf(things)} was`,
+          updating(still.map((fixture) => [fixture, { ...fixture, aim: points.get(fixture.id)?.aim ?? null }] as const)),
+        );
+      },
+    },
+  });
 }
 
 export function group({ show, session }: Context): void {

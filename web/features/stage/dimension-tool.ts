@@ -13,8 +13,8 @@ import type { Snap } from '#core/setout/snap';
 import { select } from '../../state/selection';
 import { toast } from '../../state/toast';
 import { useTool } from '../../state/tool';
+import { pointing } from '../../ui/canvas/points';
 import { type Env, slip, type Tool } from '../../ui/canvas/tool';
-import { pointing } from './pointing';
 
 /** Two points, then where the line stands. */
 export function dimensionTool(env: Env): Tool {

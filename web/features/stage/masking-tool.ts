@@ -12,8 +12,8 @@ import { beginDraft, endDraft, useDraft } from '../../state/draft';
 import { select } from '../../state/selection';
 import type { Session } from '../../state/session/session';
 import { useTool } from '../../state/tool';
+import { pointing } from '../../ui/canvas/points';
 import { type Env, slip, type Tool } from '../../ui/canvas/tool';
-import { pointing } from './pointing';
 
 /** Makes a cloth between two points, or says what is missing. */
 function finishMasking(session: Session): boolean {

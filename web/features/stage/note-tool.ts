@@ -11,8 +11,8 @@ import { select } from '../../state/selection';
 import type { Session } from '../../state/session/session';
 import { toast } from '../../state/toast';
 import { useTool } from '../../state/tool';
+import { pointing } from '../../ui/canvas/points';
 import { type Env, slip, type Tool } from '../../ui/canvas/tool';
-import { pointing } from './pointing';
 
 /** Makes a note at the points of the draft: its place, and what it points at. */
 function finishNote(session: Session, anchor: Anchor | null): boolean {

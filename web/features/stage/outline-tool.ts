@@ -15,8 +15,8 @@ import { select } from '../../state/selection';
 import type { Session } from '../../state/session/session';
 import { toast } from '../../state/toast';
 import { useTool } from '../../state/tool';
+import { heights, pointing } from '../../ui/canvas/points';
 import { type Env, slip, type Tool } from '../../ui/canvas/tool';
-import { heights, pointing } from './pointing';
 
 const roleOf: Readonly<Record<Outline['use'], LayerRole>> = {
   wall: 'house',

@@ -4,8 +4,8 @@ import { lines, path } from '#core/draw/list';
 import { sectionOn } from '#core/draw/section-view';
 import { firstOf, itemAt } from '#core/measure/list';
 import { arrange } from '../../state/desk';
+import { pointing } from '../../ui/canvas/points';
 import { type Env, slip, type Tool } from '../../ui/canvas/tool';
-import { pointing } from './pointing';
 
 /** Two points: the plane of the section, looking to the left of the way from one to the other (Shift: to the right). */
 export const sectionLineTool = (env: Env): Tool =>

@@ -8,8 +8,8 @@ import { settingsOf } from '#core/model/show';
 import type { Snap } from '#core/setout/snap';
 import type { Session } from '../../state/session/session';
 import { toast } from '../../state/toast';
-import { squared } from '../../ui/canvas/pointing';
-import { type Env, snapAt, snapMark, type Tool } from '../../ui/canvas/tool';
+import { squared } from './pointing';
+import { type Env, snapAt, snapMark, type Tool } from './tool';
 
 /** Points one after the other: what the tools of the stage share. */
 export function pointing(

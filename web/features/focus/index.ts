@@ -1,0 +1,63 @@
+/** The step Focus: focus areas, and what is aimed at them. */
+import { CircleDashed, Crosshair, Focus, LayoutGrid } from 'lucide-react';
+import { all } from '#core/model/show';
+import { arrange } from '../../state/desk';
+import { type Command, type Feature, later, lazily } from '../../ui/registry';
+import { plural } from '../../ui/words';
+
+const take = (id: string, name: string, words: readonly string[]): Command => ({
+  id,
+  name,
+  words: [...words],
+  run: ({ go }) => {
+    go('focus');
+    arrange({ tool: id, view: 'plan' });
+  },
+});
+
+const feature: Feature = {
+  id: 'focus',
+  steps: [
+    {
+      path: 'focus',
+      name: 'Focus',
+      words: ['areas', 'aim', 'light'],
+      icon: Focus,
+      order: 5.5,
+      note: (show) => {
+        const areas = all(show, 'area').length;
+        const open = all(show, 'fixture').filter((fixture) => !fixture.spare && !fixture.aim).length;
+        return [areas ? plural(areas, 'area') : '', open && areas ? `${open} not aimed` : ''].filter(Boolean).join(', ');
+      },
+      snags: 'focus',
+      Panel: lazily(async () => (await import('./FocusPanel')).FocusPanel),
+    },
+  ],
+  tools: [
+    { id: 'aim', make: later(async () => (await import('./aim-tool')).aimTool), bar: { icon: Crosshair, order: 4, on: 'rig' } },
+    {
+      id: 'area',
+      make: later(async () => (await import('./area-tool')).areaTool),
+      bar: { icon: CircleDashed, order: 5, on: 'focus' },
+    },
+    {
+      id: 'area grid',
+      make: later(async () => (await import('./area-tool')).gridTool),
+      bar: { icon: LayoutGrid, order: 6, on: 'focus' },
+    },
+  ],
+  commands: [
+    {
+      id: 'aim',
+      name: 'Aim the selection at a point or an area',
+      words: ['focus', 'point at', 'light up'],
+      key: 'A',
+      edits: true,
+      menu: { group: 'change', order: 3, text: 'Aim at a point', needs: 'fixtures' },
+      run: () => arrange({ tool: 'aim', view: 'plan' }),
+    },
+    take('area', 'Draw a focus area', ['acting area', 'zone']),
+    take('area grid', 'Draw a grid of focus areas', ['acting areas', 'zones']),
+  ],
+};
+export default feature;
