@@ -27,7 +27,7 @@ describe('axes', () => {
       }),
     );
   });
-  test('a level beam to stage left: w away from it, v down, u downstage', () => {
+  test('a level beam to stage left: w away from it, v down, u upstage', () => {
     const { u, v, w } = axesOfBeam([1, 0, 0], 0);
     expect([u, v, w].map(near)).toEqual([
       [0, 1, 0],

@@ -2,7 +2,7 @@
 
 import { Type } from '@sinclair/typebox';
 import { firstOf } from '../../measure/list.js';
-import { Deg, Length, Mm, Name, nullable, object, P2, P3, Short, Text, Uuid, words } from '../schema.js';
+import { Deg, Length, Mm, Name, nullable, object, P2, P3, Share, Short, Text, Uuid, words } from '../schema.js';
 import { chords, pens } from '../words.js';
 import type { KindEntry, Of, Reference } from './kind.js';
 import { layerOf } from './kind.js';
@@ -34,6 +34,21 @@ export const partSchema = () =>
     /** Slots of such a device; the slots of a cell follow from the mode. */
     slots: Type.Optional(Type.Integer({ minimum: 0, maximum: 512 })),
   });
+/** What is set at a lantern when it is focused; what is left out is as it comes: narrow, open, sharp, without frost or blades. */
+export const opticsSchema = () =>
+  object({
+    /** From the narrow end of a zoom to the wide one. */
+    zoom: Type.Optional(Share),
+    /** Radius of the iris, in radii of the field. */
+    iris: Type.Optional(Share),
+    /** From sharp to soft. */
+    edge: Type.Optional(Share),
+    frost: Type.Optional(Share),
+    /** Blades from above, from below, from the left and from the right, as one sees them who looks along the beam: share of the field, and angle of the edge. */
+    shutters: Type.Optional(Type.Array(object({ depth: Share, angle: Deg }), { minItems: 4, maxItems: 4 })),
+    /** Turn of the gobo, degrees anticlockwise. */
+    turn: Type.Optional(Deg),
+  });
 export const fixtureSchema = () =>
   object({
     id: Uuid,
@@ -57,6 +72,8 @@ export const fixtureSchema = () =>
     aim: nullable(aimSchema()),
     unit: Type.String({ maxLength: 20 }),
     parts: Type.Array(partSchema(), { minItems: 1, maxItems: 512 }),
+    /** How it is focused besides its aim. */
+    optics: Type.Optional(opticsSchema()),
     purpose: Text,
     gobo: Text,
     notes: Text,
@@ -114,7 +131,7 @@ export const fixture: KindEntry<Fixture> = {
     };
   },
   together: ['position', 'along', 'drop', 'side'],
-  whole: ['aim', 'accessories', 'tagMoves'],
+  whole: ['aim', 'accessories', 'tagMoves', 'optics'],
 };
 
 export const makePart = (part: Partial<Part> = {}): Part => ({

@@ -1,7 +1,7 @@
 /** The settings of a show: one record, with the id of the show. */
 import { Type } from '@sinclair/typebox';
 import { INCH, type Units } from '../../measure/lengths.js';
-import { Length, Name, object, Text, Uuid, words } from '../schema.js';
+import { Length, Name, object, Share, Text, Uuid, words } from '../schema.js';
 import type { KindEntry, Of } from './kind.js';
 
 /** The house's supply. */
@@ -48,6 +48,8 @@ export const settingsSchema = () =>
     /** Which of our symbol sets draws the rig; symbols of the user's own win. Left out: outline. */
     symbolSet: Type.Optional(words('outline', 'bold')),
     titleBlock: Type.Optional(Uuid),
+    /** Share of its new light that the rig gives: lamps age and lenses gather dust. Left out: all of it. */
+    maintenance: Type.Optional(Share),
     /** Left out: 230 V, 16 A a circuit, 63 A a phase, all of it. */
     power: Type.Optional(powerSchema()),
   });

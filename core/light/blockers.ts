@@ -1,0 +1,219 @@
+/** What stands in the way of light: cloths, walls, scenery, tiles of pixels. Upright sheets and level plates, mm. Plain geometry of rays. */
+
+import { shownLayers } from '../model/layers.js';
+import type { Vec2, Vec3 } from '../model/records.js';
+import { all, type Show } from '../model/show.js';
+import { isStanding, wallEnds, wallHeights } from '../space/pixel-wall.js';
+import { maskingEnds, outlinePoints } from '../space/transform.js';
+import { wallFaces } from '../space/walls.js';
+
+/** An upright sheet between two points of the plan. */
+export interface Sheet {
+  readonly form: 'sheet';
+  readonly id: string;
+  readonly name: string;
+  readonly a: Vec2;
+  readonly b: Vec2;
+  readonly low: number;
+  readonly high: number;
+}
+/** A level plate inside a closed line of the plan. */
+export interface Plate {
+  readonly form: 'plate';
+  readonly id: string;
+  readonly name: string;
+  readonly z: number;
+  readonly points: readonly Vec2[];
+  readonly box: readonly [number, number, number, number];
+}
+export type Blocker = Sheet | Plate;
+
+const boxOf = (points: readonly Vec2[]): Plate['box'] => {
+  const [xs, ys] = [points.map(([x]) => x), points.map(([, y]) => y)];
+  return [Math.min(...xs), Math.min(...ys), Math.max(...xs), Math.max(...ys)];
+};
+/** Sides round a line of the plan, from one height to another; a closed one is covered above and below. */
+function solid(id: string, name: string, points: readonly Vec2[], low: number, high: number, closed: boolean): Blocker[] {
+  const out: Blocker[] = [];
+  points.slice(1).forEach((b, i) => {
+    const a = points[i];
+    if (a) out.push({ form: 'sheet', id, name, a, b, low, high });
+  });
+  if (closed) for (const z of [low, high]) out.push({ form: 'plate', id, name, z, points, box: boxOf(points) });
+  return out;
+}
+
+interface Kept {
+  readonly from: readonly (readonly unknown[])[];
+  readonly made: readonly Blocker[];
+}
+let last: Kept | null = null;
+/** Outlines that are no bodies: edges and seats lie flat. */
+const flat: ReadonlySet<string> = new Set(['stage edge', 'seats']);
+
+/** Everything of a show that light does not pass; what lies on hidden layers is out of the way. The same list while none of it changes. */
+export function blockersOf(show: Show): readonly Blocker[] {
+  const from = [all(show, 'masking'), all(show, 'outline'), all(show, 'wall'), all(show, 'layer')];
+  if (last && from.every((list, i) => list === last?.from[i])) return last.made;
+  const layers = shownLayers(show);
+  const made: Blocker[] = [];
+  for (const cloth of all(show, 'masking')) {
+    if (!layers.has(cloth.layer)) continue;
+    const [a, b] = maskingEnds(cloth);
+    made.push({ form: 'sheet', id: cloth.id, name: cloth.name, a, b, low: cloth.z, high: cloth.z + cloth.height });
+  }
+  for (const outline of all(show, 'outline')) {
+    const { zFrom, zTo, use, id, closed } = outline;
+    if (!layers.has(outline.layer) || flat.has(use) || zTo - zFrom < 1) continue;
+    const name = outline.name || use;
+    const faces = wallFaces(outline);
+    // Between the faces of a wall nothing is seen; what it encloses stays open above.
+    for (const points of faces ? [faces.outer, faces.inner] : [outlinePoints(outline)])
+      made.push(
+        ...solid(
+          id,
+          name,
+          faces && closed ? [...points, ...points.slice(0, 1)] : points,
+          zFrom,
+          zTo,
+          closed && use === 'scenery',
+        ),
+      );
+  }
+  for (const wall of all(show, 'wall')) {
+    if (!isStanding(wall) || !layers.has(wall.layer)) continue;
+    const [a, b] = wallEnds(wall);
+    const [low, high] = wallHeights(wall);
+    made.push({ form: 'sheet', id: wall.id, name: wall.name, a, b, low, high });
+  }
+  last = { from, made };
+  return made;
+}
+
+/** On the last of its way a ray may touch what it ends on: a tenth of a thousandth, a millimetre in ten metres. */
+const NEAR_END = 1 - 1e-4;
+
+/** Share of the way from one point to another at which a sheet is met; null where it is passed by. */
+export function meetsSheet({ a, b, low, high }: Sheet, from: Vec3, to: Vec3): number | null {
+  const [rx, ry] = [to[0] - from[0], to[1] - from[1]];
+  const [sx, sy] = [b[0] - a[0], b[1] - a[1]];
+  const den = rx * sy - ry * sx;
+  if (Math.abs(den) < 1e-9) return null;
+  const [ax, ay] = [a[0] - from[0], a[1] - from[1]];
+  const t = (ax * sy - ay * sx) / den;
+  const s = (ax * ry - ay * rx) / den;
+  if (t <= 0 || t >= 1 || s < 0 || s > 1) return null;
+  const z = from[2] + t * (to[2] - from[2]);
+  return z >= low && z <= high ? t : null;
+}
+/** The same for a plate. */
+export function meetsPlate({ z, points, box }: Plate, from: Vec3, to: Vec3): number | null {
+  const rise = to[2] - from[2];
+  if (Math.abs(rise) < 1e-9) return null;
+  const t = (z - from[2]) / rise;
+  if (t <= 0 || t >= 1) return null;
+  const [x, y] = [from[0] + t * (to[0] - from[0]), from[1] + t * (to[1] - from[1])];
+  if (x < box[0] || x > box[2] || y < box[1] || y > box[3]) return null;
+  let inside = false;
+  for (let i = 0, j = points.length - 1; i < points.length; j = i++) {
+    const [a, b] = [points[i], points[j]];
+    if (a && b && a[1] > y !== b[1] > y && x < ((b[0] - a[0]) * (y - a[1])) / (b[1] - a[1]) + a[0]) inside = !inside;
+  }
+  return inside ? t : null;
+}
+/** The first of the blockers that stands between two points; null where light passes. */
+export function blockedBy(blockers: readonly Blocker[], from: Vec3, to: Vec3): Blocker | null {
+  let [first, nearest] = [null as Blocker | null, NEAR_END];
+  for (const blocker of blockers) {
+    const t = blocker.form === 'sheet' ? meetsSheet(blocker, from, to) : meetsPlate(blocker, from, to);
+    if (t !== null && t < nearest) [first, nearest] = [blocker, t];
+  }
+  return first;
+}
+/** Whether any stands between; the order does not matter, so the first that is met ends it. */
+export function isBlocked(blockers: readonly Blocker[], from: Vec3, to: Vec3): boolean {
+  for (const blocker of blockers) {
+    const t = blocker.form === 'sheet' ? meetsSheet(blocker, from, to) : meetsPlate(blocker, from, to);
+    if (t !== null && t < NEAR_END) return true;
+  }
+  return false;
+}
+/**
+ * Marks the points of a row that a sheet hides from a lens. Whether a ray meets the sheet is a handful of inequalities that are linear along the row, so what is
+ * hidden is one stretch of it: a row costs a few divisions, not a ray for each of its points.
+ * @param x y z  from the lens to the first point of the row, and dx dy dz to the next, mm
+ */
+export function shadeRow(
+  { a, b, low, high }: Sheet,
+  from: Vec3,
+  x: number,
+  y: number,
+  z: number,
+  dx: number,
+  dy: number,
+  dz: number,
+  shaded: Uint8Array,
+): void {
+  const sx = b[0] - a[0];
+  const sy = b[1] - a[1];
+  const ax = a[0] - from[0];
+  const ay = a[1] - from[1];
+  // A ray r meets the plane of the sheet at c / den(r) of its way.
+  const c = ax * sy - ay * sx;
+  const side = c < 0 ? -1 : 1;
+  const den = side * (x * sy - y * sx);
+  const den1 = side * (dx * sy - dy * sx);
+  const along = side * (ax * y - ay * x);
+  const along1 = side * (ax * dy - ay * dx);
+  const rise = Math.abs(c) * z;
+  const rise1 = Math.abs(c) * dz;
+  let first = 0;
+  let last = shaded.length - 1;
+  const least = (value: number, slope: number): void => {
+    if (Math.abs(slope) < 1e-12) {
+      if (value < 0) last = -1;
+    } else if (slope > 0) first = Math.max(first, Math.ceil(-value / slope));
+    else last = Math.min(last, Math.floor(-value / slope));
+  };
+  // Before its end; between the ends of the sheet; between its edges.
+  least(den * NEAR_END - Math.abs(c), den1 * NEAR_END);
+  if (first > last) return;
+  least(along, along1);
+  least(den - along, den1 - along1);
+  if (first > last) return;
+  least(rise - (low - from[2]) * den, rise1 - (low - from[2]) * den1);
+  least((high - from[2]) * den - rise, (high - from[2]) * den1 - rise1);
+  if (first <= last && Math.abs(c) > 1e-9) shaded.fill(1, first, last + 1);
+}
+/** Those that lie in the box round a lens and what it lights: the others are in nobody's way there. */
+export function blockersIn(blockers: readonly Blocker[], points: readonly Vec3[]): Blocker[] {
+  const [xs, ys, zs] = [0, 1, 2].map((i) => points.map((point) => point[i] ?? 0)) as [number[], number[], number[]];
+  const [x0, x1, y0, y1, z0, z1] = [
+    Math.min(...xs),
+    Math.max(...xs),
+    Math.min(...ys),
+    Math.max(...ys),
+    Math.min(...zs),
+    Math.max(...zs),
+  ];
+  return blockers.filter((blocker) => {
+    if (blocker.form === 'plate')
+      return (
+        blocker.z >= z0 &&
+        blocker.z <= z1 &&
+        blocker.box[0] <= x1 &&
+        blocker.box[2] >= x0 &&
+        blocker.box[1] <= y1 &&
+        blocker.box[3] >= y0
+      );
+    const { a, b, low, high } = blocker;
+    return (
+      low <= z1 &&
+      high >= z0 &&
+      Math.min(a[0], b[0]) <= x1 &&
+      Math.max(a[0], b[0]) >= x0 &&
+      Math.min(a[1], b[1]) <= y1 &&
+      Math.max(a[1], b[1]) >= y0
+    );
+  });
+}

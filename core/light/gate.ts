@@ -1,0 +1,57 @@
+/**
+ * What stands in the gate of a lantern, as one sees it who looks along the beam: x to the right, y up, the edge of the field a circle of radius 1.
+ * A model of our own: blades are straight, what is not sharp is blurred evenly.
+ */
+import type { Fixture } from '../model/records.js';
+import { rad } from '../space/vectors.js';
+
+export type Optics = NonNullable<Fixture['optics']>;
+/** Blades by the side from which they come. */
+export const blades = ['up', 'down', 'left', 'right'] as const;
+export type Blade = (typeof blades)[number];
+
+/** A point in the frame of a blade, in which every blade comes from above. */
+function under(blade: Blade, x: number, y: number): readonly [number, number] {
+  switch (blade) {
+    case 'up':
+      return [x, y];
+    case 'down':
+      return [-x, -y];
+    case 'left':
+      return [y, -x];
+    case 'right':
+      return [-y, x];
+  }
+}
+/**
+ * How far a point of the gate lies behind the edge of a blade; negative in the light.
+ * @param depth  share of the field's width that it covers on its own axis, 0 to 1
+ * @param angle  of its edge, degrees anticlockwise
+ */
+export function behindBlade(blade: Blade, depth: number, angle: number, x: number, y: number): number {
+  const [bx, by] = under(blade, x, y);
+  const turn = rad(angle);
+  return (by - (1 - 2 * depth)) * Math.cos(turn) - bx * Math.sin(turn);
+}
+
+/** Half the width of an edge that is as sharp as it goes, and as soft, in radii of the field (from memory). */
+const SHARP = 0.01;
+const SOFT = 0.35;
+/** From 1 in the light to 0 behind the edge, over its width. */
+const past = (distance: number, width: number): number =>
+  distance <= -width ? 1 : distance >= width ? 0 : 0.5 - 0.5 * Math.sin((Math.PI / 2) * (distance / width));
+
+/** Whether anything but the profile itself shapes the light. */
+export const isShaped = (optics: Optics | undefined): boolean =>
+  optics !== undefined && ((optics.iris ?? 1) < 1 || (optics.shutters ?? []).some(({ depth }) => depth > 0));
+
+/** Share of the light that iris and blades let pass at a point of the gate. */
+export function passesGate({ iris = 1, edge = 0, frost = 0, shutters = [] }: Optics, x: number, y: number): number {
+  const width = SHARP + (SOFT - SHARP) * Math.min(1, edge + frost);
+  let light = iris < 1 ? past(Math.hypot(x, y) - iris, width) : 1;
+  shutters.forEach(({ depth, angle }, i) => {
+    const blade = blades[i];
+    if (light > 0 && depth > 0 && blade) light *= past(behindBlade(blade, depth, angle, x, y), width);
+  });
+  return light;
+}
