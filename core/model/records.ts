@@ -19,6 +19,7 @@ export type { Masking } from './kinds/masking.js';
 export type { Note } from './kinds/note.js';
 export type { Outline } from './kinds/outline.js';
 export type { Arc, Chain, Curve, Piece, Position, Straight, Vertical } from './kinds/position.js';
+export type { Purpose } from './kinds/purpose.js';
 export type { Run, RunField, RunOrder } from './kinds/run.js';
 export type { Power, Settings, SymbolSet } from './kinds/settings.js';
 export type { Shape, StrokeRole, SymbolDef } from './kinds/symbol.js';

@@ -16,6 +16,7 @@ import { maskingSchema } from './kinds/masking.js';
 import { noteSchema } from './kinds/note.js';
 import { outlineSchema } from './kinds/outline.js';
 import { positionSchema } from './kinds/position.js';
+import { purposeSchema } from './kinds/purpose.js';
 import { runSchema } from './kinds/run.js';
 import { settingsSchema } from './kinds/settings.js';
 import { symbolSchema } from './kinds/symbol.js';
@@ -49,6 +50,7 @@ export const recordSchemas = {
   feed: feedSchema(),
   wall: wallSchema(),
   run: runSchema(),
+  purpose: purposeSchema(),
   view: viewSchema(),
   accepted: acceptedSchema(),
 } as const satisfies Readonly<Record<Kind, TSchema>>;

@@ -13,8 +13,10 @@ import { useRunCommand } from '../ui/context';
 import { Choice } from '../ui/Field';
 import { leavesKeys } from '../ui/focus';
 import { tip } from '../ui/own-keys';
-import { commandById, registry, viewById } from '../ui/registry';
+import { commandById, lazily, registry, viewById } from '../ui/registry';
 import { Tip } from '../ui/Tip';
+
+const LightBar = lazily(async () => (await import('./LightBar')).LightBar);
 
 export function DrawingBar() {
   const view = useView((state) => state.view);
@@ -90,6 +92,7 @@ export function DrawingBar() {
               onChoose={(value) => useView.setState({ colourBy: value })}
             />
           </label>
+          {step === 'focus' && view === 'plan' && <LightBar />}
           <fieldset className="flex items-center gap-1">
             <legend className="sr-only">Tags</legend>
             {!tight && <span className="pencil">tags</span>}

@@ -104,7 +104,7 @@ function Middle({ step }: { step: string }) {
   return (
     <Split
       above={<Panes step={step} />}
-      below={<LedgerBelow />}
+      below={<Below step={step} />}
       label="Height of the Ledger"
       height={height}
       onHeight={onHeight}
@@ -112,12 +112,43 @@ function Middle({ step }: { step: string }) {
   );
 }
 
-function LedgerBelow() {
+/** The Ledger, or a table of the step in its place. */
+function Below({ step }: { step: string }) {
   const show = useSessionPart((state) => state.show);
+  const wanted = useView((state) => state.table);
+  const tables = registry().tables.filter((item) => item.steps.includes(step));
+  const table = tables.find(({ id }) => id === wanted);
+  const tab = (id: string | null, name: string) => (
+    <button
+      key={name}
+      type="button"
+      role="tab"
+      aria-selected={(table?.id ?? null) === id}
+      className="tab"
+      onClick={() => useView.setState({ table: id })}
+    >
+      {name}
+    </button>
+  );
   return (
-    <Guarded what="The Ledger" reset={show}>
-      <Ledger />
-    </Guarded>
+    <div className="flex h-full min-h-0 flex-col">
+      {tables.length > 0 && (
+        <div
+          role="tablist"
+          aria-label="Tables"
+          className="flex shrink-0 gap-4 px-3"
+          style={{ borderBottom: '1px solid var(--hair-faint)' }}
+        >
+          {tab(null, 'Ledger')}
+          {tables.map(({ id, name }) => tab(id, name))}
+        </div>
+      )}
+      <div className="min-h-0 flex-1">
+        <Guarded what="This table" reset={show} also={table?.id ?? ''}>
+          {table ? <table.Pane /> : <Ledger />}
+        </Guarded>
+      </div>
+    </div>
   );
 }
 

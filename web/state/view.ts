@@ -9,6 +9,8 @@ export interface ViewState {
   readonly view: string;
   /** What stands beside it at the right, or nothing. */
   readonly beside: string | null;
+  /** Table in the place of the Ledger; null is the Ledger. */
+  readonly table: string | null;
   /** Tag set on the screen; null is the first of the show. "none" draws no tags. */
   readonly tagSet: Id | null | 'none';
   readonly colourBy: ColourBy;
@@ -31,6 +33,7 @@ export interface ViewState {
 export const useView = makeStore<ViewState>({
   view: 'plan',
   beside: null,
+  table: null,
   tagSet: null,
   colourBy: 'nothing',
   section: centreSection(180),

@@ -47,7 +47,7 @@ export interface Command {
 }
 
 /** Where keys act: in the drawing (and where nothing has the focus), or in an element with this scope. */
-export type Scope = 'drawing' | 'ledger' | 'shelf' | 'symbol' | 'board' | 'items' | 'list' | 'slots' | 'pixels';
+export type Scope = 'drawing' | 'ledger' | 'shelf' | 'symbol' | 'board' | 'items' | 'list' | 'slots' | 'pixels' | 'matrix';
 
 /** A key that a part of the screen takes while it has the focus. The part binds it (`useKeys`), the list says that it exists. */
 export interface KeyEntry {
@@ -120,6 +120,15 @@ export interface ViewEntry {
   readonly Pane: ComponentType<{ readonly view: string; readonly step: string }>;
 }
 
+/** A table in the place of the Ledger, in the steps that it belongs to. */
+export interface TableEntry {
+  readonly id: string;
+  readonly name: string;
+  readonly order: number;
+  readonly steps: readonly string[];
+  readonly Pane: ComponentType;
+}
+
 export interface Feature {
   readonly id: string;
   readonly steps?: readonly StepEntry[];
@@ -127,6 +136,7 @@ export interface Feature {
   readonly tools?: readonly ToolEntry[];
   readonly commands?: readonly Command[];
   readonly views?: readonly ViewEntry[];
+  readonly tables?: readonly TableEntry[];
   readonly keys?: readonly KeyEntry[];
 }
 
@@ -136,6 +146,7 @@ export interface Registry {
   readonly tools: ReadonlyMap<string, ToolEntry>;
   readonly commands: ReadonlyMap<string, Command>;
   readonly views: readonly ViewEntry[];
+  readonly tables: readonly TableEntry[];
   readonly keys: readonly KeyEntry[];
 }
 
@@ -198,7 +209,9 @@ export function makeRegistry(features: readonly Feature[]): Registry {
   for (const { path, view } of steps)
     if (view && !views.some((item) => item.id === view))
       throw new Error(`The step ${path} has a view that is not there: ${view}.`);
-  return { steps, panels, tools, commands, views, keys };
+  const tables = features.flatMap((feature) => feature.tables ?? []).sort((a, b) => a.order - b.order);
+  byId('tables', tables, (item) => item.id);
+  return { steps, panels, tools, commands, views, tables, keys };
 }
 
 let filled: Registry | null = null;

@@ -15,6 +15,7 @@ import { masking } from './masking.js';
 import { note } from './note.js';
 import { outline } from './outline.js';
 import { position } from './position.js';
+import { purpose } from './purpose.js';
 import { run } from './run.js';
 import { settings } from './settings.js';
 import { symbolDef } from './symbol.js';
@@ -50,6 +51,7 @@ export const kinds = {
   feed,
   wall,
   run,
+  purpose,
   view: ledgerView,
   accepted,
 } as const;

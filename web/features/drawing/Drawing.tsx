@@ -22,6 +22,7 @@ import { PointedAt, Readout, ScaleBar } from './Readout';
 import { kindsOf, withGroup } from './select-tool';
 
 const DraftForm = lazily(async () => (await import('./DraftForm')).DraftForm);
+const LightPane = lazily(async () => (await import('./light/LightPane')).LightPane);
 const Legend = lazily(async () => (await import('./Legend')).Legend);
 const PointField = lazily(async () => (await import('./PointField')).PointField);
 
@@ -146,6 +147,7 @@ export function Drawing({ view, step, cut }: DrawingProps) {
         {plan && <Drafting pane={pane} tool={tool} host={host} surface={surface} />}
         {plan && tool.typed && <PointField tool={tool} />}
         {plan && coloured && <Legend />}
+        {plan && step === 'focus' && <LightPane pane={pane} />}
       </Suspense>
       {view === 'section' && cut && <cut.Bar />}
       <ScaleBar pane={pane} />

@@ -10,6 +10,7 @@ import { tagSetOf } from '#core/draw/tag-set';
 import type { Id } from '#core/model/records';
 import { type Show, settingsOf } from '#core/model/show';
 import { useShow } from '../../state/context';
+import { useLight } from '../../state/light';
 import { useRun } from '../../state/run';
 import { useSelection } from '../../state/selection';
 import { useView } from '../../state/view';
@@ -75,9 +76,11 @@ export function useDrawn(view: string, step: string, pane: Pane, cut: Cut | unde
       !cut ? planList(show, options) : cut.list(show, plane, { denominator: settings.scale * swell, throws, sightLines, areas }),
     [show, options, cut, plane, settings.scale, swell, throws, sightLines, areas],
   );
-  const list = useMemo(
-    () => (hidden.size ? { ...whole, chunks: whole.chunks.filter(({ id }) => id === null || !hidden.has(id)) } : whole),
-    [whole, hidden],
-  );
+  const field = useLight((state) => (plan && areas ? (state.field?.chunk ?? null) : null));
+  const list = useMemo(() => {
+    const seen = hidden.size ? { ...whole, chunks: whole.chunks.filter(({ id }) => id === null || !hidden.has(id)) } : whole;
+    // The light lies under everything, but over the paper.
+    return field ? { ...seen, chunks: [field, ...seen.chunks] } : seen;
+  }, [whole, hidden, field]);
   return { list, options, plane };
 }

@@ -8,9 +8,10 @@ import { natural } from '#core/order/order';
 import { type AimWay, aimWays } from '#core/setout/aims';
 import { useShow } from '../../state/context';
 import { arrange } from '../../state/desk';
+import { useLight } from '../../state/light';
 import { goTo, select, useSelection } from '../../state/selection';
 import { useTool } from '../../state/tool';
-import { Choice, Typed } from '../../ui/Field';
+import { Choice, Tick, Typed } from '../../ui/Field';
 import { leavesKeys } from '../../ui/focus';
 import { Line } from '../../ui/TextField';
 import { Tip } from '../../ui/Tip';
@@ -49,6 +50,7 @@ export function FocusPanel() {
       </div>
       {tool === 'aim' && <Aiming />}
       {drawing && <Making grid={tool === 'area grid'} units={settingsOf(show).units} />}
+      <Blocked />
       <Areas />
     </section>
   );
@@ -129,6 +131,19 @@ function Making({ grid, units }: { readonly grid: boolean; readonly units: 'metr
       <p className="pencil pt-1">
         {grid ? 'Click two opposite corners of the stage that they are to cover.' : says[focus.shape]}
       </p>
+    </div>
+  );
+}
+
+/** What light does at cloths, while it is looked at. */
+function Blocked() {
+  const of = useLight((state) => state.of);
+  const blocked = useLight((state) => state.blocked);
+  if (of === 'nothing') return null;
+  return (
+    <div className="flex items-center gap-2 pt-1">
+      <Tick label="Light stops at cloths and walls" checked={blocked} onTick={() => useLight.setState({ blocked: !blocked })} />
+      <span>light stops at cloths and walls</span>
     </div>
   );
 }

@@ -2,6 +2,7 @@
 import { CircleDashed, Crosshair, Focus, LayoutGrid } from 'lucide-react';
 import { all } from '#core/model/show';
 import { arrange } from '../../state/desk';
+import { useView } from '../../state/view';
 import { type Command, type Feature, later, lazily } from '../../ui/registry';
 import { plural } from '../../ui/words';
 
@@ -46,7 +47,40 @@ const feature: Feature = {
       bar: { icon: LayoutGrid, order: 6, on: 'focus' },
     },
   ],
+  tables: [
+    {
+      id: 'matrix',
+      name: 'Matrix',
+      order: 1,
+      steps: ['focus'],
+      Pane: lazily(async () => (await import('./MatrixTable')).MatrixTable),
+    },
+    {
+      id: 'purposes',
+      name: 'Purposes',
+      order: 2,
+      steps: ['focus'],
+      Pane: lazily(async () => (await import('./PurposesTable')).PurposesTable),
+    },
+  ],
+  keys: [
+    { id: 'left', scope: 'matrix', keys: ['ArrowLeft'], name: 'The cell to the left' },
+    { id: 'right', scope: 'matrix', keys: ['ArrowRight'], name: 'The cell to the right' },
+    { id: 'up', scope: 'matrix', keys: ['ArrowUp'], name: 'The area above' },
+    { id: 'down', scope: 'matrix', keys: ['ArrowDown'], name: 'The area below' },
+    { id: 'choose', scope: 'matrix', keys: [' '], name: 'Choose the units of the cell' },
+    { id: 'type', scope: 'matrix', keys: ['Enter', 'F2'], name: 'Type a channel into the cell' },
+  ],
   commands: [
+    {
+      id: 'matrix',
+      name: 'Show the matrix of areas and purposes',
+      words: ['who lights what', 'focus chart'],
+      run: ({ go }) => {
+        go('focus');
+        useView.setState({ table: 'matrix' });
+      },
+    },
     {
       id: 'aim',
       name: 'Aim the selection at a point or an area',

@@ -13,6 +13,7 @@ const places: readonly (readonly [scope: KeyEntry['scope'], name: string])[] = [
   ['list', 'In the list of universes'],
   ['slots', 'On the map of slots'],
   ['pixels', 'On a pixel wall'],
+  ['matrix', 'In the matrix of areas and purposes'],
   ['shelf', 'On the Shelf'],
   ['items', 'In the list of the Shelf'],
   ['symbol', 'In the symbol editor'],

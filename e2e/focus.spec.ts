@@ -1,0 +1,188 @@
+import { expect, type Page, test } from '@playwright/test';
+import { byName, openDemo, recordsOf, screenOf, settled, showIdOf, stored } from './helpers.js';
+
+const card = (page: Page) => page.getByTestId('card');
+const panel = (page: Page) => page.getByRole('region', { name: 'Focus' });
+const areasOf = async (page: Page) => (await recordsOf(page, showIdOf(page))).filter(({ kind }) => kind === 'area');
+const chosen = async (page: Page, question: string) => {
+  await page.getByTestId('drawing').focus();
+  await page.keyboard.press('Control+k');
+  await page.keyboard.type(question);
+  await page
+    .getByRole('option', { name: /^Choose \d+/ })
+    .first()
+    .click();
+};
+const aimOf = async (page: Page, channel: string) =>
+  (await recordsOf(page, showIdOf(page))).find(
+    ({ kind, parts }) => kind === 'fixture' && (parts as { channel: string }[])[0]?.channel === channel,
+  )?.aim;
+
+test('areas: one by its middle, a grid in one drag, pulled larger by the handle, in section and by figures; what loses its aim is named', async ({
+  page,
+}) => {
+  await openDemo(page, 'focus');
+  const before = await areasOf(page);
+  // One round area.
+  await panel(page).getByRole('button', { name: 'Area', exact: true }).click();
+  const [middle, edge] = [await screenOf(page, -3000, 2500), await screenOf(page, -2000, 2500)];
+  await page.mouse.click(middle.x, middle.y);
+  await page.mouse.move(edge.x, edge.y, { steps: 4 });
+  await page.mouse.click(edge.x, edge.y);
+  await stored(page);
+  const one = (await areasOf(page)).find(({ id }) => !before.some((area) => area.id === id))!;
+  expect((one.at as number[])[2]).toBe(1500);
+  expect(Math.abs((one.size as number) - 2000)).toBeLessThan(400);
+  expect(one.name).toBe('M');
+  // A grid in one drag.
+  await panel(page).getByRole('button', { name: 'Grid of areas' }).click();
+  await panel(page).getByLabel('Across').fill('3');
+  await panel(page).getByLabel('Rows').fill('2');
+  await panel(page).getByLabel('Names').selectOption('figures');
+  const [a, b] = [await screenOf(page, -4000, 500), await screenOf(page, 4000, 5500)];
+  await page.mouse.move(a.x, a.y);
+  await page.mouse.down();
+  await page.mouse.move(b.x, b.y, { steps: 6 });
+  await page.mouse.up();
+  await stored(page);
+  expect(
+    (await areasOf(page))
+      .map(({ name }) => name)
+      .filter((name) => /^\d+$/.test(String(name)))
+      .sort(),
+  ).toEqual(['1', '2', '3', '4', '5', '6']);
+  await page.getByTestId('drawing').focus();
+  await page.keyboard.press('Control+z');
+  await stored(page);
+  expect(await areasOf(page)).toHaveLength(before.length + 1);
+  // By its handle, and by figures.
+  await page.getByRole('list', { name: 'Focus areas' }).getByRole('button', { name: /^M / }).click();
+  const handle = await screenOf(page, (one.at as number[])[0]! + (one.size as number) / 2, (one.at as number[])[1]!);
+  const out = await screenOf(page, (one.at as number[])[0]! + 1500, (one.at as number[])[1]!);
+  await page.mouse.move(handle.x, handle.y);
+  await page.mouse.down();
+  await page.mouse.move(out.x, out.y, { steps: 5 });
+  await page.mouse.up();
+  await stored(page);
+  expect(Math.round(((await areasOf(page)).find(({ id }) => id === one.id)!.size as number) / 100)).toBe(30);
+  await card(page).getByLabel('Aimed at').fill('1.7');
+  await card(page).getByLabel('Aimed at').press('Enter');
+  await card(page).getByLabel('Shape of the area').selectOption('ellipse');
+  await card(page).getByLabel('Depth').fill('2');
+  await card(page).getByLabel('Depth').press('Enter');
+  await stored(page);
+  expect((await areasOf(page)).find(({ id }) => id === one.id)).toMatchObject({
+    shape: 'ellipse',
+    depth: 2000,
+    at: [expect.anything(), expect.anything(), 1700],
+  });
+  // What loses its aim is named, and may keep the point.
+  const area = before.find(({ name }) => name === 'B')!;
+  await page.getByRole('list', { name: 'Focus areas' }).getByRole('button', { name: /^B / }).click();
+  await byName(page, 'delete the selection');
+  await expect(page.getByText(/^4, 24, 45, 51, 57.* lost their aim\.$/)).toBeVisible();
+  await page.getByRole('button', { name: 'Aim where it was' }).click();
+  await stored(page);
+  expect(await aimOf(page, '4')).toEqual({ kind: 'point', at: area.at });
+});
+
+test('aims: three fronts to areas in order, by a click; all at one by its name', async ({ page }) => {
+  await openDemo(page, 'focus');
+  const areas = await areasOf(page);
+  const named = (name: string) => areas.find((area) => area.name === name)!;
+  await chosen(page, 'channel = 1 or channel = 2 or channel = 3');
+  await page.getByTestId('drawing').focus();
+  // The view went to what was chosen: all of it again.
+  await page.keyboard.press('f');
+  await settled(page);
+  await page.keyboard.press('a');
+  await panel(page).getByLabel('Several units').selectOption('each in order');
+  await settled(page);
+  const at = await screenOf(page, ...((named('A').at as number[]).slice(0, 2) as [number, number]));
+  await page.mouse.move(at.x + 3, at.y + 3, { steps: 3 });
+  await page.mouse.click(at.x, at.y);
+  const aims = () => Promise.all(['1', '2', '3'].map((channel) => aimOf(page, channel)));
+  await expect
+    .poll(async () => new Set((await aims()).map((aim) => (aim as { area: string }).area)))
+    .toEqual(new Set(['A', 'Apple tree', 'B'].map((name) => named(name).id)));
+  // By name, and by figures with a height.
+  await page.getByTestId('drawing').focus();
+  await page.keyboard.press('a');
+  await panel(page).getByLabel('Several units').selectOption('all there');
+  const next = page.getByLabel('Next point');
+  await next.fill('apple tree');
+  await next.press('Enter');
+  await expect.poll(aims).toEqual(Array(3).fill({ kind: 'area', area: named('Apple tree').id }));
+});
+
+test('light: the field of a purpose on the plan, who gives how much under the pointer, evenness in the matrix; a unit moved changes it', async ({
+  page,
+}) => {
+  await openDemo(page, 'focus');
+  await page.getByLabel('Light of').selectOption('purpose: Front warm');
+  await page.getByRole('tab', { name: 'Matrix' }).click();
+  const scale = page.getByRole('figure', { name: 'Scale of the light' });
+  await expect(scale).toContainText('lx at +1.50, facing the house');
+  const matrix = page.getByRole('table', { name: 'Matrix of areas and purposes' });
+  const row = (name: string) => matrix.getByRole('row').filter({ has: page.getByRole('rowheader', { name, exact: true }) });
+  const figure = async (name: string, i: number) => Number(await row(name).getByRole('cell').nth(i).textContent());
+  await expect.poll(() => figure('C', 0)).toBeGreaterThan(300);
+  const before = await figure('C', 0);
+  const even = await figure('C', 1);
+  expect(even).toBeGreaterThan(0);
+  expect(even).toBeLessThan(1);
+  // Who gives how much: the warm front of C most of it.
+  const area = (await areasOf(page)).find(({ name }) => name === 'C')!;
+  const at = await screenOf(page, (area.at as number[])[0]! + 200, (area.at as number[])[1]! + 200);
+  await page.mouse.move(at.x, at.y, { steps: 3 });
+  await expect(page.getByTestId('light-here')).toHaveText(/^\d+ lx3: \d+/);
+  // Its light goes elsewhere.
+  await row('C')
+    .getByRole('button', { name: /^Front warm at C/ })
+    .focus();
+  await page.keyboard.press(' ');
+  await card(page).getByLabel('Aim', { exact: true }).fill('A');
+  await card(page).getByLabel('Aim', { exact: true }).press('Enter');
+  await expect.poll(() => figure('C', 0)).toBeLessThan(before * 0.8);
+  // On the floor and in footcandles.
+  await page.getByLabel('Unit of light').selectOption('fc');
+  await page.getByLabel('Height of the light').fill('0');
+  await page.getByLabel('Height of the light').press('Enter');
+  await page.getByLabel('Light facing').selectOption('up');
+  await expect(scale).toContainText('fc at +0.00, facing up');
+  await page.getByLabel('Light of').selectOption('nothing');
+  await expect(scale).toBeHidden();
+});
+
+test('the matrix by keys: a cell to the right, a channel typed into it; a purpose renamed is renamed everywhere', async ({
+  page,
+}) => {
+  await openDemo(page, 'focus');
+  await page.getByRole('tab', { name: 'Matrix' }).click();
+  const areas = await areasOf(page);
+  const cell = (name: RegExp) => page.getByTestId('matrix').getByRole('button', { name });
+  await cell(/^Front cool at A:/).focus();
+  await page.keyboard.press('ArrowRight');
+  await expect(cell(/^Front warm at A:/)).toBeFocused();
+  await page.keyboard.press('Enter');
+  await page.keyboard.type('3');
+  await page.keyboard.press('Enter');
+  await stored(page);
+  expect(await aimOf(page, '3')).toEqual({ kind: 'area', area: areas.find(({ name }) => name === 'A')!.id });
+  await expect(cell(/^Front warm at A: 3, 5, more than elsewhere$/)).toBeVisible();
+  await page.getByRole('tab', { name: 'Purposes' }).click();
+  const name = page.getByLabel('Name of Front warm', { exact: true });
+  await name.fill('Straw front');
+  await name.press('Enter');
+  await stored(page);
+  const records = await recordsOf(page, showIdOf(page));
+  expect(records.filter(({ purpose }) => purpose === 'Front warm')).toEqual([]);
+  expect(records.filter(({ purpose }) => purpose === 'Straw front').length).toBe(12);
+  await page.getByLabel('Wished light of Straw front').fill('500');
+  await page.getByLabel('Wished light of Straw front').press('Enter');
+  await stored(page);
+  expect((await recordsOf(page, showIdOf(page))).find(({ kind }) => kind === 'purpose')).toMatchObject({
+    name: 'Straw front',
+    lux: 500,
+  });
+});

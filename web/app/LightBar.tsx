@@ -1,0 +1,72 @@
+/** Which light is shown on the plan, where, and in what: beside the tag sets while light is focused. */
+import { useMemo } from 'react';
+import { facings } from '#core/light/planes';
+import { parseLength } from '#core/measure/lengths';
+import { all, settingsOf } from '#core/model/show';
+import { natural } from '#core/order/order';
+import { useShow } from '../state/context';
+import { useLight } from '../state/light';
+import { Choice } from '../ui/Field';
+import { TextField } from '../ui/TextField';
+
+export function LightBar() {
+  const show = useShow();
+  const light = useLight();
+  const { units } = settingsOf(show);
+  const purposes = useMemo(
+    () => [...new Set(all(show, 'fixture').flatMap(({ purpose, spare }) => (purpose && !spare ? [purpose] : [])))].sort(natural),
+    [show],
+  );
+  const on = light.of !== 'nothing';
+  return (
+    <fieldset className="flex flex-wrap items-center gap-x-2 whitespace-nowrap">
+      <legend className="sr-only">Light</legend>
+      <span className="pencil">light of</span>
+      <Choice
+        label="Light of"
+        className="!w-28"
+        value={light.of}
+        options={[
+          'nothing',
+          ['all', 'all units'],
+          ['selection', 'what is chosen'],
+          ...purposes.map((name) => [`purpose: ${name}`, name] as const),
+        ]}
+        onChoose={(of) => useLight.setState({ of })}
+      />
+      {on && (
+        <>
+          <span className="pencil">at</span>
+          <span className="w-16">
+            <TextField
+              label="Height of the light"
+              value={light.height}
+              placeholder="face"
+              help="A height above the stage floor: 0 is the floor; empty, a face"
+              onWrite={(text) => {
+                const parsed = text.trim() ? parseLength(text, units) : null;
+                if (parsed && !parsed.ok) return parsed.why;
+                useLight.setState({ height: text.trim() });
+                return null;
+              }}
+            />
+          </span>
+          <Choice
+            label="Light facing"
+            className="!w-24"
+            value={light.facing}
+            options={facings}
+            onChoose={(facing) => useLight.setState({ facing })}
+          />
+          <Choice
+            label="Unit of light"
+            className="!w-14"
+            value={light.unit}
+            options={['lx', 'fc']}
+            onChoose={(unit) => useLight.setState({ unit })}
+          />
+        </>
+      )}
+    </fieldset>
+  );
+}

@@ -1,0 +1,136 @@
+/** Keeps the field of light up with the show, while one is looked at. */
+import { useEffect, useRef } from 'react';
+import { AIM_HEIGHT } from '#core/fields/aim';
+import { type Blocker, blockersOf } from '#core/light/blockers';
+import { areaPlane, stagePlane } from '#core/light/planes';
+import { type Source, sourceOf } from '#core/light/source';
+import { parseLength } from '#core/measure/lengths';
+import { gathered } from '#core/measure/list';
+import type { Fixture, Id } from '#core/model/records';
+import { all, type Show, settingsOf } from '#core/model/show';
+import { useShow } from '../../../state/context';
+import { useLight } from '../../../state/light';
+import { useSelection } from '../../../state/selection';
+import { toast } from '../../../state/toast';
+import type { LightAnswer, LightAsk } from './light.worker';
+
+/** Step of the plane, mm: finer than any edge that one reads off a plan. */
+const STEP = 100;
+
+/** Fixtures whose light is looked at. */
+export function litFixtures(show: Show, of: string, selection: readonly Id[]): Fixture[] {
+  const fixtures = all(show, 'fixture').filter((fixture) => !fixture.spare);
+  if (of === 'all') return fixtures;
+  if (of === 'selection') {
+    const chosen = new Set(selection);
+    return fixtures.filter(({ id }) => chosen.has(id));
+  }
+  const purpose = of.replace(/^purpose: /, '');
+  return of.startsWith('purpose: ') ? fixtures.filter((fixture) => fixture.purpose === purpose) : [];
+}
+/** Height of the plane, mm; a face where nothing that can be read is typed. */
+export function planeHeight(show: Show, text: string): number {
+  const parsed = text.trim() ? parseLength(text, settingsOf(show).units) : null;
+  return parsed?.ok ? parsed.mm : AIM_HEIGHT;
+}
+
+interface Sent {
+  readonly sources: ReadonlyMap<Id, Source>;
+  readonly blockers: readonly Blocker[] | null;
+}
+const nothing: Sent = { sources: new Map(), blockers: null };
+const none: readonly Blocker[] = [];
+
+/** What the worker does not know yet, and what it is asked. */
+function askFor(show: Show, selection: readonly Id[], stamp: number, sent: Sent): { ask: LightAsk; sent: Sent } {
+  const { of, height, facing, unit, blocked } = useLight.getState();
+  const fixtures = litFixtures(show, of, selection);
+  const sources = new Map<Id, Source>();
+  for (const fixture of fixtures) {
+    const source = sourceOf(show, fixture);
+    if (source) sources.set(fixture.id, source);
+  }
+  const way = blocked ? blockersOf(show) : none;
+  const ask: LightAsk = {
+    stamp,
+    fresh: [...sources.values()].filter((source) => sent.sources.get(source.id) !== source),
+    gone: [...sent.sources.keys()].filter((id) => !sources.has(id)),
+    blockers: way === sent.blockers ? null : way,
+    plane: stagePlane(show, planeHeight(show, height), facing, STEP),
+    areas: all(show, 'area').map((area) => ({ area, surface: areaPlane(area, facing) })),
+    lit: [...sources.keys()].map((id) => [id, 1] as const),
+    sets: [
+      ...gathered(
+        fixtures.filter(({ purpose }) => purpose),
+        ({ purpose }) => purpose,
+      ),
+    ].map(([name, list]) => ({
+      name,
+      ids: list.map(({ id }) => id),
+    })),
+    unit,
+    denominator: settingsOf(show).scale,
+  };
+  return { ask, sent: { sources, blockers: way } };
+}
+
+export function useField(): void {
+  const show = useShow();
+  const of = useLight((state) => state.of);
+  const [height, facing, unit, blocked] = [
+    useLight((state) => state.height),
+    useLight((state) => state.facing),
+    useLight((state) => state.unit),
+    useLight((state) => state.blocked),
+  ];
+  const selection = useSelection((state) => (of === 'selection' ? state.selection : null));
+  const worker = useRef<Worker | null>(null);
+  const sent = useRef(nothing);
+  const stamp = useRef(0);
+  const plane = useRef<LightAsk['plane'] | null>(null);
+  useEffect(
+    () => () => {
+      worker.current?.terminate();
+      worker.current = null;
+      sent.current = nothing;
+      useLight.setState({ field: null, figures: new Map(), progress: null });
+    },
+    [],
+  );
+  // biome-ignore lint/correctness/useExhaustiveDependencies: what is wished is read where it is asked for
+  useEffect(() => {
+    if (of === 'nothing') {
+      useLight.setState({ field: null, figures: new Map(), progress: null });
+      return;
+    }
+    if (!worker.current) {
+      const made = new Worker(new URL('./light.worker.ts', import.meta.url), { type: 'module' });
+      made.onmessage = (event: MessageEvent<LightAnswer>) => hear(event.data, stamp.current, plane.current);
+      made.onerror = () =>
+        toast.error('The light could not be computed: what computes it stopped. Reload the window to try again.');
+      worker.current = made;
+      sent.current = nothing;
+    }
+    const made = askFor(show, selection ?? [], ++stamp.current, sent.current);
+    sent.current = made.sent;
+    plane.current = made.ask.plane;
+    worker.current.postMessage(made.ask);
+  }, [show, of, height, facing, unit, blocked, selection]);
+}
+
+function hear(answer: LightAnswer, stamp: number, plane: LightAsk['plane'] | null): void {
+  // What was asked before the last question is of no use any more.
+  if (answer.stamp !== stamp || !plane) return;
+  if (answer.kind === 'progress') return void useLight.setState({ progress: answer.share });
+  if (answer.kind === 'failed') {
+    useLight.setState({ progress: null });
+    toast.error(`The light could not be computed: ${answer.message}`);
+    return;
+  }
+  const { chunk, levels, most, took, figures } = answer;
+  useLight.setState({
+    field: { surface: plane, chunk, levels, most, took },
+    figures: new Map(figures.map(({ area, all: of, purposes }) => [area, { all: of, purposes: new Map(purposes) }])),
+    progress: null,
+  });
+}

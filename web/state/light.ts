@@ -1,0 +1,44 @@
+/** What light is shown on the drawing, and what was computed of it. */
+import type { Chunk } from '#core/draw/list';
+import type { Evenness, Surface } from '#core/light/field';
+import type { Facing } from '#core/light/planes';
+import type { Id } from '#core/model/records';
+import { makeStore } from './store';
+
+/** Figures of an area: of all that is lit, and of each purpose by itself. */
+export interface AreaFigures {
+  readonly all: Evenness | null;
+  readonly purposes: ReadonlyMap<string, Evenness | null>;
+}
+export interface LightState {
+  /** Nothing, all units, those that are chosen, or those of a purpose ("purpose: Front warm"). */
+  readonly of: string;
+  /** Height of the plane as it is typed; empty is a face's. */
+  readonly height: string;
+  readonly facing: Facing;
+  readonly unit: 'lx' | 'fc';
+  /** Cloths, walls and scenery stand in its way. */
+  readonly blocked: boolean;
+  readonly field: {
+    readonly surface: Surface;
+    readonly chunk: Chunk;
+    readonly levels: readonly number[];
+    readonly most: number;
+    /** How long it took, ms. */
+    readonly took: number;
+  } | null;
+  readonly figures: ReadonlyMap<Id, AreaFigures>;
+  /** Share of what is under way; null where nothing is. */
+  readonly progress: number | null;
+}
+/** Written by the bar of the drawing, and what is computed by the field that watches the show. */
+export const useLight = makeStore<LightState>({
+  of: 'nothing',
+  height: '',
+  facing: 'the house',
+  unit: 'lx',
+  blocked: true,
+  field: null,
+  figures: new Map(),
+  progress: null,
+});
