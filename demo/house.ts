@@ -48,8 +48,11 @@ export function boathouse(layers: { house: Id; masking: Id }): (Outline | Maskin
     cloths.push(
       cloth(`Leg ${i + 1} SR`, 'leg', [-5550, y], 1700, 0, 6500, layers.masking),
       cloth(`Leg ${i + 1} SL`, 'leg', [5550, y], 1700, 0, 6500, layers.masking),
-      cloth(`Border ${i + 1}`, 'border', [0, y - 150], 12800, 5200, 1500, layers.masking),
     );
+  });
+  // Each hides the pipe behind it from the first row, and leaves its light the way under it: no back light meets its border.
+  [600, 1900, 5300].forEach((y, i) => {
+    cloths.push(cloth(`Border ${i + 1}`, 'border', [0, y], 12800, 5500, 1500, layers.masking));
   });
   // Nine raked rows of twenty seats each: 180.
   for (let row = 0; row < 9; row++) {

@@ -28,8 +28,8 @@ if (process.env.OUTPUTS === 'write') process.stdout.write(`${JSON.stringify(made
 describe("the demo's outputs", () => {
   test('are the same bytes as they were', () =>
     expect(made).toEqual({
-      'plot.svg': '05b046f0f75d7326c72b477e',
-      'handover.mvr': '84f7fece7b0fed6efc29aee8',
+      'plot.svg': '49fecb0905f2189def307b31',
+      'handover.mvr': 'd5bc592a9fb17606509537fa',
       'hookup.csv, without its headings': '230bbd5a222cd805b50de997',
       'schedule.csv, without its headings': '9f27c6ae9a82220b3afc9991',
     }));

@@ -96,23 +96,23 @@ export function rows(): Row[] {
         aim: cycle(side === 'SR' ? 'EDCB' : 'ABCD'),
       }),
     ),
-    { type: aster36, position: 'LX 1', at: even(-5000, 1400, 4), purpose: 'Front warm', colour: 'Sm 3a', aim: cycle('FGHI') },
+    { type: aster36, position: 'LX 1', at: even(-4600, 1400, 4), purpose: 'Front warm', colour: 'Sm 3a', aim: cycle('FGHI') },
     {
       type: aster36,
       position: 'LX 1',
-      at: even(-1000, 5400, 4).map((x) => x - 100),
+      at: even(-1000, 4900, 4).map((x) => x - 100),
       purpose: 'Front cool',
       colour: 'Sm 8a',
       aim: cycle('FGHI'),
     },
-    { type: movingSpot, position: 'LX 1', at: [-4200, 4700], purpose: 'Moving special', aim: (i) => (i ? area('I') : area('F')) },
+    { type: movingSpot, position: 'LX 1', at: [-4000, 4100], purpose: 'Moving special', aim: (i) => (i ? area('I') : area('F')) },
     {
       type: smallFresnel,
       position: 'LX 1',
       at: [-5800, -3900, 3600, 5900],
       purpose: 'Down light',
       colour: 'Sm 10b',
-      aim: (i) => down(itemAt([-5000, -3200, 3200, 5000], i), 1600),
+      aim: (i) => down(itemAt([-3800, -3200, 3200, 3800], i), 500),
     },
     {
       type: smallFresnel,
@@ -120,7 +120,7 @@ export function rows(): Row[] {
       at: [-5800, -3400, -1800, 1800, 3400, 5800],
       purpose: 'Top warm',
       colour: 'Sm 2c',
-      aim: (i) => down(itemAt([-4600, -2800, -1000, 1000, 2800, 4600], i), 4600),
+      aim: (i) => down(itemAt([-4200, -2800, -1000, 1000, 2800, 4200], i), 4600),
     },
     {
       type: canWide,
@@ -128,7 +128,7 @@ export function rows(): Row[] {
       at: [-5700, -2700, 2700, 5700],
       purpose: 'Down light',
       colour: 'Sm 10b',
-      aim: (i) => down(itemAt([-4800, -2600, 2600, 4800], i), 3400),
+      aim: (i) => down(itemAt([-4200, -2600, 2600, 4200], i), 3400),
     },
     {
       type: aster26,
@@ -177,7 +177,7 @@ export function rows(): Row[] {
       position: 'LX 3',
       at: even(-5200, 5200, 7),
       purpose: 'Back light',
-      aim: (i) => point(-4800 + i * 1600, 3200, 1200),
+      aim: (i) => point(-4200 + i * 1400, 3200, 1200),
     },
     { type: canNarrow, position: 'LX 3', at: [-2600, 2600], purpose: 'Shaft', colour: 'Sm 8a', aim: (i) => area(i ? 'H' : 'G') },
     {
@@ -201,7 +201,7 @@ export function rows(): Row[] {
       position: 'LX 4',
       at: [-5700, -3000, 0, 3000, 5700],
       purpose: 'Back light low',
-      aim: (i) => point(-5000 + i * 2500, 5000, 0),
+      aim: (i) => point(itemAt([-2000, -1800, 0, 1800, 2000], i), 5000, 0),
     },
     {
       type: aster50,

@@ -72,17 +72,19 @@ const touches: ByKind<[touched: Touched], void> = {
   accessory: indirect,
   symbol: indirect,
 };
+/** What bodies and beams may meet. */
+const inTheWay: ReadonlySet<string> = new Set(['outline', 'masking', 'wall', 'layer']);
 function touchedBy(before: Show, show: Show): Touched {
   const touched: Touched = { groups: [], ids: new Set(), through: new Set(), feeds: false };
   let walls = false;
   for (const id of differing(before, show)) {
     const [was, is] = [before.records.get(id), show.records.get(id)];
     if (was === is) continue;
-    if (was?.kind === 'outline' || is?.kind === 'outline') walls = true;
+    if (inTheWay.has(was?.kind ?? '') || inTheWay.has(is?.kind ?? '')) walls = true;
     if (was && was.kind !== is?.kind) byKind(touches, was, touched);
     if (is) byKind(touches, is, touched);
   }
-  // Whatever hangs may stick into a wall that is drawn.
+  // Whatever hangs may stick into a wall that is drawn, and its beam meet any cloth.
   if (walls) for (const { id } of all(show, 'position')) touched.groups.push(`p ${id}`);
   const { through, ids } = touched;
   // Types carry symbols; fixtures carry types, aims and accessories.

@@ -1,7 +1,7 @@
 /** Blades and irises. Geometry by hand; what stays of a round field by the segment of a circle (plain geometry). */
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { behindBlade, blades, isShaped, type Optics, passesGate } from './gate.js';
+import { behindBlade, blades, isShaped, mirroredOptics, type Optics, passesGate } from './gate.js';
 
 const none = { depth: 0, angle: 0 };
 const only = (blade: (typeof blades)[number], depth: number, angle = 0): Optics => ({
@@ -92,6 +92,22 @@ describe('blades', () => {
     expect(across(1, 0.4)).toBeLessThan(1);
     expect(passesGate({ ...only('up', 0.25), frost: 1 }, 0, 0.6)).toBeCloseTo(across(1, 0.6), 9);
   });
+  test('in a mirror the light that is left is the mirrored light; twice it is what it was (law)', () =>
+    fc.assert(
+      fc.property(
+        fc.array(fc.record({ depth: share, angle: fc.integer({ min: -40, max: 40 }) }), { minLength: 4, maxLength: 4 }),
+        place,
+        place,
+        (shutters, x, y) => {
+          const optics: Optics = { shutters, iris: 0.9, turn: 15 };
+          const image = mirroredOptics(optics);
+          expect(passesGate(image, -x, y)).toBeCloseTo(passesGate(optics, x, y), 9);
+          expect(image.turn).toBe(-15);
+          const again = mirroredOptics(image);
+          expect(passesGate(again, x, y)).toBeCloseTo(passesGate(optics, x, y), 9);
+        },
+      ),
+    ));
   test('what shapes the light beyond its profile', () => {
     expect([undefined, {}, { edge: 1, frost: 1 }, { iris: 1 }, only('up', 0)].map(isShaped)).toEqual([
       false,

@@ -55,3 +55,17 @@ export function passesGate({ iris = 1, edge = 0, frost = 0, shutters = [] }: Opt
   });
   return light;
 }
+
+/** Optics in a mirror: left and right blades change places, and what turns turns the other way. Source: reference calculations 3 (mirror). */
+export function mirroredOptics(optics: Optics): Optics {
+  const { shutters, turn, ...rest } = optics;
+  const image = (i: number) => {
+    const { depth, angle } = shutters?.[i] ?? { depth: 0, angle: 0 };
+    return { depth, angle: -angle + 0 };
+  };
+  return {
+    ...rest,
+    ...(shutters ? { shutters: [image(0), image(1), image(3), image(2)] } : {}),
+    ...(turn === undefined ? {} : { turn: -turn + 0 }),
+  };
+}

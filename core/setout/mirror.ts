@@ -1,4 +1,5 @@
 /** Mirror images of fixtures, about the centre line or any line of the plan. Source: reference calculations 3 (mirror); plain geometry. */
+import { mirroredOptics } from '../light/gate.js';
 import { itemAt } from '../measure/list.js';
 import { adding, type Change, nothing } from '../model/change.js';
 import type { Aim, Curve, Fixture, NewId, Position, Vec2, Vec3, Vertical } from '../model/records.js';
@@ -46,6 +47,7 @@ function image(show: Show, fixture: Fixture, motion: Mirroring, sides: boolean):
     // A turn of 0 looks downstage, a bearing of -90.
     spin: wrap180(movedBearing(fixture.spin - 90, motion) + 90) + 0,
     aim: mirroredAim(show, fixture.aim, motion),
+    ...(fixture.optics ? { optics: mirroredOptics(fixture.optics) } : {}),
     ...(fixture.tagMoves ? { tagMoves: fixture.tagMoves.map(({ tag: name, by }) => ({ tag: name, by: tag(by) })) } : {}),
   };
 }

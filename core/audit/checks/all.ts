@@ -2,6 +2,7 @@
 export { aboveTheGrid } from './above-the-grid.js';
 export { accessory } from './accessory.js';
 export { addressShared } from './address-shared.js';
+export { beamCut } from './beam-cut.js';
 export { channelMixed } from './channel-mixed.js';
 export { circuitOfTwo } from './circuit-of-two.js';
 export { headsPaired } from './heads-paired.js';
