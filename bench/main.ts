@@ -17,6 +17,7 @@ import type { all } from '#core/model/show';
 import { start } from '../server/start.js';
 import { openBrowser } from './browser.js';
 import { measurePage } from './interface.js';
+import { light } from './light.js';
 import { numbers } from './numbers.js';
 import { makeRig, median } from './rig.js';
 import { gdtf, shelf } from './shelf.js';
@@ -247,9 +248,15 @@ if (process.argv.includes('drawing')) {
   await browser();
   process.exit(0);
 }
+/** `npm run bench -- light` measures that alone. */
+if (process.argv.includes('light')) {
+  light();
+  process.exit(0);
+}
 await browser();
 await measurePage();
 tags();
+light();
 await roundTrip();
 mvr();
 await shelf();

@@ -186,3 +186,56 @@ test('the matrix by keys: a cell to the right, a channel typed into it; a purpos
     lux: 500,
   });
 });
+
+test('in the lens: a blade is dragged in and turned, the others are typed; the pool follows; moved since, it is in doubt', async ({
+  page,
+}) => {
+  await openDemo(page, 'focus');
+  await chosen(page, 'channel = 3');
+  await page.getByLabel('Second view').selectOption('lens');
+  const lens = page.getByTestId('lens');
+  await expect(lens).toContainText('In the lens of 3');
+  const optics = async () =>
+    (await recordsOf(page, showIdOf(page))).find(
+      ({ kind, parts }) => kind === 'fixture' && (parts as { channel: string }[])[0]?.channel === '3',
+    )!.optics as { shutters?: { depth: number; angle: number }[] } | undefined;
+  const drag = async (what: string, dx: number, dy: number) => {
+    const box = (await page.getByTestId(what).boundingBox())!;
+    const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
+    await page.mouse.move(x, y);
+    await page.mouse.down();
+    await page.mouse.move(x + dx, y + dy, { steps: 4 });
+    await page.mouse.up();
+    await stored(page);
+  };
+  // The whole field is as wide as the two blades lie apart.
+  const [left, right] = await Promise.all(
+    ['blade left', 'blade right'].map(async (id) => (await page.getByTestId(id).boundingBox())!.x),
+  );
+  await drag('blade left', (right! - left!) / 4, 0);
+  expect((await optics())!.shutters!.map(({ depth }) => depth)).toEqual([0, 0, expect.closeTo(0.25, 1), 0]);
+  await drag('turn left', 30, 10);
+  expect(Math.abs((await optics())!.shutters![2]!.angle)).toBeGreaterThan(3);
+  const down = card(page).getByLabel('Shutter down');
+  await down.fill('30, -5');
+  await down.press('Enter');
+  await stored(page);
+  expect((await optics())!.shutters![1]).toEqual({ depth: 0.3, angle: -5 });
+  await down.fill('130');
+  await down.press('Enter');
+  await expect(down).toHaveAttribute('title', /^A depth from 0 to 100/);
+  await down.press('Escape');
+  // Its light is cut on the plan too: less of it than before, and it is in doubt once it hangs elsewhere.
+  await card(page).getByLabel('Along').fill('+0.4');
+  await card(page).getByLabel('Along').press('Enter');
+  await stored(page);
+  await expect(lens).toContainText('It has moved since its shutters were set.');
+  await expect(card(page)).toContainText('Channel 3 has moved since its shutters were set.');
+  for (const side of ['left', 'down']) {
+    await card(page).getByLabel(`Shutter ${side}`).fill('0');
+    await card(page).getByLabel(`Shutter ${side}`).press('Enter');
+    await stored(page);
+  }
+  expect(await optics()).toBeUndefined();
+  await expect(card(page)).not.toContainText('has moved since');
+});

@@ -34,6 +34,40 @@ export function behindBlade(blade: Blade, depth: number, angle: number, x: numbe
   return (by - (1 - 2 * depth)) * Math.cos(turn) - bx * Math.sin(turn);
 }
 
+/** From a point in the frame of a blade back into the gate. */
+export function fromUnder(blade: Blade, bx: number, by: number): readonly [number, number] {
+  switch (blade) {
+    case 'up':
+      return [bx, by];
+    case 'down':
+      return [-bx, -by];
+    case 'left':
+      return [-by, bx];
+    case 'right':
+      return [by, -bx];
+  }
+}
+/** No blade turns farther, degrees (common practice, no source). */
+export const STEEPEST = 45;
+/** Least depth and angle by which a blade's edge lies on a line through two points of the gate; null where the line has no length, or lies wholly outside. */
+export function bladeAlong(
+  p: readonly [number, number],
+  q: readonly [number, number],
+): { readonly blade: Blade; readonly depth: number; readonly angle: number } | null {
+  let best: { blade: Blade; depth: number; angle: number } | null = null;
+  for (const blade of blades) {
+    const [[ax, ay], [bx, by]] = [under(blade, ...p), under(blade, ...q)];
+    if (Math.abs(bx - ax) < 1e-9) continue;
+    const slope = (by - ay) / (bx - ax);
+    const angle = (Math.atan(slope) * 180) / Math.PI;
+    const depth = (1 - (ay - ax * slope)) / 2;
+    // The middle of the beam stays in the light, and of two blades that could do it the one that is pushed less far turned does.
+    if (Math.abs(angle) > STEEPEST + 1e-9 || depth < 0 || depth > 0.5) continue;
+    if (!best || Math.abs(angle) < Math.abs(best.angle)) best = { blade, depth, angle };
+  }
+  return best;
+}
+
 /** Half the width of an edge that is as sharp as it goes, and as soft, in radii of the field (from memory). */
 const SHARP = 0.01;
 const SOFT = 0.35;

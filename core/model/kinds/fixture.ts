@@ -48,6 +48,9 @@ export const opticsSchema = () =>
     shutters: Type.Optional(Type.Array(object({ depth: Share, angle: Deg }), { minItems: 4, maxItems: 4 })),
     /** Turn of the gobo, degrees anticlockwise. */
     turn: Type.Optional(Deg),
+    /** Where the lens was, and what was aimed at, when the blades were set: they follow nothing. */
+    setFrom: Type.Optional(P3),
+    setTo: Type.Optional(P3),
   });
 export const fixtureSchema = () =>
   object({

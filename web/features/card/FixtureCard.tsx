@@ -1,6 +1,7 @@
 /** Fixtures that are selected: shown, and edited for all of them. Differing values read "several". */
 
 import { Pencil, RotateCcw, RotateCw, Trash2 } from 'lucide-react';
+import { useParams } from 'react-router';
 import { snagsByFixture } from '#core/audit/snags';
 import { firstOf } from '#core/measure/list';
 import type { Fixture, FixtureType } from '#core/model/records';
@@ -18,11 +19,13 @@ import { plural } from '../../ui/words';
 import { ColourField } from './ColourField';
 import { FieldLine, FieldLines, ModeLine, PlaceLines, TypeLine } from './fixture-lines';
 import { Hanging } from './Hanging';
+import { OpticsLines } from './OpticsLines';
 import { Parts } from './Parts';
 import { shared } from './shared';
 
 export function FixtureCard({ fixtures }: { fixtures: readonly Fixture[] }) {
   const show = useShow();
+  const { step } = useParams();
   const first = firstOf(fixtures);
   const type = shared(fixtures.map((fixture) => get(show, 'type', fixture.type)));
   const position = shared(fixtures.map((fixture) => fixture.position));
@@ -67,6 +70,7 @@ export function FixtureCard({ fixtures }: { fixtures: readonly Fixture[] }) {
       />
       <ColourField fixtures={fixtures} />
       <PlaceLines fixtures={fixtures} />
+      {step === 'focus' && <OpticsLines fixtures={fixtures} />}
       <FieldLine fixtures={fixtures} name="Gobo" field="gobo" list={all(show, 'gobo').map((gobo) => gobo.code)} />
       {!(one && first.parts.length > 1) && <FieldLines fixtures={fixtures} at="feed" />}
       <FieldLines fixtures={fixtures} at="end" />

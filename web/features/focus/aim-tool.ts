@@ -6,7 +6,7 @@ import { formatLength, formatStagePoint } from '#core/measure/lengths';
 import { parsePoint } from '#core/measure/point';
 import { apply, type Change } from '#core/model/change';
 import type { Fixture, FocusArea, Vec2, Vec3 } from '#core/model/records';
-import { find, get, settingsOf } from '#core/model/show';
+import { all, find, get, type Show, settingsOf } from '#core/model/show';
 import {
   type AimWay,
   aimAlong,
@@ -43,6 +43,9 @@ const clicks: Readonly<Record<AimWay, number>> = {
   'round an arc': 3,
 };
 
+const hiddenIn = (show: Show): ReadonlySet<string> =>
+  new Set(all(show, 'layer').flatMap(({ id, state }) => (state === 'hidden' ? [id] : [])));
+
 class AimTool implements Tool {
   readonly crosshair = true;
   private pointer: Vec2 | null = null;
@@ -53,7 +56,9 @@ class AimTool implements Tool {
   private chosen = (): Fixture[] => chosenFixtures(this.env.show(), useSelection.getState().selection);
   private spot(to: Vec2, free: boolean): Spot {
     // With Alt it is the point itself, whatever lies there.
-    const area = free ? null : areaAt(this.env.show(), to);
+    const { areas } = this.env.options();
+    // Only those that are seen.
+    const area = free || !areas ? null : areaAt(this.env.show(), to, hiddenIn(this.env.show()));
     return { at: area ? [area.at[0], area.at[1]] : snapAt(this.env, to, free).at, z: area?.at[2] ?? null, area };
   }
   /** What the spots make of the units. @throws RangeError with a sentence */

@@ -3,7 +3,7 @@ import { CircleDashed, Crosshair, Focus, LayoutGrid } from 'lucide-react';
 import { all } from '#core/model/show';
 import { arrange } from '../../state/desk';
 import { useView } from '../../state/view';
-import { type Command, type Feature, later, lazily } from '../../ui/registry';
+import { type Command, type Feature, later, lazily, onDemand } from '../../ui/registry';
 import { plural } from '../../ui/words';
 
 const take = (id: string, name: string, words: readonly string[]): Command => ({
@@ -45,6 +45,18 @@ const feature: Feature = {
       id: 'area grid',
       make: later(async () => (await import('./area-tool')).gridTool),
       bar: { icon: LayoutGrid, order: 6, on: 'focus' },
+    },
+  ],
+  views: [
+    {
+      id: 'lens',
+      name: 'In the lens',
+      what: 'The view through a lens',
+      order: 6,
+      steps: ['focus'],
+      keys: 'view',
+      beside: 'the lens',
+      Pane: onDemand(async () => (await import('./LensPane')).LensPane),
     },
   ],
   tables: [

@@ -1,0 +1,77 @@
+/** Light in plain figures: the field of the demo's rig and of larger ones, against a plain loop with the same arithmetic and nothing behind it. */
+import { blockersOf } from '#core/light/blockers';
+import { type Share, type Surface, shareOf, totalOf } from '#core/light/field';
+import { stagePlane } from '#core/light/planes';
+import { type Source, sourcesOf } from '#core/light/source';
+import { present } from '#core/measure/list';
+import type { Show } from '#core/model/show';
+import { makeDemo } from '#demo/show';
+import { makeRig, median } from './rig.js';
+
+const ms = (value: number): string => value.toFixed(value < 10 ? 1 : 0);
+function time(work: () => void, runs = 5): number {
+  const times: number[] = [];
+  for (let i = -1; i < runs; i++) {
+    const from = performance.now();
+    work();
+    if (i >= 0) times.push(performance.now() - from);
+  }
+  return median(times);
+}
+/** The same sums for a source by a loop over all points of the surface, with its table read by the nearest entry's neighbours. */
+function plainShare({ at, beam, candela, kernel }: Source, surface: Surface, out: Float32Array): void {
+  const { values, cosEdge } = kernel;
+  const last = values.length - 1;
+  const normal = surface.normal === 'round' ? ([0, 0, 1] as const) : surface.normal;
+  for (let j = 0; j < surface.rows; j++)
+    for (let i = 0; i < surface.across; i++) {
+      const x = surface.corner[0] + (i + 0.5) * surface.step - at[0];
+      const y = surface.corner[1] + (j + 0.5) * surface.step - at[1];
+      const z = surface.corner[2] - at[2];
+      const r2 = x * x + y * y + z * z;
+      const inverse = 1 / Math.sqrt(r2);
+      const cosine = (x * beam[0] + y * beam[1] + z * beam[2]) * inverse;
+      if (cosine <= cosEdge) continue;
+      const facing = -(x * normal[0] + y * normal[1] + z * normal[2]) * inverse;
+      if (facing <= 0) continue;
+      const c = Math.min(last - 0.001, ((cosine - cosEdge) / (1 - cosEdge)) * last);
+      const k = Math.floor(c);
+      const relative = (values[k] ?? 0) * (1 - (c - k)) + (values[k + 1] ?? 0) * (c - k);
+      out[j * surface.across + i] = (candela * relative * facing) / Math.max(0.01, r2 * 1e-6);
+    }
+}
+
+function measure(name: string, show: Show): void {
+  const sources = sourcesOf(show).filter(({ kernel }) => kernel.form === 'radial');
+  const surface = stagePlane(show, 0, 'up', 50);
+  const blockers = blockersOf(show);
+  const plain = new Float32Array(surface.across * surface.rows);
+  let shares: (Share | null)[] = [];
+  const ours = time(() => {
+    shares = sources.map((source) => shareOf(source, surface));
+  });
+  const bare = time(() => {
+    for (const source of sources) plainShare(source, surface, plain);
+  });
+  const blocked = time(() => {
+    shares = sources.map((source) => shareOf(source, surface, blockers));
+  });
+  const lit = () => shares.flatMap((share) => (share ? [{ share, output: 1, xyz: [1, 1, 1] as const }] : []));
+  const one = time(() => shareOf(present(sources[0]), surface, blockers));
+  const level = time(() => totalOf(surface, lit()));
+  const bytes = shares.reduce((sum, share) => sum + (share?.lux.byteLength ?? 0), 0);
+  console.log(
+    ` ${name}: ${sources.length} sources, ${surface.across * surface.rows} points at 50 mm, ${blockers.length} in the way`,
+  );
+  console.log(
+    `  all shares                 ${ms(ours)} ms against ${ms(bare)} ms by a plain loop: ${(ours / bare).toFixed(2)} times`,
+  );
+  console.log(`  with what is in the way    ${ms(blocked)} ms: ${(blocked / bare).toFixed(2)} times`);
+  console.log(`  one moved ${ms(one)} ms, a level changed ${ms(level)} ms, shares ${(bytes / 1e6).toFixed(1)} MB`);
+}
+
+export function light(): void {
+  console.log('Light');
+  measure('The demo', makeDemo());
+  measure('A rig of 1000', makeRig(1000));
+}

@@ -1,0 +1,96 @@
+/** How a lantern is focused besides its aim: zoom, iris, edge, frost and the blades of its shutters, by figures. */
+import { familyEntry } from '#core/families/index';
+import { type Blade, blades, type Optics } from '#core/light/gate';
+import { shutterOf, withOptics, withShutter } from '#core/light/shutters';
+import { updating } from '#core/model/change';
+import type { Fixture } from '#core/model/records';
+import { get } from '#core/model/show';
+import { useSession, useShow } from '../../state/context';
+import { Line, TextField } from '../../ui/TextField';
+import { plural } from '../../ui/words';
+import { shared } from './shared';
+
+const percent = (value: number) => String(Math.round(value * 1000) / 10);
+/** A share typed as percent; null where it is none. */
+const shareOf = (text: string): number | null => {
+  const value = Number(text.trim().replace(/\s*%$/, '').replace(',', '.'));
+  return text.trim() !== '' && value >= 0 && value <= 100 ? value / 100 : null;
+};
+/** "22, -3": depth in percent, and the angle where one is said. */
+function shutterFrom(text: string): { depth: number; angle: number } | null {
+  const [depth = '', angle = '0', ...more] = text.trim() ? text.split(/[;\s]\s*|,\s+/).filter(Boolean) : ['0'];
+  const share = shareOf(depth);
+  const turn = Number(angle.replace(/°$/, '').replace(',', '.'));
+  return share === null || more.length || !(Math.abs(turn) <= 45) ? null : { depth: share, angle: turn };
+}
+const sides: Readonly<Record<Blade, string>> = {
+  up: 'Shutter up',
+  down: 'Shutter down',
+  left: 'Shutter left',
+  right: 'Shutter right',
+};
+
+export function OpticsLines({ fixtures }: { readonly fixtures: readonly Fixture[] }) {
+  const session = useSession();
+  const show = useShow();
+  const types = fixtures.map((fixture) => get(show, 'type', fixture.type));
+  const images = types.every(({ family }) => familyEntry(family).images);
+  const put = (label: string, next: (fixture: Fixture) => Fixture) => {
+    session.edit(
+      `${label} of ${plural(fixtures.length)}`,
+      updating(fixtures.map((fixture) => [fixture, next(fixture)] as const)),
+    );
+    return null;
+  };
+  const share = (field: 'zoom' | 'iris' | 'edge' | 'frost', name: string, usual: number, help: string) => {
+    const value = shared(fixtures.map((fixture) => fixture.optics?.[field] ?? usual));
+    return (
+      <Line name={name} unit="%">
+        <TextField
+          label={name}
+          value={value === null ? '' : percent(value)}
+          placeholder={value === null ? 'several' : ''}
+          help={help}
+          onWrite={(text) => {
+            const to = text.trim() ? shareOf(text) : usual;
+            if (to === null) return 'From 0 to 100.';
+            return put(`${name} ${percent(to)} %`, (fixture) =>
+              withOptics(fixture, { [field]: to === usual ? undefined : to } as Partial<Optics>),
+            );
+          }}
+        />
+      </Line>
+    );
+  };
+  return (
+    <>
+      {types.every(({ zoom }) => zoom) && share('zoom', 'Zoom', 0, '0 is the narrow end, 100 the wide one')}
+      {images && share('iris', 'Iris', 1, '100 is open')}
+      {images && share('edge', 'Edge', 0, '0 is sharp, 100 soft')}
+      {share('frost', 'Frost', 0, '0 is none')}
+      {images &&
+        blades.map((blade) => {
+          const texts = fixtures.map((fixture) => {
+            const { depth, angle } = shutterOf(fixture, blade);
+            return depth ? `${percent(depth)}, ${Math.round(angle * 10) / 10}` : '0';
+          });
+          const value = shared(texts);
+          return (
+            <Line key={blade} name={sides[blade]} unit="%, deg">
+              <TextField
+                label={sides[blade]}
+                value={value ?? ''}
+                placeholder={value === null ? 'several' : ''}
+                help="How deep, in percent of the field, and the angle of its edge, as in 22, -3"
+                onWrite={(text) => {
+                  const set = shutterFrom(text);
+                  if (!set) return 'A depth from 0 to 100, and an angle from -45 to 45 where it is turned, as in 22, -3.';
+                  return put(sides[blade], (fixture) => withShutter(show, fixture, blade, set));
+                }}
+              />
+            </Line>
+          );
+        })}
+    </>
+  );
+}
