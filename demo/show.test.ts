@@ -1,6 +1,7 @@
 /** The demo is a rig that a designer would believe, and the house is the one that was asked for. */
 import { describe, expect, test } from '@jest/globals';
 import { wrongSnags } from '#core/audit/snags';
+import { litBy, looksOf } from '#core/light/looks';
 import { diff, isEmpty } from '#core/model/change';
 import { faults } from '#core/model/references';
 import { find } from '#core/model/show';
@@ -161,5 +162,19 @@ describe('the demo is a rig that can be believed', () => {
     const apron = all(demo, 'outline').find((outline) => outline.name === 'Apron')!;
     expect(Math.min(...apron.points.map(([, y]) => y))).toBe(-2000);
     expect(Math.max(...apron.points.map(([x]) => x)) - Math.min(...apron.points.map(([x]) => x))).toBe(10400);
+  });
+});
+
+describe('looks', () => {
+  test('three, each lighting a part of the rig by channels that there are', () => {
+    const looks = looksOf(show);
+    expect(looks.map(({ name }) => name)).toEqual(['Low tide', 'Lamplight', 'Harvest']);
+    for (const look of looks) {
+      const lit = litBy(show, look);
+      expect(lit.length).toBeGreaterThan(20);
+      expect(lit.length).toBeLessThan(120);
+    }
+    const names = new Set(all(show, 'fixture').map(({ purpose }) => purpose));
+    for (const [fixture] of looks.flatMap((look) => litBy(show, look))) expect(names).toContain(fixture.purpose);
   });
 });

@@ -5,7 +5,7 @@ import { derivedId } from '#core/formats/guid';
 import { firstOf, present } from '#core/measure/list';
 import { adding, apply, type Change, edit, nothing } from '#core/model/change';
 import { makeAccessories, makeLayers, makePosition, makeSettings, makeTagSets, makeWall } from '#core/model/make';
-import type { Curve, Fixture, FixtureType, FocusArea, Id, Position, Settings } from '#core/model/records';
+import type { Curve, Fixture, FixtureType, FocusArea, Id, Look, Position, Settings } from '#core/model/records';
 import { all, find, type Show, showOf } from '#core/model/show';
 import { inScheduleOrder } from '#core/order/order';
 import { withUnits } from '#core/order/units';
@@ -56,7 +56,56 @@ export function makeDemo(): Show {
       ...makeTagSets((name) => id(`tag set ${name}`)),
     ),
   );
-  return withSnags(named(fed(patched(numbered(hung(empty))))));
+  return withSnags(lit(named(fed(patched(numbered(hung(empty)))))));
+}
+
+/** Levels of the three looks by purpose, percent. */
+const looks: readonly (readonly [string, Readonly<Record<string, number>>])[] = [
+  // Before dawn on the flats: cold, from behind and from the side.
+  [
+    'Low tide',
+    {
+      'Back light': 60,
+      'Back wash': 70,
+      'Side high': 40,
+      'Side head-high': 35,
+      'Front cool': 25,
+      'Cyc top': 30,
+      'Box side': 20,
+      Shaft: 50,
+    },
+  ],
+  // The kitchen at night: the bench, and little else.
+  ['Lamplight', { 'Front warm': 35, 'Special bench': 80, 'Top warm': 45, 'Back warm': 60, 'Box side': 25, 'Gobo break-up': 20 }],
+  // Noon in the orchard.
+  [
+    'Harvest',
+    {
+      'Front warm': 80,
+      'Front cool': 55,
+      'Front straight': 70,
+      'Top warm': 80,
+      'Back warm': 90,
+      'Down light': 60,
+      'Side high': 60,
+      'Gobo break-up': 70,
+      'Cyc top': 80,
+      'Cyc ground': 70,
+    },
+  ],
+];
+/** Three looks of the play, by the channels of the purposes. */
+function lit(show: Show): Show {
+  const made = looks.map(([name, levels], i): Look => {
+    const byChannel = all(show, 'fixture').flatMap((fixture) => {
+      const level = fixture.spare ? undefined : levels[fixture.purpose];
+      return level === undefined
+        ? []
+        : fixture.parts.flatMap(({ channel }) => (channel ? [[channel, level / 100] as const] : []));
+    });
+    return { id: id(`look ${name}`), kind: 'look', name, order: i + 1, levels: Object.fromEntries(byChannel) };
+  });
+  return apply(show, adding(...made));
 }
 
 /** Five areas downstage, four in the middle, three upstage, and specials. */

@@ -578,6 +578,8 @@ test('colours of the drawing with a legend; a line of it selects', async ({ page
 });
 
 test('in 3D a unit goes along its position and a pipe up and down', async ({ page }) => {
+  // It looks for a unit in a picture that is drawn without a graphics card.
+  test.slow();
   await openDemo(page, 'positions');
   await page.keyboard.press('3');
   const three = page.getByTestId('three');

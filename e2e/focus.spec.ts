@@ -239,3 +239,68 @@ test('in the lens: a blade is dragged in and turned, the others are typed; the p
   expect(await optics()).toBeUndefined();
   await expect(card(page)).not.toContainText('has moved since');
 });
+
+test('looks: a new one by purpose and by level, shown, blended with another; what is kept lit stays while the next is chosen', async ({
+  page,
+}) => {
+  await openDemo(page, 'focus');
+  await page.getByRole('tab', { name: 'Looks' }).click();
+  const table = page.getByRole('table', { name: 'Looks' });
+  await expect(table.getByRole('textbox', { name: /^Name of the look/ })).toHaveCount(3);
+  await page.getByRole('button', { name: 'New look' }).click();
+  const name = page.getByLabel('Name of the look New look');
+  await name.fill('Storm');
+  await name.press('Enter');
+  const form = page.getByRole('form', { name: 'Set a level' });
+  await expect(form).toContainText('in Storm');
+  await form.getByLabel('Whose level').selectOption('Front warm');
+  await form.getByLabel('Level', { exact: true }).fill('70');
+  await form.getByLabel('Level', { exact: true }).press('Enter');
+  await stored(page);
+  const storm = async (called = 'Storm') =>
+    (await recordsOf(page, showIdOf(page))).find((record) => record.kind === 'look' && record.name === called)!.levels as Record<
+      string,
+      number
+    >;
+  expect(Object.keys(await storm()).length).toBe(12);
+  expect((await storm())['3']).toBe(0.7);
+  const level = page.getByLabel('Level of 3 in Storm');
+  await level.fill('+20');
+  await level.press('Enter');
+  await stored(page);
+  expect((await storm())['3']).toBe(0.9);
+  // Its light is on the plan: a square law of what all of it would be.
+  const scale = page.getByRole('figure', { name: 'Scale of the light' });
+  await expect(scale).toBeVisible();
+  const blend = page.getByRole('form', { name: 'Blend two looks' });
+  await blend.getByLabel('From the look').selectOption({ label: 'Low tide' });
+  await blend.getByLabel('To the look').selectOption({ label: 'Storm' });
+  await blend.getByLabel('How much of the second').fill('50');
+  await blend.getByRole('button', { name: 'Blend' }).click();
+  await stored(page);
+  expect((await storm('Low tide to Storm'))['3']).toBeCloseTo(0.45, 3);
+  // Kept lit.
+  await page.getByLabel('Light of', { exact: true }).selectOption('selection');
+  await table.getByRole('button', { name: '1', exact: true }).click();
+  await page.getByRole('button', { name: 'Keep lit' }).click();
+  await expect(page.getByRole('button', { name: 'let 1 go' })).toBeVisible();
+  await table.getByRole('button', { name: '2', exact: true }).click();
+  await page.getByRole('tab', { name: 'Matrix' }).click();
+  const figure = async (area: string) =>
+    Number(
+      await page
+        .getByRole('table', { name: 'Matrix of areas and purposes' })
+        .getByRole('row')
+        .filter({ has: page.getByRole('rowheader', { name: area, exact: true }) })
+        .getByRole('cell')
+        .first()
+        .textContent(),
+    );
+  // Channel 1 lights E and channel 2 lights D: both are lit now.
+  await expect.poll(() => figure('E')).toBeGreaterThan(300);
+  const both = await figure('E');
+  expect(await figure('D')).toBeGreaterThan(300);
+  await page.getByRole('button', { name: 'let 1 go' }).click();
+  // The light of 2 alone reaches into E.
+  await expect.poll(() => figure('E')).toBeLessThan(both * 0.6);
+});

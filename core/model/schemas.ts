@@ -12,6 +12,7 @@ import { fixtureSchema } from './kinds/fixture.js';
 import { goboSchema } from './kinds/gobo.js';
 import type { Kind } from './kinds/index.js';
 import { layerSchema } from './kinds/layer.js';
+import { lookSchema } from './kinds/look.js';
 import { maskingSchema } from './kinds/masking.js';
 import { noteSchema } from './kinds/note.js';
 import { outlineSchema } from './kinds/outline.js';
@@ -51,6 +52,7 @@ export const recordSchemas = {
   wall: wallSchema(),
   run: runSchema(),
   purpose: purposeSchema(),
+  look: lookSchema(),
   view: viewSchema(),
   accepted: acceptedSchema(),
 } as const satisfies Readonly<Record<Kind, TSchema>>;

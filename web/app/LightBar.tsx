@@ -1,11 +1,14 @@
 /** Which light is shown on the plan, where, and in what: beside the tag sets while light is focused. */
 import { useMemo } from 'react';
+import { looksOf } from '#core/light/looks';
 import { facings } from '#core/light/planes';
 import { parseLength } from '#core/measure/lengths';
+import type { Id } from '#core/model/records';
 import { all, settingsOf } from '#core/model/show';
 import { natural } from '#core/order/order';
 import { useShow } from '../state/context';
 import { useLight } from '../state/light';
+import { useSelection } from '../state/selection';
 import { Choice } from '../ui/Field';
 import { TextField } from '../ui/TextField';
 
@@ -30,6 +33,7 @@ export function LightBar() {
           'nothing',
           ['all', 'all units'],
           ['selection', 'what is chosen'],
+          ...looksOf(show).map(({ id, name }) => [`look: ${id}`, `look: ${name}`] as const),
           ...purposes.map((name) => [`purpose: ${name}`, name] as const),
         ]}
         onChoose={(of) => useLight.setState({ of })}
@@ -65,8 +69,33 @@ export function LightBar() {
             options={['lx', 'fc']}
             onChoose={(unit) => useLight.setState({ unit })}
           />
+          {(light.of === 'selection' || light.kept.size > 0) && <Keeping kept={light.kept} />}
         </>
       )}
     </fieldset>
+  );
+}
+
+/** What is chosen stays lit while the next one is aimed. */
+function Keeping({ kept }: { readonly kept: ReadonlySet<Id> }) {
+  const selection = useSelection((state) => state.selection);
+  const more = selection.filter((id) => !kept.has(id));
+  return (
+    <>
+      <button
+        type="button"
+        className="act act-small"
+        title="What is chosen stays lit while the next one is aimed"
+        disabled={!more.length}
+        onClick={() => useLight.setState({ kept: new Set([...kept, ...more]) })}
+      >
+        Keep lit
+      </button>
+      {kept.size > 0 && (
+        <button type="button" className="link" onClick={() => useLight.setState({ kept: new Set() })}>
+          let {kept.size} go
+        </button>
+      )}
+    </>
   );
 }

@@ -11,8 +11,10 @@ export interface AreaFigures {
   readonly purposes: ReadonlyMap<string, Evenness | null>;
 }
 export interface LightState {
-  /** Nothing, all units, those that are chosen, or those of a purpose ("purpose: Front warm"). */
+  /** Nothing, all units, those that are chosen, those of a purpose ("purpose: Front warm"), or a look by its id ("look: ..."). */
   readonly of: string;
+  /** Units that stay lit whatever is looked at besides. */
+  readonly kept: ReadonlySet<Id>;
   /** Height of the plane as it is typed; empty is a face's. */
   readonly height: string;
   readonly facing: Facing;
@@ -34,6 +36,7 @@ export interface LightState {
 /** Written by the bar of the drawing, and what is computed by the field that watches the show. */
 export const useLight = makeStore<LightState>({
   of: 'nothing',
+  kept: new Set(),
   height: '',
   facing: 'the house',
   unit: 'lx',

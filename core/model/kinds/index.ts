@@ -11,6 +11,7 @@ import { fixture } from './fixture.js';
 import { gobo } from './gobo.js';
 import type { KindEntry } from './kind.js';
 import { layer } from './layer.js';
+import { look } from './look.js';
 import { masking } from './masking.js';
 import { note } from './note.js';
 import { outline } from './outline.js';
@@ -52,6 +53,7 @@ export const kinds = {
   wall,
   run,
   purpose,
+  look,
   view: ledgerView,
   accepted,
 } as const;

@@ -61,6 +61,13 @@ const feature: Feature = {
   ],
   tables: [
     {
+      id: 'looks',
+      name: 'Looks',
+      order: 3,
+      steps: ['focus'],
+      Pane: lazily(async () => (await import('./LooksTable')).LooksTable),
+    },
+    {
       id: 'matrix',
       name: 'Matrix',
       order: 1,
@@ -84,6 +91,15 @@ const feature: Feature = {
     { id: 'type', scope: 'matrix', keys: ['Enter', 'F2'], name: 'Type a channel into the cell' },
   ],
   commands: [
+    {
+      id: 'lens',
+      name: 'Look through the lens of the selection',
+      words: ['shutters', 'blades', 'barn doors'],
+      run: ({ go }) => {
+        go('focus');
+        useView.setState({ view: 'plan', beside: 'lens' });
+      },
+    },
     {
       id: 'matrix',
       name: 'Show the matrix of areas and purposes',

@@ -16,7 +16,7 @@ import { useShow } from '../../../state/context';
 import { type LightState, useLight } from '../../../state/light';
 import { useSelection } from '../../../state/selection';
 import type { Pane } from '../pane';
-import { litFixtures, useField } from './useField';
+import { type Lit, litFixtures, useField } from './useField';
 
 export function LightPane({ pane }: { pane: Pane }) {
   useField();
@@ -73,13 +73,13 @@ interface Part {
   readonly lux: number;
 }
 /** Who lights a point, brightest first, and the colour of all of it. */
-function readAt(show: Show, fixtures: readonly Fixture[], point: Vec3, normal: Surface['normal'], blocked: boolean) {
+function readAt(show: Show, lit: Lit, point: Vec3, normal: Surface['normal'], blocked: boolean) {
   const blockers = blocked ? blockersOf(show) : [];
   const parts: Part[] = [];
   const sum: [number, number, number] = [0, 0, 0];
-  for (const fixture of fixtures) {
+  for (const [fixture, output] of lit) {
     const source = sourceOf(show, fixture);
-    const lux = source ? luxAt(source, point, normal) : 0;
+    const lux = source ? output * luxAt(source, point, normal) : 0;
     if (!source || lux <= 0.05 || blockedBy(blockers, source.at, point)) continue;
     parts.push({ fixture, lux });
     source.xyz.forEach((value, i) => {
@@ -99,9 +99,10 @@ function Reading({ pane, surface }: { pane: Pane; surface: Surface }) {
   const blocked = useLight((state) => state.blocked);
   const selection = useSelection((state) => (of === 'selection' ? state.selection : empty));
   const inside = useStore(pane, (state) => state.inside);
-  const fixtures = useMemo(() => litFixtures(show, of, selection), [show, of, selection]);
+  const kept = useLight((state) => state.kept);
+  const lit = useMemo(() => litFixtures(show, of, selection, kept), [show, of, selection, kept]);
   if (!inside) return null;
-  const { parts, lux, colour } = readAt(show, fixtures, [inside[0], inside[1], surface.corner[2]], surface.normal, blocked);
+  const { parts, lux, colour } = readAt(show, lit, [inside[0], inside[1], surface.corner[2]], surface.normal, blocked);
   const shown = (value: number) => Math.round(unit === 'fc' ? value / FOOTCANDLE : value);
   return (
     <div

@@ -2,12 +2,13 @@
 import { useEffect, useRef } from 'react';
 import { AIM_HEIGHT } from '#core/fields/aim';
 import { type Blocker, blockersOf } from '#core/light/blockers';
+import { litBy } from '#core/light/looks';
 import { areaPlane, stagePlane } from '#core/light/planes';
 import { type Source, sourceOf } from '#core/light/source';
 import { parseLength } from '#core/measure/lengths';
 import { gathered } from '#core/measure/list';
 import type { Fixture, Id } from '#core/model/records';
-import { all, type Show, settingsOf } from '#core/model/show';
+import { all, find, type Show, settingsOf } from '#core/model/show';
 import { useShow } from '../../../state/context';
 import { useLight } from '../../../state/light';
 import { useSelection } from '../../../state/selection';
@@ -17,16 +18,18 @@ import type { LightAnswer, LightAsk } from './light.worker';
 /** Step of the plane, mm: finer than any edge that one reads off a plan. */
 const STEP = 100;
 
-/** Fixtures whose light is looked at. */
-export function litFixtures(show: Show, of: string, selection: readonly Id[]): Fixture[] {
-  const fixtures = all(show, 'fixture').filter((fixture) => !fixture.spare);
-  if (of === 'all') return fixtures;
-  if (of === 'selection') {
-    const chosen = new Set(selection);
-    return fixtures.filter(({ id }) => chosen.has(id));
-  }
+export type Lit = readonly (readonly [Fixture, number])[];
+/** Fixtures whose light is looked at, each with the share of its light that it gives; those that are kept lit are with them. */
+export function litFixtures(show: Show, of: string, selection: readonly Id[], kept: ReadonlySet<Id>): Lit {
+  const look = of.startsWith('look: ') ? find(show, 'look', of.slice(6)) : undefined;
+  if (look) return litBy(show, look);
+  const chosen = new Set(selection);
   const purpose = of.replace(/^purpose: /, '');
-  return of.startsWith('purpose: ') ? fixtures.filter((fixture) => fixture.purpose === purpose) : [];
+  const wanted = (fixture: Fixture): boolean =>
+    of === 'all' ||
+    kept.has(fixture.id) ||
+    (of === 'selection' ? chosen.has(fixture.id) : of.startsWith('purpose: ') && fixture.purpose === purpose);
+  return all(show, 'fixture').flatMap((fixture) => (!fixture.spare && wanted(fixture) ? [[fixture, 1] as const] : []));
 }
 /** Height of the plane, mm; a face where nothing that can be read is typed. */
 export function planeHeight(show: Show, text: string): number {
@@ -43,8 +46,10 @@ const none: readonly Blocker[] = [];
 
 /** What the worker does not know yet, and what it is asked. */
 function askFor(show: Show, selection: readonly Id[], stamp: number, sent: Sent): { ask: LightAsk; sent: Sent } {
-  const { of, height, facing, unit, blocked } = useLight.getState();
-  const fixtures = litFixtures(show, of, selection);
+  const { of, height, facing, unit, blocked, kept } = useLight.getState();
+  const lit = litFixtures(show, of, selection, kept);
+  const outputs = new Map(lit.map(([{ id }, output]) => [id, output]));
+  const fixtures = lit.map(([fixture]) => fixture);
   const sources = new Map<Id, Source>();
   for (const fixture of fixtures) {
     const source = sourceOf(show, fixture);
@@ -58,7 +63,7 @@ function askFor(show: Show, selection: readonly Id[], stamp: number, sent: Sent)
     blockers: way === sent.blockers ? null : way,
     plane: stagePlane(show, planeHeight(show, height), facing, STEP),
     areas: all(show, 'area').map((area) => ({ area, surface: areaPlane(area, facing) })),
-    lit: [...sources.keys()].map((id) => [id, 1] as const),
+    lit: [...sources.keys()].map((id) => [id, outputs.get(id) ?? 0] as const),
     sets: [
       ...gathered(
         fixtures.filter(({ purpose }) => purpose),
@@ -77,11 +82,12 @@ function askFor(show: Show, selection: readonly Id[], stamp: number, sent: Sent)
 export function useField(): void {
   const show = useShow();
   const of = useLight((state) => state.of);
-  const [height, facing, unit, blocked] = [
+  const [height, facing, unit, blocked, kept] = [
     useLight((state) => state.height),
     useLight((state) => state.facing),
     useLight((state) => state.unit),
     useLight((state) => state.blocked),
+    useLight((state) => state.kept),
   ];
   const selection = useSelection((state) => (of === 'selection' ? state.selection : null));
   const worker = useRef<Worker | null>(null);
@@ -115,7 +121,7 @@ export function useField(): void {
     sent.current = made.sent;
     plane.current = made.ask.plane;
     worker.current.postMessage(made.ask);
-  }, [show, of, height, facing, unit, blocked, selection]);
+  }, [show, of, height, facing, unit, blocked, kept, selection]);
 }
 
 function hear(answer: LightAnswer, stamp: number, plane: LightAsk['plane'] | null): void {
