@@ -208,6 +208,8 @@ describe.each(where)('on %s', (_, url) => {
     'hookup.pdf',
     'schedule.csv',
     'schedule.pdf',
+    'focus.csv',
+    'focus.pdf',
     'handover.mvr',
   ])('%s of the demo comes out', async (file) => {
     const id = await demoCopy();

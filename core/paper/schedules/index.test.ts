@@ -1,10 +1,12 @@
 /** Schedules as data: what each row says, in which order, and what is summed. */
 import { describe, expect, test } from '@jest/globals';
+import { makeDemo } from '#demo/show';
 import { apply, edit } from '../../model/change.js';
 import { makeFixture } from '../../model/make.js';
 import type { Fixture, FixtureType, Part, Position } from '../../model/records.js';
 import { baseRecords, fixtureLayer, idOf, pipe, plainType, SHOW } from '../../model/show.arb.js';
 import { type Show, settingsOf, showOf } from '../../model/show.js';
+import { focusChart } from './focus.js';
 import { channelHookup } from './hookup.js';
 import { schedules } from './index.js';
 import { instrumentSchedule } from './instruments.js';
@@ -63,7 +65,7 @@ const show = showOf(SHOW, [
 const rows = (of: Show) => channelHookup(of).groups[0]!.rows;
 
 test('schedules are told apart by name and place', () => {
-  expect(schedules.map(({ id }) => id)).toEqual(['hookup', 'schedule']);
+  expect(schedules.map(({ id }) => id)).toEqual(['hookup', 'schedule', 'focus']);
   expect(new Set(schedules.map(({ order }) => order)).size).toBe(schedules.length);
 });
 
@@ -121,5 +123,17 @@ describe('instrument schedule', () => {
       for (const group of schedule.groups) for (const row of group.rows) expect(row).toHaveLength(schedule.columns.length);
     }
     expect(columns.filter(({ align }) => align === 'right')).toHaveLength(6);
+  });
+});
+
+describe('the focus chart', () => {
+  test('a row an area, a column each purpose that serves one; a hole in a wash is a dash; what is aimed nowhere is not counted', () => {
+    const demo = focusChart(makeDemo());
+    expect(demo.columns.map(({ heading }) => heading).slice(0, 3)).toEqual(['Area', 'Front cool', 'Front warm']);
+    const [row] = demo.groups[0]!.rows.filter(([name]) => name === 'A');
+    expect(row!.slice(0, 3)).toEqual(['A', '25', '5']);
+    expect(demo.summary).toMatch(/^18 areas, \d+ units aimed at them\.$/);
+    expect(focusChart(show).groups[0]!.rows).toEqual([]);
+    expect(focusChart(show).columns).toHaveLength(1);
   });
 });

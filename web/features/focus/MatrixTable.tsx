@@ -2,6 +2,7 @@
 import { useMemo, useRef, useState } from 'react';
 import { channelText } from '#core/fields/texts';
 import { FOOTCANDLE } from '#core/light/beam';
+import type { Evenness } from '#core/light/field';
 import type { Fixture, FocusArea } from '#core/model/records';
 import { all, find } from '#core/model/show';
 import { type Cell, type Column, intoCell, matrixOf, ofChannel } from '#core/setout/matrix';
@@ -82,7 +83,9 @@ export function MatrixTable() {
           </thead>
           <tbody>
             {areas.map((area, row) => {
-              const light = figures.get(area.id)?.all;
+              const measured = figures.get(area.id);
+              const light = measured?.all;
+              const short = belowWish(purposes, measured?.purposes);
               return (
                 <tr key={area.id} style={{ borderTop: '1px solid var(--hair-faint)' }}>
                   <th
@@ -94,8 +97,22 @@ export function MatrixTable() {
                       {area.name}
                     </button>
                   </th>
-                  <td className="px-2 text-right tabular-nums">{light ? said(light.average) : ''}</td>
-                  <td className="px-3 text-right tabular-nums">{light ? light.even.toFixed(2) : ''}</td>
+                  <td
+                    className="px-2 text-right tabular-nums"
+                    style={{ color: short.lux ? 'var(--stop)' : undefined }}
+                    title={short.lux}
+                  >
+                    {light ? said(light.average) : ''}
+                    {short.lux && <span className="sr-only">, {short.lux}</span>}
+                  </td>
+                  <td
+                    className="px-3 text-right tabular-nums"
+                    style={{ color: short.even ? 'var(--stop)' : undefined }}
+                    title={short.even}
+                  >
+                    {light ? light.even.toFixed(2) : ''}
+                    {short.even && <span className="sr-only">, {short.even}</span>}
+                  </td>
                   {purposes.map(({ name }, column) => (
                     <MatrixCell
                       key={name}
@@ -123,6 +140,24 @@ export function MatrixTable() {
       </div>
     </DragArea>
   );
+}
+
+/** What an area has less of than is wished, by the purposes that serve it; in a sentence. */
+function belowWish(
+  purposes: readonly Column[],
+  measured: ReadonlyMap<string, Evenness | null> | undefined,
+): { readonly lux: string; readonly even: string } {
+  const said = { lux: [] as string[], even: [] as string[] };
+  for (const { name, record } of purposes) {
+    const light = measured?.get(name);
+    // An area that a purpose does not reach at all is a hole, or none of its.
+    if (!light || light.average < 1) continue;
+    if (record?.lux !== undefined && light.average < record.lux)
+      said.lux.push(`${name} ${Math.round(light.average)} of ${record.lux} lx`);
+    if (record?.even !== undefined && light.even < record.even)
+      said.even.push(`${name} ${light.even.toFixed(2)} of ${record.even}`);
+  }
+  return { lux: said.lux.join(', '), even: said.even.join(', ') };
 }
 
 /** A purpose; a click chooses all that do it. */
