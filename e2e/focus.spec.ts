@@ -113,6 +113,17 @@ test('aims: three fronts to areas in order, by a click; all at one by its name',
   await next.fill('apple tree');
   await next.press('Enter');
   await expect.poll(aims).toEqual(Array(3).fill({ kind: 'area', area: named('Apple tree').id }));
+  // The Card says what one of them does, and by Ctrl K another is aimed as its mirror image.
+  await page
+    .getByRole('row', { name: /^FOH 1 3 / })
+    .first()
+    .click();
+  await expect(card(page)).toContainText(/Angle\d+deg to the floor/);
+  await expect(card(page)).toContainText(/At the aim\d+lx/);
+  await chosen(page, 'channel = 1 or channel = 21');
+  await byName(page, 'aim the second half of the selection');
+  const tree = named('Apple tree').at as number[];
+  await expect.poll(() => aimOf(page, '21')).toEqual({ kind: 'point', at: [-tree[0]!, tree[1], tree[2]] });
 });
 
 test('light: the field of a purpose on the plan, who gives how much under the pointer, evenness in the matrix; a unit moved changes it', async ({

@@ -109,12 +109,20 @@ export function shareOf(source: Source, surface: Surface, blockers: readonly Blo
     ] as const
   ).map(([i, j]) => pointOf(surface, i - 0.5, j - 0.5));
   const near = blockers.length ? blockersIn(blockers, [at, ...corners]) : blockers;
-  const [across, rows] = [i1 - i0, j1 - j0];
+  const across = i1 - i0;
+  const rows = j1 - j0;
   const lux = new Float32Array(across * rows);
   const round = normal === 'round';
-  const [nx, ny, nz] = round ? [0, 0, 0] : normal;
+  const [nx, ny, nz] = round ? ([0, 0, 0] as const) : normal;
   const { cosEdge } = kernel;
-  const [ux, uy, uz] = [u[0] * step, u[1] * step, u[2] * step];
+  const radial = kernel.form === 'radial' ? kernel.values : null;
+  const scale = (kernel.values.length - 1) / (1 - cosEdge);
+  const end = kernel.values.length - 1.001;
+  const ux = u[0] * step;
+  const uy = u[1] * step;
+  const uz = u[2] * step;
+  const [bx, by, bz] = beam;
+  const nearest = NEAREST * NEAREST;
   const sheets = near.filter((blocker) => blocker.form === 'sheet');
   const plates = near.filter((blocker) => blocker.form === 'plate');
   const shaded = new Uint8Array(across);
@@ -127,7 +135,7 @@ export function shareOf(source: Source, surface: Surface, blockers: readonly Blo
     if (sheets.length) shaded.fill(0);
     for (const sheet of sheets) shadeRow(sheet, at, x, y, z, ux, uy, uz, shaded);
     for (let i = 0; i < across; i++, x += ux, y += uy, z += uz) {
-      const ahead = x * beam[0] + y * beam[1] + z * beam[2];
+      const ahead = x * bx + y * by + z * bz;
       if (ahead <= 0 || shaded[i] === 1) continue;
       const r2 = x * x + y * y + z * z;
       const inverse = 1 / Math.sqrt(r2);
@@ -135,19 +143,23 @@ export function shareOf(source: Source, surface: Surface, blockers: readonly Blo
       if (cosine <= cosEdge) continue;
       const facing = round ? (Math.sqrt(x * x + y * y) * inverse) / Math.PI : -(x * nx + y * ny + z * nz) * inverse;
       if (facing <= 0) continue;
-      const relative =
-        kernel.form === 'radial'
-          ? relativeAt(kernel, cosine, 0, 0)
-          : relativeAt(
-              kernel,
-              cosine,
-              (x * right[0] + y * right[1] + z * right[2]) / ahead,
-              (x * up[0] + y * up[1] + z * up[2]) / ahead,
-            );
+      let relative: number;
+      if (radial) {
+        // As `relativeAt`: a call for each of millions of points costs a third of the time.
+        const c = Math.min(end, (cosine - cosEdge) * scale);
+        const k = c | 0;
+        relative = radial[k]! + (radial[k + 1]! - radial[k]!) * (c - k);
+      } else
+        relative = relativeAt(
+          kernel,
+          cosine,
+          (x * right[0] + y * right[1] + z * right[2]) / ahead,
+          (x * up[0] + y * up[1] + z * up[2]) / ahead,
+        );
       if (relative <= 0) continue;
       if (plates.length && isBlocked(plates, at, [at[0] + x, at[1] + y, at[2] + z])) continue;
       // Metres: the square of a thousand.
-      lux[j * across + i] = (candela * relative * facing) / Math.max(NEAREST * NEAREST, r2 * 1e-6);
+      lux[j * across + i] = (candela * relative * facing) / Math.max(nearest, r2 * 1e-6);
       some = true;
     }
   }

@@ -43,7 +43,7 @@ export interface Source {
 }
 
 /** Where less than this of the peak is left the light ends. */
-const ENDS = 0.002;
+const ENDS = 0.005;
 /** No beam is wider than this half angle, degrees. */
 const WIDEST = 88;
 const RADIAL = 1024;

@@ -1,11 +1,19 @@
 /** How a lantern is focused besides its aim: zoom, iris, edge, frost and the blades of its shutters, by figures. */
 import { familyEntry } from '#core/families/index';
+import { FOOTCANDLE } from '#core/light/beam';
+import { cutIn, cutSaid } from '#core/light/cut';
+import { luxAt } from '#core/light/field';
 import { type Blade, blades, type Optics } from '#core/light/gate';
+import { poolOn } from '#core/light/pool';
 import { shutterOf, withOptics, withShutter } from '#core/light/shutters';
+import { anglesOf, sourceOf } from '#core/light/source';
+import { formatLength, lengthUnit } from '#core/measure/lengths';
 import { updating } from '#core/model/change';
 import type { Fixture } from '#core/model/records';
-import { get } from '#core/model/show';
+import { get, settingsOf } from '#core/model/show';
+import { place } from '#core/space/hanging';
 import { useSession, useShow } from '../../state/context';
+import { useLight } from '../../state/light';
 import { Line, TextField } from '../../ui/TextField';
 import { plural } from '../../ui/words';
 import { shared } from './shared';
@@ -62,8 +70,10 @@ export function OpticsLines({ fixtures }: { readonly fixtures: readonly Fixture[
       </Line>
     );
   };
+  const [one] = fixtures.length === 1 ? fixtures : [];
   return (
     <>
+      {one && <Beam fixture={one} />}
       {types.every(({ zoom }) => zoom) && share('zoom', 'Zoom', 0, '0 is the narrow end, 100 the wide one')}
       {images && share('iris', 'Iris', 1, '100 is open')}
       {images && share('edge', 'Edge', 0, '0 is sharp, 100 soft')}
@@ -91,6 +101,48 @@ export function OpticsLines({ fixtures }: { readonly fixtures: readonly Fixture[
             </Line>
           );
         })}
+    </>
+  );
+}
+
+/** What a beam does: its angle, its pool at the height that is aimed at, its light there, and where a head stands for it. */
+function Beam({ fixture }: { readonly fixture: Fixture }) {
+  const show = useShow();
+  const unit = useLight((state) => state.unit);
+  const at = place(show, fixture);
+  const { units } = settingsOf(show);
+  if (!at.target) return null;
+  const type = get(show, 'type', fixture.type);
+  const pool = poolOn(at.lens[2] - at.target[2], 90 - at.below, anglesOf(type, fixture.optics).field);
+  const source = sourceOf(show, fixture);
+  // On a face that looks to the light.
+  const lux = source ? luxAt(source, at.target, [-at.beam[0], -at.beam[1], -at.beam[2]]) : 0;
+  const cut = cutIn(show, fixture);
+  return (
+    <>
+      <Line name="Angle" unit="deg to the floor">
+        {Math.round(at.below)}
+      </Line>
+      {pool && (
+        <Line name="Pool" unit={lengthUnit(units)}>
+          {`${formatLength(2 * pool.semiMinor, units)} x ${formatLength(2 * pool.semiMajor, units)}`}
+        </Line>
+      )}
+      {lux > 0 && (
+        <Line name="At the aim" unit={unit}>
+          {Math.round(unit === 'fc' ? lux / FOOTCANDLE : lux)}
+        </Line>
+      )}
+      {at.pose && (
+        <Line name="Pan, tilt" unit="deg">
+          {`${at.pose.pan.toFixed(1)}, ${at.pose.tilt.toFixed(1)}`}
+        </Line>
+      )}
+      {cut && cut.share >= 0.02 && (
+        <p className="py-0.5" style={{ color: 'var(--doubt)' }}>
+          It is {cutSaid(cut)}.
+        </p>
+      )}
     </>
   );
 }

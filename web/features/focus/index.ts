@@ -3,9 +3,10 @@ import { CircleDashed, Crosshair, Focus, LayoutGrid } from 'lucide-react';
 import { all } from '#core/model/show';
 import { arrange } from '../../state/desk';
 import { useView } from '../../state/view';
-import { type Command, type Feature, later, lazily, onDemand } from '../../ui/registry';
+import { type Command, doing, type Feature, later, lazily, onDemand } from '../../ui/registry';
 import { plural } from '../../ui/words';
 
+const acts = later(() => import('./acts'));
 const take = (id: string, name: string, words: readonly string[]): Command => ({
   id,
   name,
@@ -91,6 +92,13 @@ const feature: Feature = {
     { id: 'type', scope: 'matrix', keys: ['Enter', 'F2'], name: 'Type a channel into the cell' },
   ],
   commands: [
+    {
+      id: 'aim mirrored',
+      name: 'Aim the second half of the selection as the mirror image of the first',
+      words: ['mirror focus', 'other side'],
+      edits: true,
+      run: doing(acts, ({ aimAsMirrored }) => aimAsMirrored),
+    },
     {
       id: 'lens',
       name: 'Look through the lens of the selection',
