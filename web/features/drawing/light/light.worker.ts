@@ -4,8 +4,9 @@ import type { Chunk } from '#core/draw/list';
 import { levelsUpTo, luxChunk, mostOf } from '#core/draw/lux';
 import { FOOTCANDLE } from '#core/light/beam';
 import type { Blocker } from '#core/light/blockers';
-import { type Evenness, type Share, type Surface, shareOf, totalOf } from '#core/light/field';
+import { type Evenness, type Surface, totalOf } from '#core/light/field';
 import { areaFigures } from '#core/light/planes';
+import { Shares } from '#core/light/shares';
 import type { Source } from '#core/light/source';
 import type { FocusArea, Id } from '#core/model/records';
 
@@ -43,51 +44,22 @@ export type LightAnswer =
     };
 
 const answer = (message: LightAnswer) => (self as unknown as Worker).postMessage(message);
-const sources = new Map<Id, Source>();
-let blockers: readonly Blocker[] = [];
-interface Kept {
-  readonly key: string;
-  readonly shares: Map<Id, Share | null>;
-}
-const kept = new Map<string, Kept>();
+const shares = new Shares();
 let latest = 0;
 
-/** Shares of a surface: those of another one under the same name are let go. */
-function sharesOf(surface: Surface): Map<Id, Share | null> {
-  const key = JSON.stringify(surface);
-  const known = kept.get(surface.id);
-  if (known?.key === key) return known.shares;
-  const made: Kept = { key, shares: new Map() };
-  kept.set(surface.id, made);
-  return made.shares;
-}
-function take({ fresh, gone, blockers: way, areas }: LightAsk): void {
-  for (const source of fresh) sources.set(source.id, source);
-  for (const id of gone) sources.delete(id);
-  if (way) blockers = way;
-  const stale = way ? null : [...fresh.map(({ id }) => id), ...gone];
-  const there = new Set(['stage', ...areas.map(({ surface }) => surface.id)]);
-  for (const [id, { shares }] of kept) {
-    if (!there.has(id)) kept.delete(id);
-    else if (stale) for (const one of stale) shares.delete(one);
-    else shares.clear();
-  }
-}
+const surfacesOf = ({ plane, areas }: LightAsk): readonly Surface[] => [plane, ...areas.map(({ surface }) => surface)];
 /** So long it computes before it looks whether something newer was asked, ms. */
 const SLICE = 40;
 
 async function work(ask: LightAsk): Promise<void> {
   const began = performance.now();
-  const surfaces = [ask.plane, ...ask.areas.map(({ surface }) => surface)];
-  const open = surfaces.map((surface) => [surface, sharesOf(surface)] as const);
+  const surfaces = surfacesOf(ask);
   const all = surfaces.length * ask.lit.length;
   let [done, told] = [0, began];
-  for (const [surface, shares] of open)
+  for (const surface of surfaces)
     for (const [id] of ask.lit) {
       done++;
-      if (shares.has(id)) continue;
-      const source = sources.get(id);
-      shares.set(id, source ? shareOf(source, surface, blockers) : null);
+      shares.share(surface, id);
       if (performance.now() - told < SLICE) continue;
       told = performance.now();
       answer({ kind: 'progress', stamp: ask.stamp, share: done / Math.max(1, all) });
@@ -95,19 +67,14 @@ async function work(ask: LightAsk): Promise<void> {
       // Something newer waits: what is kept so far is of use to it.
       if (latest !== ask.stamp) return;
     }
-  const lit = (shares: Map<Id, Share | null>, ids: readonly (readonly [Id, number])[]) =>
-    ids.flatMap(([id, output]) => {
-      const share = shares.get(id);
-      return share ? [{ share, output, xyz: [1, 1, 1] as const }] : [];
-    });
   const outputs = new Map(ask.lit);
-  const total = totalOf(ask.plane, lit(sharesOf(ask.plane), ask.lit));
+  const total = totalOf(ask.plane, shares.lit(ask.plane, ask.lit));
   const shown = ask.unit === 'fc' ? total.map((lux) => lux / FOOTCANDLE) : total;
   const most = shown.reduce((a, b) => Math.max(a, b), 0);
   const levels = levelsUpTo(mostOf(shown));
   const figures = ask.areas.map(({ area, surface }) => {
-    const shares = sharesOf(surface);
-    const of = (ids: readonly (readonly [Id, number])[]) => areaFigures(area, surface, totalOf(surface, lit(shares, ids)));
+    const of = (ids: readonly (readonly [Id, number])[]) =>
+      areaFigures(area, surface, totalOf(surface, shares.lit(surface, ids)));
     return {
       area: area.id,
       all: of(ask.lit),
@@ -120,6 +87,6 @@ async function work(ask: LightAsk): Promise<void> {
 
 self.onmessage = ({ data: ask }: MessageEvent<LightAsk>) => {
   latest = ask.stamp;
-  take(ask);
+  shares.take({ fresh: ask.fresh, gone: ask.gone, blockers: ask.blockers, surfaces: surfacesOf(ask) });
   work(ask).catch((error: Error) => answer({ kind: 'failed', stamp: ask.stamp, message: error.message }));
 };
