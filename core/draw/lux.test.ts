@@ -46,6 +46,7 @@ describe('levels', () => {
   test('one spot beside a lantern does not take all the levels for itself', () => {
     const lux = Array.from({ length: 1000 }, (_, i) => (i === 7 ? 1e6 : i % 2 ? 0 : 100 + i / 10));
     expect(mostOf(lux)).toBeLessThan(200);
+    expect(mostOf(lux)).toBeGreaterThan(195);
     expect(mostOf([])).toBe(0);
   });
 });

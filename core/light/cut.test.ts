@@ -2,6 +2,7 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { makeDemo } from '#demo/show';
+import { wrongSnags } from '../audit/snags.js';
 import { apply, edit } from '../model/change.js';
 import type { Masking } from '../model/records.js';
 import { all } from '../model/show.js';
@@ -67,6 +68,8 @@ describe('in the demo', () => {
     const cut = cutIn(low, front)!;
     expect(cut.by[0]!.name).toBe('Border 1');
     expect(cut.share).toBeGreaterThan(0.5);
+    const told = (of: typeof demo) => wrongSnags(of).filter(({ code }) => code === 'beam cut').length;
+    expect([told(demo), told(low) > 5]).toEqual([0, true]);
     const backing = all(demo, 'fixture').find(({ purpose }) => purpose === 'Window backing')!;
     expect((cutIn(demo, backing)?.by ?? []).map(({ name }) => name)).not.toContain('Cyc');
   });

@@ -296,5 +296,7 @@ describe('what stands in the way', () => {
     const ray = (y: number) => blockedBy([border], [0, 0, 5000], [0, y, 0])?.name ?? '';
     expect([9900, 10100].map(ray)).toEqual(['', 'Border 1']);
     expect(isBlocked([border], [0, 0, 5000], [0, 2000, 4500])).toBe(false);
+    // What lies on the cloth is lit, and a hand's breadth behind it is not.
+    expect([2000.1, 2005].map((y) => isBlocked([border], [0, 0, 5000], [0, y, 4500]))).toEqual([false, true]);
   });
 });

@@ -64,6 +64,8 @@ describe('a source', () => {
   test('zoom and frost spread the same lumens over more; the zoom of a type without one does nothing', () => {
     const narrow = lumens(source({}, zoomed));
     expect(anglesOf(zoomed, { zoom: 0.5 })).toEqual({ beam: 27, field: 38 });
+    // A whole frost spreads by 30 degrees, as a blur does: by the root of the sum of squares.
+    expect(anglesOf(plainType, { frost: 1 })).toEqual({ beam: Math.hypot(18, 30), field: Math.hypot(26, 30) });
     for (const optics of [{ zoom: 0.5 }, { zoom: 1 }, { frost: 0.5 }, { zoom: 1, frost: 1 }]) {
       const s = source({ optics }, zoomed);
       expect(Math.abs(lumens(s) / narrow - 1)).toBeLessThan(0.01);

@@ -63,6 +63,15 @@ describe('the matrix', () => {
       ['Bench', '', '', '40'],
       ['C', '3 10', '', ''],
     ]));
+  test('what serves half of the areas, and no more, is no wash: it leaves no holes', () => {
+    const all4 = [0, 1, 2, 3].flatMap((area) => [unit(`${area}`, 'Warm', area), unit(`2${area}`, 'Cool', area)]);
+    const side = (...at: number[]) => at.map((area) => unit(`5${area}`, 'Side', area));
+    const holes = (...at: number[]) =>
+      rows(showOf(SHOW, [...baseRecords, ...areas, ...all4, ...side(...at)]))
+        .flat()
+        .filter((text) => text === 'hole').length;
+    expect([holes(0, 1), holes(0, 1, 2)]).toEqual([0, 1]);
+  });
   test('an area that two purposes serve wants the washes', () => {
     const more = apply(show, intoCell(ofChannel(show, '40'), areas[2]!, 'Special'));
     expect(rows(more).find(([name]) => name === 'C')).toEqual(['C', '3 10 double', 'hole', '40']);
