@@ -290,6 +290,10 @@ test('looks: a new one by purpose and by level, shown, blended with another; wha
   await blend.getByRole('button', { name: 'Blend' }).click();
   await stored(page);
   expect((await storm('Low tide to Storm'))['3']).toBeCloseTo(0.45, 3);
+  // A look that is deleted is shown no more.
+  await page.getByRole('button', { name: 'Delete the look Low tide to Storm' }).click();
+  await expect(scale).toBeHidden();
+  await expect(page.getByLabel('Light of', { exact: true })).toHaveValue('nothing');
   // Kept lit.
   await page.getByLabel('Light of', { exact: true }).selectOption('selection');
   await table.getByRole('button', { name: '1', exact: true }).click();

@@ -1,6 +1,7 @@
 /** Focus areas as they are drawn: only where they are asked for, at their edge and at the height that is aimed at. */
 import { describe, expect, test } from '@jest/globals';
 import { makeDemo } from '#demo/show';
+import { apply, edit } from '../model/change.js';
 import { all, find } from '../model/show.js';
 import { place } from '../space/hanging.js';
 import { MOVE } from './list.js';
@@ -45,6 +46,16 @@ describe('focus areas', () => {
     expect(ring.points.map(([x, y]) => Math.round(Math.hypot(x - a.at[0], y - a.at[1])))).toEqual(
       ring.points.map(() => a.size / 2),
     );
+  });
+  test('a frost makes a beam wider in space: 26 degrees and 30 make the root of both squares', () => {
+    const fixture = all(demo, 'fixture').find(({ parts }) => parts[0]!.channel === '3')!;
+    const frosted = apply(demo, edit([fixture], { optics: { frost: 1 } }));
+    const ratio = (show: typeof demo) => {
+      const beam = sceneOf(show).beams.find(({ id }) => id === fixture.id)!;
+      return beam.radius / beam.length;
+    };
+    expect(ratio(demo)).toBeCloseTo(Math.tan((13 * Math.PI) / 180), 6);
+    expect(ratio(frosted)).toBeCloseTo(Math.tan((Math.hypot(26, 30) * Math.PI) / 360), 6);
   });
   test('beams of the demo leave from their lenses', () => {
     for (const beam of sceneOf(demo).beams) {

@@ -1,6 +1,7 @@
 /** A show in three dimensions, as plain figures in millimetres and world axes; the web room hands them to a renderer. */
 import { familyEntry } from '../families/index.js';
 import { colourOf } from '../light/filter.js';
+import { anglesOf } from '../light/source.js';
 import type { Filter, Fixture, Id, Position, StandingWall, Vec3 } from '../model/records.js';
 import { all, get, type Show, settingsOf } from '../model/show.js';
 import { areaPoints } from '../space/areas.js';
@@ -132,7 +133,7 @@ export function sceneOf(show: Show): Scene3D {
         apex: at.lens,
         direction: at.beam,
         length,
-        radius: length * Math.tan(rad(Math.min(150, type.field)) / 2),
+        radius: length * Math.tan(rad(Math.min(150, anglesOf(type, fixture.optics).field)) / 2),
         rgb: rgbOf(fixture, filters),
       },
     ];

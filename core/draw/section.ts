@@ -1,5 +1,6 @@
 /** The show cut by an upright plane, or seen from the front: trims, masking, units, throw lines and sight lines. Heights are true; x runs to the right as one looks. */
 
+import { anglesOf } from '../light/source.js';
 import { formatLength } from '../measure/lengths.js';
 import { firstOf, itemAt, lastOf } from '../measure/list.js';
 import { shownLayers } from '../model/layers.js';
@@ -388,7 +389,7 @@ function throwChunk(show: Show, view: SectionView, { throws, denominator }: Sect
     const [p, q] = [projected(view, at.lens), projected(view, end)];
     body.push(path([MOVE, p.x, p.z, LINE, q.x, q.z], 'throw', 'none', 'lamp'));
     const [dx, dz] = [q.x - p.x, q.z - p.z];
-    const half = rad(Math.min(120, type.field) / 2);
+    const half = rad(Math.min(120, anglesOf(type, fixture.optics).field) / 2);
     if (Math.hypot(dx, dz) > 300 && type.field > 0)
       for (const side of [-1, 1]) {
         const [c, s] = [Math.cos(half * side), Math.sin(half * side)];

@@ -7,7 +7,7 @@ import type { Id } from '#core/model/records';
 import { all, settingsOf } from '#core/model/show';
 import { natural } from '#core/order/order';
 import { useShow } from '../state/context';
-import { useLight } from '../state/light';
+import { litOf, useLight } from '../state/light';
 import { useSelection } from '../state/selection';
 import { Choice } from '../ui/Field';
 import { TextField } from '../ui/TextField';
@@ -20,7 +20,8 @@ export function LightBar() {
     () => [...new Set(all(show, 'fixture').flatMap(({ purpose, spare }) => (purpose && !spare ? [purpose] : [])))].sort(natural),
     [show],
   );
-  const on = light.of !== 'nothing';
+  const of = litOf(show, light.of);
+  const on = of !== 'nothing';
   return (
     <fieldset className="flex flex-wrap items-center gap-x-2 whitespace-nowrap">
       <legend className="sr-only">Light</legend>
@@ -28,7 +29,7 @@ export function LightBar() {
       <Choice
         label="Light of"
         className="!w-28"
-        value={light.of}
+        value={of}
         options={[
           'nothing',
           ['all', 'all units'],
@@ -36,7 +37,7 @@ export function LightBar() {
           ...looksOf(show).map(({ id, name }) => [`look: ${id}`, `look: ${name}`] as const),
           ...purposes.map((name) => [`purpose: ${name}`, name] as const),
         ]}
-        onChoose={(of) => useLight.setState({ of })}
+        onChoose={(wanted) => useLight.setState({ of: wanted })}
       />
       {on && (
         <>
@@ -69,7 +70,7 @@ export function LightBar() {
             options={['lx', 'fc']}
             onChoose={(unit) => useLight.setState({ unit })}
           />
-          {(light.of === 'selection' || light.kept.size > 0) && <Keeping kept={light.kept} />}
+          {(of === 'selection' || light.kept.size > 0) && <Keeping kept={light.kept} />}
         </>
       )}
     </fieldset>

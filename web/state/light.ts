@@ -3,6 +3,7 @@ import type { Chunk } from '#core/draw/list';
 import type { Evenness, Surface } from '#core/light/field';
 import type { Facing } from '#core/light/planes';
 import type { Id } from '#core/model/records';
+import { all, find, type Show } from '#core/model/show';
 import { makeStore } from './store';
 
 /** Figures of an area: of all that is lit, and of each purpose by itself. */
@@ -45,3 +46,11 @@ export const useLight = makeStore<LightState>({
   figures: new Map(),
   progress: null,
 });
+
+/** What is shown: nothing where the look or the purpose that was chosen is there no more. */
+export function litOf(show: Show, of: string): string {
+  if (of.startsWith('look: ')) return find(show, 'look', of.slice(6)) ? of : 'nothing';
+  if (!of.startsWith('purpose: ')) return of;
+  const purpose = of.slice(9);
+  return all(show, 'fixture').some((fixture) => fixture.purpose === purpose && !fixture.spare) ? of : 'nothing';
+}

@@ -1,7 +1,9 @@
 /** Aims the chosen units at points and areas that are clicked, or typed with their height. */
 import { circle, LINE, lines, MOVE, type Prim, path } from '#core/draw/list';
 import { AIM_HEIGHT } from '#core/fields/aim';
+import { luxAt } from '#core/light/field';
 import { poolOn } from '#core/light/pool';
+import { anglesOf, sourceOf } from '#core/light/source';
 import { formatLength, formatStagePoint } from '#core/measure/lengths';
 import { parsePoint } from '#core/measure/point';
 import { apply, type Change } from '#core/model/change';
@@ -20,7 +22,7 @@ import {
 } from '#core/setout/aims';
 import { areaPoints } from '#core/space/areas';
 import { place, targetOf } from '#core/space/hanging';
-import { rad } from '#core/space/vectors';
+import { rad, scaled } from '#core/space/vectors';
 import { chosenFixtures } from '../../state/chosen';
 import { useSelection } from '../../state/selection';
 import { useTool } from '../../state/tool';
@@ -162,7 +164,10 @@ class AimTool implements Tool {
         const at = place(after, fixture);
         out.push(path([MOVE, at.lens[0], at.lens[1], LINE, target[0], target[1]], 'thin', 'none', 'lamp'));
         if (i) return;
-        const { field } = get(after, 'type', fixture.type);
+        const { field } = anglesOf(get(after, 'type', fixture.type), fixture.optics);
+        const source = sourceOf(after, fixture);
+        // On a face that looks to the light, as in the Card.
+        const lux = source ? Math.round(luxAt(source, target, scaled(at.beam, -1))) : 0;
         const pool = poolOn(at.lens[2] - target[2], 90 - at.below, field);
         const bearing = Math.atan2(at.beam[1], at.beam[0]);
         if (pool)
@@ -171,7 +176,7 @@ class AimTool implements Tool {
           );
         const size = pool ? `, pool ${formatLength(2 * pool.semiMinor, units)} x ${formatLength(2 * pool.semiMajor, units)}` : '';
         const past = at.missing > 0.05 ? `, ${at.missing.toFixed(1)}° out of reach` : '';
-        const said = `${spot.area?.name ?? formatStagePoint(spot.at, units)}: ${formatLength(at.throw ?? 0, units)}, ${Math.round(at.below)}°${size}${past}`;
+        const said = `${spot.area?.name ?? formatStagePoint(spot.at, units)}: ${formatLength(at.throw ?? 0, units)}, ${Math.round(at.below)}°${size}${lux ? `, ${lux} lx` : ''}${past}`;
         out.push(...slip(env, spot.at, said, 30));
       });
       return out;

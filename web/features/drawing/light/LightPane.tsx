@@ -13,14 +13,18 @@ import { formatLength } from '#core/measure/lengths';
 import type { Fixture, Id, Vec3 } from '#core/model/records';
 import { type Show, settingsOf } from '#core/model/show';
 import { useShow } from '../../../state/context';
-import { type LightState, useLight } from '../../../state/light';
+import { type LightState, litOf, useLight } from '../../../state/light';
 import { useSelection } from '../../../state/selection';
 import type { Pane } from '../pane';
 import { type Lit, litFixtures, useField } from './useField';
 
 export function LightPane({ pane }: { pane: Pane }) {
-  useField();
-  const of = useLight((state) => state.of);
+  const show = useShow();
+  const of = litOf(
+    show,
+    useLight((state) => state.of),
+  );
+  useField(show, of);
   const field = useLight((state) => state.field);
   const progress = useLight((state) => state.progress);
   if (of === 'nothing') return null;
@@ -35,7 +39,7 @@ export function LightPane({ pane }: { pane: Pane }) {
         </output>
       )}
       {field && <Scale field={field} />}
-      {field && <Reading pane={pane} surface={field.surface} />}
+      {field && <Reading pane={pane} surface={field.surface} of={of} />}
     </>
   );
 }
@@ -92,9 +96,8 @@ function readAt(show: Show, lit: Lit, point: Vec3, normal: Surface['normal'], bl
 const SHOWN = 6;
 const empty: readonly Id[] = [];
 
-function Reading({ pane, surface }: { pane: Pane; surface: Surface }) {
+function Reading({ pane, surface, of }: { pane: Pane; surface: Surface; of: string }) {
   const show = useShow();
-  const of = useLight((state) => state.of);
   const unit = useLight((state) => state.unit);
   const blocked = useLight((state) => state.blocked);
   const selection = useSelection((state) => (of === 'selection' ? state.selection : empty));

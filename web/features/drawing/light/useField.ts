@@ -9,7 +9,6 @@ import { parseLength } from '#core/measure/lengths';
 import { gathered } from '#core/measure/list';
 import type { Fixture, Id } from '#core/model/records';
 import { all, find, type Show, settingsOf } from '#core/model/show';
-import { useShow } from '../../../state/context';
 import { useLight } from '../../../state/light';
 import { useSelection } from '../../../state/selection';
 import { toast } from '../../../state/toast';
@@ -45,8 +44,8 @@ const nothing: Sent = { sources: new Map(), blockers: null };
 const none: readonly Blocker[] = [];
 
 /** What the worker does not know yet, and what it is asked. */
-function askFor(show: Show, selection: readonly Id[], stamp: number, sent: Sent): { ask: LightAsk; sent: Sent } {
-  const { of, height, facing, unit, blocked, kept } = useLight.getState();
+function askFor(show: Show, of: string, selection: readonly Id[], stamp: number, sent: Sent): { ask: LightAsk; sent: Sent } {
+  const { height, facing, unit, blocked, kept } = useLight.getState();
   const lit = litFixtures(show, of, selection, kept);
   const outputs = new Map(lit.map(([{ id }, output]) => [id, output]));
   const fixtures = lit.map(([fixture]) => fixture);
@@ -79,9 +78,7 @@ function askFor(show: Show, selection: readonly Id[], stamp: number, sent: Sent)
   return { ask, sent: { sources, blockers: way } };
 }
 
-export function useField(): void {
-  const show = useShow();
-  const of = useLight((state) => state.of);
+export function useField(show: Show, of: string): void {
   const [height, facing, unit, blocked, kept] = [
     useLight((state) => state.height),
     useLight((state) => state.facing),
@@ -117,7 +114,7 @@ export function useField(): void {
       worker.current = made;
       sent.current = nothing;
     }
-    const made = askFor(show, selection ?? [], ++stamp.current, sent.current);
+    const made = askFor(show, of, selection ?? [], ++stamp.current, sent.current);
     sent.current = made.sent;
     plane.current = made.ask.plane;
     worker.current.postMessage(made.ask);
