@@ -29,7 +29,7 @@ test('areas: one by its middle, a grid in one drag, pulled larger by the handle,
   await page.mouse.click(middle.x, middle.y);
   await page.mouse.move(edge.x, edge.y, { steps: 4 });
   await page.mouse.click(edge.x, edge.y);
-  await stored(page);
+  await expect.poll(async () => (await areasOf(page)).length).toBe(before.length + 1);
   const one = (await areasOf(page)).find(({ id }) => !before.some((area) => area.id === id))!;
   expect((one.at as number[])[2]).toBe(1500);
   expect(Math.abs((one.size as number) - 2000)).toBeLessThan(400);
@@ -44,17 +44,15 @@ test('areas: one by its middle, a grid in one drag, pulled larger by the handle,
   await page.mouse.down();
   await page.mouse.move(b.x, b.y, { steps: 6 });
   await page.mouse.up();
-  await stored(page);
-  expect(
+  const figures = async () =>
     (await areasOf(page))
-      .map(({ name }) => name)
-      .filter((name) => /^\d+$/.test(String(name)))
-      .sort(),
-  ).toEqual(['1', '2', '3', '4', '5', '6']);
+      .map(({ name }) => String(name))
+      .filter((name) => /^\d+$/.test(name))
+      .sort();
+  await expect.poll(figures).toEqual(['1', '2', '3', '4', '5', '6']);
   await page.getByTestId('drawing').focus();
   await page.keyboard.press('Control+z');
-  await stored(page);
-  expect(await areasOf(page)).toHaveLength(before.length + 1);
+  await expect.poll(async () => (await areasOf(page)).length).toBe(before.length + 1);
   // By its handle, and by figures.
   await page.getByRole('list', { name: 'Focus areas' }).getByRole('button', { name: /^M / }).click();
   const handle = await screenOf(page, (one.at as number[])[0]! + (one.size as number) / 2, (one.at as number[])[1]!);
@@ -63,27 +61,27 @@ test('areas: one by its middle, a grid in one drag, pulled larger by the handle,
   await page.mouse.down();
   await page.mouse.move(out.x, out.y, { steps: 5 });
   await page.mouse.up();
-  await stored(page);
-  expect(Math.round(((await areasOf(page)).find(({ id }) => id === one.id)!.size as number) / 100)).toBe(30);
+  const size = async () => Math.round(((await areasOf(page)).find(({ id }) => id === one.id)!.size as number) / 100);
+  await expect.poll(size).toBe(30);
   await card(page).getByLabel('Aimed at').fill('1.7');
   await card(page).getByLabel('Aimed at').press('Enter');
   await card(page).getByLabel('Shape of the area').selectOption('ellipse');
   await card(page).getByLabel('Depth').fill('2');
   await card(page).getByLabel('Depth').press('Enter');
-  await stored(page);
-  expect((await areasOf(page)).find(({ id }) => id === one.id)).toMatchObject({
-    shape: 'ellipse',
-    depth: 2000,
-    at: [expect.anything(), expect.anything(), 1700],
-  });
+  await expect
+    .poll(async () => (await areasOf(page)).find(({ id }) => id === one.id))
+    .toMatchObject({
+      shape: 'ellipse',
+      depth: 2000,
+      at: [expect.anything(), expect.anything(), 1700],
+    });
   // What loses its aim is named, and may keep the point.
   const area = before.find(({ name }) => name === 'B')!;
   await page.getByRole('list', { name: 'Focus areas' }).getByRole('button', { name: /^B / }).click();
   await byName(page, 'delete the selection');
   await expect(page.getByText(/^4, 24, 45, 51, 57.* lost their aim\.$/)).toBeVisible();
   await page.getByRole('button', { name: 'Aim where it was' }).click();
-  await stored(page);
-  expect(await aimOf(page, '4')).toEqual({ kind: 'point', at: area.at });
+  await expect.poll(() => aimOf(page, '4')).toEqual({ kind: 'point', at: area.at });
 });
 
 test('aims: three fronts to areas in order, by a click; all at one by its name', async ({ page }) => {
