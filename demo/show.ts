@@ -20,6 +20,7 @@ import { book } from './book.js';
 import { gobos } from './gobos.js';
 import { boathouse } from './house.js';
 import { blocks, id, type Row, rows } from './rows.js';
+import { scenery, viewpoints } from './scenery.js';
 import { houseTypes } from './types.js';
 
 export const demoId = derivedId('The Salt Orchard');
@@ -52,6 +53,8 @@ export function makeDemo(): Show {
       ...book.filter((filter) => chosen.has(filter.code)).map((filter) => fromShelf(filter)),
       ...areas,
       ...positions,
+      ...scenery(layer('scenery')),
+      ...viewpoints(),
       ...makeAccessories((form) => id(`accessory ${form}`)),
       ...makeTagSets((name) => id(`tag set ${name}`)),
     ),

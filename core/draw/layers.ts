@@ -10,6 +10,7 @@ const rank: Record<ChunkKind, number> = {
   outline: 2,
   masking: 3,
   wall: 3.5,
+  scenic: 3.7,
   area: 4,
   detail: 5,
   position: 6,

@@ -98,7 +98,8 @@ export type ChunkKind =
   | 'position'
   | 'detail'
   | 'fixture'
-  | 'area';
+  | 'area'
+  | 'scenic';
 
 /** A tag that can be taken with the pointer. */
 export interface TagBox {

@@ -11,6 +11,7 @@ import { chunkOf, type Drawing, drawingsOf, type PlanOptions } from './fixture-d
 import { type Box, boxOf, type Chunk, type DisplayList, emptyBox } from './list.js';
 import { type Choice, placeTags } from './place-tags.js';
 import { positionChunks } from './position-chunk.js';
+import { scenicChunk } from './scenic-chunks.js';
 import { backdropChunk, dimensionChunk, maskingChunk, noteChunk, outlineChunk, stageChunk } from './stage-chunks.js';
 import type { Side, TagLayout } from './tags.js';
 import { isStanding, wallChunk } from './wall-chunks.js';
@@ -141,6 +142,7 @@ export function planList(show: Show, options: PlanOptions): DisplayList {
   each(all(show, 'masking'), (record, layer) => maskingChunk(show, record, layer));
   each(all(show, 'dimension'), (record, layer) => dimensionChunk(show, record, layer, denominator));
   each(all(show, 'note'), (record, layer) => noteChunk(show, record, layer, denominator));
+  each(all(show, 'scenic'), (record, layer) => scenicChunk(show, record, layer));
   if (options.areas) each(all(show, 'area'), (record, layer) => areaChunk(show, record, layer, denominator));
   const positions: Chunk[] = [];
   for (const position of all(show, 'position')) {
@@ -202,6 +204,7 @@ const chunks: ByKind<[show: Show, layer: Layer, denominator: number], readonly C
   outline: (record, show, layer) => [outlineChunk(show, record, layer)],
   area: (record, show, layer, denominator) => [areaChunk(show, record, layer, denominator)],
   masking: (record, show, layer) => [maskingChunk(show, record, layer)],
+  scenic: (record, show, layer) => [scenicChunk(show, record, layer)],
   wall: (record, show, layer, denominator) => (isStanding(record) ? [wallChunk(show, record, layer, denominator)] : []),
   dimension: (record, show, layer, denominator) => [dimensionChunk(show, record, layer, denominator)],
   note: (record, show, layer, denominator) => [noteChunk(show, record, layer, denominator)],

@@ -9,9 +9,9 @@ import { curveLength, frameAlong } from '../space/curves.js';
 import { place } from '../space/hanging.js';
 import { axesOfBase, axesOfBeam } from '../space/orientation.js';
 import { isStanding, middleOf, onWall, sizeOf, TILE_DEPTH } from '../space/pixel-wall.js';
-import { maskingEnds, outlinePoints } from '../space/transform.js';
 import { chordsAcross, trussOf, tubeRadius } from '../space/truss.js';
 import { add, norm, rad, scaled } from '../space/vectors.js';
+import { type Hardware, hardwareOf, hardwareOfPosition } from './hardware.js';
 import { geometryBodies, type Solid } from './solids.js';
 
 /** A beam: a cone from its apex along a direction, to a length with a radius at the end. */
@@ -28,15 +28,6 @@ export interface Tube {
   readonly points: readonly Vec3[];
   readonly radius: number;
 }
-/** A wall standing on an outline, or a flat floor when its heights are equal. */
-export interface Sheet3D {
-  readonly id: Id;
-  readonly use: string;
-  readonly points: readonly (readonly [number, number])[];
-  readonly closed: boolean;
-  readonly zFrom: number;
-  readonly zTo: number;
-}
 /** Text that stands at a place and turns to whoever looks. */
 export interface Text3D {
   readonly id: Id;
@@ -50,9 +41,12 @@ export interface Scene3D {
   readonly bodies: readonly Solid[];
   readonly beams: readonly Beam[];
   readonly tubes: readonly Tube[];
-  readonly sheets: readonly Sheet3D[];
   /** Tiles of the pixel walls that stand there. */
   readonly panels: readonly Solid[];
+  /** Yokes, clamps, lenses, lacing, feet of booms. */
+  readonly hardware: readonly Hardware[];
+  /** Fixtures whose bodies are silver. */
+  readonly silver: ReadonlySet<Id>;
   /** Edges of focus areas, at the height that is aimed at. */
   readonly areas: readonly Tube[];
 }
@@ -138,12 +132,18 @@ export function sceneOf(show: Show): Scene3D {
       },
     ];
   });
+  const positions = all(show, 'position').filter(({ layer }) => !hidden.has(layer));
   return {
     bodies: fixtures.flatMap((fixture) => bodiesOf(show, fixture)),
     beams,
-    tubes: all(show, 'position')
-      .filter((position) => !hidden.has(position.layer) && position.use !== 'floor')
-      .flatMap(tubesOf),
+    hardware: [
+      ...fixtures.flatMap((fixture) => hardwareOf(show, fixture)),
+      ...positions.filter(({ use }) => use !== 'floor').flatMap(hardwareOfPosition),
+    ],
+    silver: new Set(
+      fixtures.flatMap(({ id, finish, type }) => ((finish ?? get(show, 'type', type).finish) === 'silver' ? [id] : [])),
+    ),
+    tubes: positions.filter(({ use }) => use !== 'floor').flatMap(tubesOf),
     panels: all(show, 'wall').flatMap((wall) => (isStanding(wall) && !hidden.has(wall.layer) ? panelsOf(wall) : [])),
     areas: all(show, 'area')
       .filter(({ layer }) => !hidden.has(layer))
@@ -155,28 +155,6 @@ export function sceneOf(show: Show): Scene3D {
         { id: note.id, text: note.text, at: [note.at[0], note.at[1], z] as const, size: note.size * settingsOf(show).scale },
       ];
     }),
-    sheets: [
-      ...all(show, 'outline')
-        .filter((outline) => !hidden.has(outline.layer))
-        .map((outline) => ({
-          id: outline.id,
-          use: outline.use as string,
-          points: outlinePoints(outline),
-          closed: outline.closed,
-          zFrom: outline.zFrom,
-          zTo: outline.zTo,
-        })),
-      ...all(show, 'masking')
-        .filter((masking) => !hidden.has(masking.layer))
-        .map((masking) => ({
-          id: masking.id,
-          use: masking.use as string,
-          points: maskingEnds(masking),
-          closed: false,
-          zFrom: masking.z,
-          zTo: masking.z + masking.height,
-        })),
-    ],
   };
 }
 

@@ -1,12 +1,13 @@
 /** Sections and the elevation. */
 import { describe, expect, test } from '@jest/globals';
 import { all } from '../model/show.js';
+import { EYE } from '../space/eyes.js';
 import { place } from '../space/hanging.js';
 import { boxOf } from './list.js';
 import { alongInView, sectionList } from './section.js';
 import { centreSection, frontElevation, projected, sectionOn } from './section-view.js';
 import { demo, named, sectionOptions } from './seeing.arb.js';
-import { EYE, sightLines } from './sight-lines.js';
+import { sightLines } from './sight-lines.js';
 
 describe('section', () => {
   test('looking to stage right, upstage runs to the right; looking to stage left, to the left (reference calculations 1)', () => {

@@ -2,9 +2,7 @@
 import { firstOf, lastOf } from '../measure/list.js';
 import type { Outline } from '../model/records.js';
 import { all, type Show, settingsOf } from '../model/show.js';
-
-/** Eyes of a seated spectator above the floor of the row, mm (common practice, no source). */
-export const EYE = 1200;
+import { EYE } from '../space/eyes.js';
 
 export interface SightLine {
   readonly row: 'first row' | 'last row';

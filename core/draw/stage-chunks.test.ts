@@ -1,5 +1,6 @@
 /** What is drawn of the stage. */
 import { describe, expect, test } from '@jest/globals';
+import { facesOf } from '../light/faces.js';
 import { apply, edit } from '../model/change.js';
 import type { Dimension, Masking, Note, Outline } from '../model/records.js';
 import { faultsOfChange } from '../model/references.js';
@@ -68,7 +69,11 @@ describe('stage', () => {
       [-5000, 4000],
       [-5000, 3000],
     ]);
-    expect(sceneOf(show).sheets.find((sheet) => sheet.id === cloth.id)).toMatchObject({ use: 'leg', zFrom: 100, zTo: 6100 });
+    const faces = facesOf(show).faces.filter(({ of }) => of === cloth.id);
+    expect(faces.map(({ corner, high, wide }) => [corner[2], high, wide])).toEqual([
+      [100, 6000, 2000],
+      [100, 6000, 2000],
+    ]);
   });
   test('a dimension measures across, up or along, and stays attached', () => {
     expect(dimensionFigures(show, dimension).length).toBe(4000);

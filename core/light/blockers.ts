@@ -4,6 +4,7 @@ import { shownLayers } from '../model/layers.js';
 import type { Vec2, Vec3 } from '../model/records.js';
 import { all, type Show } from '../model/show.js';
 import { isStanding, wallEnds, wallHeights } from '../space/pixel-wall.js';
+import { type Body, feetOf, scenicBodies } from '../space/scenic.js';
 import { maskingEnds, outlinePoints } from '../space/transform.js';
 import { wallFaces } from '../space/walls.js';
 
@@ -53,7 +54,7 @@ const flat: ReadonlySet<string> = new Set(['stage edge', 'seats']);
 
 /** Everything of a show that light does not pass; what lies on hidden layers is out of the way. The same list while none of it changes. */
 export function blockersOf(show: Show): readonly Blocker[] {
-  const from = [all(show, 'masking'), all(show, 'outline'), all(show, 'wall'), all(show, 'layer')];
+  const from = [all(show, 'masking'), all(show, 'outline'), all(show, 'wall'), all(show, 'layer'), all(show, 'scenic')];
   if (last && from.every((list, i) => list === last?.from[i])) return last.made;
   const layers = shownLayers(show);
   const made: Blocker[] = [];
@@ -86,8 +87,62 @@ export function blockersOf(show: Show): readonly Blocker[] {
     const [low, high] = wallHeights(wall);
     made.push({ form: 'sheet', id: wall.id, name: wall.name, a, b, low, high });
   }
+  const feet = feetOf(show);
+  for (const thing of all(show, 'scenic')) {
+    // People come and go: figures of light are of the stage as it is built. The picture asks for them.
+    if (!layers.has(thing.layer) || thing.shape === 'person') continue;
+    made.push(...bodyBlockers(thing.id, thing.name, scenicBodies(thing, feet.get(thing.id) ?? 0)));
+  }
   last = { from, made };
   return made;
+}
+
+let lastCast: { readonly from: readonly (readonly unknown[])[]; readonly made: readonly Blocker[] } | null = null;
+/** The people of a show as blockers: they cast shadows in the picture alone. */
+export function castBlockers(show: Show): readonly Blocker[] {
+  const from = [all(show, 'scenic'), all(show, 'outline'), all(show, 'layer')];
+  if (lastCast && from.every((list, i) => list === lastCast?.from[i])) return lastCast.made;
+  const layers = shownLayers(show);
+  const feet = feetOf(show);
+  const made = all(show, 'scenic').flatMap((thing) =>
+    thing.shape === 'person' && layers.has(thing.layer)
+      ? bodyBlockers(thing.id, thing.name, scenicBodies(thing, feet.get(thing.id) ?? 0))
+      : [],
+  );
+  lastCast = { from, made };
+  return made;
+}
+
+/** Thinner than this a body casts no shadow that anybody sees, mm: legs of chairs. */
+const THIN = 70;
+/** Share of its width that a round body hides at its middle: of a ball the rest is taken off above and below. */
+const BALL = 0.8;
+/** Bodies as upright sheets and level plates: a box by its sides and its lid, what is round by two sheets across each other. */
+export function bodyBlockers(id: string, name: string, bodies: readonly Body[]): Blocker[] {
+  const out: Blocker[] = [];
+  for (const { shape, centre, axes, size } of bodies) {
+    // What does not stand upright hides little: arms, thighs.
+    if (Math.abs(axes.w[2]) < 0.7 || Math.min(size[0], size[1]) < THIN) {
+      // A panel is thin one way alone.
+      if (shape !== 'box' || Math.abs(axes.w[2]) < 0.7 || Math.max(size[0], size[1]) < 3 * THIN) continue;
+    }
+    const round = shape === 'sphere' ? BALL : 1;
+    const [a, b] = [(size[0] * round) / 2, (size[1] * round) / 2];
+    const half = (Math.abs(axes.w[2]) * size[2] * round) / 2;
+    const [low, high] = [centre[2] - half, centre[2] + half];
+    const at = (x: number, y: number): Vec2 => [
+      centre[0] + axes.u[0] * x + axes.v[0] * y,
+      centre[1] + axes.u[1] * x + axes.v[1] * y,
+    ];
+    if (shape === 'box') {
+      const points = [at(-a, -b), at(a, -b), at(a, b), at(-a, b), at(-a, -b)];
+      out.push(...solid(id, name, points, low, high, true));
+    } else {
+      out.push({ form: 'sheet', id, name, a: at(-a, 0), b: at(a, 0), low, high });
+      out.push({ form: 'sheet', id, name, a: at(0, -b), b: at(0, b), low, high });
+    }
+  }
+  return out;
 }
 
 /** On the last of its way a ray may touch what it ends on: a tenth of a thousandth, a millimetre in ten metres. */

@@ -1,7 +1,7 @@
 /** Shares that are kept from question to question: what has not changed is not computed again. */
-import type { Id } from '../model/records.js';
-import type { Blocker } from './blockers.js';
-import { type Lit, type Share, type Surface, shareOf } from './field.js';
+import type { Id, Vec3 } from '../model/records.js';
+import { type Blocker, blockersIn } from './blockers.js';
+import { type Lit, pointOf, type Share, type Surface, shareOf } from './field.js';
 import type { Source } from './source.js';
 
 interface Kept {
@@ -19,10 +19,20 @@ export interface News {
   readonly surfaces: readonly Surface[];
 }
 
+/** Corners of a surface, a point beyond its own. */
+const cornersOf = (surface: Surface): readonly Vec3[] =>
+  [
+    [-1, -1],
+    [surface.across, -1],
+    [-1, surface.rows],
+    [surface.across, surface.rows],
+  ].map(([i = 0, j = 0]) => pointOf(surface, i, j));
+
 export class Shares {
   private readonly sources = new Map<Id, Source>();
   private readonly kept = new Map<string, Kept>();
   private blockers: readonly Blocker[] = [];
+  private standing: ReadonlyMap<string, Blocker> = new Map();
   /** How many shares were computed since it was made: for tests. */
   computed = 0;
 
@@ -30,16 +40,32 @@ export class Shares {
   take({ fresh, gone, blockers, surfaces }: News): void {
     for (const source of fresh) this.sources.set(source.id, source);
     for (const id of gone) this.sources.delete(id);
-    if (blockers) this.blockers = blockers;
+    const moved = blockers ? this.stand(blockers) : [];
     const asked = new Map(surfaces.map((surface) => [surface.id, JSON.stringify(surface)]));
     for (const [id, { key, shares }] of this.kept) {
       if (asked.get(id) !== key) this.kept.delete(id);
-      else if (blockers) shares.clear();
       else {
         for (const source of fresh) shares.delete(source.id);
         for (const source of gone) shares.delete(source);
+        const surface = moved.length ? surfaces.find((one) => one.id === id) : undefined;
+        if (surface) for (const source of this.concerned(moved, cornersOf(surface))) shares.delete(source);
       }
     }
+  }
+  /** Takes what stands in the way now. @returns what is new or gone of it */
+  private stand(blockers: readonly Blocker[]): readonly Blocker[] {
+    const now = new Map(blockers.map((blocker) => [JSON.stringify(blocker), blocker]));
+    const moved = [
+      ...[...this.standing].flatMap(([key, blocker]) => (now.has(key) ? [] : [blocker])),
+      ...[...now].flatMap(([key, blocker]) => (this.standing.has(key) ? [] : [blocker])),
+    ];
+    this.standing = now;
+    this.blockers = blockers;
+    return moved;
+  }
+  /** Sources on whose way to some points anything of these stands. */
+  private concerned(moved: readonly Blocker[], corners: readonly Vec3[]): Id[] {
+    return [...this.sources.values()].flatMap(({ id, at }) => (blockersIn(moved, [at, ...corners]).length ? [id] : []));
   }
   private of(surface: Surface): Map<Id, Share | null> {
     const known = this.kept.get(surface.id);

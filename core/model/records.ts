@@ -22,6 +22,7 @@ export type { Outline } from './kinds/outline.js';
 export type { Arc, Chain, Curve, Piece, Position, Straight, Vertical } from './kinds/position.js';
 export type { Purpose } from './kinds/purpose.js';
 export type { Run, RunField, RunOrder } from './kinds/run.js';
+export type { Scenic } from './kinds/scenic.js';
 export type { Power, Settings, SymbolSet } from './kinds/settings.js';
 export type { Shape, StrokeRole, SymbolDef } from './kinds/symbol.js';
 export type { TagLine, TagSet } from './kinds/tagset.js';
@@ -29,6 +30,7 @@ export type { TitleBlock } from './kinds/titleblock.js';
 export type { Channel, FixtureType, Geometry, Mode, Photometry, Wheel } from './kinds/type.js';
 export type { Universe } from './kinds/universe.js';
 export type { LedgerFilter, LedgerView } from './kinds/view.js';
+export type { Viewpoint } from './kinds/viewpoint.js';
 export type { StandingWall, Tile, Wall } from './kinds/wall.js';
 export * from './words.js';
 

@@ -10,6 +10,8 @@ export const Mm = Type.Number({ minimum: -1e7, maximum: 1e7 });
 export const Length = Type.Number({ exclusiveMinimum: 0, maximum: 1e7 });
 export const Deg = Type.Number({ minimum: -36000, maximum: 36000 });
 export const Share = Type.Number({ minimum: 0, maximum: 1 });
+/** A colour as #rrggbb. */
+export const Hex = Type.String({ pattern: '^#[0-9a-f]{6}$' });
 export const P2 = Type.Tuple([Mm, Mm]);
 export const P3 = Type.Tuple([Mm, Mm, Mm]);
 export const nullable = <T extends TSchema>(schema: T) => Type.Union([schema, Type.Null()]);

@@ -19,6 +19,7 @@ import { outlineSchema } from './kinds/outline.js';
 import { positionSchema } from './kinds/position.js';
 import { purposeSchema } from './kinds/purpose.js';
 import { runSchema } from './kinds/run.js';
+import { scenicSchema } from './kinds/scenic.js';
 import { settingsSchema } from './kinds/settings.js';
 import { symbolSchema } from './kinds/symbol.js';
 import { tagSetSchema } from './kinds/tagset.js';
@@ -26,6 +27,7 @@ import { titleBlockSchema } from './kinds/titleblock.js';
 import { typeSchema } from './kinds/type.js';
 import { universeSchema } from './kinds/universe.js';
 import { viewSchema } from './kinds/view.js';
+import { viewpointSchema } from './kinds/viewpoint.js';
 import { wallSchema } from './kinds/wall.js';
 
 export const recordSchemas = {
@@ -53,6 +55,8 @@ export const recordSchemas = {
   run: runSchema(),
   purpose: purposeSchema(),
   look: lookSchema(),
+  scenic: scenicSchema(),
+  viewpoint: viewpointSchema(),
   view: viewSchema(),
   accepted: acceptedSchema(),
 } as const satisfies Readonly<Record<Kind, TSchema>>;

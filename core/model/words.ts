@@ -36,6 +36,12 @@ export const directions = [
 export const orderings = ['as selected', ...directions, 'by position', 'round', 'rings'] as const;
 export const layerRoles = ['border', 'house', 'scenery', 'masking', 'positions', 'fixtures', 'focus'] as const;
 export const areaShapes = ['circle', 'ellipse', 'polygon'] as const;
+/** What stands on a stage, beside what is drawn as an outline. */
+export const scenicShapes = ['person', 'box', 'riser', 'stairs', 'table', 'chair', 'flat', 'column', 'tree', 'boat'] as const;
+export type ScenicShape = (typeof scenicShapes)[number];
+export const postures = ['standing', 'seated', 'singing'] as const;
+/** What the bodies of lanterns are painted. */
+export const finishes = ['black', 'silver'] as const;
 export const maskingUses = ['leg', 'border', 'drop', 'cyc'] as const;
 export const outlineUses = ['wall', 'stage edge', 'leg', 'border', 'cyc', 'seats', 'scenery'] as const;
 /** Pens that a fixture can be drawn with, beside the ink: each lighter than the one before, so that a grey print keeps them apart. */

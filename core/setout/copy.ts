@@ -15,6 +15,7 @@ import type {
   Outline,
   Part,
   Position,
+  Scenic,
   SymbolDef,
 } from '../model/records.js';
 import { all, find, get, type Show } from '../model/show.js';
@@ -77,7 +78,7 @@ function anchored({ at, to }: Anchor, fresh: Copying['fresh']): Anchor {
   const id = to && fresh.get(to.id);
   return { at, to: to && id ? { ...to, id } : null };
 }
-const renamed = <R extends Outline | Masking>(moved: R, { mirrored }: Copying): R[] => {
+const renamed = <R extends Outline | Masking | Scenic>(moved: R, { mirrored }: Copying): R[] => {
   const name = mirrored && moved.name ? freeName(new Set(), moved.name, true) : moved.name;
   return [{ ...moved, name: mirrored && name !== moved.name && /\d$/.test(name) ? moved.name : name }];
 };
@@ -87,6 +88,7 @@ const copies: ByKind<[copying: Copying, from: Id], readonly DessinRecord[]> = {
   note: (moved, { fresh }) => [{ ...moved, leader: moved.leader && anchored(moved.leader, fresh) }],
   outline: renamed,
   masking: renamed,
+  scenic: renamed,
   area: (moved, { areas, mirrored }) => {
     const name = freeName(areas, moved.name, mirrored);
     areas.add(name);

@@ -39,7 +39,7 @@ let last: Index | null = null;
 function indexOf(show: Show): Index {
   const layers = shownLayers(show);
   const records: DessinRecord[] = [];
-  for (const kind of ['backdrop', 'outline', 'masking', 'position', 'area'] as const)
+  for (const kind of ['backdrop', 'outline', 'masking', 'position', 'area', 'scenic'] as const)
     for (const record of all(show, kind)) if (layers.has(record.layer)) records.push(record);
   for (const wall of all(show, 'wall')) if (isStanding(wall) && layers.has(wall.layer)) records.push(wall);
   if (last && last.records.length === records.length && last.records.every((record, i) => record === records[i])) return last;

@@ -6,6 +6,7 @@ import type { Show } from '../model/show.js';
 import { curveLength, curvePoints, frameAlong } from './curves.js';
 import { place } from './hanging.js';
 import { isStanding, wallEnds } from './pixel-wall.js';
+import { footprint } from './scenic.js';
 import { maskingEnds } from './transform.js';
 
 export interface NamedPoint {
@@ -71,6 +72,10 @@ const named: ByKind<[], NamedPoint[]> = {
       { point: 'middle', at: record.at },
     ];
   },
+  scenic: (record) => [
+    { point: 'centre', at: record.at },
+    ...footprint(record).map((at, i) => ({ point: `corner ${i + 1}`, at })),
+  ],
   area: ({ at }) => [{ point: 'centre', at: [at[0], at[1]] }],
   note: ({ at }) => [{ point: 'a', at }],
 };

@@ -12,6 +12,7 @@ import type {
   Outline,
   Piece,
   Position,
+  Scenic,
   StandingWall,
   Vec2,
   Vec3,
@@ -120,7 +121,7 @@ export function movedCurve(curve: Curve, motion: Motion): Curve {
 
 const movedAnchor = (anchor: Anchor, motion: Motion): Anchor => ({ ...anchor, at: movedPoint(anchor.at, motion) });
 
-export type Movable = Outline | Masking | Note | Dimension | Position | StandingWall | FocusArea;
+export type Movable = Outline | Masking | Note | Dimension | Position | StandingWall | FocusArea | Scenic;
 export const isMovable = (record: DessinRecord | undefined): record is Movable =>
   record !== undefined && kindOf(record).moves !== undefined && 'layer' in record && record.layer !== undefined;
 

@@ -1,44 +1,25 @@
 /** Which light is shown on the plan, where, and in what: beside the tag sets while light is focused. */
-import { useMemo } from 'react';
-import { looksOf } from '#core/light/looks';
 import { facings } from '#core/light/planes';
 import { parseLength } from '#core/measure/lengths';
 import type { Id } from '#core/model/records';
-import { all, settingsOf } from '#core/model/show';
-import { natural } from '#core/order/order';
+import { settingsOf } from '#core/model/show';
 import { useShow } from '../state/context';
 import { litOf, useLight } from '../state/light';
 import { useSelection } from '../state/selection';
 import { Choice } from '../ui/Field';
+import { LightOf } from '../ui/LightOf';
 import { TextField } from '../ui/TextField';
 
 export function LightBar() {
   const show = useShow();
   const light = useLight();
   const { units } = settingsOf(show);
-  const purposes = useMemo(
-    () => [...new Set(all(show, 'fixture').flatMap(({ purpose, spare }) => (purpose && !spare ? [purpose] : [])))].sort(natural),
-    [show],
-  );
   const of = litOf(show, light.of);
   const on = of !== 'nothing';
   return (
     <fieldset className="flex flex-wrap items-center gap-x-2 whitespace-nowrap">
       <legend className="sr-only">Light</legend>
-      <span className="pencil">light of</span>
-      <Choice
-        label="Light of"
-        className="!w-28"
-        value={of}
-        options={[
-          'nothing',
-          ['all', 'all units'],
-          ['selection', 'what is chosen'],
-          ...looksOf(show).map(({ id, name }) => [`look: ${id}`, `look: ${name}`] as const),
-          ...purposes.map((name) => [`purpose: ${name}`, name] as const),
-        ]}
-        onChoose={(wanted) => useLight.setState({ of: wanted })}
-      />
+      <LightOf />
       {on && (
         <>
           <span className="pencil">at</span>

@@ -47,7 +47,18 @@ export interface Command {
 }
 
 /** Where keys act: in the drawing (and where nothing has the focus), or in an element with this scope. */
-export type Scope = 'drawing' | 'ledger' | 'shelf' | 'symbol' | 'board' | 'items' | 'list' | 'slots' | 'pixels' | 'matrix';
+export type Scope =
+  | 'drawing'
+  | 'ledger'
+  | 'shelf'
+  | 'symbol'
+  | 'board'
+  | 'items'
+  | 'list'
+  | 'slots'
+  | 'pixels'
+  | 'matrix'
+  | 'space';
 
 /** A key that a part of the screen takes while it has the focus. The part binds it (`useKeys`), the list says that it exists. */
 export interface KeyEntry {

@@ -1,6 +1,6 @@
 /** Colour filters. */
 import { Type } from '@sinclair/typebox';
-import { FromShelf, Name, object, Share, Text, Uuid } from '../schema.js';
+import { FromShelf, Hex, Name, object, Share, Text, Uuid } from '../schema.js';
 import type { KindEntry, Of } from './kind.js';
 
 export const filterSchema = () =>
@@ -10,7 +10,7 @@ export const filterSchema = () =>
     code: Name,
     name: Text,
     /** sRGB for the screen, #rrggbb. */
-    rgb: Type.String({ pattern: '^#[0-9a-f]{6}$' }),
+    rgb: Hex,
     /** The book it stands in, and its place there by hue. */
     book: Type.Optional(Text),
     hue: Type.Optional(Type.Number()),

@@ -3,7 +3,7 @@
 import { Type } from '@sinclair/typebox';
 import { firstOf } from '../../measure/list.js';
 import { Deg, Length, Mm, Name, nullable, object, P2, P3, Share, Short, Text, Uuid, words } from '../schema.js';
-import { chords, pens } from '../words.js';
+import { chords, finishes, pens } from '../words.js';
 import type { KindEntry, Of, Reference } from './kind.js';
 import { layerOf } from './kind.js';
 import type { Position } from './position.js';
@@ -93,6 +93,8 @@ export const fixtureSchema = () =>
     name: Type.Optional(Type.String({ minLength: 1, maxLength: 200 })),
     /** What it is drawn with, where that is not the ink. */
     pen: Type.Optional(words(...pens)),
+    /** Left out, as its type says. */
+    finish: Type.Optional(words(...finishes)),
     /** From whom it is rented; left out it is the house's. */
     rental: Type.Optional(Text),
   });

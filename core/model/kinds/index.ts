@@ -18,6 +18,7 @@ import { outline } from './outline.js';
 import { position } from './position.js';
 import { purpose } from './purpose.js';
 import { run } from './run.js';
+import { scenic } from './scenic.js';
 import { settings } from './settings.js';
 import { symbolDef } from './symbol.js';
 import { tagset } from './tagset.js';
@@ -25,6 +26,7 @@ import { titleblock } from './titleblock.js';
 import { fixtureType } from './type.js';
 import { universe } from './universe.js';
 import { ledgerView } from './view.js';
+import { viewpoint } from './viewpoint.js';
 import { wall } from './wall.js';
 
 export type { Has, KindEntry, Listing, Moves, Reference } from './kind.js';
@@ -54,6 +56,8 @@ export const kinds = {
   run,
   purpose,
   look,
+  scenic,
+  viewpoint,
   view: ledgerView,
   accepted,
 } as const;

@@ -1,6 +1,6 @@
 /** Cloths. */
 import { Type } from '@sinclair/typebox';
-import { Deg, Group, Length, Mm, Name, object, P2, Uuid, words } from '../schema.js';
+import { Deg, Group, Hex, Length, Mm, Name, object, P2, Uuid, words } from '../schema.js';
 import { maskingUses } from '../words.js';
 import type { KindEntry, Of } from './kind.js';
 import { layerOf } from './kind.js';
@@ -21,6 +21,8 @@ export const maskingSchema = () =>
     /** Height of the bottom edge above the stage floor, mm. */
     z: Mm,
     height: Length,
+    /** Left out, black; of a cyc white. */
+    colour: Type.Optional(Hex),
     group: Group,
   });
 export type Masking = Of<typeof maskingSchema>;

@@ -1,6 +1,6 @@
 /** Walls, stage edges, seats, scenery: polylines with arcs. */
 import { Type } from '@sinclair/typebox';
-import { Group, Length, Mm, object, P2, Text, Uuid, words } from '../schema.js';
+import { Group, Hex, Length, Mm, object, P2, Text, Uuid, words } from '../schema.js';
 import { outlineUses } from '../words.js';
 import type { KindEntry, Of } from './kind.js';
 import { layerOf } from './kind.js';
@@ -20,6 +20,8 @@ export const outlineSchema = () =>
     thickness: Type.Optional(Length),
     zFrom: Mm,
     zTo: Mm,
+    /** Left out, what is usual for its use. */
+    colour: Type.Optional(Hex),
     group: Group,
   });
 export type Outline = Of<typeof outlineSchema>;

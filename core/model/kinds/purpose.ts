@@ -1,6 +1,6 @@
 /** Purposes: what light is for. Fixtures name theirs by its words; a record says how it is drawn, in which order it stands, and what is wished of it. */
 import { Type } from '@sinclair/typebox';
-import { Name, Order, object, Uuid } from '../schema.js';
+import { Hex, Name, Order, object, Uuid } from '../schema.js';
 import type { KindEntry, Of } from './kind.js';
 
 export const purposeSchema = () =>
@@ -10,7 +10,7 @@ export const purposeSchema = () =>
     name: Name,
     order: Order,
     /** What it is drawn in, #rrggbb. */
-    colour: Type.Optional(Type.String({ pattern: '^#[0-9a-f]{6}$' })),
+    colour: Type.Optional(Hex),
     /** Wished angle to the horizontal at the aim, degrees. */
     angle: Type.Optional(Type.Number({ minimum: 0, maximum: 90 })),
     /** Wished light at each area, lx on average, and how even: least / average. */

@@ -1,7 +1,7 @@
 /** Fixture types. */
 import { Type } from '@sinclair/typebox';
 import { FileHash, FromShelf, Length, Name, nullable, object, P3, Share, Text, Uuid, words } from '../schema.js';
-import { accessoryForms, families, lamps, primitives } from '../words.js';
+import { accessoryForms, families, finishes, lamps, primitives } from '../words.js';
 import type { KindEntry, Of } from './kind.js';
 
 const dmx = () => Type.Integer({ minimum: 0, maximum: 0xffffffff });
@@ -110,6 +110,8 @@ export const typeSchema = () =>
     fits: Type.Optional(Type.Array(words(...accessoryForms), { maxItems: 20 })),
     wheels: Type.Optional(Type.Array(wheelSchema(), { maxItems: 60 })),
     geometry: Type.Optional(Type.Array(geometrySchema(), { maxItems: 4096 })),
+    /** What its body is painted; left out, black. */
+    finish: Type.Optional(words(...finishes)),
     thumbnail: Type.Optional(FileHash),
     /** The GDTF file that it was read from: what is not understood is written back from there. */
     gdtf: Type.Optional(FileHash),

@@ -18,7 +18,7 @@ import { Drawing } from './Drawing';
 import { selectTool } from './select-tool';
 
 const Section = lazily(async () => (await import('./Section')).Section);
-const ThreeView = onDemand(async () => (await import('./ThreeView')).default);
+const SpaceView = onDemand(async () => (await import('./space/SpaceView')).SpaceView);
 
 /** Escape: leaves a gesture, then a draft, the tool, the panel, the selection. Of two panes the left one leads. */
 function leave(): void {
@@ -62,9 +62,23 @@ const feature: Feature = {
       beside: 'elevation',
       Pane: Section,
     },
-    { id: '3d', name: '3D', what: '3D', order: 4, keys: 'rig', beside: '3D', Pane: ThreeView },
+    { id: '3d', name: '3D', what: '3D', order: 4, keys: 'rig', beside: '3D', Pane: SpaceView },
   ],
   tools: [{ id: 'select', make: here(selectTool), bar: { icon: MousePointer2, order: 1, on: 'both' } }],
+  keys: [
+    { id: 'forward', scope: 'space', keys: ['ArrowUp'], name: 'Walk forward' },
+    { id: 'back', scope: 'space', keys: ['ArrowDown'], name: 'Walk back' },
+    { id: 'left', scope: 'space', keys: ['ArrowLeft'], name: 'Walk to the left' },
+    { id: 'right', scope: 'space', keys: ['ArrowRight'], name: 'Walk to the right' },
+    { id: 'up', scope: 'space', keys: ['PageUp'], name: 'Rise' },
+    { id: 'down', scope: 'space', keys: ['PageDown'], name: 'Sink' },
+    { id: 'turn left', scope: 'space', keys: ['shift+ArrowLeft'], name: 'Turn to the left' },
+    { id: 'turn right', scope: 'space', keys: ['shift+ArrowRight'], name: 'Turn to the right' },
+    { id: 'look up', scope: 'space', keys: ['shift+ArrowUp'], name: 'Look up' },
+    { id: 'look down', scope: 'space', keys: ['shift+ArrowDown'], name: 'Look down' },
+    { id: 'wider', scope: 'space', keys: ['Home'], name: 'See more at once' },
+    { id: 'narrower', scope: 'space', keys: ['End'], name: 'Look closer' },
+  ],
   commands: [
     { id: 'next part', name: 'Go to the next part: drawing, panel, Ledger', key: 'F6', run: () => goRound(1) },
     { id: 'part before', name: 'Go to the part before: drawing, Ledger, panel', key: 'shift+F6', run: () => goRound(-1) },

@@ -3,20 +3,18 @@ import { useMemo } from 'react';
 import { useStore } from 'zustand';
 import { TONE } from '#core/draw/list';
 import { bandColour } from '#core/draw/lux';
-import { channelText } from '#core/fields/texts';
-import { FOOTCANDLE } from '#core/light/beam';
-import { blockedBy, blockersOf } from '#core/light/blockers';
-import { luxAt, type Surface } from '#core/light/field';
-import { sourceOf } from '#core/light/source';
-import { hexOfXyz } from '#core/light/srgb';
+import { blockersOf } from '#core/light/blockers';
+import type { Surface } from '#core/light/field';
+import { readAt } from '#core/light/reading';
 import { formatLength } from '#core/measure/lengths';
-import type { Fixture, Id, Vec3 } from '#core/model/records';
-import { type Show, settingsOf } from '#core/model/show';
+import type { Id } from '#core/model/records';
+import { settingsOf } from '#core/model/show';
 import { useShow } from '../../../state/context';
 import { type LightState, litOf, useLight } from '../../../state/light';
 import { useSelection } from '../../../state/selection';
 import type { Pane } from '../pane';
-import { type Lit, litFixtures, useField } from './useField';
+import { LightSaid } from './LightSaid';
+import { litFixtures, useField } from './useField';
 
 export function LightPane({ pane }: { pane: Pane }) {
   const show = useShow();
@@ -72,28 +70,6 @@ function Scale({ field: { levels, surface, most } }: { field: NonNullable<LightS
   );
 }
 
-interface Part {
-  readonly fixture: Fixture;
-  readonly lux: number;
-}
-/** Who lights a point, brightest first, and the colour of all of it. */
-function readAt(show: Show, lit: Lit, point: Vec3, normal: Surface['normal'], blocked: boolean) {
-  const blockers = blocked ? blockersOf(show) : [];
-  const parts: Part[] = [];
-  const sum: [number, number, number] = [0, 0, 0];
-  for (const [fixture, output] of lit) {
-    const source = sourceOf(show, fixture);
-    const lux = source ? output * luxAt(source, point, normal) : 0;
-    if (!source || lux <= 0.05 || blockedBy(blockers, source.at, point)) continue;
-    parts.push({ fixture, lux });
-    source.xyz.forEach((value, i) => {
-      sum[i] = (sum[i] ?? 0) + lux * value;
-    });
-  }
-  parts.sort((a, b) => b.lux - a.lux);
-  return { parts, lux: sum[1], colour: sum[1] > 0 ? hexOfXyz([(100 * sum[0]) / sum[1], 100, (100 * sum[2]) / sum[1]]) : null };
-}
-const SHOWN = 6;
 const empty: readonly Id[] = [];
 
 function Reading({ pane, surface, of }: { pane: Pane; surface: Surface; of: string }) {
@@ -105,25 +81,7 @@ function Reading({ pane, surface, of }: { pane: Pane; surface: Surface; of: stri
   const kept = useLight((state) => state.kept);
   const lit = useMemo(() => litFixtures(show, of, selection, kept), [show, of, selection, kept]);
   if (!inside) return null;
-  const { parts, lux, colour } = readAt(show, lit, [inside[0], inside[1], surface.corner[2]], surface.normal, blocked);
-  const shown = (value: number) => Math.round(unit === 'fc' ? value / FOOTCANDLE : value);
-  return (
-    <div
-      data-testid="light-here"
-      className="pointer-events-none absolute right-4 bottom-14 flex max-w-[70%] items-center gap-2 border px-2 text-[12px]"
-      style={{ background: 'var(--sheet)', borderColor: 'var(--hair)' }}
-    >
-      {colour && <span className="h-3 w-3 shrink-0 border" style={{ background: colour, borderColor: 'var(--pencil)' }} />}
-      <b className="whitespace-nowrap">
-        {shown(lux)} {unit}
-      </b>
-      <span className="truncate">
-        {parts
-          .slice(0, SHOWN)
-          .map(({ fixture, lux: own }) => `${channelText(fixture) || fixture.unit || '?'}: ${shown(own)}`)
-          .join('  \u00b7  ')}
-        {parts.length > SHOWN && `  and ${parts.length - SHOWN} more`}
-      </span>
-    </div>
-  );
+  const point = [inside[0], inside[1], surface.corner[2]] as const;
+  const reading = readAt(show, lit, point, surface.normal, blocked ? blockersOf(show) : []);
+  return <LightSaid reading={reading} unit={unit} />;
 }

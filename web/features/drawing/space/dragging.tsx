@@ -13,8 +13,8 @@ import { resizedArea } from '#core/setout/areas';
 import { curveLength, frameAlong, fromOrigin, snapAlong, snapTo } from '#core/space/curves';
 import { fromRenderer, toRenderer } from '#core/space/frames';
 import { movedRecord } from '#core/space/transform';
-import { useShow } from '../../state/context';
-import { trimStep } from './section-tool';
+import { useShow } from '../../../state/context';
+import { trimStep } from '../section-tool';
 
 /** World mm to the renderer's metres. */
 export const v = (point: Vec3): THREE.Vector3 => new THREE.Vector3(...toRenderer(point));

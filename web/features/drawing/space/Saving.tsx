@@ -1,0 +1,3 @@
+export function Saving(_: { readonly pictured: unknown; readonly light: unknown }) {
+  return null;
+}

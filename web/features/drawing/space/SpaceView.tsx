@@ -1,0 +1,304 @@
+/** The stage as a place: rig, house, scenery and people, in the light that was computed for them. Drawn when something changed, never in a running loop. */
+import { Canvas, type ThreeEvent, useFrame, useThree } from '@react-three/fiber';
+import { useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
+import { useParams } from 'react-router';
+import * as THREE from 'three';
+import { type Scene3D, sceneOf } from '#core/draw/scene';
+import { blockersOf } from '#core/light/blockers';
+import { lampColour, workExposure } from '#core/light/exposure';
+import { facesOf } from '#core/light/faces';
+import { type Reading, readAt } from '#core/light/reading';
+import { apply, isEmpty } from '#core/model/change';
+import type { Id, Vec3 } from '#core/model/records';
+import type { Show } from '#core/model/show';
+import { withUnits } from '#core/order/units';
+import { namedEye } from '#core/space/eyes';
+import { fromRenderer } from '#core/space/frames';
+import { useSession, useShow } from '../../../state/context';
+import { useLight } from '../../../state/light';
+import { usePicture } from '../../../state/picture';
+import { usePreferences } from '../../../state/preferences';
+import { select, useSelection } from '../../../state/selection';
+import { useView } from '../../../state/view';
+import { NoWebGl } from '../../../ui/Fault';
+import { LightSaid } from '../light/LightSaid';
+import { type Drag, Dragging } from './dragging';
+import { EyeControls } from './eye';
+import { onMesh } from './meshes';
+import { PictureBar } from './PictureBar';
+import { Beams, Bodies, Holding, Label, Lenses, type Marked, Marks, Panels, Tubes } from './rig';
+import { StageScene } from './stage-scene';
+import { type Pictured, Taking } from './taking';
+import { type PictureLight, useLit, usePictureLight } from './usePicture';
+
+/** Whether anything in 3D can be drawn here; asked once. */
+let able: boolean | null = null;
+function hasWebGl(): boolean {
+  able ??= (() => {
+    const canvas = document.createElement('canvas');
+    const context = canvas.getContext('webgl2');
+    context?.getExtension('WEBGL_lose_context')?.loseContext();
+    return context !== null;
+  })();
+  return able;
+}
+
+export function SpaceView() {
+  if (!hasWebGl()) {
+    // It may come back: another try asks again.
+    able = null;
+    throw new NoWebGl();
+  }
+  return <Space />;
+}
+
+/** A scene without what is hidden. */
+function inSight(scene: Scene3D, hidden: ReadonlySet<string>): Scene3D {
+  if (!hidden.size) return scene;
+  const seen = <T extends { readonly id: string }>(list: readonly T[]) => list.filter(({ id }) => !hidden.has(id));
+  return {
+    ...scene,
+    texts: seen(scene.texts),
+    bodies: seen(scene.bodies),
+    hardware: seen(scene.hardware),
+    beams: seen(scene.beams),
+    tubes: seen(scene.tubes),
+    panels: seen(scene.panels),
+    areas: seen(scene.areas),
+  };
+}
+
+/** The show as it would be while something is dragged. */
+function useSeen(show: Show, drag: Drag | null): Show {
+  return useMemo(() => {
+    if (!drag?.change) return show;
+    try {
+      return apply(show, drag.change);
+    } catch {
+      return show;
+    }
+  }, [show, drag]);
+}
+/** Colours of the window by which things are marked. */
+function useMarked(): Marked {
+  const theme = usePreferences((state) => state.theme);
+  const selection = useSelection((state) => state.selection);
+  const hover = useSelection((state) => state.hover);
+  const colours = useMemo(() => {
+    void theme;
+    const style = getComputedStyle(document.documentElement);
+    return { glow: style.getPropertyValue('--glow').trim(), lamp: style.getPropertyValue('--lamp').trim() };
+  }, [theme]);
+  return useMemo(() => ({ chosen: new Set(selection), hover, ...colours }), [selection, hover, colours]);
+}
+
+function Space() {
+  const show = useShow();
+  const session = useSession();
+  const hidden = useView((state) => state.hidden);
+  const marked = useMarked();
+  const focusing = useParams().step === 'focus';
+  const [drag, setDrag] = useState<Drag | null>(null);
+  const seen = useSeen(show, drag);
+  const scene = useMemo(() => inSight(sceneOf(seen), hidden), [seen, hidden]);
+  const stage = useMemo(() => new StageScene(), []);
+  useEffect(() => () => stage.dispose(), [stage]);
+  const [painted, setPainted] = useState(0);
+  const lit = useLit(seen);
+  const light = usePictureLight(seen, lit, (message) => {
+    stage.light(message);
+    setPainted((n) => n + 1);
+  });
+  useLayoutEffect(() => stage.take(seen, facesOf(seen)), [stage, seen]);
+  const isDark = !lit.length;
+  useEffect(() => {
+    if (isDark) stage.darken();
+    setPainted((n) => n + 1);
+  }, [isDark, stage]);
+  const candelas = useMemo(() => new Map(light.beams.map(({ id, rgb }): [Id, Vec3] => [id, rgb])), [light.beams]);
+  const rings = useMemo(
+    () => scene.areas.map((area) => ({ ...area, points: [...area.points, ...area.points.slice(0, 1)] })),
+    [scene],
+  );
+  // A body with a mesh is drawn plainly until the mesh has come, and when it cannot be read.
+  const [meshes, setMeshes] = useState<ReadonlySet<string>>(new Set());
+  useEffect(() => onMesh((file) => setMeshes((now) => new Set(now).add(file))), []);
+  const beams = usePicture((state) => state.beams);
+  const cones = useMemo(
+    () => (isDark ? scene.beams.filter((beam) => beams === 'all' || marked.chosen.has(beam.id)) : []),
+    [scene, beams, marked, isDark],
+  );
+  const [place, setPlace] = useState('');
+  const pictured = useRef<Pictured | null>(null);
+  const [reading, setReading] = useState<Reading | null>(null);
+  /** Whatever is pressed is selected, and may be dragged. */
+  const press = (id: string, addTo: boolean, from: Drag['from']) => {
+    const now = useSelection.getState().selection;
+    select(addTo ? [...now.filter((other) => other !== id), id] : now.includes(id) ? now : [id]);
+    setDrag({ id, from, change: null, label: '', say: '' });
+  };
+  const done = () => {
+    if (drag?.change && drag.label && !isEmpty(drag.change)) session.edit(drag.label, withUnits(show, drag.change));
+    setDrag(null);
+  };
+  return (
+    <div
+      className="relative h-full w-full"
+      data-testid="three"
+      data-keys="rig"
+      data-scope="space"
+      // biome-ignore lint/a11y/noNoninteractiveTabindex: a surface whose keys are in the one list of keys
+      tabIndex={0}
+      role="application"
+      aria-label="3D. The Ledger below lists the same fixtures. Arrow keys walk, with Shift they turn."
+      data-bodies={scene.bodies.length}
+      data-beams={cones.length}
+      data-lit={lit.length}
+      data-busy={light.busy === null ? '' : 'light'}
+      data-dragging={drag?.say ?? ''}
+      style={{ background: '#050506' }}
+    >
+      <Canvas
+        frameloop="demand"
+        dpr={Math.min(2, globalThis.devicePixelRatio || 1)}
+        gl={{ antialias: false, powerPreference: 'high-performance', toneMapping: THREE.NoToneMapping }}
+        camera={{ near: 0.1, far: 300 }}
+        onPointerMissed={(event) => event.type === 'click' && select([])}
+        onPointerLeave={() => setReading(null)}
+      >
+        <WorkLight lit={!isDark} />
+        <Stage
+          stage={stage}
+          onPress={press}
+          onPoint={(point, normal) =>
+            setReading(isDark ? null : readAt(seen, lit, point, normal, useLight.getState().blocked ? blockersOf(seen) : []))
+          }
+        />
+        <Tubes tubes={scene.tubes} marked={marked} onPress={press} />
+        {focusing && isDark && <Tubes tubes={rings} marked={marked} onPress={press} flat="#cfc8b8" />}
+        <Bodies bodies={scene.bodies} silver={scene.silver} meshes={meshes} onPress={press} />
+        <Holding hardware={scene.hardware} silver={scene.silver} />
+        <Lenses hardware={scene.hardware} lit={candelas} />
+        <Panels panels={scene.panels} onPress={press} />
+        <Marks bodies={scene.bodies} marked={marked} />
+        <Beams beams={cones} />
+        <Dragging drag={drag} setDrag={setDrag} onDone={done} />
+        {scene.texts.map((text) => (
+          <Label key={text.id} text={text} />
+        ))}
+        <Eyes show={show} onArrive={setPlace} pictured={pictured} />
+        <Taking show={seen} light={light} exposure={useExposure(light)} pictured={pictured} place={place} />
+        <Refresh on={[scene, cones, marked, painted, light, candelas, meshes, focusing, isDark]} />
+      </Canvas>
+      {drag?.say && (
+        <output
+          className="absolute bottom-3 left-4 border px-2 text-[12px]"
+          style={{ background: 'var(--sheet)', borderColor: 'var(--lamp)' }}
+        >
+          {drag.say}
+        </output>
+      )}
+      <Said reading={reading} />
+      <PictureBar place={place} light={light} pictured={pictured} inLook={!isDark} />
+    </div>
+  );
+}
+
+function Said({ reading }: { readonly reading: Reading | null }) {
+  const unit = useLight((state) => state.unit);
+  return reading && <LightSaid reading={reading} unit={unit} />;
+}
+
+/** Exposure of the picture, 1 / (cd/m2): held, or as suits the light; the last one while the next is computed. */
+function useExposure(light: PictureLight): number {
+  const held = usePicture((state) => state.held);
+  const stops = usePicture((state) => state.stops);
+  const last = useRef(workExposure);
+  last.current = light.exposure ?? (light.lit.length ? last.current : workExposure);
+  return (held ?? last.current) * 2 ** stops;
+}
+
+/** Work light, lx: from above and from the house, so that forms are told apart. */
+const WORK = 220;
+function WorkLight({ lit }: { readonly lit: boolean }) {
+  const work = usePicture((state) => state.work);
+  const white = usePicture((state) => state.white);
+  // It is what counts as white.
+  const colour = useMemo(() => new THREE.Color(...lampColour(white)), [white]);
+  const share = work ?? (lit ? 0 : 1);
+  const invalidate = useThree((state) => state.invalidate);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: another light is another picture
+  useEffect(() => invalidate(), [share, white, invalidate]);
+  return (
+    <>
+      <ambientLight color={colour} intensity={WORK * 0.45 * share} />
+      <directionalLight color={colour} position={[5, 12, 10]} intensity={WORK * share} />
+      <directionalLight color={colour} position={[-8, 6, -6]} intensity={WORK * 0.3 * share} />
+    </>
+  );
+}
+
+/** The stage, with what is pressed and pointed at on it. */
+function Stage({
+  stage,
+  onPress,
+  onPoint,
+}: {
+  readonly stage: StageScene;
+  readonly onPress: (id: string, addTo: boolean, from: readonly [number, number]) => void;
+  readonly onPoint: (point: Vec3, normal: Vec3) => void;
+}) {
+  const show = useShow();
+  const step = useParams().step;
+  /** Things of the stage are taken while the stage is drawn; people and furniture always. */
+  const taken = (id: unknown): string | null => {
+    if (typeof id !== 'string') return null;
+    const kind = show.records.get(id)?.kind;
+    return kind === 'scenic' || (step === 'stage' && kind !== undefined) ? id : null;
+  };
+  return (
+    // biome-ignore lint/a11y/noStaticElementInteractions: what stands on the stage is pressed and pointed at; the Card and the list of layers have it for the keys
+    <primitive
+      object={stage.group}
+      onPointerDown={(event: ThreeEvent<PointerEvent>) => {
+        const id = event.button === 0 ? taken(event.object.userData.id) : null;
+        if (!id) return;
+        event.stopPropagation();
+        onPress(id, event.shiftKey, [event.clientX, event.clientY]);
+      }}
+      onClick={(event: ThreeEvent<MouseEvent>) => {
+        if (taken(event.object.userData.id)) event.stopPropagation();
+        else if (event.delta < 4) select([]);
+      }}
+      onPointerMove={(event: ThreeEvent<PointerEvent>) => {
+        event.stopPropagation();
+        const normal = event.face?.normal.clone().transformDirection(event.object.matrixWorld);
+        if (!normal) return;
+        const { x, y, z } = event.point;
+        onPoint(fromRenderer([x, y, z]), [normal.x, -normal.z, normal.y]);
+      }}
+    />
+  );
+}
+
+function Eyes({
+  show,
+  onArrive,
+  pictured,
+}: {
+  readonly show: Show;
+  readonly onArrive: (name: string) => void;
+  readonly pictured: React.RefObject<Pictured | null>;
+}) {
+  const first = useMemo(() => namedEye(show, 'from the house'), [show]);
+  useEffect(() => onArrive('from the house'), [onArrive]);
+  return <EyeControls first={first} onArrive={onArrive} onMove={(moving) => pictured.current?.move(moving)} />;
+}
+
+/** Asks for one frame when any of these changed. */
+function Refresh({ on }: { readonly on: readonly unknown[] }) {
+  const invalidate = useThree((state) => state.invalidate);
+  useEffect(() => invalidate(), [...on, invalidate]);
+  useFrame(() => undefined);
+  return null;
+}

@@ -1,0 +1,191 @@
+/** The eye in space: turning and moving by the pointer, walking by keys, and going where it is asked to. */
+import { useFrame, useThree } from '@react-three/fiber';
+import { useEffect, useRef } from 'react';
+import * as THREE from 'three';
+import { OrbitControls } from 'three/examples/jsm/controls/OrbitControls.js';
+import { type Eye, eased, eyeBetween } from '#core/space/eyes';
+import { fromRenderer } from '#core/space/frames';
+import { usePicture } from '../../../state/picture';
+import { useKeys } from '../../../ui/keys';
+import { v } from './dragging';
+
+/** The way to another place takes so long, s; none for those who want no motion. */
+const WAY = 0.7;
+const still = () => globalThis.matchMedia?.('(prefers-reduced-motion: reduce)').matches === true;
+
+/** Where a camera is and looks. */
+export function eyeOf(camera: THREE.PerspectiveCamera, target: THREE.Vector3): Eye {
+  const { x, y, z } = camera.position;
+  return { at: fromRenderer([x, y, z]), to: fromRenderer([target.x, target.y, target.z]), angle: camera.fov };
+}
+export function setEye(camera: THREE.PerspectiveCamera, { at, to, angle }: Eye): THREE.Vector3 {
+  const target = v(to);
+  camera.position.copy(v(at));
+  // Straight down there is no up; the house is below.
+  const flat = Math.hypot(at[0] - to[0], at[1] - to[1]);
+  camera.up.set(0, 1, 0);
+  if (flat < 1) camera.position.z += 0.001;
+  camera.fov = angle;
+  camera.lookAt(target);
+  camera.updateProjectionMatrix();
+  camera.updateMatrixWorld();
+  return target;
+}
+
+/** Steps of walking, m, and of turning, degrees. */
+const STEP = 0.4;
+const TURN = 4;
+/** Least and greatest angle of view, degrees. */
+export const angles = { least: 8, most: 100 } as const;
+const walks: Readonly<Record<string, (eye: Walk) => void>> = {
+  forward: (walk) => walk.go(0, STEP, 0),
+  back: (walk) => walk.go(0, -STEP, 0),
+  left: (walk) => walk.go(-STEP, 0, 0),
+  right: (walk) => walk.go(STEP, 0, 0),
+  up: (walk) => walk.go(0, 0, STEP),
+  down: (walk) => walk.go(0, 0, -STEP),
+  'turn left': (walk) => walk.turn(TURN, 0),
+  'turn right': (walk) => walk.turn(-TURN, 0),
+  'look up': (walk) => walk.turn(0, TURN),
+  'look down': (walk) => walk.turn(0, -TURN),
+};
+class Walk {
+  constructor(
+    private readonly camera: THREE.PerspectiveCamera,
+    private readonly target: THREE.Vector3,
+  ) {}
+  /** To the right, ahead on the level, and up, m. */
+  go(right: number, ahead: number, up: number): void {
+    const way = this.target.clone().sub(this.camera.position).setY(0);
+    if (way.length() < 1e-3) way.set(0, 0, -1);
+    way.normalize();
+    const step = new THREE.Vector3(-way.z, 0, way.x).multiplyScalar(right).addScaledVector(way, ahead);
+    step.y += up;
+    this.camera.position.add(step);
+    this.target.add(step);
+  }
+  /** About where one stands, degrees. */
+  turn(left: number, up: number): void {
+    const way = this.target.clone().sub(this.camera.position);
+    const round = new THREE.Spherical().setFromVector3(way);
+    round.theta += (left * Math.PI) / 180;
+    round.phi = Math.min(Math.PI - 0.05, Math.max(0.05, round.phi - (up * Math.PI) / 180));
+    this.target.copy(this.camera.position).add(new THREE.Vector3().setFromSpherical(round));
+  }
+}
+
+interface Journey {
+  readonly from: Eye;
+  readonly to: Eye;
+  readonly name: string;
+  share: number;
+}
+/**
+ * @param first  where it begins
+ * @param onArrive  called with the name of the place where it has come to; '' when it was moved by hand
+ * @param onMove  called when it begins to move, and when it has come to rest
+ */
+export function EyeControls({
+  first,
+  onArrive,
+  onMove,
+}: {
+  readonly first: Eye;
+  readonly onArrive: (name: string) => void;
+  readonly onMove: (moving: boolean) => void;
+}) {
+  const camera = useThree((state) => state.camera) as THREE.PerspectiveCamera;
+  const gl = useThree((state) => state.gl);
+  const invalidate = useThree((state) => state.invalidate);
+  const set = useThree((state) => state.set);
+  const asked = usePicture((state) => state.goTo);
+  const orbit = useRef<OrbitControls | null>(null);
+  const journey = useRef<Journey | null>(null);
+  const rest = useRef(0);
+  const tell = useRef({ onArrive, onMove });
+  tell.current = { onArrive, onMove };
+  const moved = useRef<() => void>(() => undefined);
+  moved.current = () => {
+    tell.current.onMove(true);
+    invalidate();
+    window.clearTimeout(rest.current);
+    rest.current = window.setTimeout(() => {
+      const target = orbit.current?.target;
+      if (target) usePicture.setState({ now: eyeOf(camera, target) });
+      tell.current.onMove(false);
+      invalidate();
+    }, 180);
+  };
+  // biome-ignore lint/correctness/useExhaustiveDependencies: the first place is where it begins, once
+  useEffect(() => {
+    const controls = new OrbitControls(camera, gl.domElement);
+    orbit.current = controls;
+    controls.target.copy(setEye(camera, usePicture.getState().now ?? first));
+    controls.update();
+    usePicture.setState({ now: eyeOf(camera, controls.target) });
+    const changed = () => moved.current();
+    const begun = () => {
+      journey.current = null;
+      tell.current.onArrive('');
+    };
+    controls.addEventListener('change', changed);
+    controls.addEventListener('start', begun);
+    set({ controls });
+    return () => {
+      set({ controls: null });
+      orbit.current = null;
+      window.clearTimeout(rest.current);
+      controls.dispose();
+    };
+  }, [camera, gl, set]);
+  const arrive = (eye: Eye, name: string) => {
+    const controls = orbit.current;
+    if (!controls) return;
+    controls.target.copy(setEye(camera, eye));
+    controls.update();
+    moved.current();
+    tell.current.onArrive(name);
+  };
+  // biome-ignore lint/correctness/useExhaustiveDependencies: a request is followed once
+  useEffect(() => {
+    const controls = orbit.current;
+    if (!asked || !controls) return;
+    if (still()) return arrive(asked.eye, asked.name);
+    journey.current = { from: eyeOf(camera, controls.target), to: asked.eye, name: asked.name, share: 0 };
+    invalidate();
+  }, [asked]);
+  useFrame((_, delta) => {
+    const way = journey.current;
+    const controls = orbit.current;
+    if (!way || !controls) return;
+    way.share = Math.min(1, way.share + Math.min(delta, 0.1) / WAY);
+    if (way.share >= 1) {
+      journey.current = null;
+      return arrive(way.to, way.name);
+    }
+    controls.target.copy(setEye(camera, eyeBetween(way.from, way.to, eased(way.share))));
+    moved.current();
+  });
+  const walk = (step: (walk: Walk) => void) => {
+    const controls = orbit.current;
+    if (!controls) return false;
+    journey.current = null;
+    step(new Walk(camera, controls.target));
+    camera.lookAt(controls.target);
+    controls.update();
+    tell.current.onArrive('');
+    moved.current();
+    return true;
+  };
+  const widen = (by: number) => {
+    camera.fov = Math.min(angles.most, Math.max(angles.least, camera.fov * by));
+    camera.updateProjectionMatrix();
+    moved.current();
+  };
+  useKeys('space', {
+    ...Object.fromEntries(Object.entries(walks).map(([id, step]) => [id, () => walk(step)])),
+    wider: () => widen(1.1),
+    narrower: () => widen(1 / 1.1),
+  });
+  return null;
+}
