@@ -28,8 +28,8 @@ if (process.env.OUTPUTS === 'write') process.stdout.write(`${JSON.stringify(made
 describe("the demo's outputs", () => {
   test('are the same bytes as they were', () =>
     expect(made).toEqual({
-      'plot.svg': '49fecb0905f2189def307b31',
-      'handover.mvr': '23d6baa8b9c7af7420b946ac',
+      'plot.svg': '5e8942816c4d8038ab514d2f',
+      'handover.mvr': '774091892809f06df72eb206',
       'hookup.csv, without its headings': '230bbd5a222cd805b50de997',
       'schedule.csv, without its headings': '9f27c6ae9a82220b3afc9991',
     }));

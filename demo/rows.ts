@@ -199,7 +199,7 @@ export function rows(): Row[] {
     {
       type: ledBatten,
       position: 'LX 4',
-      at: [-5700, -3000, 0, 3000, 5700],
+      at: [-5300, -3000, 0, 3000, 5300],
       purpose: 'Back light low',
       aim: (i) => point(itemAt([-2000, -1800, 0, 1800, 2000], i), 5000, 0),
     },

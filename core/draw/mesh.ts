@@ -133,7 +133,7 @@ function hull(make: Making, { centre, axes, size }: Body): void {
         const n = cross(along, over);
         const normal = norm(n) < 1e-9 ? axes.w : unit(n);
         // Its planks are so thick: both sides are told apart.
-        make.corner(add(at(s, t), scaled(normal, side > 0 ? 0 : PLANK)), scaled(normal, -side));
+        make.corner(add(at(s, t), scaled(normal, side > 0 ? 0 : PLANK * (1 - s ** 4))), scaled(normal, -side));
       }
     make.grid(from, ALONG, ROUND);
   }

@@ -40,21 +40,20 @@ function roundPrims(bodies: readonly Body[], seen: Parameters<typeof bodyLine>[1
   return drawn.map((line) => path(lines(line, true), 'scenery'));
 }
 
+/** A thing as one sees it from above. */
+export function scenicPrims(thing: Scenic): Prim[] {
+  const { shape, at, width, depth } = thing;
+  if (shape === 'person') return personPrims(thing);
+  if (shape !== 'tree') return roundPrims(scenicBodies(thing, 0), fromAbove);
+  const across = Math.min(width, depth);
+  return [path(arc(at[0], at[1], across / 2, 0, 360), 'scenery'), circle(at[0], at[1], across * 0.065, 'scenery', 'none')];
+}
+
 export function scenicChunk(show: Show, thing: Scenic, layer: Layer): Chunk {
   const order = orderOf(show, layer.id, 'scenic');
   return remembered(thing, layer, order, '', () => {
     const { at, turn, width, depth } = thing;
-    const body = faded(
-      thing.shape === 'person'
-        ? personPrims(thing)
-        : thing.shape === 'tree'
-          ? [
-              path(arc(at[0], at[1], Math.min(width, depth) / 2, 0, 360), 'scenery'),
-              circle(at[0], at[1], Math.min(width, depth) * 0.065, 'scenery', 'none'),
-            ]
-          : roundPrims(scenicBodies(thing, 0), fromAbove),
-      layer,
-    );
+    const body = faded(scenicPrims(thing), layer);
     return {
       id: thing.id,
       kind: 'scenic',

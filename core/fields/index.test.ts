@@ -106,7 +106,7 @@ describe('who uses them', () => {
     ]));
   test('the Card shows the feed together, and at its end the own columns before rental and notes', () => {
     expect(onCard(show, 'feed').map(({ id }) => id)).toEqual(['circuit', 'circuitNumber', 'dimmer', 'multicable', 'way']);
-    expect(onCard(show, 'end').map(({ id }) => id)).toEqual([own, 'rental', 'name', 'pen', 'notes']);
+    expect(onCard(show, 'end').map(({ id }) => id)).toEqual([own, 'rental', 'name', 'pen', 'finish', 'notes']);
     expect(onCard(show, 'end')[0]!.card!.offers!(show)).toEqual(['Deck', 'Fly']);
   });
   test('tags show any of them: dimmer, multicable, notes and columns of the show too', () => {
@@ -159,6 +159,7 @@ describe('columns of the Ledger', () => {
       rental: 100,
       name: 130,
       pen: 64,
+      finish: 64,
     });
     expect(coming('when chosen')).toEqual({
       universe: 76,

@@ -1,7 +1,7 @@
 /** What a fixture is for, and what stands before and behind its light. Plain texts of the record stand here too. */
 import { writtenColour } from '../light/codes.js';
 import { all } from '../model/show.js';
-import { pens } from '../model/words.js';
+import { finishes, pens } from '../model/words.js';
 import { type Field, folded, onParts, plainText, refuse } from './field.js';
 import { colourText } from './texts.js';
 
@@ -79,5 +79,23 @@ const pen: Field = {
   kept: 'pen',
 };
 
+/** What its body is painted. */
+const finish: Field = {
+  id: 'finish',
+  title: 'Finish',
+  of: 'fixture',
+  kind: 'choice',
+  column: { width: 64, comes: 'when filled' },
+  text: (_, fixture) => fixture.finish ?? '',
+  type: (_, fixture, __, text) => {
+    const { finish: was, ...rest } = fixture;
+    const chosen = finishes.find((one) => one === folded(text));
+    if (text && !chosen) return refuse(`A body is ${finishes.join(' or ')}; nothing is as its type says.`);
+    return { ok: true, fixture: chosen ? { ...rest, finish: chosen } : rest };
+  },
+  card: { at: 'end', offers: () => finishes },
+  words: ['body', 'black', 'silver', 'paint'],
+};
+
 /** Plain texts of the record that stand one after the other in the list; a new one goes here, and is seen everywhere. */
-export const texts: readonly Field[] = [gobo, rental, name, pen];
+export const texts: readonly Field[] = [gobo, rental, name, pen, finish];

@@ -4,7 +4,7 @@ import { shownLayers } from '../model/layers.js';
 import type { Vec2, Vec3 } from '../model/records.js';
 import { all, type Show } from '../model/show.js';
 import { isStanding, wallEnds, wallHeights } from '../space/pixel-wall.js';
-import { type Body, feetOf, scenicBodies } from '../space/scenic.js';
+import { type Body, carriedAt, feetOf, scenicBodies } from '../space/scenic.js';
 import { maskingEnds, outlinePoints } from '../space/transform.js';
 import { wallFaces } from '../space/walls.js';
 
@@ -17,6 +17,8 @@ export interface Sheet {
   readonly b: Vec2;
   readonly low: number;
   readonly high: number;
+  /** Of what people stand on: light that falls on it has come where it was to go. */
+  readonly floor?: true;
 }
 /** A level plate inside a closed line of the plan. */
 export interface Plate {
@@ -26,6 +28,7 @@ export interface Plate {
   readonly z: number;
   readonly points: readonly Vec2[];
   readonly box: readonly [number, number, number, number];
+  readonly floor?: true;
 }
 export type Blocker = Sheet | Plate;
 
@@ -91,7 +94,8 @@ export function blockersOf(show: Show): readonly Blocker[] {
   for (const thing of all(show, 'scenic')) {
     // People come and go: figures of light are of the stage as it is built. The picture asks for them.
     if (!layers.has(thing.layer) || thing.shape === 'person') continue;
-    made.push(...bodyBlockers(thing.id, thing.name, scenicBodies(thing, feet.get(thing.id) ?? 0)));
+    const own = bodyBlockers(thing.id, thing.name, scenicBodies(thing, feet.get(thing.id) ?? 0));
+    made.push(...(carriedAt(thing, thing.at) === null ? own : own.map((blocker): Blocker => ({ ...blocker, floor: true }))));
   }
   last = { from, made };
   return made;
@@ -270,5 +274,42 @@ export function blockersIn(blockers: readonly Blocker[], points: readonly Vec3[]
       Math.min(a[1], b[1]) <= y1 &&
       Math.max(a[1], b[1]) >= y0
     );
+  });
+}
+
+interface Ball {
+  readonly x: number;
+  readonly y: number;
+  readonly z: number;
+  readonly r: number;
+}
+const balls = new WeakMap<Blocker, Ball>();
+/** A ball round a blocker, mm. */
+function ballOf(blocker: Blocker): Ball {
+  const known = balls.get(blocker);
+  if (known) return known;
+  const [x0, y0, x1, y1] = blocker.form === 'plate' ? blocker.box : ([...blocker.a, ...blocker.b] as const);
+  const [z0, z1] = blocker.form === 'plate' ? [blocker.z, blocker.z] : [blocker.low, blocker.high];
+  const ball = {
+    x: (x0 + x1) / 2,
+    y: (y0 + y1) / 2,
+    z: (z0 + z1) / 2,
+    r: Math.hypot(x1 - x0, y1 - y0, z1 - z0) / 2,
+  };
+  balls.set(blocker, ball);
+  return ball;
+}
+/** Those whose ball a beam can touch: the others are in nobody's way there. @param cosEdge  cosine of the half angle at which the beam ends */
+export function blockersInBeam(blockers: readonly Blocker[], at: Vec3, beam: Vec3, cosEdge: number): Blocker[] {
+  // Wider than this a cone leaves hardly anything out.
+  if (cosEdge < 0.2) return [...blockers];
+  const sine = Math.sqrt(1 - cosEdge * cosEdge);
+  return blockers.filter((blocker) => {
+    const { x, y, z, r } = ballOf(blocker);
+    const [dx, dy, dz] = [x - at[0], y - at[1], z - at[2]];
+    const ahead = dx * beam[0] + dy * beam[1] + dz * beam[2];
+    const off = Math.sqrt(Math.max(0, dx * dx + dy * dy + dz * dz - ahead * ahead));
+    // How far its middle lies outside the cone, square to the cone's side; right behind the lens the ball itself may reach it.
+    return off * cosEdge - ahead * sine <= r;
   });
 }

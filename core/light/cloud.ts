@@ -1,6 +1,6 @@
 /** Light at points that lie anywhere and face anywhere: people, furniture, trees. The same sums as of a surface, without its rows. */
 import type { Id, Vec3 } from '../model/records.js';
-import { type Blocker, blockersIn, isBlocked } from './blockers.js';
+import { type Blocker, blockersIn, blockersInBeam, isBlocked } from './blockers.js';
 import { luxAt } from './field.js';
 import type { Source } from './source.js';
 
@@ -34,7 +34,9 @@ export function cloudShare(source: Source, cloud: Cloud, blockers: readonly Bloc
   const n = places.length / 3;
   if (!n) return null;
   const [low, high] = cornersOf(cloud);
-  const near = blockersIn(blockers, [source.at, low, high]).filter((blocker) => blocker.id !== id);
+  const near = blockersInBeam(blockersIn(blockers, [source.at, low, high]), source.at, source.beam, source.kernel.cosEdge).filter(
+    (blocker) => blocker.id !== id,
+  );
   let out: Float32Array | null = null;
   for (let i = 0; i < n; i++) {
     const k = 3 * i;

@@ -88,10 +88,12 @@ export function cutIn(show: Show, fixture: Fixture): Cut | null {
   const target = place(show, fixture).target ?? source.at;
   const known = kept.get(fixture);
   if (known && known.source === source && known.blockers === blockers) return known.cut;
+  // What is aimed at is lit, all of it, and what people stand on is floor.
+  const lit = new Set(blockers.flatMap((blocker) => (liesOn(blocker, target) ? [blocker.id] : [])));
   const cut = cutOf(
     source,
     length,
-    blockers.filter((blocker) => !liesOn(blocker, target)),
+    blockers.filter((blocker) => !blocker.floor && !lit.has(blocker.id)),
   );
   kept.set(fixture, { source, blockers, cut });
   return cut;

@@ -4,7 +4,7 @@
  */
 import type { Vec3 } from '../model/records.js';
 import { add, cross, dot, scaled, unit } from '../space/vectors.js';
-import { type Blocker, blockersIn, isBlocked, shadeRow } from './blockers.js';
+import { type Blocker, blockersIn, blockersInBeam, isBlocked, shadeRow } from './blockers.js';
 import { relativeAt, type Source } from './source.js';
 import type { Xyz } from './xyz.js';
 
@@ -108,7 +108,7 @@ export function shareOf(source: Source, surface: Surface, blockers: readonly Blo
       [i1, j1],
     ] as const
   ).map(([i, j]) => pointOf(surface, i - 0.5, j - 0.5));
-  const near = blockers.length ? blockersIn(blockers, [at, ...corners]) : blockers;
+  const near = blockers.length ? blockersInBeam(blockersIn(blockers, [at, ...corners]), at, beam, kernel.cosEdge) : blockers;
   const across = i1 - i0;
   const rows = j1 - j0;
   const lux = new Float32Array(across * rows);

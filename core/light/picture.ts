@@ -100,6 +100,14 @@ export class Picture {
     }
     return out;
   }
+  /** Those that light a tile, or the points right beside it. */
+  private touching(face: Face, { i, j, surface }: Tile, lit: readonly (readonly [Id, number])[]): (readonly [Id, number])[] {
+    const [right, top] = [i + surface.across / FINER, j + surface.rows / FINER];
+    return lit.filter(([id, output]) => {
+      const share = output > 0 ? this.shares.share(face, id) : null;
+      return share !== null && share.i <= right && share.i + share.across >= i && share.j <= top && share.j + share.rows >= j;
+    });
+  }
   private *withShares(surface: Face | Tile['surface'], lit: readonly (readonly [Id, number])[]): Generator<null> {
     let n = 0;
     for (const [id, output] of lit) {
@@ -148,8 +156,9 @@ export class Picture {
         if (!tiles.length) continue;
         const made: { tile: Tile; values: Float32Array }[] = [];
         for (const tile of tiles) {
-          yield* this.withShares(tile.surface, lit);
-          made.push({ tile, values: coloursOf(tile.surface, this.shares.lit(tile.surface, lit)) });
+          const near = this.touching(face, tile, lit);
+          yield* this.withShares(tile.surface, near);
+          made.push({ tile, values: coloursOf(tile.surface, this.shares.lit(tile.surface, near)) });
         }
         yield {
           id: face.id,

@@ -49,6 +49,7 @@ function patched(show: Show, before: { readonly show: Show; readonly lists: List
   return lists;
 }
 
+const none: readonly never[] = [];
 /** All records of a kind, in the order in which they entered the show. Remembered per show; the same list as before where no record of the kind changed. */
 export function all<K extends Kind>(show: Show, kind: K): readonly RecordOf<K>[] {
   let lists = byKind.get(show);
@@ -57,7 +58,7 @@ export function all<K extends Kind>(show: Show, kind: K): readonly RecordOf<K>[]
     byKind.set(show, lists);
     last = { show, lists };
   }
-  return (lists.get(kind) ?? []) as readonly RecordOf<K>[];
+  return (lists.get(kind) ?? none) as readonly RecordOf<K>[];
 }
 
 /** The record with this id and kind, or undefined. */

@@ -3,7 +3,7 @@
 import type { FamilyEntry } from '../families/index.js';
 import { familyEntry } from '../families/index.js';
 import { parseLength, type Units } from '../measure/lengths.js';
-import { type FixtureType, lamps, type Mode } from '../model/records.js';
+import { type FixtureType, finishes, lamps, type Mode } from '../model/records.js';
 
 export const groups = ['What it is', 'Body', 'Power', 'Light', 'Colour and gobo', 'Movement', 'Cells', 'House'] as const;
 export type Group = (typeof groups)[number];
@@ -132,6 +132,17 @@ const entries: readonly Entry[] = [
     group: 'Body',
   },
   { ...plain('weight', 0, 100000), name: 'Weight', group: 'Body', unit: 'kg' },
+  {
+    key: 'finish',
+    name: 'Finish',
+    group: 'Body',
+    choices: finishes,
+    text: ({ finish }) => finish ?? 'black',
+    typed: (type, text) => {
+      const finish = finishes.find((known) => known === text);
+      return finish ? set(type, { finish }) : no(`Choose one of ${finishes.join(', ')}.`);
+    },
+  },
   { ...words('clamp'), name: 'Clamp', group: 'Body', optional: true, help: 'For the hanging list' },
   { ...plain('watts', 0, 1e6), name: 'Power', group: 'Power', unit: 'W' },
   { ...plain('volts', 1, 1e5), name: 'Volts', group: 'Power', unit: 'V', optional: true },

@@ -12,15 +12,16 @@ const regular = require.resolve('@fontsource/b612/files/b612-latin-400-normal.wo
 const bold = require.resolve('@fontsource/b612/files/b612-latin-700-normal.woff');
 
 /** Points of 1/72 in to the mm. */
-const PT = 72 / 25.4;
+export const PT = 72 / 25.4;
 const inks: Record<Ink, string> = { ink: '#000000', faint: '#5a5a56', lamp: '#000000', stop: '#ad2a20', ...penColours };
 const fills: Readonly<Record<string, string | null>> = { none: null, paper: '#ffffff', wall: '#e2ddd0', ink: '#000000' };
 const fillOf = (fill: Fill): string | null => (fill.startsWith('#') ? toned(fill, '#ffffff') : (fills[fill] ?? null));
 const PRINTABLE = /[^\u0020-\u007e\u00a0-\u00ff\u0131\u0152\u0153\u2013\u2014\u2018-\u201a\u201c-\u201e\u2022\u2026\u20ac]/g;
 /** What the shipped Latin faces do not hold is shown as a question mark, never dropped. */
-const printable = (text: string): string => text.replace(/[\r\n\t]+/g, ' ').replace(PRINTABLE, '?');
+export const printable = (text: string): string => text.replace(/[\r\n\t]+/g, ' ').replace(PRINTABLE, '?');
 
-function open(width: number, height: number, title: string): { doc: PDFKit.PDFDocument; done: Promise<Uint8Array> } {
+/** A document of one size of page, true to size; its bytes come when it is ended. */
+export function open(width: number, height: number, title: string): { doc: PDFKit.PDFDocument; done: Promise<Uint8Array> } {
   const doc = new PDFDocument({
     autoFirstPage: false,
     info: { Title: title, Producer: 'Dessin', Creator: 'Dessin', CreationDate: new Date(0) },

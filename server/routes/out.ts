@@ -3,9 +3,11 @@ import { Hono } from 'hono';
 import { isId } from '#core/model/ids';
 import { all, type Show, settingsOf } from '#core/model/show';
 import { type Asked, OutputError, outputs } from '../outputs.js';
+import { picturesPdf, sheetAsk } from '../print/pictures.js';
 import { notFound, problem } from '../problem.js';
 import type { ShelfStore } from '../store/shelf.js';
 import type { Store } from '../store/store.js';
+import { body } from './shows.js';
 
 export function outRoutes(store: Store, shelf: ShelfStore): Hono {
   const app = new Hono();
@@ -37,6 +39,24 @@ export function outRoutes(store: Store, shelf: ShelfStore): Hono {
     } catch (error) {
       if (error instanceof OutputError) return problem(c, 422, 'Cannot be drawn so', error.message);
       throw error;
+    }
+  });
+  // A sheet for a client: the pictures are taken in the window, which has the light.
+  app.post('/:id/out/pictures.pdf', async (c) => {
+    const id = c.req.param('id');
+    const loaded = isId(id) ? await store.load(id) : null;
+    if (!loaded) return notFound(c);
+    const input = await body(c.req.raw);
+    if (!input) return problem(c, 400, 'Not JSON', 'The request holds no JSON object.');
+    const ask = sheetAsk(input);
+    if (typeof ask === 'string') return problem(c, 422, 'Cannot be drawn so', ask);
+    const { name, venue, designer } = settingsOf(loaded.show);
+    const date = new Intl.DateTimeFormat('en-GB', { dateStyle: 'long' }).format(new Date());
+    try {
+      const made = await picturesPdf(ask, [name, venue, designer && `light: ${designer}`, date].filter(Boolean).join(', '));
+      return c.body(made as unknown as string, 200, { 'content-type': 'application/pdf', 'cache-control': 'no-store' });
+    } catch {
+      return problem(c, 422, 'Cannot be drawn so', 'One of the pictures breaks off and cannot be read. Save the sheet again.');
     }
   });
   return app;

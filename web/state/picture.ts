@@ -20,14 +20,23 @@ export interface PictureState {
   readonly tags: TagKind;
   /** Whose beams are drawn as cones over the picture. */
   readonly beams: 'selected' | 'all';
+  /** What is being saved, and how much of it is done; `stop` ends it. */
+  readonly saving: { readonly what: string; readonly share: number; readonly stop: () => void } | null;
   /** A request to look from somewhere, at once or in a way of some time. */
   readonly goTo: { readonly eye: Eye; readonly name: string; readonly stamp: number } | null;
   /** Where it is looked from now: for keeping it by name. */
   readonly now: Eye | null;
 }
 export const asItComes = { work: null, haze: 0.18, stops: 0, held: null, white: whites.usual } as const;
-/** Written by the bar of the 3D view, by the tool that looks from a seat, and `now` by the camera. */
-export const usePicture = makeStore<PictureState>({ ...asItComes, tags: 'none', beams: 'selected', goTo: null, now: null });
+/** Written by the bar of the 3D view, what saves pictures, by the tool that looks from a seat, and `now` by the camera. */
+export const usePicture = makeStore<PictureState>({
+  ...asItComes,
+  tags: 'none',
+  beams: 'selected',
+  goTo: null,
+  now: null,
+  saving: null,
+});
 
 let asked = 0;
 /** Asks the eye of the 3D view to go somewhere. @param name  of the place, where it has one */

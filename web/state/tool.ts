@@ -1,5 +1,5 @@
 /** The tool in hand, and what it makes. */
-import type { Fixture, Id, Masking, Outline } from '#core/model/records';
+import type { Fixture, Id, Masking, Outline, Scenic } from '#core/model/records';
 import type { DraftForm } from '#core/setout/draft';
 import { makeStore } from './store';
 
@@ -14,6 +14,9 @@ export interface ToolState {
   readonly shape: 'polyline' | 'rectangle' | 'arc' | 'room';
   readonly outlineUse: Outline['use'];
   readonly maskingUse: Masking['use'];
+  /** What of people and things is placed. */
+  readonly scenicShape: Scenic['shape'];
+  readonly posture: NonNullable<Scenic['posture']>;
   /** Way in which the next fixtures hang; null leaves it to the position. */
   readonly hangWay: Fixture['hang'] | null;
   readonly accessories: readonly Id[];
@@ -34,6 +37,8 @@ export const useTool = makeStore<ToolState>({
   shape: 'polyline',
   outlineUse: 'scenery',
   maskingUse: 'leg',
+  scenicShape: 'person',
+  posture: 'standing',
   hangWay: null,
   accessories: [],
   type: null,

@@ -1,6 +1,6 @@
 /** Forms as tables: what a row is called, what it says, and what becomes of what is typed. */
 import { degreesFrom, lengthUnit, type Units } from '#core/measure/lengths';
-import { Choice, type Option } from './Field';
+import { Choice, ColourPick, type Option } from './Field';
 import { LengthField } from './LengthField';
 import { Line, TextField } from './TextField';
 
@@ -34,6 +34,8 @@ export type FormRow = Named &
         readonly options: readonly Option[];
         readonly write: (value: string, text: string) => void;
       }
+    /** #rrggbb. */
+    | { readonly as: 'colour'; readonly value: string; readonly write: (colour: string) => void }
     /** A line that only says something, or that holds a field of its own. */
     | { readonly as: 'said'; readonly unit?: string; readonly text: React.ReactNode }
   );
@@ -49,6 +51,12 @@ function Row({ row, units }: { row: FormRow; units: Units }) {
     return (
       <Line name={name} {...(row.unit === undefined ? {} : { unit: row.unit })}>
         {row.text}
+      </Line>
+    );
+  if (row.as === 'colour')
+    return (
+      <Line name={name}>
+        <ColourPick label={label} className="h-5 w-10" value={row.value} onText={row.write} />
       </Line>
     );
   if (row.as === 'choice')

@@ -7,7 +7,7 @@ import { Tip } from '../../ui/Tip';
 import { stageNote, stageRows, type Thing } from './stage-rows';
 
 /** Kinds that people call otherwise than we do. */
-const called: Readonly<Record<string, string>> = { wall: 'pixel wall', area: 'focus area' };
+const called: Readonly<Record<string, string>> = { wall: 'pixel wall', area: 'focus area', scenic: 'on the stage' };
 
 export function StageCard({ thing }: { thing: Thing }) {
   const session = useSession();

@@ -2,6 +2,7 @@
 
 import { dimensionFigures } from '#core/draw/stage-chunks';
 import { channelText } from '#core/fields/texts';
+import { paintOf } from '#core/light/faces';
 import { formatLength, lengthUnit, type Units } from '#core/measure/lengths';
 import { itemAt } from '#core/measure/list';
 import { parsePoint } from '#core/measure/point';
@@ -14,14 +15,18 @@ import {
   type Note,
   type Outline,
   outlineUses,
+  postures,
+  type Scenic,
   type StandingWall,
+  scenicShapes,
 } from '#core/model/records';
 import { all, type Show, settingsOf } from '#core/model/show';
 import { natural } from '#core/order/order';
+import { feetOf, usual } from '#core/space/scenic';
 import type { Session } from '../../state/session/session';
 import { degreesRow, type FormRow } from '../../ui/Form';
 
-export type Thing = Outline | Masking | Dimension | Note | StandingWall | FocusArea;
+export type Thing = Outline | Masking | Dimension | Note | StandingWall | FocusArea | Scenic;
 
 /** Corners of an outline that are listed; more are dragged. */
 const CORNERS = 24;
@@ -56,6 +61,16 @@ class Rows<R extends Thing> {
   put(label: string, next: R): null {
     this.session.edit(label, updating([[this.thing, next]]));
     return null;
+  }
+  /** A colour that is picked. */
+  colour(value: string): FormRow {
+    return {
+      as: 'colour',
+      name: 'Colour',
+      label: `Colour of ${this.title}`,
+      value,
+      write: (colour) => void this.write(`Colour of ${this.title}`, { colour } as unknown as Partial<R>),
+    };
   }
   name(value: string, to: (name: string) => Partial<R>): FormRow {
     return {
@@ -109,6 +124,7 @@ function ofOutline(rows: Rows<Outline>): FormRow[] {
       write: (use) => void rows.write(`${title} is ${use}`, { use: use as Outline['use'] }),
     },
     ...(thing.use === 'wall' ? [thicknessOf(rows)] : []),
+    rows.colour(paintOf(thing).colour),
     ...(points.length <= CORNERS ? points.map(corner) : []),
   ];
 }
@@ -120,6 +136,7 @@ function ofMasking(rows: Rows<Masking>): FormRow[] {
     rows.length('Width', width, (mm) => (mm < 10 ? 'A cloth is at least 10 mm wide.' : { width: mm })),
     rows.length('Height', height, (mm) => (mm < 10 ? 'A cloth is at least 10 mm high.' : { height: mm })),
     ...ofPlace(rows as Rows<Masking | StandingWall>),
+    rows.colour(paintOf(rows.thing).colour),
   ];
 }
 
@@ -183,6 +200,77 @@ function aimedAt({ show, thing }: Rows<FocusArea>): FormRow[] {
   const at = all(show, 'fixture').filter(({ aim }) => aim?.kind === 'area' && aim.area === thing.id);
   const said = at.map((fixture) => channelText(fixture) || fixture.unit || '?').sort(natural);
   return [{ as: 'said', name: 'Aimed here', text: said.length ? said.join(', ') : 'nobody' }];
+}
+
+function ofScenic(rows: Rows<Scenic>): FormRow[] {
+  const { thing, title, show } = rows;
+  const { shape, posture, width, depth, height, at, turn, z, reflects } = thing;
+  const least = (mm: number, patch: Partial<Scenic>) => (mm < 10 ? 'It is at least 10 mm wide, deep and high.' : patch);
+  const { z: _, ...resting } = thing;
+  const { reflects: __, ...plain } = thing;
+  return [
+    rows.name(thing.name, (name) => ({ name })),
+    {
+      as: 'choice',
+      name: 'It is',
+      label: 'What stands there',
+      value: shape,
+      options: scenicShapes,
+      write: (to) => void rows.write(`${title} is a ${to}`, { shape: to as Scenic['shape'] }),
+    },
+    ...(shape === 'person'
+      ? [
+          {
+            as: 'choice' as const,
+            name: 'Posture',
+            value: posture ?? 'standing',
+            options: postures,
+            write: (to: string) => void rows.write(`${title} is ${to}`, { posture: to as (typeof postures)[number] }),
+          },
+        ]
+      : []),
+    rows.length('Width', width, (mm) => least(mm, { width: mm })),
+    rows.length('Depth', depth, (mm) => least(mm, { depth: mm })),
+    rows.length('Height', height, (mm) => least(mm, { height: mm })),
+    rows.length('Middle SL', at[0], (mm) => ({ at: [mm, at[1]] as const })),
+    rows.length('Upstage', at[1], (mm) => ({ at: [at[0], mm] as const })),
+    degreesRow('Turn', turn, (angle, text) => rows.write(`Turn ${title} to ${text}`, { turn: angle })),
+    {
+      as: 'length',
+      name: 'Foot at',
+      value: z ?? null,
+      placeholder: `${formatLength(feetOf(show).get(thing.id) ?? 0, rows.units)}, rests`,
+      write: (mm, text) => rows.write(`Foot of ${title} at ${text}`, { z: mm }),
+    },
+    ...(z === undefined
+      ? []
+      : [
+          {
+            as: 'choice' as const,
+            name: 'Stands',
+            label: 'How it stands',
+            value: 'height',
+            options: [
+              ['height', 'at that height'],
+              ['rests', 'on what is below'],
+            ] as const,
+            write: (to: string) => void (to === 'rests' && rows.put(`${title} rests on what is below`, resting as Scenic)),
+          },
+        ]),
+    rows.colour(thing.colour ?? usual[shape].colour),
+    {
+      as: 'text',
+      name: 'Reflects',
+      unit: '%',
+      value: reflects === undefined ? '' : String(Math.round(reflects * 1000) / 10),
+      placeholder: 'as its colour',
+      write: (text) => {
+        if (!text.trim()) return rows.put(`${title} reflects as its colour says`, plain as Scenic);
+        const share = Number(text.replace(',', '.').replace(/\s*%$/, '')) / 100;
+        return share >= 0 && share <= 1 ? rows.write(`${title} reflects ${text} %`, { reflects: share }) : 'From 0 to 100 %.';
+      },
+    },
+  ];
 }
 
 function ofDimension(rows: Rows<Dimension>): FormRow[] {
@@ -252,6 +340,7 @@ const byKind: { readonly [K in Thing['kind']]: (rows: Rows<Extract<Thing, { kind
   note: ofNote,
   wall: ofWall,
   area: ofArea,
+  scenic: ofScenic,
 };
 
 export const stageRows = (session: Session, show: Show, thing: Thing, title: string): FormRow[] =>

@@ -133,7 +133,7 @@ export function Drawing({ view, step, cut }: DrawingProps) {
         onPointerLeave={() => pane.setState({ inside: null })}
         onDoubleClick={(event) => {
           const [x, y] = worldOf(event);
-          const kinds = ['fixture', 'position', 'outline', 'masking', 'wall', 'note', 'detail', 'area'] as const;
+          const kinds = ['fixture', 'position', 'outline', 'masking', 'wall', 'note', 'detail', 'area', 'scenic'] as const;
           if (useTool.getState().tool !== 'select') return;
           if (surface.current!.pick(x, y, kinds)) focusCard();
           else showBox();

@@ -13,7 +13,7 @@ import { useTool } from '../../state/tool';
 import { useView } from '../../state/view';
 import { useHand } from '../../ui/canvas/hand';
 import { focusDrawing, goRound } from '../../ui/focus';
-import { type Command, type Feature, here, lazily, onDemand } from '../../ui/registry';
+import { type Command, type Feature, here, later, lazily, onDemand } from '../../ui/registry';
 import { Drawing } from './Drawing';
 import { selectTool } from './select-tool';
 
@@ -64,7 +64,10 @@ const feature: Feature = {
     },
     { id: '3d', name: '3D', what: '3D', order: 4, keys: 'rig', beside: '3D', Pane: SpaceView },
   ],
-  tools: [{ id: 'select', make: here(selectTool), bar: { icon: MousePointer2, order: 1, on: 'both' } }],
+  tools: [
+    { id: 'select', make: here(selectTool), bar: { icon: MousePointer2, order: 1, on: 'both' } },
+    { id: 'seat', make: later(async () => (await import('./seat-tool')).seatTool) },
+  ],
   keys: [
     { id: 'forward', scope: 'space', keys: ['ArrowUp'], name: 'Walk forward' },
     { id: 'back', scope: 'space', keys: ['ArrowDown'], name: 'Walk back' },
@@ -115,6 +118,12 @@ const feature: Feature = {
         usePreferences.setState(({ wheel }) => ({ wheel: wheel === 'zoom' ? 'pan' : 'zoom' }));
         toast(usePreferences.getState().wheel === 'pan' ? 'The wheel moves the paper; with Ctrl it zooms.' : 'The wheel zooms.');
       },
+    },
+    {
+      id: 'seat',
+      name: 'Look at the stage from a seat: click it on the plan',
+      words: ['view', 'from the house', 'sight', 'audience', '3d'],
+      run: () => arrange({ tool: 'seat', view: 'plan', beside: '3d' }),
     },
     look('plan', 'Show the plan', '1', 'plan', null),
     look('3d', 'Show 3D', '2', '3d', null),

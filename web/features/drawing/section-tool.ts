@@ -137,7 +137,7 @@ export function sectionTool(env: Env, view: () => SectionView): Tool {
   } | null = null;
   const kinds = (): readonly Chunk['kind'][] =>
     env.step() === 'stage'
-      ? ['masking', 'wall', 'outline']
+      ? ['scenic', 'masking', 'wall', 'outline']
       : env.step() === 'focus'
         ? ['fixture', 'area', 'position']
         : ['fixture', 'position', 'wall', 'masking'];

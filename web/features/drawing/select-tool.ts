@@ -50,9 +50,9 @@ const GRIP = 7;
 /** What can be picked in a step: the stage while it is drawn, the rig at all other times. */
 export const kindsOf = (step: string): readonly Chunk['kind'][] =>
   step === 'stage'
-    ? ['outline', 'masking', 'wall', 'dimension', 'note']
+    ? ['scenic', 'outline', 'masking', 'wall', 'dimension', 'note']
     : step === 'focus'
-      ? ['fixture', 'area', 'position', 'detail', 'note']
+      ? ['fixture', 'area', 'position', 'detail', 'note', 'scenic']
       : ['fixture', 'position', 'wall', 'detail', 'dimension', 'note'];
 
 /** What a box takes in a step: the stage while it is drawn, positions while those are, and units. */

@@ -2,7 +2,7 @@
 
 import { formatLength } from '#core/measure/lengths';
 import { edit } from '#core/model/change';
-import { maskingUses, type Outline, outlineUses } from '#core/model/records';
+import { maskingUses, type Outline, outlineUses, postures, scenicShapes } from '#core/model/records';
 import { settingsOf } from '#core/model/show';
 import { useSession, useShow } from '../../state/context';
 import { arrange } from '../../state/desk';
@@ -22,6 +22,8 @@ export function StagePanel() {
   const shape = useTool((state) => state.shape);
   const outlineUse = useTool((state) => state.outlineUse);
   const maskingUse = useTool((state) => state.maskingUse);
+  const scenicShape = useTool((state) => state.scenicShape);
+  const posture = useTool((state) => state.posture);
   const outline = useDraft((state) => state.outline);
   const settings = settingsOf(show);
   const { units } = settings;
@@ -49,6 +51,7 @@ export function StagePanel() {
             ['masking', 'Masking'],
             ['dimension', 'Dimension'],
             ['note', 'Note'],
+            ['scenic', 'People and things'],
           ] as const
         ).map(([name, text]) => (
           <Tip command={name} key={name}>
@@ -120,6 +123,31 @@ export function StagePanel() {
             />
           </Line>
           <p className="pencil pt-1">Click both ends; its bottom edge and height are asked then.</p>
+        </div>
+      )}
+      {tool === 'scenic' && (
+        <div className="pt-1">
+          <Line name="It is">
+            <Choice
+              label="What is placed"
+              value={scenicShape}
+              options={scenicShapes}
+              onChoose={(value) => useTool.setState({ scenicShape: value })}
+            />
+          </Line>
+          {scenicShape === 'person' && (
+            <Line name="Posture">
+              <Choice
+                label="Posture"
+                value={posture}
+                options={postures}
+                onChoose={(value) => useTool.setState({ posture: value })}
+              />
+            </Line>
+          )}
+          <p className="pencil pt-1">
+            Click where it stands; it rests on what is below it. Its size, turn and colour are in the Card. Escape ends.
+          </p>
         </div>
       )}
       {tool === 'dimension' && (

@@ -1,5 +1,5 @@
 /** The step Stage: outlines, masking, dimensions, notes, layers, the line of a section. */
-import { Blinds, PenTool, Ruler, StickyNote, Theater } from 'lucide-react';
+import { Armchair, Blinds, PenTool, Ruler, StickyNote, Theater } from 'lucide-react';
 import { all } from '#core/model/show';
 import { arrange } from '../../state/desk';
 import { type Command, type Feature, later, lazily } from '../../ui/registry';
@@ -62,6 +62,11 @@ const feature: Feature = {
         Fields: lazily(async () => (await import('./DraftFields')).NoteFields),
       },
     },
+    {
+      id: 'scenic',
+      make: later(async () => (await import('./scenic-tool')).scenicTool),
+      bar: { icon: Armchair, order: 6, on: 'stage' },
+    },
     { id: 'section', make: later(async () => (await import('./section-line-tool')).sectionLineTool) },
   ],
   commands: [
@@ -69,6 +74,10 @@ const feature: Feature = {
     take('masking', 'Hang masking'),
     take('dimension', 'Measure: a dimension that stays attached', 'L'),
     take('note', 'Write a note'),
+    {
+      ...take('scenic', 'Place people and things'),
+      words: ['person', 'actor', 'cast', 'furniture', 'riser', 'rostrum', 'chair', 'tree'],
+    },
   ],
 };
 export default feature;

@@ -5,7 +5,6 @@ import { v4 } from 'uuid';
 import { whites, workExposure } from '#core/light/exposure';
 import { adding, edit, removing } from '#core/model/change';
 import type { Viewpoint } from '#core/model/records';
-import { all, type Show } from '#core/model/show';
 import { type EyeName, eyeNames, namedEye } from '#core/space/eyes';
 import { useSession, useShow } from '../../../state/context';
 import { asItComes, lookFrom, type TagKind, tagKinds, usePicture } from '../../../state/picture';
@@ -15,20 +14,18 @@ import { LightOf } from '../../../ui/LightOf';
 import { Popover } from '../../../ui/Popover';
 import { TextField } from '../../../ui/TextField';
 import { Saving } from './Saving';
-import type { Pictured } from './taking';
+import type { Studio } from './saving';
 import type { PictureLight } from './usePicture';
-
-export const viewpointsOf = (show: Show): Viewpoint[] =>
-  [...all(show, 'viewpoint')].sort((a, b) => a.order - b.order || (a.id < b.id ? -1 : 1));
+import { viewpointsOf } from './viewpoints';
 
 interface Props {
   readonly place: string;
   readonly light: PictureLight;
-  readonly pictured: React.RefObject<Pictured | null>;
+  readonly studio: () => Studio | null;
   readonly inLook: boolean;
 }
 
-export function PictureBar({ place, light, pictured, inLook }: Props) {
+export function PictureBar({ place, light, studio, inLook }: Props) {
   const show = useShow();
   const kept = viewpointsOf(show);
   const beams = usePicture((state) => state.beams);
@@ -56,7 +53,7 @@ export function PictureBar({ place, light, pictured, inLook }: Props) {
       {!(focusing && plan) && <LightOf />}
       <Opens name="Views">{() => <Views kept={kept} onGo={go} />}</Opens>
       <Opens name="Picture">{() => <Settings light={light} inLook={inLook} />}</Opens>
-      <Opens name="Save">{() => <Saving pictured={pictured} light={light} />}</Opens>
+      <Opens name="Save">{() => <Saving studio={studio} />}</Opens>
       {!inLook && (
         <button
           type="button"
@@ -67,8 +64,24 @@ export function PictureBar({ place, light, pictured, inLook }: Props) {
           {beams === 'all' ? 'Beams of all lights' : 'Beams of the selection'}
         </button>
       )}
-      {light.busy !== null && <span className="pencil">light...</span>}
+      <Progress light={light} />
     </div>
+  );
+}
+
+/** What takes time: the light, or what is being saved. */
+function Progress({ light }: { readonly light: PictureLight }) {
+  const saving = usePicture((state) => state.saving);
+  if (!saving) return light.busy !== null && light.busy > 300 && <span className="pencil">light...</span>;
+  return (
+    <span className="flex items-center gap-1" role="status" aria-label="Saving">
+      {saving.what}
+      <progress className="progress w-20" value={saving.share} max={1} aria-label="How much is saved" />
+      {Math.round(saving.share * 100)} %
+      <button type="button" className="act act-small" onClick={saving.stop}>
+        Stop
+      </button>
+    </span>
   );
 }
 

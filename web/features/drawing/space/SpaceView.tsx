@@ -1,5 +1,5 @@
 /** The stage as a place: rig, house, scenery and people, in the light that was computed for them. Drawn when something changed, never in a running loop. */
-import { Canvas, type ThreeEvent, useFrame, useThree } from '@react-three/fiber';
+import { Canvas, invalidate, type ThreeEvent, useFrame, useThree } from '@react-three/fiber';
 import { useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import { useParams } from 'react-router';
 import * as THREE from 'three';
@@ -22,11 +22,13 @@ import { select, useSelection } from '../../../state/selection';
 import { useView } from '../../../state/view';
 import { NoWebGl } from '../../../ui/Fault';
 import { LightSaid } from '../light/LightSaid';
+import type { Lit } from '../light/useField';
 import { type Drag, Dragging } from './dragging';
 import { EyeControls } from './eye';
 import { onMesh } from './meshes';
 import { PictureBar } from './PictureBar';
 import { Beams, Bodies, Holding, Label, Lenses, type Marked, Marks, Panels, Tubes } from './rig';
+import type { Studio } from './saving';
 import { StageScene } from './stage-scene';
 import { type Pictured, Taking } from './taking';
 import { type PictureLight, useLit, usePictureLight } from './usePicture';
@@ -103,17 +105,40 @@ function Space() {
   const scene = useMemo(() => inSight(sceneOf(seen), hidden), [seen, hidden]);
   const stage = useMemo(() => new StageScene(), []);
   useEffect(() => () => stage.dispose(), [stage]);
-  const [painted, setPainted] = useState(0);
-  const lit = useLit(seen);
+  const own = useLit(seen);
+  // What is saved may ask for a light of its own.
+  const [other, setOther] = useState<Lit | null>(null);
+  const lit = other ?? own;
   const light = usePictureLight(seen, lit, (message) => {
     stage.light(message);
-    setPainted((n) => n + 1);
+    // No part of the window is made anew for it: the next frame has it.
+    invalidate();
   });
+  const waiting = useRef<((exposure: number | null) => void) | null>(null);
+  const borrowed = useRef(false);
+  useEffect(() => {
+    if (light.lit !== lit || light.of !== lit) return;
+    waiting.current?.(light.exposure);
+    waiting.current = null;
+  }, [light, lit]);
+  const studio = (): Studio | null =>
+    pictured.current && {
+      show,
+      pictured: pictured.current,
+      light: (next) =>
+        new Promise((done) => {
+          // Nothing was borrowed, and nothing is to be given back.
+          if (!next && !borrowed.current) return done(null);
+          borrowed.current = next !== null;
+          waiting.current = done;
+          setOther(next);
+        }),
+    };
   useLayoutEffect(() => stage.take(seen, facesOf(seen)), [stage, seen]);
   const isDark = !lit.length;
   useEffect(() => {
     if (isDark) stage.darken();
-    setPainted((n) => n + 1);
+    invalidate();
   }, [isDark, stage]);
   const candelas = useMemo(() => new Map(light.beams.map(({ id, rgb }): [Id, Vec3] => [id, rgb])), [light.beams]);
   const rings = useMemo(
@@ -188,7 +213,7 @@ function Space() {
         ))}
         <Eyes show={show} onArrive={setPlace} pictured={pictured} />
         <Taking show={seen} light={light} exposure={useExposure(light)} pictured={pictured} place={place} />
-        <Refresh on={[scene, cones, marked, painted, light, candelas, meshes, focusing, isDark]} />
+        <Refresh on={[scene, cones, marked, light, candelas, meshes, focusing, isDark]} />
       </Canvas>
       {drag?.say && (
         <output
@@ -199,7 +224,7 @@ function Space() {
         </output>
       )}
       <Said reading={reading} />
-      <PictureBar place={place} light={light} pictured={pictured} inLook={!isDark} />
+      <PictureBar place={place} light={light} studio={studio} inLook={!isDark} />
     </div>
   );
 }

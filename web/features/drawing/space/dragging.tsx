@@ -12,6 +12,7 @@ import { get, type Show, settingsOf } from '#core/model/show';
 import { resizedArea } from '#core/setout/areas';
 import { curveLength, frameAlong, fromOrigin, snapAlong, snapTo } from '#core/space/curves';
 import { fromRenderer, toRenderer } from '#core/space/frames';
+import { feetOf } from '#core/space/scenic';
 import { movedRecord } from '#core/space/transform';
 import { useShow } from '../../../state/context';
 import { trimStep } from '../section-tool';
@@ -77,6 +78,20 @@ const drags: ByKind<[held: Held], Dragged | null> = {
       change: edit<Position>([record], { curve: { ...record.curve, z } }),
       label: `Trim of ${record.name} to ${formatLength(z, units)}`,
       say: `${record.name}  +${formatLength(z, units)}`,
+    };
+  },
+  // Over the floor; what it then stands on carries it.
+  scenic(record, { show, from, event, onLevel }) {
+    const { units, snap } = settingsOf(show);
+    const foot = feetOf(show).get(record.id) ?? 0;
+    const [start, to] = [onLevel(from, foot), onLevel([event.clientX, event.clientY], foot)];
+    if (!start || !to) return null;
+    const step = (mm: number) => (event.altKey ? mm : snapTo(mm, snap));
+    const by: Vec3 = [step(to[0] - start[0]), step(to[1] - start[1]), 0];
+    return {
+      change: updating([[record, movedRecord(record, { kind: 'shift', by })]]),
+      label: `Move ${record.name}`,
+      say: `${record.name}  ${formatLength(record.at[0] + by[0], units)}, ${formatLength(record.at[1] + by[1], units)}`,
     };
   },
   // On its own height; with Ctrl it is made larger or smaller.

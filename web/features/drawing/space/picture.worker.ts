@@ -44,6 +44,8 @@ let faces: readonly Face[] = [];
 let clouds: readonly Cloud[] = [];
 /** So long it computes before it looks whether something newer was asked, ms. */
 const SLICE = 30;
+/** And so long it says nothing of how far it is. */
+const TELL = 200;
 
 const rgba = (rgb: Float32Array): Float32Array => {
   const out = new Float32Array((rgb.length / 3) * 4);
@@ -69,14 +71,17 @@ async function work({ stamp, lit, fine }: PictureAsk): Promise<void> {
   const began = performance.now();
   const bodies = new Set(clouds.map(({ id }) => id));
   const steps = picture.work(lit, fine);
-  let told = began;
+  let [told, said] = [began, began];
   for (;;) {
     const step = steps.next();
     if (step.done) return post({ kind: 'done', stamp, exposure: step.value, took: performance.now() - began });
     if (step.value) send(stamp, step.value, bodies.has(step.value.id));
     if (performance.now() - told < SLICE) continue;
     told = performance.now();
-    post({ kind: 'progress', stamp, done: told - began });
+    if (told - said > TELL) {
+      said = told;
+      post({ kind: 'progress', stamp, done: told - began });
+    }
     await new Promise((next) => setTimeout(next, 0));
     // Something newer waits; what is kept so far is of use to it.
     if (latest !== stamp) return;

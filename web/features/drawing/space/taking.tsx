@@ -6,6 +6,7 @@ import { placedTags } from '#core/draw/space-tags';
 import { channelText } from '#core/fields/texts';
 import { whiteBalance } from '#core/light/exposure';
 import { present } from '#core/measure/list';
+import type { Vec3 } from '#core/model/records';
 import { all, get, type Show } from '#core/model/show';
 import type { Eye } from '#core/space/eyes';
 import { place as placeOf } from '#core/space/hanging';
@@ -23,10 +24,12 @@ export const scatterOf = (haze: number): number => THICKEST * haze * haze;
 export interface Pictured {
   /** Whether the view is moving: it is then drawn as rough as it must be. */
   move(moving: boolean): void;
-  /** The picture from an eye, of a size, with its tags: on a canvas of its own. */
-  take(size: Size, eye: Eye | null): HTMLCanvasElement;
+  /** The picture from an eye, of a size, with its tags: on a canvas of its own. `again` says that more of that size will be taken. */
+  take(size: Size, eye: Eye | null, again?: boolean): HTMLCanvasElement;
   /** Milliseconds that a frame takes until the machine has really drawn it. */
   time(quality: Quality): number;
+  /** Where a point of the stage is seen, pixels of the window; null behind the eye. */
+  seenAt(point: Vec3): readonly [number, number] | null;
   /** Bytes of what stands in memory for the stage: textures and corners. */
   readonly memory: () => { readonly textures: number; readonly geometries: number; readonly triangles: number };
 }
@@ -173,11 +176,11 @@ export function Taking({
         moving.current = now;
         before.current = 0;
       },
-      take(size, eye) {
+      take(size, eye, again = false) {
         const own = camera.clone();
         if (eye) setEye(own, eye);
         const bytes = pipeline.take(gl, scene, own, size, { ...how.current, over: false });
-        pipeline.forget(`${size.width} ${size.height}`);
+        if (!again) pipeline.forget(`${size.width} ${size.height}`);
         const canvas = document.createElement('canvas');
         canvas.width = size.width;
         canvas.height = size.height;
@@ -197,19 +200,31 @@ export function Taking({
         context.readPixels(0, 0, 1, 1, context.RGBA, context.UNSIGNED_BYTE, new Uint8Array(4));
         return performance.now() - began;
       },
+      seenAt(point) {
+        const box = gl.domElement.getBoundingClientRect();
+        const at = v(point).project(camera);
+        return at.z > 1 ? null : [box.left + ((at.x + 1) / 2) * box.width, box.top + ((1 - at.y) / 2) * box.height];
+      },
       memory: () => ({ ...gl.info.memory, triangles: gl.info.render.triangles }),
     };
+    // The bench measures frames by it, and stories find their way in space.
+    Object.assign(window, { dessinSpace: pictured.current });
     return () => {
       pictured.current = null;
     };
   }, [pictured, pipeline, gl, scene, camera, invalidate]);
+  const busy = useRef(false);
+  busy.current = light.busy !== null;
   useFrame(() => {
+    // What is saved has the machine for itself.
+    if (usePicture.getState().saving) return;
     const now = performance.now();
     if (moving.current && before.current) pace.frame(now - before.current);
     before.current = now;
     const size: Size = { width: gl.domElement.width, height: gl.domElement.height };
-    const quality = moving.current ? pace.quality : qualities.rest;
-    pipeline.draw(gl, scene, camera, size, quality, how.current, moving.current ? 'moving' : 'rest');
+    // While light is still coming the picture will change soon.
+    const rough = moving.current || busy.current;
+    pipeline.draw(gl, scene, camera, size, rough ? pace.quality : qualities.rest, how.current, rough ? 'moving' : 'rest');
     const canvas = over.current;
     if (canvas) {
       if (canvas.width !== size.width || canvas.height !== size.height) Object.assign(canvas, size);
@@ -221,7 +236,7 @@ export function Taking({
     const host = gl.domElement.closest<HTMLElement>('[data-testid=three]');
     if (host) {
       host.dataset.drawn = place || 'moved';
-      host.dataset.quality = moving.current ? 'moving' : 'rest';
+      host.dataset.quality = rough ? 'moving' : 'rest';
     }
   }, 1);
   return null;

@@ -38,6 +38,8 @@ interface Sent {
   readonly blockers: readonly Blocker[] | null;
   readonly faces: StageFaces | null;
 }
+/** Shorter work is not told, ms. */
+const LONG = 300;
 const nothing: Sent = { sources: new Map(), blockers: null, faces: null };
 
 export interface PictureLight {
@@ -45,6 +47,8 @@ export interface PictureLight {
   readonly beams: readonly HazeBeam[];
   /** Exposure that suits the light, 1 / (cd/m2); null while nothing is lit. */
   readonly exposure: number | null;
+  /** The one whose light is computed and shown, wholly; null before. */
+  readonly of: Lit | null;
   /** Under way for so long, ms; null when it is done. */
   readonly busy: number | null;
   /** How long the last one took, ms. */
@@ -64,6 +68,40 @@ export function useLit(show: Show): Lit {
   return useMemo(() => (of === 'nothing' ? empty : litFixtures(show, of, selection, kept)), [show, of, selection, kept]);
 }
 
+/** What the worker does not know yet, and what it is asked. */
+function askFor(show: Show, lit: Lit, stamp: number, before: Sent): { readonly ask: PictureAsk; readonly sent: Sent } {
+  const sources = new Map<Id, Source>();
+  const outputs: [Id, number][] = [];
+  for (const [fixture, output] of lit) {
+    const source = sourceOf(show, fixture);
+    if (!source) continue;
+    sources.set(fixture.id, source);
+    outputs.push([fixture.id, output]);
+  }
+  const blockers = wayOf(show);
+  const faces = facesOf(show);
+  const ask: PictureAsk = {
+    stamp: stamp,
+    fresh: [...sources.values()].filter((source) => before.sources.get(source.id) !== source),
+    gone: [],
+    blockers: blockers === before.blockers ? null : blockers,
+    faces: faces.faces === before.faces?.faces ? null : faces.faces,
+    clouds: faces.rounds === before.faces?.rounds ? null : faces.rounds.map(cloudOf),
+    lit: outputs,
+    fine: true,
+  };
+  // What was lit before keeps its shares: it may be lit again.
+  return { ask, sent: { sources: new Map([...before.sources, ...sources]), blockers, faces } };
+}
+
+function begun(hear: (answer: PictureAnswer) => void): Worker {
+  const made = new Worker(new URL('./picture.worker.ts', import.meta.url), { type: 'module' });
+  made.onmessage = ({ data }: MessageEvent<PictureAnswer>) => hear(data);
+  made.onerror = () =>
+    toast.error('The light of the picture could not be computed: what computes it stopped. Reload the window to try again.');
+  return made;
+}
+
 /**
  * @param lit  who is lit, each with the share of its light that it gives
  * @param onLit  takes the light of a face or a body as it comes
@@ -72,9 +110,15 @@ export function usePictureLight(show: Show, lit: Lit, onLit: (message: LitMessag
   const worker = useRef<Worker | null>(null);
   const sent = useRef(nothing);
   const stamp = useRef(0);
+  const asked = useRef<Lit | null>(null);
   const hear = useRef(onLit);
   hear.current = onLit;
-  const [state, setState] = useState<Pick<PictureLight, 'exposure' | 'busy' | 'took'>>({ exposure: null, busy: null, took: 0 });
+  const [state, setState] = useState<Pick<PictureLight, 'exposure' | 'of' | 'busy' | 'took'>>({
+    exposure: null,
+    of: null,
+    busy: null,
+    took: 0,
+  });
   useEffect(
     () => () => {
       worker.current?.terminate();
@@ -86,51 +130,28 @@ export function usePictureLight(show: Show, lit: Lit, onLit: (message: LitMessag
   useEffect(() => {
     if (!lit.length) {
       stamp.current++;
-      setState({ exposure: null, busy: null, took: 0 });
+      setState({ exposure: null, of: lit, busy: null, took: 0 });
       return;
     }
     if (!worker.current) {
-      const made = new Worker(new URL('./picture.worker.ts', import.meta.url), { type: 'module' });
-      made.onmessage = ({ data: answer }: MessageEvent<PictureAnswer>) => {
+      worker.current = begun((answer) => {
         if (answer.stamp !== stamp.current) return;
         if (answer.kind === 'lit') hear.current(answer);
-        else if (answer.kind === 'progress') setState((now) => ({ ...now, busy: answer.done }));
-        else if (answer.kind === 'done') setState({ exposure: answer.exposure, busy: null, took: answer.took });
+        else if (answer.kind === 'progress') setState((now) => (answer.done > LONG ? { ...now, busy: answer.done } : now));
+        else if (answer.kind === 'done')
+          setState({ exposure: answer.exposure, of: asked.current, busy: null, took: answer.took });
         else {
           setState((now) => ({ ...now, busy: null }));
           toast.error(`The light of the picture could not be computed: ${answer.message}`);
         }
-      };
-      made.onerror = () =>
-        toast.error('The light of the picture could not be computed: what computes it stopped. Reload the window to try again.');
-      worker.current = made;
+      });
       sent.current = nothing;
     }
-    const sources = new Map<Id, Source>();
-    const outputs: [Id, number][] = [];
-    for (const [fixture, output] of lit) {
-      const source = sourceOf(show, fixture);
-      if (!source) continue;
-      sources.set(fixture.id, source);
-      outputs.push([fixture.id, output]);
-    }
-    const before = sent.current;
-    const blockers = wayOf(show);
-    const faces = facesOf(show);
-    const ask: PictureAsk = {
-      stamp: ++stamp.current,
-      fresh: [...sources.values()].filter((source) => before.sources.get(source.id) !== source),
-      gone: [],
-      blockers: blockers === before.blockers ? null : blockers,
-      faces: faces.faces === before.faces?.faces ? null : faces.faces,
-      clouds: faces.rounds === before.faces?.rounds ? null : faces.rounds.map(cloudOf),
-      lit: outputs,
-      fine: true,
-    };
-    // What was lit before keeps its shares: it may be lit again.
-    sent.current = { sources: new Map([...before.sources, ...sources]), blockers, faces };
-    setState((now) => ({ ...now, busy: 0 }));
-    worker.current.postMessage(ask);
+    asked.current = lit;
+    const made = askFor(show, lit, ++stamp.current, sent.current);
+    sent.current = made.sent;
+    setState((now) => (now.busy === null ? { ...now, busy: 0 } : now));
+    worker.current.postMessage(made.ask);
   }, [show, lit]);
   const beams = useMemo(() => {
     const way = wayOf(show);
