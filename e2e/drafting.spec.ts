@@ -5,13 +5,14 @@ import {
   clickAt,
   demoIdOf,
   dragFrom,
+  lookInSpace,
   newShow,
   recordsOf,
   screenOf,
+  seenInSpace,
   settled,
   showIdOf,
   stored,
-  twoFrames,
 } from './helpers.js';
 
 interface Rec {
@@ -577,40 +578,35 @@ test('colours of the drawing with a legend; a line of it selects', async ({ page
   await expect(page.getByRole('heading', { name: '5 fixtures on LX 2' })).toBeVisible();
 });
 
-test('in 3D a unit goes along its position and a pipe up and down', async ({ page }) => {
-  // It looks for a unit in a picture that is drawn without a graphics card.
+test('in 3D a unit goes along its position and a boom up and down; one walks and turns by keys', async ({ page }) => {
   test.slow();
   await openDemo(page, 'positions');
   await page.keyboard.press('3');
   const three = page.getByTestId('three');
-  await expect(three).toHaveAttribute('data-bodies', /\d+/, { timeout: 20_000 });
-  await expect(three).toHaveAttribute('data-drawn', 'house');
-  await twoFrames(page);
-  const before = await all(page, 'fixture');
-  const pipes = await all(page, 'position');
-  const box = (await three.boundingBox())!;
-  // Somewhere among the units in the upper half there is one: press, go sideways, let go, until something went along.
-  let moved = false;
-  for (let i = 0; i < 24 && !moved; i++) {
-    const [x, y] = [box.x + box.width * (0.12 + 0.032 * i), box.y + box.height * 0.27];
-    await page.mouse.move(x, y);
+  await expect(three).toHaveAttribute('data-drawn', 'from the house', { timeout: 30_000 });
+  await lookInSpace(page, 'from the wings');
+  // Under LX 2 one looks up at it.
+  await three.focus();
+  for (let i = 0; i < 9; i++) await page.keyboard.press('Shift+ArrowUp');
+  await expect(three).toHaveAttribute('data-drawn', 'moved');
+  await expect(three).toHaveAttribute('data-quality', 'rest', { timeout: 30_000 });
+  const drag = async (from: readonly [number, number, number], to: readonly [number, number, number], name: RegExp) => {
+    const [a, b] = [await seenInSpace(page, from), await seenInSpace(page, to)];
+    await page.mouse.move(a.x, a.y);
     await page.mouse.down();
-    await page.mouse.move(x + 40, y + 20, { steps: 4 });
-    const say = await three.getAttribute('data-dragging');
+    await page.mouse.move((a.x + b.x) / 2, (a.y + b.y) / 2, { steps: 3 });
+    await page.mouse.move(b.x, b.y, { steps: 3 });
     await page.mouse.up();
-    await twoFrames(page);
-    if (say && (await page.getByRole('button', { name: /^Undo: (Move unit|Trim of)/ }).count())) moved = true;
-    else await page.getByRole('button', { name: 'From the house' }).click();
-  }
-  expect(moved).toBe(true);
-  const after = await all(page, 'fixture');
-  const pipesAfter = await all(page, 'position');
-  const changed =
-    after.filter((fixture) => before.find((item) => item.id === fixture.id)!.along !== fixture.along).length +
-    pipesAfter.filter(
-      (pipe) => (pipes.find((item) => item.id === pipe.id)!.curve as { z: number }).z !== (pipe.curve as { z: number }).z,
-    ).length;
-  expect(changed).toBeGreaterThan(0);
+    await expect(page.getByRole('button', { name })).toBeVisible();
+  };
+  const before = await all(page, 'fixture');
+  await drag([-3000, 2300, 6500], [-1800, 2300, 6500], /^Undo: Move unit 13 on LX 2/);
+  await drag([5900, 2100, 2000], [5900, 2100, 2400], /^Undo: Trim of Boom 1 SL/);
+  await stored(page);
+  const boom = (await all(page, 'position')).find(({ name }) => name === 'Boom 1 SL')!;
+  expect((boom.curve as { z: number }).z).toBeGreaterThan(100);
+  const moved = (await all(page, 'fixture')).filter(({ id, along }) => before.find((one) => one.id === id)!.along !== along);
+  expect(moved).toHaveLength(1);
 });
 
 test('in the section alone Escape closes the panel, then lets go of the selection; what is hovered is lit in both panes', async ({

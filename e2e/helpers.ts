@@ -114,3 +114,25 @@ export async function byName(page: Page, text: string): Promise<void> {
   await page.keyboard.press('Enter');
   await expect(page.getByPlaceholder('Do anything by name')).toHaveCount(0);
 }
+
+/** Where a point of the stage is seen in 3D, pixels of the window. */
+export async function seenInSpace(page: Page, point: readonly [number, number, number]): Promise<{ x: number; y: number }> {
+  const at = await page.evaluate(
+    (mm) =>
+      (
+        globalThis as unknown as {
+          dessinSpace: { seenAt: (point: readonly [number, number, number]) => readonly [number, number] | null };
+        }
+      ).dessinSpace.seenAt(mm),
+    point,
+  );
+  if (!at) throw new Error(`The point ${point.join(', ')} lies behind the eye.`);
+  return { x: at[0], y: at[1] };
+}
+/** Looks from a place by its name, and waits until the picture stands. */
+export async function lookInSpace(page: Page, from: string): Promise<void> {
+  await page.getByLabel('Look from', { exact: true }).selectOption({ label: from });
+  const three = page.getByTestId('three');
+  await expect(three).toHaveAttribute('data-drawn', /^(?!moved$)./, { timeout: 30_000 });
+  await expect(three).toHaveAttribute('data-quality', 'rest', { timeout: 30_000 });
+}

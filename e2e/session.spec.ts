@@ -6,10 +6,12 @@ import {
   clickAt,
   dragFrom,
   drawPipe,
+  lookInSpace,
   newShow,
   openDemo,
   recordsOf,
   screenOf,
+  seenInSpace,
   settled,
   stored,
 } from './helpers.js';
@@ -250,18 +252,16 @@ test('a show in feet and inches speaks feet and inches', async ({ page }) => {
 
 test('a click in 3D selects what is under it', async ({ page }) => {
   test.setTimeout(90_000);
-  await smallRig(page, 'Space');
+  const id = await smallRig(page, 'Space');
   await page.getByRole('tab', { name: '3D', exact: true }).click();
   await expect(page.getByTestId('three')).toHaveAttribute('data-bodies', '5', { timeout: 20_000 });
-  await page.getByRole('button', { name: 'From above' }).click();
-  await expect(page.getByTestId('three')).toHaveAttribute('data-drawn', 'above');
-  const box = (await page.getByTestId('three').boundingBox())!;
-  // From above the camera looks down at (0, -2): search the row of five for a body.
-  let hit = false;
-  for (let dy = -140; dy <= 140 && !hit; dy += 6) {
-    await page.mouse.click(box.x + box.width / 2, box.y + box.height / 2 + dy);
-    hit = await page.getByTestId('card').isVisible();
-  }
-  expect(hit).toBe(true);
+  await lookInSpace(page, 'from the front row');
+  const records = await recordsOf(page, id);
+  const unit = records.find(({ kind }) => kind === 'fixture')!;
+  const pipe = records.find(({ kind }) => kind === 'position')!;
+  const { a, b, z } = pipe.curve as { a: [number, number]; b: [number, number]; z: number };
+  const share = (unit.along as number) / Math.hypot(b[0] - a[0], b[1] - a[1]);
+  const at = await seenInSpace(page, [a[0] + (b[0] - a[0]) * share, a[1] + (b[1] - a[1]) * share, z - 300]);
+  await page.mouse.click(at.x, at.y);
   await expect(page.getByTestId('card')).toContainText('on LX 1');
 });

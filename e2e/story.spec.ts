@@ -1,7 +1,18 @@
 /** The main path of the issue, C 1 to 10, as one designer's evening. */
 import { readFile } from 'node:fs/promises';
 import { expect, test } from '@playwright/test';
-import { chooseType, clickAt, dragFrom, drawPipe, newShow, recordsOf, screenOf, showIdOf, stored } from './helpers.js';
+import {
+  chooseType,
+  clickAt,
+  dragFrom,
+  drawPipe,
+  lookInSpace,
+  newShow,
+  recordsOf,
+  screenOf,
+  showIdOf,
+  stored,
+} from './helpers.js';
 
 test('a designer makes a small show from an empty stage to the hand-over', async ({ page }) => {
   test.setTimeout(120_000);
@@ -175,8 +186,8 @@ test('a designer makes a small show from an empty stage to the hand-over', async
     await page.getByRole('tab', { name: '3D', exact: true }).click();
     const three = page.getByTestId('three');
     await expect(three).toHaveAttribute('data-beams', '6', { timeout: 20_000 });
-    await page.getByRole('button', { name: 'From above' }).click();
-    await page.getByRole('button', { name: 'From the house' }).click();
+    await lookInSpace(page, 'from above');
+    await lookInSpace(page, 'from the house');
     await page.getByRole('tab', { name: 'Plan', exact: true }).click();
   });
 

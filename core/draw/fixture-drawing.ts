@@ -37,6 +37,8 @@ export interface PlanOptions {
   readonly fewer?: 0 | 1 | 2;
   /** Focus areas are drawn: where light is focused, and on paper where it is asked for. */
   readonly areas?: boolean | undefined;
+  /** People are drawn: while the stage is drawn and light is focused; a plot for those who hang it has none. */
+  readonly people?: boolean | undefined;
   /** What is marked on the drawing, such as snags and collisions in red; plates have none. */
   readonly marks: Marks | null;
   /** Channels of a run that is being previewed. */

@@ -11,7 +11,7 @@ import { chunkOf, type Drawing, drawingsOf, type PlanOptions } from './fixture-d
 import { type Box, boxOf, type Chunk, type DisplayList, emptyBox } from './list.js';
 import { type Choice, placeTags } from './place-tags.js';
 import { positionChunks } from './position-chunk.js';
-import { scenicChunk } from './scenic-chunks.js';
+import { scenicChunk, seenOn } from './scenic-chunks.js';
 import { backdropChunk, dimensionChunk, maskingChunk, noteChunk, outlineChunk, stageChunk } from './stage-chunks.js';
 import type { Side, TagLayout } from './tags.js';
 import { isStanding, wallChunk } from './wall-chunks.js';
@@ -142,7 +142,10 @@ export function planList(show: Show, options: PlanOptions): DisplayList {
   each(all(show, 'masking'), (record, layer) => maskingChunk(show, record, layer));
   each(all(show, 'dimension'), (record, layer) => dimensionChunk(show, record, layer, denominator));
   each(all(show, 'note'), (record, layer) => noteChunk(show, record, layer, denominator));
-  each(all(show, 'scenic'), (record, layer) => scenicChunk(show, record, layer));
+  for (const record of all(show, 'scenic')) {
+    const layer = seenOn(record, options) && layers.get(record.layer);
+    if (layer) chunks.push(scenicChunk(show, record, layer));
+  }
   if (options.areas) each(all(show, 'area'), (record, layer) => areaChunk(show, record, layer, denominator));
   const positions: Chunk[] = [];
   for (const position of all(show, 'position')) {

@@ -4,8 +4,10 @@ import { makeDemo } from '#demo/show';
 import { all, find } from '../model/show.js';
 import { feetOf } from '../space/scenic.js';
 import { boxOf } from './list.js';
+import { planList } from './plan.js';
 import { scenicChunk, scenicCut, scenicPrims } from './scenic-chunks.js';
 import { centreSection, frontElevation } from './section-view.js';
+import { options } from './seeing.arb.js';
 
 const show = makeDemo();
 const named = (name: string) => all(show, 'scenic').find((one) => one.name === name)!;
@@ -31,6 +33,15 @@ describe('people and things', () => {
         if (thing.posture !== 'seated' && thing.shape !== 'tree') expect(box[3] - box[1]).toBeCloseTo(thing.height, -2);
       }
     expect(feetOf(show).get(named('Jory').id)).toBe(named('Orchard terrace').height);
+  });
+  test('people are on drawings that ask for them, things on all', () => {
+    const drawn = (people: boolean) =>
+      new Set(planList(show, { ...options, people }).chunks.flatMap(({ id, kind }) => (kind === 'scenic' ? [id] : [])));
+    expect([drawn(false).has(named('Jory').id), drawn(true).has(named('Jory').id), drawn(false).has(named('Hull').id)]).toEqual([
+      false,
+      true,
+      true,
+    ]);
   });
   test('what lies behind the one who looks is not drawn', () => {
     // Looking to stage right from the centre line: what stands at stage left is behind.

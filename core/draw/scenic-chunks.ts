@@ -9,6 +9,10 @@ import { bodyLine } from './mesh.js';
 import { projected, type SectionView } from './section-view.js';
 import { remembered } from './stage-chunks.js';
 
+/** People are on drawings that ask for them, things on all. */
+export const seenOn = ({ shape }: Scenic, { people }: { readonly people?: boolean | undefined }): boolean =>
+  people === true || shape !== 'person';
+
 /** Shoulders, a head, and a nose to the side that one looks to. */
 function personPrims({ at, turn, width, depth, height }: Scenic): Prim[] {
   const [a, b] = [width / 2, depth / 2];
@@ -53,7 +57,8 @@ export function scenicChunk(show: Show, thing: Scenic, layer: Layer): Chunk {
   const order = orderOf(show, layer.id, 'scenic');
   return remembered(thing, layer, order, '', () => {
     const { at, turn, width, depth } = thing;
-    const body = faded(scenicPrims(thing), layer);
+    // Light hangs over it: what stands below is drawn faint.
+    const body = scenicPrims(thing).map((prim) => ({ ...prim, ink: 'faint' as const }));
     return {
       id: thing.id,
       kind: 'scenic',

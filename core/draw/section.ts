@@ -35,7 +35,7 @@ import {
   textAt,
   union,
 } from './list.js';
-import { scenicCut } from './scenic-chunks.js';
+import { scenicCut, seenOn } from './scenic-chunks.js';
 import { projected, type SectionView } from './section-view.js';
 import { sightLines } from './sight-lines.js';
 import { symbolIn } from './symbols.js';
@@ -48,6 +48,7 @@ export interface SectionOptions {
   readonly throws: readonly Id[];
   readonly sightLines: boolean;
   readonly areas?: boolean | undefined;
+  readonly people?: boolean | undefined;
 }
 /** Names of positions stand this far over them, clear of the units, mm. */
 const CLEAR = 520;
@@ -67,7 +68,7 @@ export function sectionList(show: Show, view: SectionView, options: SectionOptio
   each(all(show, 'outline'), (record, layer) => outlineCut(show, view, record, layer));
   each(all(show, 'masking'), (record, layer) => maskingCut(show, view, record, layer));
   each(all(show, 'wall').filter(isStanding), (record, layer) => wallCut(show, view, record, layer));
-  each(all(show, 'scenic'), (record, layer) => scenicCut(show, view, record, layer));
+  each(all(show, 'scenic'), (record, layer) => (seenOn(record, options) ? scenicCut(show, view, record, layer) : null));
   each(all(show, 'position'), (record, layer) => positionCut(show, view, record, layer, options));
   each(all(show, 'fixture'), (record, layer) => fixtureCut(show, view, record, layer, options));
   if (options.areas) each(all(show, 'area'), (record, layer) => areaCut(show, view, record, layer, options.denominator));

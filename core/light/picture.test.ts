@@ -56,7 +56,7 @@ const anyCloud = fc
     ];
     return {
       id: 'c',
-      places: Float32Array.from(points.flatMap(([x, y, z]) => [x, y, z])),
+      places: Float32Array.from(points.flatMap(([x, y, z]) => [x, y, z + 0])),
       normals: Float32Array.from(points.flatMap(([, , , k]) => faces[k]!)),
     };
   });

@@ -66,7 +66,8 @@ export function namedEye(show: Show, name: EyeName): Eye {
       return { at: [0, y, floorOfRow(show, y) + STANDING_EYE], to: middle, angle: ANGLE };
     }
     case 'from the side':
-      return { at: [width * 1.2, middle[1], 3500], to: [0, middle[1], 2500], angle: WIDE };
+      // Inside the walls, which are not seen through.
+      return { at: [width * 0.48, middle[1] + 400, grid * 0.5], to: [-width * 0.2, middle[1] + 300, grid * 0.4], angle: 75 };
     case 'from the wings':
       return { at: [width * 0.46, depth * 0.25, STANDING_EYE], to: [-width * 0.1, middle[1], 1300], angle: WIDE };
     case 'from above':

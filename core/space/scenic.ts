@@ -219,14 +219,30 @@ export function insideLine(points: readonly Vec2[], [x, y]: Vec2): boolean {
 /** Floor of the house, mm: that of the lowest seats; of the stage where there are none. */
 export const houseFloor = (show: Show): number =>
   all(show, 'outline').reduce((low, { use, zFrom }) => (use === 'seats' ? Math.min(low, zFrom) : low), 0);
+/** Farther from every row than this one is not among them, mm. */
+const BETWEEN = 700;
+/** How far a point lies from a closed line, mm. */
+function awayFrom(points: readonly Vec2[], [x, y]: Vec2): number {
+  return points.reduce((least, [ax, ay], i) => {
+    const [bx, by] = points[(i + 1) % points.length] ?? [ax, ay];
+    const [dx, dy] = [bx - ax, by - ay];
+    const long = dx * dx + dy * dy;
+    const t = long > 0 ? Math.min(1, Math.max(0, ((x - ax) * dx + (y - ay) * dy) / long)) : 0;
+    return Math.min(least, Math.hypot(x - ax - t * dx, y - ay - t * dy));
+  }, Number.POSITIVE_INFINITY);
+}
 /** The floor at a point of the plan: of a row of seats, of the house before the stage, or of the stage. */
 export function floorAt(show: Show, point: Vec2): number {
   const at = (use: Outline['use']) => all(show, 'outline').filter((outline) => outline.use === use);
-  const row = at('seats').find((seats) => seats.closed && insideLine(outlinePoints(seats), point));
-  if (row) return row.zFrom;
-  if (point[1] >= 0) return 0;
   const edges = at('stage edge');
-  return !edges.length || edges.some((edge) => insideLine(outlinePoints(edge), point)) ? 0 : houseFloor(show);
+  if (point[1] >= 0 || edges.some((edge) => insideLine(outlinePoints(edge), point))) return 0;
+  // Between two rows one stands on the step of the nearer one.
+  let [near, floor] = [BETWEEN, edges.length ? houseFloor(show) : 0];
+  for (const seats of at('seats')) {
+    const away = insideLine(outlinePoints(seats), point) ? 0 : awayFrom(outlinePoints(seats), point);
+    if (away < near) [near, floor] = [away, seats.zFrom];
+  }
+  return floor;
 }
 
 interface Kept {

@@ -52,6 +52,7 @@ export function useDrawn(view: string, step: string, pane: Pane, cut: Cut | unde
   const preview = useRun((state) => (plan ? state.preview : null));
   // Throws are drawn in sections, of what is chosen.
   const areas = step === 'focus';
+  const people = areas || step === 'stage';
   const throws = useSelection((state) => (plan ? none : state.selection));
   const set = tagSet === 'none' ? null : (tagSetOf(show, tagSet) ?? allTags);
   const colouring = useLater(colourings, colourBy === 'nothing' ? 'not yet' : 'at once');
@@ -68,13 +69,16 @@ export function useDrawn(view: string, step: string, pane: Pane, cut: Cut | unde
       colours,
       memory: memory.current,
       areas,
+      people,
     }),
-    [areas, settings.scale, swell, set, preview, colours, dimmed, audit],
+    [areas, people, settings.scale, swell, set, preview, colours, dimmed, audit],
   );
   const whole = useMemo(
     (): DisplayList =>
-      !cut ? planList(show, options) : cut.list(show, plane, { denominator: settings.scale * swell, throws, sightLines, areas }),
-    [show, options, cut, plane, settings.scale, swell, throws, sightLines, areas],
+      !cut
+        ? planList(show, options)
+        : cut.list(show, plane, { denominator: settings.scale * swell, throws, sightLines, areas, people }),
+    [show, options, cut, plane, settings.scale, swell, throws, sightLines, areas, people],
   );
   const field = useLight((state) => (plan && areas ? (state.field?.chunk ?? null) : null));
   const list = useMemo(() => {

@@ -40,7 +40,8 @@ export function PictureBar({ place, light, studio, inLook }: Props) {
   return (
     <div
       className="absolute top-2 left-3 flex flex-wrap items-center gap-1 whitespace-nowrap px-1 py-0.5 text-[11px]"
-      style={{ background: 'var(--sheet)' }}
+      // Not quite opaque: behind what is, browsers may leave the picture out, and have been seen to leave out the wrong part of it.
+      style={{ background: 'color-mix(in srgb, var(--sheet) 92%, transparent)' }}
     >
       <Choice
         label="Look from"

@@ -1,5 +1,5 @@
 /** The stage as a place: rig, house, scenery and people, in the light that was computed for them. Drawn when something changed, never in a running loop. */
-import { Canvas, invalidate, type ThreeEvent, useFrame, useThree } from '@react-three/fiber';
+import { Canvas, type ThreeEvent, useFrame, useThree } from '@react-three/fiber';
 import { useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import { useParams } from 'react-router';
 import * as THREE from 'three';
@@ -94,6 +94,8 @@ function useMarked(): Marked {
   return useMemo(() => ({ chosen: new Set(selection), hover, ...colours }), [selection, hover, colours]);
 }
 
+/** While light is coming in the picture is drawn anew so often at most, ms. */
+const BETWEEN = 300;
 function Space() {
   const show = useShow();
   const session = useSession();
@@ -101,6 +103,7 @@ function Space() {
   const marked = useMarked();
   const focusing = useParams().step === 'focus';
   const [drag, setDrag] = useState<Drag | null>(null);
+  const pictured = useRef<Pictured | null>(null);
   const seen = useSeen(show, drag);
   const scene = useMemo(() => inSight(sceneOf(seen), hidden), [seen, hidden]);
   const stage = useMemo(() => new StageScene(), []);
@@ -109,10 +112,15 @@ function Space() {
   // What is saved may ask for a light of its own.
   const [other, setOther] = useState<Lit | null>(null);
   const lit = other ?? own;
+  const coming = useRef<number | undefined>(undefined);
+  useEffect(() => () => window.clearTimeout(coming.current), []);
   const light = usePictureLight(seen, lit, (message) => {
     stage.light(message);
-    // No part of the window is made anew for it: the next frame has it.
-    invalidate();
+    // No part of the window is made anew for it: one of the next frames has it.
+    coming.current ??= window.setTimeout(() => {
+      coming.current = undefined;
+      pictured.current?.touch();
+    }, BETWEEN);
   });
   const waiting = useRef<((exposure: number | null) => void) | null>(null);
   const borrowed = useRef(false);
@@ -138,7 +146,7 @@ function Space() {
   const isDark = !lit.length;
   useEffect(() => {
     if (isDark) stage.darken();
-    invalidate();
+    pictured.current?.touch();
   }, [isDark, stage]);
   const candelas = useMemo(() => new Map(light.beams.map(({ id, rgb }): [Id, Vec3] => [id, rgb])), [light.beams]);
   const rings = useMemo(
@@ -148,14 +156,15 @@ function Space() {
   // A body with a mesh is drawn plainly until the mesh has come, and when it cannot be read.
   const [meshes, setMeshes] = useState<ReadonlySet<string>>(new Set());
   useEffect(() => onMesh((file) => setMeshes((now) => new Set(now).add(file))), []);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: each of them stands in the picture
+  useEffect(() => pictured.current?.touch(), [scene, candelas, meshes, isDark]);
   const beams = usePicture((state) => state.beams);
   const cones = useMemo(
     () => (isDark ? scene.beams.filter((beam) => beams === 'all' || marked.chosen.has(beam.id)) : []),
     [scene, beams, marked, isDark],
   );
   const [place, setPlace] = useState('');
-  const pictured = useRef<Pictured | null>(null);
-  const [reading, setReading] = useState<Reading | null>(null);
+  const told = useRef<(reading: Reading | null) => void>(() => undefined);
   /** Whatever is pressed is selected, and may be dragged. */
   const press = (id: string, addTo: boolean, from: Drag['from']) => {
     const now = useSelection.getState().selection;
@@ -189,14 +198,14 @@ function Space() {
         gl={{ antialias: false, powerPreference: 'high-performance', toneMapping: THREE.NoToneMapping }}
         camera={{ near: 0.1, far: 300 }}
         onPointerMissed={(event) => event.type === 'click' && select([])}
-        onPointerLeave={() => setReading(null)}
+        onPointerLeave={() => told.current(null)}
       >
         <WorkLight lit={!isDark} />
         <Stage
           stage={stage}
           onPress={press}
           onPoint={(point, normal) =>
-            setReading(isDark ? null : readAt(seen, lit, point, normal, useLight.getState().blocked ? blockersOf(seen) : []))
+            told.current(isDark ? null : readAt(seen, lit, point, normal, useLight.getState().blocked ? blockersOf(seen) : []))
           }
         />
         <Tubes tubes={scene.tubes} marked={marked} onPress={press} />
@@ -213,7 +222,7 @@ function Space() {
         ))}
         <Eyes show={show} onArrive={setPlace} pictured={pictured} />
         <Taking show={seen} light={light} exposure={useExposure(light)} pictured={pictured} place={place} />
-        <Refresh on={[scene, cones, marked, light, candelas, meshes, focusing, isDark]} />
+        <Refresh on={[cones, marked, focusing]} />
       </Canvas>
       {drag?.say && (
         <output
@@ -223,13 +232,16 @@ function Space() {
           {drag.say}
         </output>
       )}
-      <Said reading={reading} />
+      <Said told={told} />
       <PictureBar place={place} light={light} studio={studio} inLook={!isDark} />
     </div>
   );
 }
 
-function Said({ reading }: { readonly reading: Reading | null }) {
+/** What is read at the pointer. It is told from outside, so that pointing makes nothing else of the view anew. */
+function Said({ told }: { readonly told: React.RefObject<(reading: Reading | null) => void> }) {
+  const [reading, setReading] = useState<Reading | null>(null);
+  told.current = setReading;
   const unit = useLight((state) => state.unit);
   return reading && <LightSaid reading={reading} unit={unit} />;
 }

@@ -13,10 +13,25 @@ import { v } from './dragging';
 const WAY = 0.7;
 const still = () => globalThis.matchMedia?.('(prefers-reduced-motion: reduce)').matches === true;
 
+/** Narrower than this, a picture sees as much from side to side as one of this form, and more up and down. */
+const FORM = 1.5;
+/** Brings the angle of a camera to the form of its picture. */
+export function fitted(camera: THREE.PerspectiveCamera): void {
+  const angle = (camera.userData.angle as number | undefined) ?? camera.fov;
+  const wider = Math.max(1, FORM / camera.aspect);
+  const fov = (2 * Math.atan(Math.tan((angle * Math.PI) / 360) * wider) * 180) / Math.PI;
+  if (Math.abs(camera.fov - fov) < 1e-6) return;
+  camera.fov = fov;
+  camera.updateProjectionMatrix();
+}
 /** Where a camera is and looks. */
 export function eyeOf(camera: THREE.PerspectiveCamera, target: THREE.Vector3): Eye {
   const { x, y, z } = camera.position;
-  return { at: fromRenderer([x, y, z]), to: fromRenderer([target.x, target.y, target.z]), angle: camera.fov };
+  return {
+    at: fromRenderer([x, y, z]),
+    to: fromRenderer([target.x, target.y, target.z]),
+    angle: camera.userData.angle as number,
+  };
 }
 export function setEye(camera: THREE.PerspectiveCamera, { at, to, angle }: Eye): THREE.Vector3 {
   const target = v(to);
@@ -25,9 +40,9 @@ export function setEye(camera: THREE.PerspectiveCamera, { at, to, angle }: Eye):
   const flat = Math.hypot(at[0] - to[0], at[1] - to[1]);
   camera.up.set(0, 1, 0);
   if (flat < 1) camera.position.z += 0.001;
-  camera.fov = angle;
+  camera.userData.angle = angle;
   camera.lookAt(target);
-  camera.updateProjectionMatrix();
+  fitted(camera);
   camera.updateMatrixWorld();
   return target;
 }
@@ -123,13 +138,22 @@ export function EyeControls({
     controls.target.copy(setEye(camera, usePicture.getState().now ?? first));
     controls.update();
     usePicture.setState({ now: eyeOf(camera, controls.target) });
-    const changed = () => moved.current();
+    // A click takes hold of it and moves nothing.
+    let held = false;
+    const changed = () => {
+      if (held) tell.current.onArrive('');
+      moved.current();
+    };
     const begun = () => {
+      held = true;
       journey.current = null;
-      tell.current.onArrive('');
+    };
+    const ended = () => {
+      held = false;
     };
     controls.addEventListener('change', changed);
     controls.addEventListener('start', begun);
+    controls.addEventListener('end', ended);
     set({ controls });
     return () => {
       set({ controls: null });
@@ -178,8 +202,8 @@ export function EyeControls({
     return true;
   };
   const widen = (by: number) => {
-    camera.fov = Math.min(angles.most, Math.max(angles.least, camera.fov * by));
-    camera.updateProjectionMatrix();
+    camera.userData.angle = Math.min(angles.most, Math.max(angles.least, (camera.userData.angle as number) * by));
+    fitted(camera);
     moved.current();
   };
   useKeys('space', {

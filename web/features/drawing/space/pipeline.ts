@@ -205,6 +205,25 @@ export class Pipeline {
     this.taken.exposure.value = taking.exposure;
     this.taken.hazy.value = hazy ? 1 : 0;
     this.taken.balance.value.fromArray(taking.balance).transpose();
+    this.finish(gl, scene, camera, taking, into);
+    gl.autoClear = clear;
+  }
+  /** The last picture again, with another exposure or white, and what lies over it: nothing in the scene has changed. */
+  again(gl: THREE.WebGLRenderer, scene: THREE.Scene, camera: THREE.PerspectiveCamera, taking: Taking): void {
+    const clear = gl.autoClear;
+    gl.autoClear = true;
+    this.taken.exposure.value = taking.exposure;
+    this.taken.balance.value.fromArray(taking.balance).transpose();
+    this.finish(gl, scene, camera, taking, null);
+    gl.autoClear = clear;
+  }
+  private finish(
+    gl: THREE.WebGLRenderer,
+    scene: THREE.Scene,
+    camera: THREE.PerspectiveCamera,
+    taking: Taking,
+    into: THREE.WebGLRenderTarget | null,
+  ): void {
     gl.setRenderTarget(into);
     gl.render(this.sheet, this.screen);
     if (taking.over) {
@@ -216,10 +235,9 @@ export class Pipeline {
       scene.background = background;
     }
     camera.layers.set(0);
-    gl.autoClear = clear;
   }
 
-  /** The bytes of a picture of any size, top row first, four a pixel. */
+  /** The bytes of a picture of any size, top row first, four a pixel; the camera has its form already. */
   take(
     gl: THREE.WebGLRenderer,
     scene: THREE.Scene,
@@ -229,9 +247,6 @@ export class Pipeline {
   ): Uint8ClampedArray<ArrayBuffer> {
     const { width, height } = size;
     const into = new THREE.WebGLRenderTarget(width, height, { depthBuffer: true });
-    const before = camera.aspect;
-    camera.aspect = width / height;
-    camera.updateProjectionMatrix();
     try {
       this.draw(gl, scene, camera, size, qualities.rest, taking, `${width} ${height}`, into);
       const flipped = new Uint8Array(width * height * 4);
@@ -241,8 +256,6 @@ export class Pipeline {
         out.set(flipped.subarray((height - 1 - y) * width * 4, (height - y) * width * 4), y * width * 4);
       return out;
     } finally {
-      camera.aspect = before;
-      camera.updateProjectionMatrix();
       gl.setRenderTarget(null);
       into.dispose();
     }

@@ -12,7 +12,7 @@ import type { Eye } from '#core/space/eyes';
 import { place as placeOf } from '#core/space/hanging';
 import { type TagKind, usePicture } from '../../../state/picture';
 import { v } from './dragging';
-import { setEye } from './eye';
+import { fitted, setEye } from './eye';
 import { type Taking as How, Pipeline, type Quality, qualities } from './pipeline';
 import type { PictureLight } from './usePicture';
 
@@ -24,6 +24,8 @@ export const scatterOf = (haze: number): number => THICKEST * haze * haze;
 export interface Pictured {
   /** Whether the view is moving: it is then drawn as rough as it must be. */
   move(moving: boolean): void;
+  /** What stands there or lights it has changed: the next frame is drawn anew. */
+  touch(): void;
   /** The picture from an eye, of a size, with its tags: on a canvas of its own. `again` says that more of that size will be taken. */
   take(size: Size, eye: Eye | null, again?: boolean): HTMLCanvasElement;
   /** Milliseconds that a frame takes until the machine has really drawn it. */
@@ -147,6 +149,8 @@ export function Taking({
   const pace = useMemo(() => new Pace(), []);
   const moving = useRef(false);
   const before = useRef(0);
+  const stale = useRef(true);
+  const drawn = useRef('');
   const over = useRef<HTMLCanvasElement | null>(null);
   const balance = useMemo(() => whiteBalance(white), [white]);
   const how = useRef<How>({ exposure, balance, scatter: 0, over: true });
@@ -157,7 +161,13 @@ export function Taking({
   useEffect(() => () => pipeline.dispose(), [pipeline]);
   useEffect(() => pipeline.setBeams(light.beams), [pipeline, light.beams]);
   // biome-ignore lint/correctness/useExhaustiveDependencies: another way of taking it is another picture
-  useEffect(() => invalidate(), [exposure, haze, white, tags, place, invalidate]);
+  useEffect(() => invalidate(), [exposure, tags, place, invalidate]);
+  const work = usePicture((state) => state.work);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: what is lit otherwise is drawn anew
+  useEffect(() => {
+    stale.current = true;
+    invalidate();
+  }, [haze, white, work, light.beams, light.of, invalidate]);
   useEffect(() => {
     const host = gl.domElement.parentElement;
     const canvas = document.createElement('canvas');
@@ -172,23 +182,29 @@ export function Taking({
   useEffect(() => {
     const plain = (): Size => ({ width: gl.domElement.width, height: gl.domElement.height });
     pictured.current = {
+      touch() {
+        stale.current = true;
+        invalidate();
+      },
       move(now) {
+        stale.current = true;
         moving.current = now;
         before.current = 0;
       },
       take(size, eye, again = false) {
         const own = camera.clone();
+        own.aspect = size.width / size.height;
         if (eye) setEye(own, eye);
+        fitted(own);
+        own.updateProjectionMatrix();
         const bytes = pipeline.take(gl, scene, own, size, { ...how.current, over: false });
         if (!again) pipeline.forget(`${size.width} ${size.height}`);
+        stale.current = true;
         const canvas = document.createElement('canvas');
         canvas.width = size.width;
         canvas.height = size.height;
         const ctx = present(canvas.getContext('2d'));
         ctx.putImageData(new ImageData(bytes, size.width, size.height), 0, 0);
-        own.aspect = size.width / size.height;
-        own.updateProjectionMatrix();
-        own.updateMatrixWorld();
         drawTags(latest.current.show, latest.current.tags, own, ctx, size, size.height / 800);
         invalidate();
         return canvas;
@@ -222,9 +238,17 @@ export function Taking({
     if (moving.current && before.current) pace.frame(now - before.current);
     before.current = now;
     const size: Size = { width: gl.domElement.width, height: gl.domElement.height };
+    fitted(camera);
     // While light is still coming the picture will change soon.
     const rough = moving.current || busy.current;
-    pipeline.draw(gl, scene, camera, size, rough ? pace.quality : qualities.rest, how.current, rough ? 'moving' : 'rest');
+    const name = rough ? 'moving' : 'rest';
+    const form = `${name} ${size.width} ${size.height}`;
+    // Marks and exposure lie over the last picture: it stands as it is.
+    if (stale.current || moving.current || drawn.current !== form)
+      pipeline.draw(gl, scene, camera, size, rough ? pace.quality : qualities.rest, how.current, name);
+    else pipeline.again(gl, scene, camera, how.current);
+    stale.current = moving.current;
+    drawn.current = form;
     const canvas = over.current;
     if (canvas) {
       if (canvas.width !== size.width || canvas.height !== size.height) Object.assign(canvas, size);

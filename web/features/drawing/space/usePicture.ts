@@ -160,5 +160,5 @@ export function usePictureLight(show: Show, lit: Lit, onLit: (message: LitMessag
       return source ? [hazeBeam(show, fixture, source, output, way)] : [];
     });
   }, [show, lit]);
-  return { lit, beams, ...state };
+  return useMemo(() => ({ lit, beams, ...state }), [lit, beams, state]);
 }
