@@ -1,6 +1,10 @@
 /** Light in plain figures: the field of the demo's rig and of larger ones, against a plain loop with the same arithmetic and nothing behind it. */
-import { blockersOf } from '#core/light/blockers';
+import { meshOf } from '#core/draw/mesh';
+import { blockersOf, castBlockers } from '#core/light/blockers';
+import { facesOf } from '#core/light/faces';
 import { type Share, type Surface, shareOf, totalOf } from '#core/light/field';
+import { litBy, looksOf } from '#core/light/looks';
+import { Picture } from '#core/light/picture';
 import { stagePlane } from '#core/light/planes';
 import { type Source, sourcesOf } from '#core/light/source';
 import { present } from '#core/measure/list';
@@ -70,8 +74,57 @@ function measure(name: string, show: Show): void {
   console.log(`  one moved ${ms(one)} ms, a level changed ${ms(level)} ms, shares ${(bytes / 1e6).toFixed(1)} MB`);
 }
 
+/** The light of the picture: every face, person and thing of the demo in a look, coarse and fine, as the worker computes it. */
+function picture(show: Show): void {
+  const { faces, rounds } = facesOf(show);
+  const clouds = rounds.map(({ id, bodies }) => {
+    const { places, normals } = meshOf(bodies, 200);
+    return { id, places, normals };
+  });
+  const sources = sourcesOf(show);
+  const way = [...blockersOf(show), ...castBlockers(show)];
+  const [, , look] = looksOf(show);
+  const lit = litBy(show, present(look)).map(([{ id }, output]) => [id, output] as const);
+  const made = new Picture();
+  let bytes = 0;
+  const run = (news: Partial<Parameters<Picture['take']>[0]>, levels = lit, fine = true): number => {
+    const from = performance.now();
+    made.take({ fresh: [], gone: [], blockers: null, faces, clouds, ...news });
+    bytes = 0;
+    const steps = made.work(levels, fine);
+    for (let step = steps.next(); !step.done; step = steps.next()) bytes += step.value?.rgb.byteLength ?? 0;
+    return performance.now() - from;
+  };
+  // Once beside it, so that the browser's compiler has seen the code: the window computes it again and again.
+  const warm = new Picture();
+  warm.take({ fresh: sources, gone: [], blockers: way, faces, clouds });
+  for (const steps = warm.work(lit); !steps.next().done; );
+  const coarse = run({ fresh: sources, blockers: way }, lit, false);
+  const fine = run({});
+  const level = median(
+    [0.9, 0.8, 0.7].map((k) =>
+      run(
+        {},
+        lit.map(([id, output]) => [id, output * k] as const),
+      ),
+    ),
+  );
+  const first = present(lit[0])[0];
+  const moved = present(sources.find(({ id }) => id === first));
+  const one = run({ fresh: [{ ...moved, at: [moved.at[0] + 200, moved.at[1], moved.at[2]] }] });
+  const points = faces.reduce((sum, { across, rows }) => sum + across * rows, 0);
+  const corners = clouds.reduce((sum, { places }) => sum + places.length / 3, 0);
+  console.log(
+    ` The picture of a look: ${lit.length} lit, ${faces.length} faces of ${points} points, ${corners} corners of people and things, ${way.length} in the way`,
+  );
+  console.log(
+    `  from nothing ${ms(coarse)} ms coarse, ${ms(fine)} ms more for what is fine; a level ${ms(level)} ms, one moved ${ms(one)} ms; ${(bytes / 1e6).toFixed(1)} MB of light`,
+  );
+}
+
 export function light(): void {
   console.log('Light');
   measure('The demo', makeDemo());
+  picture(makeDemo());
   measure('A rig of 1000', makeRig(1000));
 }

@@ -21,6 +21,7 @@ import { light } from './light.js';
 import { numbers } from './numbers.js';
 import { makeRig, median } from './rig.js';
 import { gdtf, shelf } from './shelf.js';
+import { space } from './space.js';
 
 const counts = [300, 1000, 3000, 10_000];
 const ms = (value: number): string => value.toFixed(value < 10 ? 2 : 0);
@@ -248,6 +249,11 @@ if (process.argv.includes('drawing')) {
   await browser();
   process.exit(0);
 }
+/** `npm run bench -- space` measures that alone. */
+if (process.argv.includes('space')) {
+  await space();
+  process.exit(0);
+}
 /** `npm run bench -- light` measures that alone. */
 if (process.argv.includes('light')) {
   light();
@@ -257,6 +263,7 @@ await browser();
 await measurePage();
 tags();
 light();
+await space();
 await roundTrip();
 mvr();
 await shelf();

@@ -77,6 +77,10 @@ export function colouring(show: Show, by: ColourBy): Colouring {
       else counts.set(value, [fixture.id]);
     }
   const filters = all(show, 'filter');
+  // A purpose may have a colour of its own.
+  const own = new Map(
+    by === 'purpose' ? all(show, 'purpose').map(({ name, colour }) => [name, (colour ?? null) as Hex | null] as const) : [],
+  );
   const colours = new Map<Id, Hex>();
   const names = new Map<Id, string>();
   const legend = [...counts]
@@ -84,7 +88,7 @@ export function colouring(show: Show, by: ColourBy): Colouring {
     .map(([name, ids], i): LegendRow => {
       const colour: Hex = name.startsWith('no ')
         ? '#ffffff'
-        : ((by === 'filter' ? colourOf(filters, name).rgb : null) ?? itemAt(hues, i % hues.length));
+        : ((by === 'filter' ? colourOf(filters, name).rgb : own.get(name)) ?? itemAt(hues, i % hues.length));
       for (const id of ids) {
         colours.set(id, colour);
         names.set(id, name);

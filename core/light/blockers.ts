@@ -244,6 +244,69 @@ export function shadeRow(
   least((high - from[2]) * den - rise, (high - from[2]) * den1 - rise1);
   if (first <= last && Math.abs(c) > 1e-9) shaded.fill(1, first, last + 1);
 }
+const rounds = new WeakMap<Plate, readonly Vec2[] | null>();
+/** Corners of a plate anticlockwise where it has no notch, else null. */
+function convexOf(plate: Plate): readonly Vec2[] | null {
+  const known = rounds.get(plate);
+  if (known !== undefined) return known;
+  // A corner that is said twice is one.
+  const points = plate.points.filter(([x, y], i) => {
+    const [px, py] = plate.points[(i + plate.points.length - 1) % plate.points.length] ?? [x, y];
+    return Math.hypot(x - px, y - py) > 1e-6;
+  });
+  const n = points.length;
+  let [left, right] = [0, 0];
+  points.forEach(([ax, ay], i) => {
+    const [bx, by] = points[(i + 1) % n] ?? [ax, ay];
+    const [cx, cy] = points[(i + 2) % n] ?? [ax, ay];
+    const turn = (bx - ax) * (cy - by) - (by - ay) * (cx - bx);
+    if (turn > 1e-6) left++;
+    else if (turn < -1e-6) right++;
+  });
+  const made = n < 3 || (left > 0 && right > 0) ? null : right > 0 ? [...points].reverse() : points;
+  rounds.set(plate, made);
+  return made;
+}
+/** Plates whose shadow on a row is one stretch; the others are tested by rays. */
+export const isConvex = (plate: Plate): boolean => convexOf(plate) !== null;
+/** As `shadeRow`, of a plate without a notch. */
+export function shadePlate(
+  plate: Plate,
+  from: Vec3,
+  x: number,
+  y: number,
+  z: number,
+  dx: number,
+  dy: number,
+  dz: number,
+  shaded: Uint8Array,
+): void {
+  const points = convexOf(plate);
+  if (!points) return;
+  const c = plate.z - from[2];
+  if (Math.abs(c) < 1e-9) return;
+  const side = c < 0 ? -1 : 1;
+  const height = Math.abs(c);
+  let first = 0;
+  let last = shaded.length - 1;
+  const least = (value: number, slope: number): void => {
+    if (Math.abs(slope) < 1e-12) {
+      if (value < 0) last = -1;
+    } else if (slope > 0) first = Math.max(first, Math.ceil(-value / slope));
+    else last = Math.min(last, Math.floor(-value / slope));
+  };
+  // Its height is met before the end of the way.
+  least(side * z * NEAR_END - height, side * dz * NEAR_END);
+  for (let i = 0; i < points.length && first <= last; i++) {
+    const [ax, ay] = points[i] as Vec2;
+    const [bx, by] = points[(i + 1) % points.length] as Vec2;
+    const [ex, ey] = [bx - ax, by - ay];
+    const own = side * (ex * (from[1] - ay) - ey * (from[0] - ax));
+    // Where it is met lies to the left of every side.
+    least(own * z + height * (ex * y - ey * x), own * dz + height * (ex * dy - ey * dx));
+  }
+  if (first <= last) shaded.fill(1, first, last + 1);
+}
 /** Those that lie in the box round a lens and what it lights: the others are in nobody's way there. */
 export function blockersIn(blockers: readonly Blocker[], points: readonly Vec3[]): Blocker[] {
   const [xs, ys, zs] = [0, 1, 2].map((i) => points.map((point) => point[i] ?? 0)) as [number[], number[], number[]];

@@ -4,7 +4,7 @@
  */
 import type { Vec3 } from '../model/records.js';
 import { add, cross, dot, scaled, unit } from '../space/vectors.js';
-import { type Blocker, blockersIn, blockersInBeam, isBlocked, shadeRow } from './blockers.js';
+import { type Blocker, blockersIn, blockersInBeam, isBlocked, isConvex, shadePlate, shadeRow } from './blockers.js';
 import { relativeAt, type Source } from './source.js';
 import type { Xyz } from './xyz.js';
 
@@ -124,7 +124,9 @@ export function shareOf(source: Source, surface: Surface, blockers: readonly Blo
   const [bx, by, bz] = beam;
   const nearest = NEAREST * NEAREST;
   const sheets = near.filter((blocker) => blocker.form === 'sheet');
-  const plates = near.filter((blocker) => blocker.form === 'plate');
+  const level = near.filter((blocker) => blocker.form === 'plate');
+  const lids = level.filter(isConvex);
+  const plates = level.filter((plate) => !isConvex(plate));
   const shaded = new Uint8Array(across);
   let some = false;
   for (let j = 0; j < rows; j++) {
@@ -132,8 +134,9 @@ export function shareOf(source: Source, surface: Surface, blockers: readonly Blo
     let x = first[0] - at[0];
     let y = first[1] - at[1];
     let z = first[2] - at[2];
-    if (sheets.length) shaded.fill(0);
+    if (sheets.length || lids.length) shaded.fill(0);
     for (const sheet of sheets) shadeRow(sheet, at, x, y, z, ux, uy, uz, shaded);
+    for (const lid of lids) shadePlate(lid, at, x, y, z, ux, uy, uz, shaded);
     for (let i = 0; i < across; i++, x += ux, y += uy, z += uz) {
       const ahead = x * bx + y * by + z * bz;
       if (ahead <= 0 || shaded[i] === 1) continue;

@@ -1,7 +1,7 @@
 /** Takes the picture: each frame through the pipeline, in the quality that the machine can do, and pictures of any size for saving. */
 import { useFrame, useThree } from '@react-three/fiber';
 import { useEffect, useMemo, useRef } from 'react';
-import type * as THREE from 'three';
+import * as THREE from 'three';
 import { placedTags } from '#core/draw/space-tags';
 import { channelText } from '#core/fields/texts';
 import { whiteBalance } from '#core/light/exposure';
@@ -30,10 +30,12 @@ export interface Pictured {
   take(size: Size, eye: Eye | null, again?: boolean): HTMLCanvasElement;
   /** Milliseconds that a frame takes until the machine has really drawn it. */
   time(quality: Quality): number;
+  /** The same triangles in one plain colour, straight onto the canvas: what a frame costs at least. */
+  bare(): { readonly ms: number; readonly triangles: number };
   /** Where a point of the stage is seen, pixels of the window; null behind the eye. */
   seenAt(point: Vec3): readonly [number, number] | null;
-  /** Bytes of what stands in memory for the stage: textures and corners. */
-  readonly memory: () => { readonly textures: number; readonly geometries: number; readonly triangles: number };
+  /** How much stands in memory for the stage. */
+  readonly memory: () => { readonly textures: number; readonly geometries: number };
 }
 export interface Size {
   readonly width: number;
@@ -216,12 +218,26 @@ export function Taking({
         context.readPixels(0, 0, 1, 1, context.RGBA, context.UNSIGNED_BYTE, new Uint8Array(4));
         return performance.now() - began;
       },
+      bare() {
+        const plain = new THREE.MeshBasicMaterial();
+        const began = performance.now();
+        scene.overrideMaterial = plain;
+        gl.setRenderTarget(null);
+        gl.render(scene, camera);
+        const { triangles } = gl.info.render;
+        const context = gl.getContext();
+        context.readPixels(0, 0, 1, 1, context.RGBA, context.UNSIGNED_BYTE, new Uint8Array(4));
+        scene.overrideMaterial = null;
+        plain.dispose();
+        stale.current = true;
+        return { ms: performance.now() - began, triangles };
+      },
       seenAt(point) {
         const box = gl.domElement.getBoundingClientRect();
         const at = v(point).project(camera);
         return at.z > 1 ? null : [box.left + ((at.x + 1) / 2) * box.width, box.top + ((1 - at.y) / 2) * box.height];
       },
-      memory: () => ({ ...gl.info.memory, triangles: gl.info.render.triangles }),
+      memory: () => ({ textures: gl.info.memory.textures, geometries: gl.info.memory.geometries }),
     };
     // The bench measures frames by it, and stories find their way in space.
     Object.assign(window, { dessinSpace: pictured.current });
