@@ -108,16 +108,18 @@ const PLANK = 18;
 const ALONG = 20;
 const ROUND = 10;
 function hull(make: Making, { centre, axes, size }: Body): void {
-  const at = (s: number, t: number): Vec3 => {
+  /** The inside is a smaller hull: both sides are told apart. */
+  const at = (s: number, t: number, thick: number): Vec3 => {
     const half = (1 - Math.abs(s) ** POINTED) * 0.98 + 0.02;
     // The ends rise a little over the middle; the keel lies on the floor.
     const high = 0.76 + 0.24 * s * s;
+    const round = Math.abs(t) ** 2.2;
     return add(
       centre,
       inAxes(axes, [
-        (s * size[0]) / 2,
-        (t * half * size[1]) / 2,
-        (high * Math.abs(t) ** 2.2 + 0.1 * s ** 4 * (1 - Math.abs(t)) - 0.5) * size[2],
+        s * (size[0] / 2 - 2 * thick),
+        t * half * (size[1] / 2 - thick),
+        (high * round + 0.1 * s ** 4 * (1 - Math.abs(t)) - 0.5) * size[2] + thick * (1 - round),
       ]),
     );
   };
@@ -127,13 +129,13 @@ function hull(make: Making, { centre, axes, size }: Body): void {
     for (let j = 0; j <= ROUND; j++)
       for (let i = 0; i <= ALONG; i++) {
         const [s, t] = [(2 * i) / ALONG - 1, side * (1 - (2 * j) / ROUND)];
+        const thick = side > 0 ? 0 : Math.min(PLANK, size[1] / 8);
         const e = 0.02;
-        const along = sub(at(Math.min(1, s + e), t), at(Math.max(-1, s - e), t));
-        const over = sub(at(s, Math.min(1, t + e)), at(s, Math.max(-1, t - e)));
+        const along = sub(at(Math.min(1, s + e), t, thick), at(Math.max(-1, s - e), t, thick));
+        const over = sub(at(s, Math.min(1, t + e), thick), at(s, Math.max(-1, t - e), thick));
         const n = cross(along, over);
         const normal = norm(n) < 1e-9 ? axes.w : unit(n);
-        // Its planks are so thick: both sides are told apart.
-        make.corner(add(at(s, t), scaled(normal, side > 0 ? 0 : PLANK * (1 - s ** 4))), scaled(normal, -side));
+        make.corner(at(s, t, thick), scaled(normal, -side));
       }
     make.grid(from, ALONG, ROUND);
   }

@@ -57,6 +57,9 @@ export class Pipeline {
     exposure: { value: 1 },
     balance: { value: new THREE.Matrix3() },
     hazy: { value: 0 },
+    hazeSize: { value: new THREE.Vector2() },
+    /** Nearest and farthest that is seen, m. */
+    reach: { value: new THREE.Vector2() },
   };
   private readonly hazed = {
     depths: { value: null as THREE.Texture | null },
@@ -204,6 +207,8 @@ export class Pipeline {
     this.taken.depths.value = picture.depthTexture;
     this.taken.exposure.value = taking.exposure;
     this.taken.hazy.value = hazy ? 1 : 0;
+    this.taken.hazeSize.value.set(haze.width, haze.height);
+    this.taken.reach.value.set(camera.near, camera.far);
     this.taken.balance.value.fromArray(taking.balance).transpose();
     this.finish(gl, scene, camera, taking, into);
     gl.autoClear = clear;

@@ -14,10 +14,33 @@ uniform sampler2D depths;
 uniform float exposure;
 uniform float hazy;
 uniform mat3 balance;
+uniform vec2 hazeSize;
+uniform vec2 reach;
 varying vec2 seen;
+float far(vec2 at) {
+  return reach.x * reach.y / (reach.y - texture2D(depths, at).r * (reach.y - reach.x));
+}
+/** Haze is coarser than the picture: of its four points round about those count that lie as deep, so that edges of bodies stay where they are. */
+vec3 hazeHere() {
+  vec2 at = seen * hazeSize - 0.5;
+  vec2 first = floor(at);
+  vec2 part = at - first;
+  float own = far(seen);
+  vec3 sum = vec3(0.0);
+  float weights = 0.0;
+  for (int i = 0; i < 4; i++) {
+    vec2 step = vec2(float(i - 2 * (i / 2)), float(i / 2));
+    vec2 point = (clamp(first + step, vec2(0.0), hazeSize - 1.0) + 0.5) / hazeSize;
+    vec2 near = mix(1.0 - part, part, step);
+    float weight = (near.x * near.y + 0.001) / (0.05 + abs(far(point) - own));
+    sum += texture2D(haze, point).rgb * weight;
+    weights += weight;
+  }
+  return sum / weights;
+}
 void main() {
   vec3 light = texture2D(picture, seen).rgb;
-  if (hazy > 0.5) light += texture2D(haze, seen).rgb;
+  if (hazy > 0.5) light += hazeHere();
   vec3 c = balance * light * exposure;
   float y = max(0.0, dot(c, vec3(0.2126729, 0.7151522, 0.072175)));
   float least = min(c.r, min(c.g, c.b));
