@@ -62,7 +62,8 @@ async function opened(
 async function saved(page: Page, button: string): Promise<Buffer> {
   const [file] = await Promise.all([
     page.waitForEvent('download', { timeout: 150_000 }),
-    page.getByRole('button', { name: button }).click(),
+    // What is taken may hold the window up before it answers.
+    page.getByRole('button', { name: button }).click({ timeout: 60_000 }),
   ]);
   await expect(page.getByRole('status', { name: 'Saving' })).toBeHidden({ timeout: 60_000 });
   return readFile(await file.path());
@@ -165,11 +166,11 @@ test('a look from a seat: light, figures, kept views, tags; a picture, a film an
     expect(picture.bright).toBeGreaterThan(8);
   });
   await test.step('a film of the length that was asked for; another is stopped', async () => {
+    await page.getByLabel('Size of the film').selectOption('640 x 360');
     await page.getByLabel('Seconds of the film').fill('1');
     await page.getByLabel('Degrees of the film').fill('20');
-    await page.getByLabel('Look that the film changes to').selectOption({ label: 'Lamplight' });
     const film = await opened(page, await saved(page, 'Save the film'), 'video/webm');
-    expect([film.width, film.height]).toEqual([1280, 720]);
+    expect([film.width, film.height]).toEqual([640, 360]);
     expect(film.length).toBeGreaterThan(0.9);
     expect(film.length).toBeLessThan(1.1);
     expect(film.bright).toBeGreaterThan(8);

@@ -1,5 +1,6 @@
 /** The show cut by an upright plane, or seen from the front: trims, masking, units, throw lines and sight lines. Heights are true; x runs to the right as one looks. */
 
+import { cutIn, cutSaid, stoppedAt } from '../light/cut.js';
 import { anglesOf } from '../light/source.js';
 import { formatLength } from '../measure/lengths.js';
 import { firstOf, itemAt, lastOf } from '../measure/list.js';
@@ -402,6 +403,19 @@ function throwChunk(show: Show, view: SectionView, { throws, denominator }: Sect
         if (ez < -1 && p.z > 0) k = Math.min(1.5, p.z / -ez);
         body.push(path([MOVE, p.x, p.z, LINE, p.x + ex * k, p.z + ez * k], 'thin', 'none', 'lamp'));
       }
+    if (throws.length <= 12) {
+      const cut = cutIn(show, fixture);
+      if (cut) {
+        // A stroke where each ray of the field is stopped, and by whom.
+        const arm = 0.5 * denominator;
+        const strokes = stoppedAt(show, fixture).flatMap((point) => {
+          const { x, z } = projected(view, point);
+          return [MOVE, x - arm, z - arm, LINE, x + arm, z + arm];
+        });
+        body.push(path(strokes, 'inner', 'none', 'stop'));
+        tags.push(textAt((p.x + q.x) / 2, (p.z + q.z) / 2 - 2 * denominator, cutSaid(cut), 1.6 * denominator, 'centre', 'stop'));
+      }
+    }
     if (at.throw !== null && throws.length <= 12)
       tags.push(
         textAt(

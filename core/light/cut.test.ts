@@ -8,7 +8,7 @@ import type { Masking } from '../model/records.js';
 import { all } from '../model/show.js';
 import { twoAngleProfile } from './beam.js';
 import type { Sheet } from './blockers.js';
-import { cutIn, cutOf, cutSaid } from './cut.js';
+import { cutIn, cutOf, cutSaid, stoppedAt } from './cut.js';
 import { anySource, sourceWith } from './light.arb.js';
 
 /** A lens at the height of a head that looks up the stage. */
@@ -61,6 +61,17 @@ describe('what cuts a beam', () => {
 describe('in the demo', () => {
   const demo = makeDemo();
   const front = all(demo, 'fixture').find(({ parts }) => parts[0]!.channel === '8')!;
+  test('where it is stopped lies on what stops it, as many rays as the share says', () => {
+    const border = all(demo, 'masking').find(({ name }) => name === 'Border 1')!;
+    const low = apply(demo, edit([border], { z: 4000, height: 3000 }));
+    const fixture = all(low, 'fixture').find((one) => (cutIn(low, one)?.by[0]?.id ?? '') === border.id)!;
+    const points = stoppedAt(low, fixture);
+    expect(points.length).toBeGreaterThan(10);
+    const on = points.filter(([, y, z]) => Math.abs(y - border.at[1]) < 1 && z >= 3999 && z <= 7001);
+    expect(on.length / points.length).toBeGreaterThan(0.5);
+    const free = all(demo, 'fixture').find((one) => one.aim !== null && cutIn(demo, one) === null)!;
+    expect(stoppedAt(demo, free)).toEqual([]);
+  });
   test('a border that comes in before LX 1 is told; light that is aimed at a cloth is not cut by it', () => {
     expect(cutIn(demo, front)).toBeNull();
     const border = all(demo, 'masking').find(({ name }) => name === 'Border 1')!;

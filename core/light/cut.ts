@@ -3,7 +3,7 @@ import type { Fixture, Vec3 } from '../model/records.js';
 import type { Show } from '../model/show.js';
 import { place } from '../space/hanging.js';
 import { add, scaled } from '../space/vectors.js';
-import { type Blocker, blockedBy, blockersOf } from './blockers.js';
+import { type Blocker, blockedBy, blockersOf, meetsPlate, meetsSheet } from './blockers.js';
 import { relativeAt, type Source, sourceOf } from './source.js';
 
 export interface Cut {
@@ -28,31 +28,36 @@ function fieldTangent({ kernel }: Source): number {
   }
   return high;
 }
+/** Rays over the field of a beam, each with the light that it stands for. */
+function fieldRays(source: Source): { readonly way: Vec3; readonly light: number }[] {
+  const edge = fieldTangent(source);
+  return Array.from({ length: RINGS * SPOKES }, (_, n) => {
+    const [i, k] = [Math.floor(n / SPOKES), n % SPOKES];
+    // Rings of equal width: each stands for its surface.
+    const r = (edge * (i + 0.5)) / RINGS;
+    const turn = (2 * Math.PI * (k + (i % 2) / 2)) / SPOKES;
+    const [x, y] = [r * Math.cos(turn), r * Math.sin(turn)];
+    return {
+      way: add(source.beam, add(scaled(source.right, x), scaled(source.up, y))),
+      light: relativeAt(source.kernel, 1 / Math.hypot(1, r), x, y) * r,
+    };
+  }).filter(({ light }) => light > 0);
+}
 /**
  * @param throwLength  from the lens to the aim, mm: what stands beyond is in nobody's way
  * @returns null where nothing cuts it
  */
 export function cutOf(source: Source, throwLength: number, blockers: readonly Blocker[]): Cut | null {
-  const edge = fieldTangent(source);
   const lost = new Map<string, { name: string; light: number }>();
   let [all, cut] = [0, 0];
-  for (let i = 0; i < RINGS; i++) {
-    // Rings of equal width: each stands for its surface.
-    const r = (edge * (i + 0.5)) / RINGS;
-    for (let k = 0; k < SPOKES; k++) {
-      const turn = (2 * Math.PI * (k + (i % 2) / 2)) / SPOKES;
-      const [x, y] = [r * Math.cos(turn), r * Math.sin(turn)];
-      const light = relativeAt(source.kernel, 1 / Math.hypot(1, r), x, y) * r;
-      if (light <= 0) continue;
-      all += light;
-      const way: Vec3 = add(source.beam, add(scaled(source.right, x), scaled(source.up, y)));
-      const by = blockedBy(blockers, source.at, add(source.at, scaled(way, throwLength)));
-      if (!by) continue;
-      cut += light;
-      const known = lost.get(by.id);
-      if (known) known.light += light;
-      else lost.set(by.id, { name: by.name, light });
-    }
+  for (const { way, light } of fieldRays(source)) {
+    all += light;
+    const by = blockedBy(blockers, source.at, add(source.at, scaled(way, throwLength)));
+    if (!by) continue;
+    cut += light;
+    const known = lost.get(by.id);
+    if (known) known.light += light;
+    else lost.set(by.id, { name: by.name, light });
   }
   if (!(cut > 0)) return null;
   return {
@@ -73,6 +78,12 @@ function liesOn(blocker: Blocker, [x, y, z]: Vec3): boolean {
   return along > -ON && along < length + ON && Math.abs((x - a[0]) * dy - (y - a[1]) * dx) / length < ON;
 }
 
+/** What is aimed at is lit, all of it, and what people stand on is floor: the rest may be in the way. */
+function inItsWay(blockers: readonly Blocker[], target: Vec3): readonly Blocker[] {
+  const lit = new Set(blockers.flatMap((blocker) => (liesOn(blocker, target) ? [blocker.id] : [])));
+  return blockers.filter((blocker) => !blocker.floor && !lit.has(blocker.id));
+}
+
 interface Kept {
   readonly source: Source;
   readonly blockers: readonly Blocker[];
@@ -88,15 +99,22 @@ export function cutIn(show: Show, fixture: Fixture): Cut | null {
   const target = place(show, fixture).target ?? source.at;
   const known = kept.get(fixture);
   if (known && known.source === source && known.blockers === blockers) return known.cut;
-  // What is aimed at is lit, all of it, and what people stand on is floor.
-  const lit = new Set(blockers.flatMap((blocker) => (liesOn(blocker, target) ? [blocker.id] : [])));
-  const cut = cutOf(
-    source,
-    length,
-    blockers.filter((blocker) => !blocker.floor && !lit.has(blocker.id)),
-  );
+  const cut = cutOf(source, length, inItsWay(blockers, target));
   kept.set(fixture, { source, blockers, cut });
   return cut;
+}
+/** Where the rays of an aimed beam are stopped before they come to the plane of its aim: for the section, which shows it. */
+export function stoppedAt(show: Show, fixture: Fixture): Vec3[] {
+  const { throw: length, target } = place(show, fixture);
+  const source = length === null ? null : sourceOf(show, fixture);
+  if (!source || length === null || !target) return [];
+  const way = inItsWay(blockersOf(show), target);
+  return fieldRays(source).flatMap(({ way: ray }) => {
+    const end = add(source.at, scaled(ray, length));
+    const by = blockedBy(way, source.at, end);
+    const t = by && (by.form === 'sheet' ? meetsSheet(by, source.at, end) : meetsPlate(by, source.at, end));
+    return t === null ? [] : [add(source.at, scaled(ray, length * t))];
+  });
 }
 /** As it is said: "cut by Border 2, 31 % of the field". */
 export const cutSaid = ({ by, share }: Cut): string =>

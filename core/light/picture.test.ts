@@ -137,7 +137,7 @@ describe('fine steps', () => {
             expect(value).toBeLessThanOrEqual(Math.max(...round) + 1e-3);
           }
       }),
-      { numRuns: 25 },
+      { numRuns: 10 },
     ));
   test('an even surface has no tiles, nor a dark one', () => {
     const surface = floor(500);

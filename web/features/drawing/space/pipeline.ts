@@ -32,6 +32,9 @@ export const qualities = {
   moving: { scale: 0.5, samples: 0, hazeScale: 0.5 },
 } as const satisfies Record<string, Quality>;
 
+/** Of larger pictures fewer samples a point are kept: four of the largest would be 400 MB. */
+const LARGE = 4_000_000;
+
 interface Targets {
   readonly scene: THREE.WebGLRenderTarget;
   readonly haze: THREE.WebGLRenderTarget;
@@ -253,7 +256,16 @@ export class Pipeline {
     const { width, height } = size;
     const into = new THREE.WebGLRenderTarget(width, height, { depthBuffer: true });
     try {
-      this.draw(gl, scene, camera, size, qualities.rest, taking, `${width} ${height}`, into);
+      this.draw(
+        gl,
+        scene,
+        camera,
+        size,
+        width * height > LARGE ? { ...qualities.rest, samples: 2 } : qualities.rest,
+        taking,
+        `${width} ${height}`,
+        into,
+      );
       const flipped = new Uint8Array(width * height * 4);
       gl.readRenderTargetPixels(into, 0, 0, width, height, flipped);
       const out = new Uint8ClampedArray(flipped.length);

@@ -50,10 +50,11 @@ const blobOf = (canvas: HTMLCanvasElement, type: string, quality?: number): Prom
     ),
   );
 const litOfLook = (show: Show, look: Look | null): Lit | null => (look ? litBy(show, look) : null);
-/** A moment in which the window may draw. */
-const breath = () => new Promise((next) => setTimeout(next, 0));
+/** A moment in which the window may draw, and hear that it is to stop. */
+const breath = (ms = 0) => new Promise((next) => setTimeout(next, ms));
 
 export const sizes: readonly (readonly [text: string, size: Size])[] = [
+  ['640 x 360', { width: 640, height: 360 }],
   ['1280 x 720', { width: 1280, height: 720 }],
   ['1920 x 1080', { width: 1920, height: 1080 }],
   ['2560 x 1440', { width: 2560, height: 1440 }],
@@ -62,8 +63,10 @@ export const sizes: readonly (readonly [text: string, size: Size])[] = [
 
 export const savePicture = (studio: Studio, size: Size, name: string): Promise<void> =>
   work('The picture', studio, async (told) => {
-    await breath();
+    // What a large picture takes holds the window up: it first shows that it is at work.
+    await breath(150);
     told(0.3);
+    await breath(50);
     saveFile(`${name}.png`, await blobOf(studio.pictured.take(size, null), 'image/png'));
   });
 
