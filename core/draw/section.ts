@@ -379,6 +379,8 @@ function noteCut(show: Show, view: SectionView, note: Note, layer: Layer, { deno
 }
 
 /** From the selected fixtures to where they aim, with the edges of their fields. */
+/** Less of a field than this is not worth a word. */
+const TOLD = 0.05;
 function throwChunk(show: Show, view: SectionView, { throws, denominator }: SectionOptions): Chunk | null {
   const body: Prim[] = [];
   const tags: Prim[] = [];
@@ -405,7 +407,7 @@ function throwChunk(show: Show, view: SectionView, { throws, denominator }: Sect
       }
     if (throws.length <= 12) {
       const cut = cutIn(show, fixture);
-      if (cut) {
+      if (cut && cut.share >= TOLD) {
         // A stroke where each ray of the field is stopped, and by whom.
         const arm = 0.5 * denominator;
         const strokes = stoppedAt(show, fixture).flatMap((point) => {
