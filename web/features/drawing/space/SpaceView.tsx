@@ -199,6 +199,8 @@ function Space() {
         camera={{ near: 0.1, far: 300 }}
         onPointerMissed={(event) => event.type === 'click' && select([])}
         onPointerLeave={() => told.current(null)}
+        // A layer of its own: behind an opaque sheet browsers leave a picture out, and have been seen to leave out the part that mirrors it.
+        style={{ filter: 'brightness(1)' }}
       >
         <WorkLight lit={!isDark} />
         <Stage
