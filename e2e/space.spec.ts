@@ -75,6 +75,8 @@ test('people and things are placed on the plan, rest on each other, and are move
   await page.getByRole('button', { name: 'People and things', exact: true }).click();
   await page.getByLabel('What is placed').selectOption('riser');
   await clickAt(page, 1000, 3000);
+  // The tool may still be on its way: what is placed is chosen when it is done.
+  await expect(page.getByTestId('card')).toContainText('Riser 1');
   await page.getByLabel('What is placed').selectOption('person');
   await page.getByLabel('Posture', { exact: true }).first().selectOption('singing');
   await clickAt(page, 1000, 3000);
