@@ -49,7 +49,7 @@ export function fromUnder(blade: Blade, bx: number, by: number): readonly [numbe
 }
 /** No blade turns farther, degrees (common practice, no source). */
 export const STEEPEST = 45;
-/** Least depth and angle by which a blade's edge lies on a line through two points of the gate; null where the line has no length, or lies wholly outside. */
+/** Least depth and angle by which a blade's edge lies on a line through two points of the gate; null where the line has no length, or meets the axis of every blade that turns so far outside the field, as one does that takes a corner of it. */
 export function bladeAlong(
   p: readonly [number, number],
   q: readonly [number, number],

@@ -63,6 +63,9 @@ describe('cut to a line', () => {
         fc.double({ min: 0.02, max: 0.98, noNaN: true }),
         fc.double({ min: 0.2, max: 2, noNaN: true }),
         (turn, off, length) => {
+          // Beyond this it meets the axis of the blade that could follow it outside the field.
+          const across = Math.abs((((turn % 90) + 135) % 90) - 45);
+          fc.pre(off <= Math.cos((across * Math.PI) / 180) - 1e-9);
           const [c, s] = [Math.cos((turn * Math.PI) / 180), Math.sin((turn * Math.PI) / 180)];
           const p = [c * off - s * length, s * off + c * length] as const;
           const q = [c * off + s * length, s * off - c * length] as const;
@@ -77,6 +80,8 @@ describe('cut to a line', () => {
   test('a line through the middle, one without a length and one outside the field are cut by no blade', () => {
     expect(bladeAlong([0, 0.5], [0, 0.5])).toBeNull();
     expect(bladeAlong([-1, 1.2], [1, 1.2])).toBeNull();
+    // At 40 degrees through the corner of the field: on the blade's axis it lies outside.
+    expect(bladeAlong([0, 1.05], [1.05 / Math.tan((40 * Math.PI) / 180), 0])).toBeNull();
     expect(cutToLine(show, front, [0, 9000, 6500], [0, 9500, 6500])).toBeNull();
   });
   test('frames of the blades go back and forth', () => {
