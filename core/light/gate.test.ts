@@ -1,7 +1,7 @@
 /** Blades and irises. Geometry by hand; what stays of a round field by the segment of a circle (plain geometry). */
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { behindBlade, blades, isShaped, mirroredOptics, type Optics, passesGate } from './gate.js';
+import { behindBlade, blades, isShaped, mirroredOptics, type Optics, passesGate, passesRim } from './gate.js';
 
 const none = { depth: 0, angle: 0 };
 const only = (blade: (typeof blades)[number], depth: number, angle = 0): Optics => ({
@@ -81,7 +81,7 @@ describe('blades', () => {
           const light = (depth: number) => passesGate({ ...only(blade, depth, angle), edge }, x, y);
           expect(light(more)).toBeLessThanOrEqual(light(less) + 1e-12);
           expect(passesGate({ iris: less, edge }, x, y)).toBeLessThanOrEqual(passesGate({ iris: more, edge }, x, y) + 1e-12);
-          expect(passesGate({ edge }, x, y)).toBe(1);
+          if (Math.hypot(x, y) <= 1) expect(passesGate({ edge }, x, y)).toBeCloseTo(1, 12);
         },
       ),
     ));
@@ -108,14 +108,15 @@ describe('blades', () => {
         },
       ),
     ));
-  test('what shapes the light beyond its profile', () => {
-    expect([undefined, {}, { edge: 1, frost: 1 }, { iris: 1 }, only('up', 0)].map(isShaped)).toEqual([
-      false,
-      false,
-      false,
-      false,
-      false,
-    ]);
-    expect([{ iris: 0.9 }, only('left', 0.01)].map(isShaped)).toEqual([true, true]);
+  test('what shapes the light otherwise than round about the axis', () => {
+    expect([{}, { edge: 1, frost: 1 }, { iris: 0.9 }, only('up', 0)].map(isShaped)).toEqual([false, false, false, false]);
+    expect(isShaped(only('left', 0.01))).toBe(true);
+  });
+  test('the rim lies where the field ends: within it all light passes, sharp none beyond, soft some', () => {
+    expect([0, 0.5, 1].map((radius) => passesRim({}, radius))).toEqual([1, 1, 1]);
+    expect(passesRim({}, 1.05)).toBe(0);
+    expect(passesRim({ edge: 1 }, 1.35)).toBeCloseTo(0.5, 9);
+    expect(passesRim({ edge: 1 }, 1.71)).toBe(0);
+    expect(passesRim({ iris: 0.5 }, 0.5)).toBeCloseTo(0.5, 9);
   });
 });

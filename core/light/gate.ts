@@ -75,15 +75,28 @@ const SOFT = 0.35;
 const past = (distance: number, width: number): number =>
   distance <= -width ? 1 : distance >= width ? 0 : 0.5 - 0.5 * Math.sin((Math.PI / 2) * (distance / width));
 
-/** Whether anything but the profile itself shapes the light. */
-export const isShaped = (optics: Optics | undefined): boolean =>
-  optics !== undefined && ((optics.iris ?? 1) < 1 || (optics.shutters ?? []).some(({ depth }) => depth > 0));
+/** Half the width of the edges of what is in the gate, radii of the field. */
+export const edgeWidth = ({ edge = 0, frost = 0 }: Optics): number => SHARP + (SOFT - SHARP) * Math.min(1, edge + frost);
 
-/** Share of the light that iris and blades let pass at a point of the gate. */
-export function passesGate({ iris = 1, edge = 0, frost = 0, shutters = [] }: Optics, x: number, y: number): number {
-  const width = SHARP + (SOFT - SHARP) * Math.min(1, edge + frost);
-  let light = iris < 1 ? past(Math.hypot(x, y) - iris, width) : 1;
-  shutters.forEach(({ depth, angle }, i) => {
+/** Whether anything but what is round about the axis shapes the light. */
+export const isShaped = (optics: Optics): boolean => (optics.shutters ?? []).some(({ depth }) => depth > 0);
+
+/**
+ * Share of the light that passes the rim of the gate, and its iris, so far from the axis. The rim lies where the field ends: the tenth of the light by which that is
+ * known stands just inside it.
+ */
+export function passesRim(optics: Optics, radius: number): number {
+  const width = edgeWidth(optics);
+  const { iris = 1 } = optics;
+  const light = past(radius - 1 - width, width);
+  return iris < 1 && light > 0 ? light * past(radius - iris, width) : light;
+}
+
+/** Share of the light that rim, iris and blades let pass at a point of the gate. */
+export function passesGate(optics: Optics, x: number, y: number): number {
+  const width = edgeWidth(optics);
+  let light = passesRim(optics, Math.hypot(x, y));
+  optics.shutters?.forEach(({ depth, angle }, i) => {
     const blade = blades[i];
     if (light > 0 && depth > 0 && blade) light *= past(behindBlade(blade, depth, angle, x, y), width);
   });

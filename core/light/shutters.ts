@@ -1,5 +1,5 @@
 /** Shutters of a fixture: set, cut to lines of the stage, and in doubt when it has moved since. */
-import type { Fixture, Vec3 } from '../model/records.js';
+import type { Fixture, FixtureType, Vec3 } from '../model/records.js';
 import { get, type Show } from '../model/show.js';
 import { axesOfBeam } from '../space/axes.js';
 import { place } from '../space/hanging.js';
@@ -87,6 +87,21 @@ export function lineInGate(
     [p.x, p.y],
     [q.x, q.y],
   ];
+}
+
+/** The zoom by which the edge of the field lies at a tangent, as near as it goes; null where it has none. Frost widens what the zoom gives. */
+export function zoomFor(type: FixtureType, optics: Optics | undefined, edge: number): number | null {
+  if (!type.zoom) return null;
+  const at = (zoom: number) => anglesOf(type, { ...optics, zoom }).field;
+  const wanted = (2 * Math.atan(edge) * 180) / Math.PI;
+  if (at(0) === at(1)) return 0;
+  let [low, high] = at(0) < at(1) ? [0, 1] : [1, 0];
+  for (let i = 0; i < 20; i++) {
+    const middle = (low + high) / 2;
+    if (at(middle) < wanted) low = middle;
+    else high = middle;
+  }
+  return Math.round(((low + high) / 2) * 100) / 100;
 }
 
 /**

@@ -2,6 +2,8 @@
  * A fixture as a source of light: where its lens is, how its candela fall off in every direction, and what colour it has. In SI units but for places, which are
  * mm of the world. Sources of the formulas: reference calculations 6 and 7; beam and field by the IES Lighting Handbook.
  */
+
+import { familyEntry } from '../families/index.js';
 import type { Fixture, FixtureType, Id, Vec3 } from '../model/records.js';
 import { all, get, type Show, settingsOf } from '../model/show.js';
 import { axesOfBeam } from '../space/axes.js';
@@ -10,7 +12,8 @@ import { rad, scaled } from '../space/vectors.js';
 import { type Profile, peakFromLumens, peakOf, profileOf } from './beam.js';
 import { candelaAt, lumensOf } from './candela.js';
 import { colourOf, curveOf, lookOfCurve } from './filter.js';
-import { isShaped, type Optics, passesGate } from './gate.js';
+import { edgeWidth, isShaped, type Optics, passesGate, passesRim } from './gate.js';
+import { goboOf, type Plate, plateOf, softened, throughPlate } from './gobo.js';
 import { type SourceName, stacked } from './spectrum.js';
 import { xyzOfHex } from './srgb.js';
 import type { Xyz } from './xyz.js';
@@ -75,36 +78,68 @@ interface Shape {
   readonly kernel: Kernel;
   readonly peak: number;
 }
+/** What stands in the gate of a lantern; nothing where it has none. */
+interface InGate {
+  readonly optics: Optics;
+  /** The gobo, as soft as the edge is. */
+  readonly plate: Plate | null;
+}
+const open: Optics = {};
 const shapes = new WeakMap<FixtureType, Map<string, Shape>>();
+/** Plates by a number, so that what is made of them is found again. */
+const numbers = new WeakMap<Plate, number>();
+let plates = 0;
+function numberOf(plate: Plate): number {
+  const number = numbers.get(plate) ?? ++plates;
+  numbers.set(plate, number);
+  return number;
+}
 /** Kernel and peak of a type with its optics: many fixtures have the same. */
-function shapeOf(type: FixtureType, optics: Optics | undefined): Shape {
+function shapeOf(show: Show, type: FixtureType, { optics = open, gobo }: Fixture): Shape {
   const known = shapes.get(type) ?? new Map<string, Shape>();
   shapes.set(type, known);
-  const key = optics ? JSON.stringify(optics) : '';
+  const { images } = familyEntry(type.family);
+  const named = images ? goboOf(show, gobo) : undefined;
+  const plate = named ? plateOf(named) : null;
+  // Where and when the blades were set changes nothing of the light.
+  const { setFrom, setTo, ...set } = optics;
+  const key = `${JSON.stringify(set)} ${plate ? numberOf(plate) : ''}`;
   const before = known.get(key);
   if (before) return before;
-  const made = type.photometry ? measured(type, optics) : modelled(type, optics);
+  const inGate = images ? { optics, plate: plate && softened(plate, edgeWidth(optics)) } : null;
+  const made = type.photometry ? measured(type, inGate) : modelled(type, optics, inGate);
   known.set(key, made);
   return made;
 }
+/** Share of the light that passes at tangents to the right and up, where the rim of the gate lies at the tangent `edge`. */
+const passes = ({ optics, plate }: InGate, edge: number, x: number, y: number): number => {
+  const light = passesGate(optics, x / edge, y / edge);
+  return plate && light > 0 ? light * throughPlate(plate, optics.turn ?? 0, x / edge, y / edge) : light;
+};
 
-/** By two angles; zoom and frost spread the same lumens over more. */
-function modelled(type: FixtureType, optics: Optics | undefined): Shape {
+/** By two angles; zoom and frost spread the same lumens over more. A gate ends the light where the field ends, as sharp or soft as it is set. */
+function modelled(type: FixtureType, optics: Optics, inGate: InGate | null): Shape {
   const plain = peakOf(type);
   const angles = anglesOf(type, optics);
-  const profile = profileOf(angles);
-  const same = angles.beam === type.beam && angles.field === type.field;
-  const own = profileOf(type);
-  // Flux in steradians of the peak: peakFromLumens of one lumen is its inverse.
-  const peak = same ? plain : (plain * peakFromLumens(1, profile, endOf(profile))) / peakFromLumens(1, own, endOf(own));
-  const end = endOf(profile);
-  if (!isShaped(optics) || !optics) return { peak, kernel: radial(profile, end) };
   const edge = Math.tan(rad(Math.min(80, angles.field / 2)));
-  const picture = gate(Math.min(80, end), (gamma, _, x, y) => profile(gamma) * passesGate(optics, x / edge, y / edge));
+  const gated = (by: { readonly beam: number; readonly field: number }, set: Optics): Profile => {
+    const profile = profileOf(by);
+    const rim = Math.tan(rad(Math.min(80, by.field / 2)));
+    return inGate ? (gamma) => profile(gamma) * passesRim(set, Math.tan(rad(gamma)) / rim) : profile;
+  };
+  // Flux in steradians of the peak: peakFromLumens of one lumen is its inverse. An iris takes light away, it does not gather it.
+  const inverse = (profile: Profile) => peakFromLumens(1, profile, endOf(profile));
+  const { iris, ...whole } = optics;
+  const same = angles.beam === type.beam && angles.field === type.field;
+  const peak = same ? plain : (plain * inverse(gated(angles, whole))) / inverse(gated(type, open));
+  const profile = gated(angles, optics);
+  if (!inGate || (!isShaped(optics) && !inGate.plate)) return { peak, kernel: radial(profile, endOf(profile)) };
+  const along = profileOf(angles);
+  const picture = gate(Math.min(80, endOf(profile)), (gamma, _, x, y) => along(gamma) * passes(inGate, edge, x, y));
   return { peak, kernel: picture };
 }
 /** By a table of candela. Zoom does not change it: it is what was measured. */
-function measured(type: FixtureType, optics: Optics | undefined): Shape {
+function measured(type: FixtureType, inGate: InGate | null): Shape {
   const light = type.photometry;
   if (!light) throw new RangeError(`${type.name} has no measured light.`);
   const peak = Math.max(...light.candela);
@@ -118,11 +153,11 @@ function measured(type: FixtureType, optics: Optics | undefined): Shape {
   const most = (gamma: number) => Math.max(...Array.from({ length: 24 }, (_, i) => at(gamma, i * 15)));
   while (end > 1 && most(end) < ENDS) end -= 0.5;
   end = Math.min(WIDEST, end + 0.5);
-  if (optics && isShaped(optics)) {
+  if (inGate && (isShaped(inGate.optics) || (inGate.optics.iris ?? 1) < 1 || inGate.plate)) {
     const edge = Math.tan(rad(Math.min(80, Math.max(1, type.field / 2))));
     return {
       peak: peak * scale,
-      kernel: gate(Math.min(80, end), (gamma, azimuth, x, y) => at(gamma, azimuth) * passesGate(optics, x / edge, y / edge)),
+      kernel: gate(Math.min(80, end), (gamma, azimuth, x, y) => at(gamma, azimuth) * passes(inGate, edge, x, y)),
     };
   }
   return { peak: peak * scale, kernel: around ? radial((gamma) => at(gamma, 0), end) : polar(at, end) };
@@ -228,6 +263,7 @@ interface Kept {
   readonly place: object;
   readonly type: FixtureType;
   readonly filters: object;
+  readonly gobos: object;
   readonly maintenance: number;
   readonly source: Source | null;
 }
@@ -237,11 +273,19 @@ export function sourceOf(show: Show, fixture: Fixture): Source | null {
   const type = get(show, 'type', fixture.type);
   const at = place(show, fixture);
   const filters = all(show, 'filter');
+  const gobos = all(show, 'gobo');
   const { maintenance = 1 } = settingsOf(show);
   const known = kept.get(fixture);
-  if (known && known.place === at && known.type === type && known.filters === filters && known.maintenance === maintenance)
+  if (
+    known &&
+    known.place === at &&
+    known.type === type &&
+    known.filters === filters &&
+    known.gobos === gobos &&
+    known.maintenance === maintenance
+  )
     return known.source;
-  const { kernel, peak } = shapeOf(type, fixture.optics);
+  const { kernel, peak } = shapeOf(show, type, fixture);
   const { u, v } = axesOfBeam(at.beam, at.bearing);
   const tint = tintOf(show, type, colourTextOf(fixture));
   const candela = peak * tint.passes * maintenance;
@@ -249,7 +293,7 @@ export function sourceOf(show: Show, fixture: Fixture): Source | null {
     candela > 0 && !fixture.spare
       ? { id: fixture.id, at: at.lens, right: scaled(u, -1), up: scaled(v, -1), beam: at.beam, candela, kernel, xyz: tint.xyz }
       : null;
-  kept.set(fixture, { place: at, type, filters, maintenance, source });
+  kept.set(fixture, { place: at, type, filters, gobos, maintenance, source });
   return source;
 }
 /** All sources of a show, in the order of its fixtures. */

@@ -78,6 +78,7 @@ export function OpticsLines({ fixtures }: { readonly fixtures: readonly Fixture[
       {images && share('iris', 'Iris', 1, '100 is open')}
       {images && share('edge', 'Edge', 0, '0 is sharp, 100 soft')}
       {share('frost', 'Frost', 0, '0 is none')}
+      {images && fixtures.some(({ gobo }) => gobo) && <GoboTurn fixtures={fixtures} put={put} />}
       {images &&
         blades.map((blade) => {
           const texts = fixtures.map((fixture) => {
@@ -102,6 +103,38 @@ export function OpticsLines({ fixtures }: { readonly fixtures: readonly Fixture[
           );
         })}
     </>
+  );
+}
+
+/** How a gobo is turned. Its light stands as its picture does: a lens turns over what is in its gate, so that in the holder it is upside down. */
+function GoboTurn({
+  fixtures,
+  put,
+}: {
+  readonly fixtures: readonly Fixture[];
+  readonly put: (label: string, next: (fixture: Fixture) => Fixture) => null;
+}) {
+  const turn = shared(fixtures.map(({ optics }) => optics?.turn ?? 0));
+  const to = (deg: number) => {
+    const kept = ((((deg + 180) % 360) + 360) % 360) - 180;
+    return put(`Gobo turned to ${kept} deg`, (fixture) => withOptics(fixture, { turn: kept || undefined }));
+  };
+  return (
+    <Line name="Gobo turn" unit="deg">
+      <TextField
+        label="Gobo turn"
+        value={turn === null ? '' : String(turn)}
+        placeholder={turn === null ? 'several' : ''}
+        help="Anticlockwise as it is seen on the stage. At 0 its light stands upright: the lens turns it over, so in the holder it is upside down"
+        onWrite={(text) => {
+          const deg = Number(text.trim().replace(/°$/, '').replace(',', '.') || '0');
+          return Math.abs(deg) <= 360 ? to(deg) : 'An angle from -360 to 360.';
+        }}
+      />
+      <button type="button" className="link" title="Turn it by half a turn" onClick={() => to((turn ?? 0) + 180)}>
+        turn over
+      </button>
+    </Line>
   );
 }
 

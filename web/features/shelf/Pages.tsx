@@ -1,6 +1,7 @@
 /** Small things of the Shelf, edited where they are shown: accessories, gobos, tag sets, title blocks. */
 
 import { Plus, Trash2 } from 'lucide-react';
+import { useRef } from 'react';
 import {
   type Accessory,
   type AccessoryForm,
@@ -11,8 +12,10 @@ import {
   type TitleBlock,
 } from '#core/model/records';
 import { attempt, putItems } from '../../state/shelf';
-import { Choice } from '../../ui/Field';
+import { toast } from '../../state/toast';
+import { Choice, FileField } from '../../ui/Field';
 import { Line, TextField } from '../../ui/TextField';
+import { goboPicture } from './gobo-picture';
 
 interface Props<R extends ShelfRecord> {
   readonly record: R;
@@ -100,13 +103,47 @@ export function AccessoryPage({ record, version }: Props<Accessory>) {
 
 export function GoboPage({ record, version }: Props<Gobo>) {
   const write = (patch: Partial<Gobo>) => store({ ...record, ...patch }, version);
+  const file = useRef<HTMLInputElement>(null);
+  const take = (made: Promise<string>) => {
+    made.then((picture) => write({ picture })).catch((error: Error) => toast.error(error.message));
+  };
+  const { picture } = record;
   return (
     <div>
-      {record.picture && (
+      {picture ? (
         <div className="mb-2 grid place-items-center border bg-black p-2" style={{ borderColor: 'var(--hair)' }}>
-          <img src={`data:image/png;base64,${record.picture}`} alt={`Gobo ${record.code}`} className="h-48 w-48" />
+          <img src={`data:image/png;base64,${picture}`} alt={`Gobo ${record.code}`} className="h-48 w-48" />
         </div>
+      ) : (
+        <p className="pencil pb-2">
+          Without a picture its light is as without the gobo. Take one: white lets light through, its longer side is as wide as
+          the field.
+        </p>
       )}
+      <p className="flex gap-2 pb-2">
+        <button type="button" className="act act-small" onClick={() => file.current?.click()}>
+          {picture ? 'Take another picture' : 'Take a picture'}
+        </button>
+        {picture && (
+          <button
+            type="button"
+            className="act act-small"
+            title="White becomes black, and black white"
+            onClick={() => {
+              const bytes = Uint8Array.from(atob(picture), (letter) => letter.charCodeAt(0));
+              take(goboPicture(new Blob([bytes], { type: 'image/png' }), record.code, true));
+            }}
+          >
+            Swap black and white
+          </button>
+        )}
+        <FileField
+          ref={file}
+          testId="gobo-picture"
+          accept=".png,.jpg,.jpeg,.webp,.gif,.svg,image/*"
+          onFile={(chosen) => take(goboPicture(chosen, chosen.name))}
+        />
+      </p>
       <Line name="Code">
         <TextField
           label="Gobo code"
