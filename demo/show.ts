@@ -5,7 +5,7 @@ import { derivedId } from '#core/formats/guid';
 import { firstOf, present } from '#core/measure/list';
 import { adding, apply, type Change, edit, nothing } from '#core/model/change';
 import { makeAccessories, makeLayers, makePosition, makeSettings, makeTagSets, makeWall } from '#core/model/make';
-import type { Curve, Fixture, FixtureType, FocusArea, Id, Look, Position, Settings } from '#core/model/records';
+import type { Curve, Fixture, FixtureType, FocusArea, Id, Look, LookState, Position, Settings } from '#core/model/records';
 import { all, find, type Show, showOf } from '#core/model/show';
 import { inScheduleOrder } from '#core/order/order';
 import { withUnits } from '#core/order/units';
@@ -76,10 +76,24 @@ const looks: readonly (readonly [string, Readonly<Record<string, number>>])[] = 
       'Cyc top': 30,
       'Box side': 20,
       Shaft: 50,
+      'Moving special': 60,
+      'Moving wash': 40,
     },
   ],
   // The kitchen at night: the bench, and little else.
-  ['Lamplight', { 'Front warm': 35, 'Special bench': 80, 'Top warm': 45, 'Back warm': 60, 'Box side': 25, 'Gobo break-up': 20 }],
+  [
+    'Lamplight',
+    {
+      'Front warm': 35,
+      'Special bench': 80,
+      'Top warm': 45,
+      'Back warm': 60,
+      'Box side': 25,
+      'Gobo break-up': 20,
+      'Moving special': 35,
+      'Moving wash': 15,
+    },
+  ],
   // Noon in the orchard.
   [
     'Harvest',
@@ -94,19 +108,44 @@ const looks: readonly (readonly [string, Readonly<Record<string, number>>])[] = 
       'Gobo break-up': 70,
       'Cyc top': 80,
       'Cyc ground': 70,
+      'Moving special': 70,
+      'Moving wash': 50,
     },
   ],
 ];
+/** What lights that can change have in them, by purpose: where they point, how wide, and what colour they mix. */
+const states: Readonly<
+  Record<string, Readonly<Record<string, { readonly aim?: string; readonly zoom?: number; readonly colour?: string }>>>
+> = {
+  'Low tide': { 'Moving special': { aim: 'Well', zoom: 0.4 }, 'Moving wash': { colour: '#3f6fb5' } },
+  Lamplight: { 'Moving special': { aim: 'Salt bench', zoom: 0 }, 'Moving wash': { aim: 'Salt bench', colour: '#ff9a4a' } },
+  Harvest: { 'Moving special': { aim: 'Apple tree', zoom: 0.7 }, 'Moving wash': { colour: '#ffd9a0' } },
+};
 /** Three looks of the play, by the channels of the purposes. */
 function lit(show: Show): Show {
+  const areas = new Map(all(show, 'area').map((area) => [area.name, area.id]));
   const made = looks.map(([name, levels], i): Look => {
+    const said = all(show, 'fixture').flatMap((fixture) => {
+      const { aim, ...state } = states[name]?.[fixture.purpose] ?? {};
+      const to = aim === undefined ? undefined : areas.get(aim);
+      const [part] = fixture.parts;
+      const own: LookState = { ...state, ...(to ? { aim: { kind: 'area', area: to } } : {}) };
+      return part?.channel && !fixture.spare && Object.keys(own).length ? [[part.channel, own] as const] : [];
+    });
     const byChannel = all(show, 'fixture').flatMap((fixture) => {
       const level = fixture.spare ? undefined : levels[fixture.purpose];
       return level === undefined
         ? []
         : fixture.parts.flatMap(({ channel }) => (channel ? [[channel, level / 100] as const] : []));
     });
-    return { id: id(`look ${name}`), kind: 'look', name, order: i + 1, levels: Object.fromEntries(byChannel) };
+    return {
+      id: id(`look ${name}`),
+      kind: 'look',
+      name,
+      order: i + 1,
+      levels: Object.fromEntries(byChannel),
+      states: Object.fromEntries(said),
+    };
   });
   return apply(show, adding(...made));
 }

@@ -189,6 +189,7 @@ export const types = {
     hang: 380,
     beam: 12,
     field: 18,
+    zoom: { beam: 32, field: 44 },
     lumens: 15500,
     pan: 540,
     tilt: 270,

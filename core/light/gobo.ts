@@ -1,7 +1,8 @@
 /** Gobos: what a plate with a picture lets through, as it is seen in the gate. Light passes where the picture is white. */
-import { pngDots } from './png.js';
+
 import type { Gobo } from '../model/records.js';
 import { all, type Show } from '../model/show.js';
+import { pngDots } from './png.js';
 
 /** A square picture over -1 to 1, by rows from below: the circle round it is the edge of the field. */
 export interface Plate {

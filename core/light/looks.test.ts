@@ -24,6 +24,8 @@ const levels = fc.dictionary(
   fc.integer({ min: 1, max: 1000 }).map((n) => n / 1000),
 );
 
+const empty = showOf(SHOW, baseRecords);
+
 describe('looks', () => {
   test('in their order; of a fixture with cells the highest level counts, without a channel none', () => {
     const show = showOf(SHOW, [...baseRecords, look(1, 2, {}), look(2, 1, {})]);
@@ -61,9 +63,9 @@ describe('looks', () => {
   test('between two looks: the first at 0, the second at 1, and half way the mean of both (law)', () =>
     fc.assert(
       fc.property(levels, levels, (a, b) => {
-        expect(blended(a, b, 0)).toEqual(a);
-        expect(blended(a, b, 1)).toEqual(b);
-        const half = blended(a, b, 0.5);
+        const mix = (share: number) => blended(empty, { levels: a }, { levels: b }, share);
+        expect([mix(0), mix(1)]).toEqual([{ levels: a }, { levels: b }]);
+        const half = mix(0.5).levels;
         for (const channel of ['1', '2', '3', '4a'])
           expect(Math.abs((half[channel] ?? 0) - ((a[channel] ?? 0) + (b[channel] ?? 0)) / 2)).toBeLessThan(0.001);
       }),

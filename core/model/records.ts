@@ -15,7 +15,7 @@ export type { Aim, Fixture, Part } from './kinds/fixture.js';
 export type { Gobo } from './kinds/gobo.js';
 export type { DessinRecord, Kind, RecordOf } from './kinds/index.js';
 export type { Layer } from './kinds/layer.js';
-export type { Look } from './kinds/look.js';
+export type { Look, LookState } from './kinds/look.js';
 export type { Masking } from './kinds/masking.js';
 export type { Note } from './kinds/note.js';
 export type { Outline } from './kinds/outline.js';

@@ -52,3 +52,16 @@ export function releasedAims(show: Show, areas: ReadonlySet<Id>, keep: 'points' 
     }),
   );
 }
+/** Aims of looks at areas that go, held as the points where the areas are now. */
+export const releasedLooks = (show: Show, areas: ReadonlySet<Id>): Change =>
+  updating(
+    all(show, 'look').flatMap((look) => {
+      const states = Object.entries(look.states ?? {});
+      if (!states.some(([, { aim }]) => aim?.kind === 'area' && areas.has(aim.area))) return [];
+      const held = states.map(([channel, state]) => {
+        const area = state.aim?.kind === 'area' && areas.has(state.aim.area) ? find(show, 'area', state.aim.area) : undefined;
+        return [channel, area ? { ...state, aim: { kind: 'point' as const, at: area.at } } : state] as const;
+      });
+      return [[look, { ...look, states: Object.fromEntries(held) }] as const];
+    }),
+  );

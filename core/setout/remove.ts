@@ -7,7 +7,7 @@ import { withUnits } from '../order/units.js';
 import { anchorAt } from '../space/anchors.js';
 import { dropOn } from '../space/curves.js';
 import { place } from '../space/hanging.js';
-import { releasedAims } from './areas.js';
+import { releasedAims, releasedLooks } from './areas.js';
 
 /** Ends of dimensions and leaders that hold on to what goes stay where they are, as fixed points. */
 function detached(show: Show, gone: ReadonlySet<Id>): Change {
@@ -29,7 +29,10 @@ export function removeRecords(show: Show, records: readonly DessinRecord[]): Cha
   const gone = new Set([...ids, ...riding.map((fixture) => fixture.id)]);
   const aims = releasedAims(show, gone, 'nothing');
   const kept = { ...aims, updated: aims.updated.filter(([{ id }]) => !gone.has(id)) };
-  return withUnits(show, compose(compose(detached(show, gone), kept), removing(...riding, ...records)));
+  return withUnits(
+    show,
+    compose(compose(compose(detached(show, gone), kept), releasedLooks(show, gone)), removing(...riding, ...records)),
+  );
 }
 
 /** Fixtures brought to another position: each to the point of it that is nearest in plan, or at its height on a boom. */

@@ -69,7 +69,10 @@ export function unused(show: Show): Unused[] {
     put(set, 'No plate and no fixture uses these tags.');
   for (const block of all(show, 'titleblock'))
     if (block.id !== settings.titleBlock) put(block, 'The plates have another title block.');
-  const aims = new Set(fixtures.flatMap((fixture) => (fixture.aim?.kind === 'area' ? [fixture.aim.area] : [])));
+  const inLooks = all(show, 'look').flatMap(({ states = {} }) => Object.values(states).map(({ aim }) => aim));
+  const aims = new Set(
+    [...fixtures.map(({ aim }) => aim), ...inLooks].flatMap((aim) => (aim?.kind === 'area' ? [aim.area] : [])),
+  );
   for (const area of all(show, 'area')) if (!aims.has(area.id)) put(area, 'Nothing is aimed at this area.');
   const said = new Set(
     fixtures.flatMap((fixture) => Object.entries(fixture.own ?? {}).flatMap(([id, text]) => (text ? [id] : []))),

@@ -2,7 +2,7 @@
 import type { Chunk } from '#core/draw/list';
 import type { Evenness, Surface } from '#core/light/field';
 import type { Facing } from '#core/light/planes';
-import type { Id } from '#core/model/records';
+import type { Id, Look } from '#core/model/records';
 import { all, find, type Show } from '#core/model/show';
 import { makeStore } from './store';
 
@@ -16,6 +16,8 @@ export interface LightState {
   readonly of: string;
   /** Units that stay lit whatever is looked at besides. */
   readonly kept: ReadonlySet<Id>;
+  /** Levels that are tried in a look while a slider is held; what is not in it is as the look has it. */
+  readonly trial: { readonly look: Id; readonly levels: Look['levels'] } | null;
   /** Height of the plane as it is typed; empty is a face's. */
   readonly height: string;
   readonly facing: Facing;
@@ -38,6 +40,7 @@ export interface LightState {
 export const useLight = makeStore<LightState>({
   of: 'nothing',
   kept: new Set(),
+  trial: null,
   height: '',
   facing: 'the house',
   unit: 'lx',

@@ -1,6 +1,6 @@
 /** Accessories of the stock. */
 import { Type } from '@sinclair/typebox';
-import { FromShelf, Name, nullable, object, Uuid, words } from '../schema.js';
+import { FromShelf, Name, nullable, object, Short, Uuid, words } from '../schema.js';
 import type { AccessoryForm } from '../words.js';
 import { accessoryForms } from '../words.js';
 import type { KindEntry, Of } from './kind.js';
@@ -16,13 +16,15 @@ export const accessorySchema = () =>
     /** Slots of an accessory that is a device of its own: it becomes a part of the fixture that it hangs on. */
     slots: Type.Optional(Type.Integer({ minimum: 0, maximum: 512 })),
     weight: Type.Optional(Type.Number({ minimum: 0, maximum: 1e5 })),
+    /** Of a scroller the colours of its string, in the order of its frames; '' is clear. */
+    string: Type.Optional(Type.Array(Short, { maxItems: 60 })),
     shelf: FromShelf,
   });
 export type Accessory = Of<typeof accessorySchema>;
 
 export const accessory: KindEntry<Accessory> = {
   kind: 'accessory',
-  whole: ['shelf'],
+  whole: ['string', 'shelf'],
   listed({ name, form, slots }) {
     return { name, of: form, words: slots ? ['device', `${slots} slots`] : [] };
   },

@@ -69,8 +69,8 @@ export interface KindEntry<R extends { readonly kind: string }> {
   letGo?(record: R, has: Has): R;
   /** Fields that mean something only together: a merge takes them from one side. */
   readonly together?: readonly (keyof R)[];
-  /** Fields that are one thing although they have parts: half a curve is no curve. */
-  readonly whole?: readonly (keyof R)[];
+  /** Fields that are one thing although they have parts, wherever in the record they stand: half a curve is no curve. */
+  readonly whole?: readonly (keyof R | 'aim')[];
   readonly moves?: Moves<R>;
   /** The Shelf keeps such records. */
   listed?(record: R): Listing;

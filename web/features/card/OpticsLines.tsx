@@ -1,6 +1,7 @@
 /** How a lantern is focused besides its aim: zoom, iris, edge, frost and the blades of its shutters, by figures. */
 import { familyEntry } from '#core/families/index';
 import { FOOTCANDLE } from '#core/light/beam';
+import { stringFrom, stringText } from '#core/light/changers';
 import { cutIn, cutSaid } from '#core/light/cut';
 import { luxAt } from '#core/light/field';
 import { type Blade, blades, type Optics } from '#core/light/gate';
@@ -10,7 +11,7 @@ import { anglesOf, sourceOf } from '#core/light/source';
 import { formatLength, lengthUnit } from '#core/measure/lengths';
 import { updating } from '#core/model/change';
 import type { Fixture } from '#core/model/records';
-import { get, settingsOf } from '#core/model/show';
+import { all, get, settingsOf } from '#core/model/show';
 import { place } from '#core/space/hanging';
 import { useSession, useShow } from '../../state/context';
 import { useLight } from '../../state/light';
@@ -78,6 +79,7 @@ export function OpticsLines({ fixtures }: { readonly fixtures: readonly Fixture[
       {images && share('iris', 'Iris', 1, '100 is open')}
       {images && share('edge', 'Edge', 0, '0 is sharp, 100 soft')}
       {share('frost', 'Frost', 0, '0 is none')}
+      <ScrollString fixtures={fixtures} />
       {images && fixtures.some(({ gobo }) => gobo) && <GoboTurn fixtures={fixtures} put={put} />}
       {images &&
         blades.map((blade) => {
@@ -103,6 +105,33 @@ export function OpticsLines({ fixtures }: { readonly fixtures: readonly Fixture[
           );
         })}
     </>
+  );
+}
+
+/** Colours of the string in the scroller that hangs before the lens: it is the same in all scrollers of that kind. */
+function ScrollString({ fixtures }: { readonly fixtures: readonly Fixture[] }) {
+  const session = useSession();
+  const show = useShow();
+  const ids = new Set(fixtures.flatMap(({ accessories = [] }) => accessories));
+  const [scroller] = all(show, 'accessory').filter(({ id, form }) => form === 'scroller' && ids.has(id));
+  if (!scroller) return null;
+  const hung = all(show, 'fixture').filter(({ accessories }) => accessories?.includes(scroller.id)).length;
+  return (
+    <Line name="String">
+      <TextField
+        label="String of the scroller"
+        value={stringText(scroller.string ?? [])}
+        placeholder="clear, code, code"
+        help={`Colours in the order of the frames, with commas between; the same in ${plural(hung)} with ${scroller.name}`}
+        onWrite={(text) => {
+          const string = stringFrom(all(show, 'filter'), text);
+          if (string.length > 60) return 'At most 60 frames.';
+          const { string: _, ...rest } = scroller;
+          session.edit(`String of ${scroller.name}`, updating([[scroller, string.length ? { ...rest, string } : rest]]));
+          return null;
+        }}
+      />
+    </Line>
   );
 }
 

@@ -1,7 +1,8 @@
 /** Looks, in the place of the Ledger: a row for each channel that is lit anywhere, a column for each look. */
-import { useMemo, useState } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import { v4 } from 'uuid';
 import { channelText } from '#core/fields/texts';
+import { type Changes, framesOf } from '#core/light/changers';
 import { blended, channelsOf, levelFrom, litBy, looksOf, withLevels } from '#core/light/looks';
 import { adding, edit, removing } from '#core/model/change';
 import type { Fixture, Look } from '#core/model/records';
@@ -13,8 +14,9 @@ import { useSession, useShow } from '../../state/context';
 import { useLight } from '../../state/light';
 import { goTo, useSelection } from '../../state/selection';
 import { toast } from '../../state/toast';
-import { Choice, Typed } from '../../ui/Field';
+import { Choice, Range, Typed } from '../../ui/Field';
 import { TextField } from '../../ui/TextField';
+import { LookStates, stateSaid } from './LookStates';
 
 const percent = (level: number): string => String(Math.round(level * 1000) / 10);
 /** A name that no look has yet. */
@@ -30,14 +32,26 @@ export function LooksTable() {
   const show = useShow();
   const session = useSession();
   const looks = useMemo(() => looksOf(show), [show]);
-  const channels = useMemo(() => [...new Set(looks.flatMap(({ levels }) => Object.keys(levels)))].sort(natural), [looks]);
-  const add = (name: string, levels: Look['levels']) => {
+  const channels = useMemo(
+    () =>
+      [...new Set(looks.flatMap(({ levels, states = {} }) => [...Object.keys(levels), ...Object.keys(states)]))].sort(natural),
+    [looks],
+  );
+  const framesBy = useMemo(() => {
+    const by = new Map<string, Changes['frames']>();
+    if (looks.some(({ states }) => states))
+      for (const fixture of all(show, 'fixture'))
+        for (const channel of channelsOf([fixture])) by.set(channel, framesOf(show, fixture));
+    return by;
+  }, [show, looks]);
+  const add = (name: string, { levels, states }: Pick<Look, 'levels' | 'states'>) => {
     const made: Look = {
       id: v4(),
       kind: 'look',
       name: freeName(looks, name),
       order: Math.max(0, ...looks.map(({ order }) => order)) + 1,
       levels,
+      ...(states ? { states } : {}),
     };
     session.edit(`New look ${made.name}`, adding(made));
     useLight.setState({ of: `look: ${made.id}` });
@@ -45,7 +59,7 @@ export function LooksTable() {
   return (
     <div className="flex h-full flex-col" style={{ background: 'var(--sheet)' }}>
       <div className="flex shrink-0 flex-wrap items-center gap-x-3 gap-y-1 px-3 py-1">
-        <button type="button" className="act act-small" onClick={() => add('New look', {})}>
+        <button type="button" className="act act-small" onClick={() => add('New look', { levels: {} })}>
           New look
         </button>
         {looks.length > 0 && <Setting looks={looks} />}
@@ -60,7 +74,7 @@ export function LooksTable() {
                   Channel
                 </th>
                 {looks.map((look) => (
-                  <Heading key={look.id} look={look} onCopy={() => add(`${look.name} copy`, look.levels)} />
+                  <Heading key={look.id} look={look} onCopy={() => add(`${look.name} copy`, look)} />
                 ))}
               </tr>
             </thead>
@@ -73,7 +87,7 @@ export function LooksTable() {
                     </button>
                   </th>
                   {looks.map((look) => (
-                    <Level key={look.id} look={look} channel={channel} />
+                    <Level key={look.id} look={look} channel={channel} frames={framesBy.get(channel) ?? []} />
                   ))}
                 </tr>
               ))}
@@ -143,27 +157,59 @@ function Heading({ look, onCopy }: { readonly look: Look; readonly onCopy: () =>
   );
 }
 
-function Level({ look, channel }: { readonly look: Look; readonly channel: string }) {
+/** So long after the last movement of a slider its level is written, ms. */
+const SETTLED = 350;
+function Level({ look, channel, frames }: { readonly look: Look; readonly channel: string; readonly frames: Changes['frames'] }) {
   const session = useSession();
+  const show = useShow();
+  const trial = useLight(({ trial }) => (trial?.look === look.id ? trial.levels[channel] : undefined));
+  const timer = useRef<number | undefined>(undefined);
+  useEffect(() => () => window.clearTimeout(timer.current), []);
   const now = look.levels[channel] ?? 0;
+  const state = look.states?.[channel];
+  const write = (text: string, level: number | ((now: number) => number)) =>
+    session.edit(
+      `${channel} at ${text} in ${look.name}`,
+      edit<Look>([look], { levels: withLevels(look.levels, [channel], level) }),
+    );
+  const slide = (text: string) => {
+    const level = Number(text) / 100;
+    // The light follows at once; what is written, and can be undone, is where it comes to rest.
+    useLight.setState({ of: `look: ${look.id}`, trial: { look: look.id, levels: { [channel]: level } } });
+    window.clearTimeout(timer.current);
+    timer.current = window.setTimeout(() => {
+      write(text, level);
+      useLight.setState({ trial: null });
+    }, SETTLED);
+  };
   return (
     <td className="px-2">
-      <TextField
-        label={`Level of ${channel} in ${look.name}`}
-        value={now ? percent(now) : ''}
-        placeholder="out"
-        align="right"
-        help="Percent; full, out; +10 and _10 count from here"
-        onWrite={(text) => {
-          const level = levelFrom(text);
-          if (!level) return 'A level from 0 to 100, +10, _10, full or out.';
-          session.edit(
-            `${channel} at ${text.trim() || 'out'} in ${look.name}`,
-            edit<Look>([look], { levels: withLevels(look.levels, [channel], level) }),
-          );
-          return null;
-        }}
-      />
+      <div className="flex items-center gap-1">
+        <Range
+          label={`Slider of ${channel} in ${look.name}`}
+          className="range range-xs w-16"
+          min={0}
+          max={100}
+          value={Math.round((trial ?? now) * 100)}
+          onText={slide}
+        />
+        <div className="w-12">
+          <TextField
+            label={`Level of ${channel} in ${look.name}`}
+            value={(trial ?? now) ? percent(trial ?? now) : ''}
+            placeholder="out"
+            align="right"
+            help="Percent; full, out; +10 and _10 count from here"
+            onWrite={(text) => {
+              const level = levelFrom(text);
+              if (!level) return 'A level from 0 to 100, +10, _10, full or out.';
+              write(text.trim() || 'out', level);
+              return null;
+            }}
+          />
+        </div>
+      </div>
+      {state && <p className="pencil text-[11px]">{stateSaid(show, state, frames)}</p>}
     </td>
   );
 }
@@ -196,28 +242,31 @@ function Setting({ looks }: { readonly looks: readonly Look[] }) {
     useLight.setState({ of: `look: ${look.id}` });
   };
   return (
-    <form
-      aria-label="Set a level"
-      className="flex items-center gap-2"
-      onSubmit={(event) => {
-        event.preventDefault();
-        set();
-      }}
-    >
-      <Choice
-        label="Whose level"
-        className="!w-32"
-        value={whom}
-        options={[['selection', 'what is chosen'], ...purposes.map(({ name }) => name)]}
-        onChoose={setWhom}
-      />
-      <span className="pencil">at</span>
-      <Typed label="Level" className="!w-14" value={typed} placeholder="70" onText={setTyped} />
-      <span className="pencil whitespace-nowrap">in {look?.name}</span>
-      <button type="submit" className="act act-small">
-        Set
-      </button>
-    </form>
+    <>
+      <form
+        aria-label="Set a level"
+        className="flex items-center gap-2"
+        onSubmit={(event) => {
+          event.preventDefault();
+          set();
+        }}
+      >
+        <Choice
+          label="Whose level"
+          className="!w-32"
+          value={whom}
+          options={[['selection', 'what is chosen'], ...purposes.map(({ name }) => name)]}
+          onChoose={setWhom}
+        />
+        <span className="pencil">at</span>
+        <Typed label="Level" className="!w-14" value={typed} placeholder="70" onText={setTyped} />
+        <span className="pencil whitespace-nowrap">in {look?.name}</span>
+        <button type="submit" className="act act-small">
+          Set
+        </button>
+      </form>
+      {look && <LookStates look={look} fixtures={fixtures} />}
+    </>
   );
 }
 
@@ -226,8 +275,9 @@ function Blending({
   onBlend,
 }: {
   readonly looks: readonly Look[];
-  readonly onBlend: (name: string, levels: Look['levels']) => void;
+  readonly onBlend: (name: string, mix: Pick<Look, 'levels' | 'states'>) => void;
 }) {
+  const show = useShow();
   const [a, setA] = useState(looks[0]?.id ?? '');
   const [b, setB] = useState(looks[1]?.id ?? '');
   const [share, setShare] = useState('50');
@@ -241,7 +291,7 @@ function Blending({
         const [from, to] = [looks.find(({ id }) => id === a), looks.find(({ id }) => id === b)];
         const level = levelFrom(share);
         if (!from || !to || !level) return void toast.error('Choose two looks, and how much of the second, 0 to 100.');
-        onBlend(`${from.name} to ${to.name}`, blended(from.levels, to.levels, level(0)));
+        onBlend(`${from.name} to ${to.name}`, blended(show, from, to, level(0)));
       }}
     >
       <Choice label="From the look" className="!w-24" value={a} options={options} onChoose={setA} />

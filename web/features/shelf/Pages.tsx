@@ -2,6 +2,7 @@
 
 import { Plus, Trash2 } from 'lucide-react';
 import { useRef } from 'react';
+import { stringFrom, stringText } from '#core/light/changers';
 import {
   type Accessory,
   type AccessoryForm,
@@ -94,6 +95,22 @@ export function AccessoryPage({ record, version }: Props<Accessory>) {
           }}
         />
       </Line>
+      {record.form === 'scroller' && (
+        <Line name="String">
+          <TextField
+            label="String"
+            value={stringText(record.string ?? [])}
+            placeholder="clear, code, code"
+            help="Colours in the order of the frames, with commas between"
+            onWrite={(text) => {
+              const string = stringFrom([], text);
+              if (string.length > 60) return 'At most 60 frames.';
+              const { string: _, ...rest } = record;
+              return store(string.length ? { ...rest, string } : rest, version);
+            }}
+          />
+        </Line>
+      )}
       <p className="pencil pt-2">
         With slots of its own an accessory is a device: where it hangs, it becomes a part with channel and address.
       </p>

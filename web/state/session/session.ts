@@ -1,5 +1,6 @@
 /** The open show: what is confirmed, what waits, what is shown, what was set aside; undo; the edits of other windows. */
 import { v4 } from 'uuid';
+import { withLooks } from '#core/light/renumbered';
 import type { Aside } from '#core/model/aside';
 import { apply, type Change, invert, isEmpty } from '#core/model/change';
 import { type Collision, rebase } from '#core/model/merge';
@@ -302,11 +303,11 @@ export async function makeSession(ports: Ports): Promise<Session> {
   };
   /** Shows and sends a change, as a step that can be undone. */
   const edit = (label: string, raw: Change) => {
-    const change: Change = {
+    const change: Change = withLooks(state.show, {
       ...raw,
       added: raw.added.map((record) => cleanDeep(record)),
       updated: raw.updated.map(([from, to]) => [from, cleanDeep(to, from)] as const),
-    };
+    });
     if (isEmpty(change)) return;
     const key = v4();
     set({ undo: bounded([...state.undo, { label, change, key }]), redo: [] });

@@ -79,7 +79,8 @@ function Reading({ pane, surface, of }: { pane: Pane; surface: Surface; of: stri
   const selection = useSelection((state) => (of === 'selection' ? state.selection : empty));
   const inside = useStore(pane, (state) => state.inside);
   const kept = useLight((state) => state.kept);
-  const lit = useMemo(() => litFixtures(show, of, selection, kept), [show, of, selection, kept]);
+  const trial = useLight((state) => state.trial);
+  const lit = useMemo(() => litFixtures(show, of, selection, kept, trial), [show, of, selection, kept, trial]);
   if (!inside) return null;
   const point = [inside[0], inside[1], surface.corner[2]] as const;
   const reading = readAt(show, lit, point, surface.normal, blocked ? blockersOf(show) : []);

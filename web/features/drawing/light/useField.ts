@@ -9,7 +9,7 @@ import { parseLength } from '#core/measure/lengths';
 import { gathered } from '#core/measure/list';
 import type { Fixture, Id } from '#core/model/records';
 import { all, find, type Show, settingsOf } from '#core/model/show';
-import { useLight } from '../../../state/light';
+import { type LightState, useLight } from '../../../state/light';
 import { useSelection } from '../../../state/selection';
 import { toast } from '../../../state/toast';
 import type { LightAnswer, LightAsk } from './light.worker';
@@ -18,10 +18,19 @@ import type { LightAnswer, LightAsk } from './light.worker';
 const STEP = 100;
 
 export type Lit = readonly (readonly [Fixture, number])[];
-/** Fixtures whose light is looked at, each with the share of its light that it gives; those that are kept lit are with them. */
-export function litFixtures(show: Show, of: string, selection: readonly Id[], kept: ReadonlySet<Id>): Lit {
+/**
+ * Fixtures whose light is looked at, each with the share of its light that it gives; those that are kept lit are with them.
+ * @param trial  levels that are tried in a look
+ */
+export function litFixtures(
+  show: Show,
+  of: string,
+  selection: readonly Id[],
+  kept: ReadonlySet<Id>,
+  trial: LightState['trial'] = null,
+): Lit {
   const look = of.startsWith('look: ') ? find(show, 'look', of.slice(6)) : undefined;
-  if (look) return litBy(show, look);
+  if (look) return litBy(show, trial?.look === look.id ? { ...look, levels: { ...look.levels, ...trial.levels } } : look);
   const chosen = new Set(selection);
   const purpose = of.replace(/^purpose: /, '');
   const wanted = (fixture: Fixture): boolean =>
@@ -45,8 +54,8 @@ const none: readonly Blocker[] = [];
 
 /** What the worker does not know yet, and what it is asked. */
 function askFor(show: Show, of: string, selection: readonly Id[], stamp: number, sent: Sent): { ask: LightAsk; sent: Sent } {
-  const { height, facing, unit, blocked, kept } = useLight.getState();
-  const lit = litFixtures(show, of, selection, kept);
+  const { height, facing, unit, blocked, kept, trial } = useLight.getState();
+  const lit = litFixtures(show, of, selection, kept, trial);
   const outputs = new Map(lit.map(([{ id }, output]) => [id, output]));
   const fixtures = lit.map(([fixture]) => fixture);
   const sources = new Map<Id, Source>();
@@ -79,12 +88,13 @@ function askFor(show: Show, of: string, selection: readonly Id[], stamp: number,
 }
 
 export function useField(show: Show, of: string): void {
-  const [height, facing, unit, blocked, kept] = [
+  const [height, facing, unit, blocked, kept, trial] = [
     useLight((state) => state.height),
     useLight((state) => state.facing),
     useLight((state) => state.unit),
     useLight((state) => state.blocked),
     useLight((state) => state.kept),
+    useLight((state) => state.trial),
   ];
   const selection = useSelection((state) => (of === 'selection' ? state.selection : null));
   const worker = useRef<Worker | null>(null);
@@ -118,7 +128,7 @@ export function useField(show: Show, of: string): void {
     sent.current = made.sent;
     plane.current = made.ask.plane;
     worker.current.postMessage(made.ask);
-  }, [show, of, height, facing, unit, blocked, kept, selection]);
+  }, [show, of, height, facing, unit, blocked, kept, trial, selection]);
 }
 
 function hear(answer: LightAnswer, stamp: number, plane: LightAsk['plane'] | null): void {

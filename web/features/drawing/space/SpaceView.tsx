@@ -7,6 +7,7 @@ import { type Scene3D, sceneOf } from '#core/draw/scene';
 import { blockersOf } from '#core/light/blockers';
 import { lampColour, workExposure } from '#core/light/exposure';
 import { facesOf } from '#core/light/faces';
+import { standingAs } from '#core/light/looks';
 import { type Reading, readAt } from '#core/light/reading';
 import { apply, isEmpty } from '#core/model/change';
 import type { Id, Vec3 } from '#core/model/records';
@@ -105,13 +106,22 @@ function Space() {
   const [drag, setDrag] = useState<Drag | null>(null);
   const pictured = useRef<Pictured | null>(null);
   const seen = useSeen(show, drag);
-  const scene = useMemo(() => inSight(sceneOf(seen), hidden), [seen, hidden]);
   const stage = useMemo(() => new StageScene(), []);
   useEffect(() => () => stage.dispose(), [stage]);
   const own = useLit(seen);
   // What is saved may ask for a light of its own.
   const [other, setOther] = useState<Lit | null>(null);
   const lit = other ?? own;
+  // Heads stand as they do in the look that is shown.
+  const standing = useMemo(
+    () =>
+      standingAs(
+        seen,
+        lit.map(([fixture]) => fixture),
+      ),
+    [seen, lit],
+  );
+  const scene = useMemo(() => inSight(sceneOf(standing), hidden), [standing, hidden]);
   const coming = useRef<number | undefined>(undefined);
   useEffect(() => () => window.clearTimeout(coming.current), []);
   const light = usePictureLight(seen, lit, (message) => {
@@ -223,7 +233,7 @@ function Space() {
           <Label key={text.id} text={text} />
         ))}
         <Eyes show={show} onArrive={setPlace} pictured={pictured} />
-        <Taking show={seen} light={light} exposure={useExposure(light)} pictured={pictured} place={place} />
+        <Taking show={standing} light={light} exposure={useExposure(light)} pictured={pictured} place={place} />
         <Refresh on={[cones, marked, focusing]} />
       </Canvas>
       {drag?.say && (

@@ -127,7 +127,7 @@ export const saveFilm = (studio: Studio, wish: FilmWish, name: string): Promise<
         told(i / frames);
         const mixed = lookShare(share);
         if (from && to && mixed !== before) {
-          await studio.light(litBy(studio.show, { levels: blended(from.levels, to.levels, mixed) }));
+          await studio.light(litBy(studio.show, blended(studio.show, from, to, mixed)));
           before = mixed;
         }
         ctx.drawImage(studio.pictured.take(wish.size, eyeAt(wish, first, share), true), 0, 0);

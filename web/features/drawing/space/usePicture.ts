@@ -65,7 +65,11 @@ export function useLit(show: Show): Lit {
   );
   const kept = useLight((state) => state.kept);
   const selection = useSelection((state) => (of === 'selection' ? state.selection : noIds));
-  return useMemo(() => (of === 'nothing' ? empty : litFixtures(show, of, selection, kept)), [show, of, selection, kept]);
+  const trial = useLight((state) => state.trial);
+  return useMemo(
+    () => (of === 'nothing' ? empty : litFixtures(show, of, selection, kept, trial)),
+    [show, of, selection, kept, trial],
+  );
 }
 
 /** What the worker does not know yet, and what it is asked. */
