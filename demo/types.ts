@@ -7,10 +7,12 @@ const dimmer: Mode = { name: '1 slot', channels: [{ attribute: 'Dimmer', offset:
 const mode = (name: string, ...attributes: string[]): Mode => {
   let slot = 1;
   const channels: Channel[] = attributes.map((text) => {
-    const wide = text.endsWith(' 16');
-    const offset = wide ? [slot, slot + 1] : [slot];
+    // "Zoom 18-45" says the degrees of its ends.
+    const [, attribute = text, narrow, wide, fine] = /^(\S+)(?: (\d+)-(\d+))?( 16)?$/.exec(text) ?? [];
+    const offset = fine ? [slot, slot + 1] : [slot];
     slot += offset.length;
-    return { attribute: text.replace(/ 16$/, ''), offset, break: 1 };
+    const physical = narrow ? { physical: [Number(narrow), Number(wide)] as const } : {};
+    return { attribute, offset, break: 1, ...physical };
   });
   return { name, channels };
 };
@@ -189,7 +191,7 @@ export const types = {
     hang: 380,
     beam: 12,
     field: 18,
-    zoom: { beam: 32, field: 44 },
+    zoom: { beam: 30, field: 45 },
     lumens: 15500,
     pan: 540,
     tilt: 270,
@@ -211,7 +213,7 @@ export const types = {
         'Prism1',
         'Frost1',
         'Iris',
-        'Zoom 16',
+        'Zoom 18-45 16',
         'Focus1 16',
         'Control1',
       ),
@@ -228,7 +230,7 @@ export const types = {
         'Gobo1',
         'Gobo1Pos',
         'Iris',
-        'Zoom',
+        'Zoom 18-45',
         'Focus1',
         'Control1',
       ),

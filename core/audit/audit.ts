@@ -11,10 +11,10 @@ import { universeOf } from '../patch/address.js';
 import { isDevice } from '../patch/parts.js';
 import { fixtureSpans, wallSpans } from '../patch/spans.js';
 import { circuitName, feedsByName, powerOf } from '../power/loads.js';
-import { channelGroup, feedGroup, positionGroup, universeGroup } from './groups.js';
+import { channelGroup, feedGroup, positionGroup, purposeGroup, universeGroup } from './groups.js';
 import { bySeverity, type Snag, snagsIn } from './snag.js';
 
-/** A group is named by its letter and what it is of: "p <position>", "u 3", "c 101", "e E1 / 4", "d 12". */
+/** A group is named by its letter and what it is of: "p <position>", "l <purpose>", "u 3", "c 101", "e E1 / 4", "d 12". */
 type Group = string;
 
 export interface Audit {
@@ -43,6 +43,10 @@ const looks: Readonly<
     const walls = inside.filter((record): record is Wall => record.kind === 'wall');
     return snagsIn('universe', universeGroup(show, Number(name), fixtures, walls));
   },
+  l: (show, name, fixtures) => {
+    const purpose = all(show, 'purpose').find((one) => one.name === name);
+    return purpose && fixtures.length ? snagsIn('purpose', purposeGroup(show, purpose, fixtures)) : [];
+  },
   c: (show, name, fixtures) => {
     const sharing = channelGroup(show, name, fixtures);
     return sharing.fixtures.length > 1 ? snagsIn('channel', sharing) : [];
@@ -55,27 +59,59 @@ interface Touched {
   readonly ids: Set<Id>;
   readonly through: Set<Id>;
   feeds: boolean;
+  /** Purposes of which more or less is wished: their fixtures are or are not looked at. */
+  readonly purposes: Set<string>;
+  /** Light falls otherwise: on areas, through filters and gobos, or past what stands in its way. */
+  light: boolean;
 }
 const direct = ({ id }: DessinRecord, touched: Touched) => void touched.ids.add(id);
 const indirect = ({ id }: DessinRecord, touched: Touched) => void touched.through.add(id);
+const lightFalls = (_: DessinRecord, touched: Touched) => {
+  touched.light = true;
+};
 /** What each kind touches; the others are in no check. */
 const touches: ByKind<[touched: Touched], void> = {
   fixture: direct,
   wall: direct,
-  position: ({ id }, { groups }) => void groups.push(`p ${id}`),
+  position: ({ id }, touched) => {
+    touched.groups.push(`p ${id}`);
+    touched.light = true;
+  },
   feed: (record, touched) => {
     touched.groups.push(groupOf(record));
     touched.feeds = true;
   },
   type: indirect,
-  area: indirect,
+  purpose: ({ name }, { groups, purposes }) => {
+    groups.push(`l ${name}`);
+    purposes.add(name);
+  },
+  area: (record, touched) => {
+    indirect(record, touched);
+    touched.light = true;
+  },
+  filter: lightFalls,
+  gobo: lightFalls,
+  scenic: lightFalls,
   accessory: indirect,
   symbol: indirect,
 };
+/** Purposes of which something is wished. */
+function wishedNames(show: Show): readonly string[] {
+  const purposes = all(show, 'purpose');
+  const known = wished.get(purposes);
+  if (known) return known;
+  const names = purposes.flatMap(({ name, lux, even, angle }) =>
+    [lux, even, angle].some((value) => value !== undefined) ? [name] : [],
+  );
+  wished.set(purposes, names);
+  return names;
+}
+const wished = new WeakMap<readonly unknown[], readonly string[]>();
 /** What bodies and beams may meet. */
 const inTheWay: ReadonlySet<string> = new Set(['outline', 'masking', 'wall', 'layer']);
 function touchedBy(before: Show, show: Show): Touched {
-  const touched: Touched = { groups: [], ids: new Set(), through: new Set(), feeds: false };
+  const touched: Touched = { groups: [], ids: new Set(), through: new Set(), purposes: new Set(), feeds: false, light: false };
   let walls = false;
   for (const id of differing(before, show)) {
     const [was, is] = [before.records.get(id), show.records.get(id)];
@@ -86,7 +122,9 @@ function touchedBy(before: Show, show: Show): Touched {
   }
   // Whatever hangs may stick into a wall that is drawn, and its beam meet any cloth.
   if (walls) for (const { id } of all(show, 'position')) touched.groups.push(`p ${id}`);
-  const { through, ids } = touched;
+  if (walls || touched.light) for (const name of wishedNames(show)) touched.groups.push(`l ${name}`);
+  const { through, ids, purposes } = touched;
+  if (purposes.size) for (const { id, purpose } of all(show, 'fixture')) if (purposes.has(purpose)) ids.add(id);
   // Types carry symbols; fixtures carry types, aims and accessories.
   if (through.size) {
     for (const type of all(show, 'type')) if (type.symbol && through.has(type.symbol)) through.add(type.id);
@@ -254,6 +292,7 @@ const groupOf = (feed: Feed): Group => `${feed.of === 'dimmer' ? 'd' : 'e'} ${fe
 
 function fixtureGroups(show: Show, fixture: Fixture): Group[] {
   const out = new Set<Group>([`p ${fixture.position}`]);
+  if (fixture.purpose && wishedNames(show).includes(fixture.purpose)) out.add(`l ${fixture.purpose}`);
   for (const { from, to } of fixtureSpans(show, fixture)) {
     out.add(`u ${universeOf(from)}`);
     out.add(`u ${universeOf(to)}`);

@@ -1,7 +1,8 @@
 /** What a check of the audit is: one file says what it looks at, its sentence, its advice and its repair. */
+import type { Served } from '../light/served.js';
 import { firstOf } from '../measure/list.js';
 import type { Change } from '../model/change.js';
-import type { Feed, Fixture, Id, NewId, Position, Power, Settings } from '../model/records.js';
+import type { Feed, Fixture, Id, NewId, Position, Power, Purpose, Settings } from '../model/records.js';
 import { find, get, type Show } from '../model/show.js';
 import type { Occupied } from '../patch/spans.js';
 
@@ -24,6 +25,13 @@ export interface Groups {
     readonly position: Position;
     readonly fixtures: readonly Fixture[];
     readonly counted: readonly Fixture[];
+  };
+  /** A purpose of which something is wished, with its fixtures that are no spares and the areas that they serve; none where no light is wished. */
+  readonly purpose: {
+    readonly show: Show;
+    readonly purpose: Purpose;
+    readonly fixtures: readonly Fixture[];
+    readonly served: readonly Served[];
   };
   readonly universe: { readonly show: Show; readonly universe: number; readonly spans: readonly Occupied[] };
   /** A channel with the fixtures on it that are no spares; there are two or more. */

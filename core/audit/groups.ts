@@ -1,5 +1,6 @@
 /** What the checks are shown of a group. */
-import type { Feed, Fixture, Position, Power, Wall } from '../model/records.js';
+import { facingOf, servedAreas } from '../light/served.js';
+import type { Feed, Fixture, Position, Power, Purpose, Wall } from '../model/records.js';
 import { type Show, settingsOf } from '../model/show.js';
 import { byNumbering } from '../order/order.js';
 import { universeOf } from '../patch/address.js';
@@ -11,6 +12,14 @@ import type { Groups } from './check.js';
 export function positionGroup(show: Show, position: Position, riding: readonly Fixture[]): Groups['position'] {
   const fixtures = [...riding].sort(byNumbering(position));
   return { show, settings: settingsOf(show), position, fixtures, counted: fixtures.filter((fixture) => !fixture.spare) };
+}
+
+/** @param all  all that have the purpose */
+export function purposeGroup(show: Show, purpose: Purpose, all: readonly Fixture[]): Groups['purpose'] {
+  const fixtures = all.filter(({ spare }) => !spare);
+  // Light is calculated only where some is wished.
+  const wished = purpose.lux !== undefined || purpose.even !== undefined;
+  return { show, purpose, fixtures, served: wished ? servedAreas(show, fixtures, facingOf(purpose)) : [] };
 }
 
 export function universeGroup(

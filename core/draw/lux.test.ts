@@ -3,9 +3,11 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { isoRadius } from '../light/beam.js';
 import { type Surface, shareOf, totalOf } from '../light/field.js';
+import { labOf } from '../light/lab.js';
 import { sourceWith } from '../light/light.arb.js';
+import { D65, xyzOfHex } from '../light/srgb.js';
 import { CLOSE, LINE, MOVE } from './list.js';
-import { bandColour, levelsUpTo, luxChunk, luxColours, mostOf } from './lux.js';
+import { bandColour, differenceChunk, differenceLevels, lessColours, levelsUpTo, luxChunk, luxColours, mostOf } from './lux.js';
 
 const surface: Surface = {
   id: 'floor',
@@ -77,5 +79,35 @@ describe('lines', () => {
     ]);
     expect(chunk.tags.map((prim) => prim.op === 'text' && prim.text)).toEqual(['100', '1000']);
     expect(luxChunk(surface, new Float32Array(160 * 160), [1], 50).body).toEqual([]);
+  });
+});
+
+describe('a difference', () => {
+  // Two pools: what is taken from the left one is given to the right one.
+  const difference = Float32Array.from({ length: 160 * 160 }, (_, k) => {
+    const [i, j] = [k % 160, Math.floor(k / 160)];
+    return 300 * Math.max(0, 1 - Math.hypot(i - 120, j - 80) / 20) - 300 * Math.max(0, 1 - Math.hypot(i - 40, j - 80) / 20);
+  });
+  test('is drawn where more falls in one hue and where less falls in another, in the same levels, with its sign', () => {
+    const levels = differenceLevels(difference);
+    expect(levels).toEqual([20, 50, 100, 200]);
+    const { body, tags } = differenceChunk(surface, difference, levels, 50);
+    const places = body.map((prim) => {
+      if (prim.op !== 'path') throw new Error('a band is a path');
+      return [prim.fill, (prim.d[1] ?? 0) > 0 ? 'right' : 'left'];
+    });
+    expect(places).toEqual([
+      ...levels.map((_, i) => [bandColour(levels, i), 'right']),
+      ...levels.map((_, i) => [bandColour(levels, i, lessColours), 'left']),
+    ]);
+    expect(tags.map((prim) => prim.op === 'text' && prim.text)).toEqual(['+20', '+50', '+100', '-20', '-50', '-100']);
+  });
+  test('of nothing there is none; both hues are as dark as each other', () => {
+    expect(differenceLevels(new Float32Array(9))).toEqual([]);
+    expect(differenceChunk(surface, new Float32Array(160 * 160), [], 50).body).toEqual([]);
+    const light = (hex: string) => labOf(xyzOfHex(hex), D65)[0];
+    luxColours.forEach((colour, i) => {
+      expect(Math.abs(light(colour) - light(lessColours[i]!))).toBeLessThan(8);
+    });
   });
 });

@@ -9,6 +9,11 @@ import { boxOf, type Chunk, CLOSE, LINE, MOVE, type Prim, path, textAt } from '.
 /** From the lowest band to the highest. */
 export const luxColours = ['#f4ecd6', '#f0dcae', '#ebc681', '#e4a94f', '#d98a2e', '#c26a1f', '#9c4a19', '#6f3015'] as const;
 
+/** What is less than before, in a difference: of the same lightness as what is more, in the other hue. */
+export const lessColours = ['#e6eef6', '#c9dcee', '#a5c5e2', '#7aa8d2', '#4f8abf', '#336ea6', '#235384', '#183c62'] as const;
+/** So many bands each way has a difference. */
+const WAYS = 4;
+
 /** The light under which all but a hundredth of the lit points lie: a spot beside a lantern would take all the levels for itself. */
 export function mostOf(lux: ArrayLike<number>): number {
   const lit = Array.from(lux).filter((value) => value > 0);
@@ -16,25 +21,31 @@ export function mostOf(lux: ArrayLike<number>): number {
   return lit[Math.floor(lit.length * 0.99)] ?? 0;
 }
 /** Levels of the series 1, 2, 5 below a maximum, lowest first: as many as there are colours at most. */
-export function levelsUpTo(most: number): number[] {
+export function levelsUpTo(most: number, bands: number = luxColours.length): number[] {
   if (!(most > 0)) return [];
   const out: number[] = [];
-  for (let decade = Math.floor(Math.log10(most)); out.length < luxColours.length && decade > -4; decade--)
+  for (let decade = Math.floor(Math.log10(most)); out.length < bands && decade > -4; decade--)
     for (const k of [5, 2, 1]) {
       const level = k * 10 ** decade;
-      if (level < most && out.length < luxColours.length) out.push(Number(level.toPrecision(3)));
+      if (level < most && out.length < bands) out.push(Number(level.toPrecision(3)));
     }
   return out.reverse();
 }
 /** Colour of the band that begins at a level; the brightest band of a field has the darkest. */
-export const bandColour = (levels: readonly number[], i: number): `#${string}` =>
-  luxColours[luxColours.length - levels.length + i] ?? luxColours[luxColours.length - 1] ?? '#6f3015';
+export const bandColour = (levels: readonly number[], i: number, colours: readonly `#${string}`[] = luxColours): `#${string}` =>
+  colours[colours.length - levels.length + i] ?? colours[colours.length - 1] ?? '#6f3015';
 
 /** Lines shorter than this have no figure, points. */
 const FIGURED = 24;
 
 /** @param lux  of the points of a level surface, in the unit that is shown */
-export function luxChunk(surface: Surface, lux: ArrayLike<number>, levels: readonly number[], denominator: number): Chunk {
+export function luxChunk(
+  surface: Surface,
+  lux: ArrayLike<number>,
+  levels: readonly number[],
+  denominator: number,
+  tone: { readonly colours: readonly `#${string}`[]; readonly sign: string } = { colours: luxColours, sign: '' },
+): Chunk {
   const { corner, step, across, rows } = surface;
   // d3 counts from the edge of the first cell, whose value stands at its middle.
   const at = ([x, y]: readonly number[]): readonly [number, number] => [corner[0] + (x ?? 0) * step, corner[1] + (y ?? 0) * step];
@@ -56,11 +67,37 @@ export function luxChunk(surface: Surface, lux: ArrayLike<number>, levels: reado
           ring.length >= FIGURED ? ring.reduce((best, point) => ((point[1] ?? 0) > (best[1] ?? 0) ? point : best)) : null;
         if (top) {
           const [x, y] = at(top);
-          tags.push(textAt(x, y, String(contour.value), size, 'centre', 'faint'));
+          tags.push(textAt(x, y, `${tone.sign}${contour.value}`, size, 'centre', 'faint'));
         }
       }
-    if (d.length) body.push(path(d, 'thin', bandColour(levels, i), 'faint'));
+    if (d.length) body.push(path(d, 'thin', bandColour(levels, i, tone.colours), 'faint'));
   });
   const box = body.length ? boxOf(body) : ([corner[0], corner[1], corner[0] + across * step, corner[1] + rows * step] as const);
   return { id: null, kind: 'stage', order: -2, box, locked: true, body, tags, hit: null };
+}
+/** Levels of a difference, the same both ways. */
+export const differenceLevels = (difference: ArrayLike<number>): number[] =>
+  levelsUpTo(mostOf(Array.from(difference, Math.abs)), WAYS);
+/** What is more than before in one hue, what is less in another; where nothing has changed, nothing. */
+export function differenceChunk(
+  surface: Surface,
+  difference: ArrayLike<number>,
+  levels: readonly number[],
+  denominator: number,
+): Chunk {
+  const part = (sign: 1 | -1, tone: Parameters<typeof luxChunk>[4]) =>
+    luxChunk(
+      surface,
+      Array.from(difference, (value) => Math.max(0, sign * value)),
+      levels,
+      denominator,
+      tone,
+    );
+  const [more, less] = [part(1, { colours: luxColours, sign: '+' }), part(-1, { colours: lessColours, sign: '-' })];
+  return {
+    ...more,
+    box: boxOf([...more.body, ...less.body]) ?? more.box,
+    body: [...more.body, ...less.body],
+    tags: [...more.tags, ...less.tags],
+  };
 }

@@ -9,6 +9,7 @@ import { aim } from './aim.js';
 import { fieldOfColumn } from './custom.js';
 import { circuit, circuitNumber, dimmer, multicable, way } from './feed.js';
 import { type Field, folded, refuse, type Typed } from './field.js';
+import { aimLux, angle, areaEven, areaLux, throwLength } from './light.js';
 import { colour, notes, purpose, texts } from './look.js';
 import { address, channel, mode, position, type, unit } from './place.js';
 import { accessories, family, hang, height, layer, maker, slots, spare, universe, watts, weight } from './seen.js';
@@ -40,6 +41,11 @@ export const usualFields: readonly Field[] = [
   watts,
   weight,
   aim,
+  throwLength,
+  angle,
+  aimLux,
+  areaLux,
+  areaEven,
   spare,
   hang,
   accessories,

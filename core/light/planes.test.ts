@@ -6,7 +6,8 @@ import { fixtureLayer, idOf } from '../model/show.arb.js';
 import { all } from '../model/show.js';
 import { insideArea } from '../space/areas.js';
 import { pointOf } from './field.js';
-import { areaFigures, areaPlane, stagePlane } from './planes.js';
+import { areaFigures, areaLight, areaPlane, stagePlane } from './planes.js';
+import { xyzOfHex } from './srgb.js';
 
 const demo = makeDemo();
 const area: FocusArea = { id: idOf(1), kind: 'area', layer: fixtureLayer, name: 'A', at: [1000, 2000, 1700], size: 2000 };
@@ -52,4 +53,24 @@ test('its figures are of the points inside it alone; of one too thin for any, of
     ],
   };
   expect(areaFigures(thin, areaPlane(thin, 'up'), [1, 2, 3, 4])).toMatchObject({ least: 1, most: 4 });
+});
+test('the colour of an area is that of its light together: red and green of the same strength are the yellow between; dark it has none', () => {
+  const plane = areaPlane(area, 'up');
+  const whole = {
+    i: 0,
+    j: 0,
+    across: plane.across,
+    rows: plane.rows,
+    lux: new Float32Array(plane.across * plane.rows).fill(100),
+  };
+  const of = (hex: string): readonly [number, number, number] => {
+    const [X, Y, Z] = xyzOfHex(hex);
+    return [X / Y, 1, Z / Y];
+  };
+  const lit = (hex: string, output: number) => ({ share: whole, output, xyz: of(hex) });
+  expect(areaLight(area, plane, [lit('#ff0000', 0.5)])).toMatchObject({ average: 50, even: 1, colour: '#ff0000' });
+  const [r, g] = [xyzOfHex('#ff0000')[1], xyzOfHex('#00ff00')[1]];
+  // In the shares in which yellow has them.
+  expect(areaLight(area, plane, [lit('#ff0000', r / 100), lit('#00ff00', g / 100)])!.colour).toBe('#ffff00');
+  expect(areaLight(area, plane, [lit('#ff0000', 0)])!.colour).toBeNull();
 });

@@ -2,7 +2,8 @@
 import type { FocusArea, Vec3 } from '../model/records.js';
 import { all, type Show, settingsOf } from '../model/show.js';
 import { areaBox, insideArea } from '../space/areas.js';
-import { type Evenness, evennessOf, pointOf, type Surface } from './field.js';
+import { type Evenness, evennessOf, type Lit, pointOf, type Surface, totalOf } from './field.js';
+import { hexOfXyz } from './srgb.js';
 
 /** Where a plane of light faces: up like a floor, to the house like a face that looks there, or all round like one that looks anywhere. */
 export const facings = ['up', 'the house', 'all round'] as const;
@@ -47,4 +48,21 @@ export function areaFigures(area: FocusArea, surface: Surface, lux: ArrayLike<nu
     return insideArea(area, [x, y]);
   };
   return evennessOf(lux, inside) ?? evennessOf(lux);
+}
+/** Figures of an area, and the colour of all its light, #rrggbb; null in the dark. */
+export interface AreaLight extends Evenness {
+  readonly colour: string | null;
+}
+export function areaLight(area: FocusArea, surface: Surface, lit: readonly Lit[]): AreaLight | null {
+  const figures = areaFigures(area, surface, totalOf(surface, lit));
+  if (!figures) return null;
+  let [x, y, z] = [0, 0, 0];
+  for (const { share, output, xyz } of lit) {
+    let sum = 0;
+    for (const lux of share.lux) sum += lux;
+    x += sum * output * xyz[0];
+    y += sum * output * xyz[1];
+    z += sum * output * xyz[2];
+  }
+  return { ...figures, colour: y > 0 ? hexOfXyz([(100 * x) / y, 100, (100 * z) / y]) : null };
 }

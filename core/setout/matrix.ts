@@ -104,7 +104,7 @@ export function renamedPurpose(show: Show, from: string, to: string): Change {
 export function describedPurpose(
   show: Show,
   name: string,
-  more: { readonly [F in 'colour' | 'angle' | 'lux' | 'even']?: Purpose[F] | undefined },
+  more: { readonly [F in 'colour' | 'angle' | 'lux' | 'facing' | 'even']?: Purpose[F] | undefined },
   newId: NewId,
 ): Change {
   const record = all(show, 'purpose').find((item) => item.name === name);

@@ -1,8 +1,9 @@
 /** Which light is shown on the plan, where, and in what: beside the tag sets while light is focused. */
+import { looksOf } from '#core/light/looks';
 import { facings } from '#core/light/planes';
 import { parseLength } from '#core/measure/lengths';
 import type { Id } from '#core/model/records';
-import { settingsOf } from '#core/model/show';
+import { find, settingsOf } from '#core/model/show';
 import { useShow } from '../state/context';
 import { litOf, useLight } from '../state/light';
 import { useSelection } from '../state/selection';
@@ -51,10 +52,48 @@ export function LightBar() {
             options={['lx', 'fc']}
             onChoose={(unit) => useLight.setState({ unit })}
           />
+          <Comparing of={of} />
           {(of === 'selection' || light.kept.size > 0) && <Keeping kept={light.kept} />}
         </>
       )}
     </fieldset>
+  );
+}
+
+/** The light against another look, or against how it was when it was held. */
+function Comparing({ of }: { readonly of: string }) {
+  const show = useShow();
+  const field = useLight((state) => state.field);
+  const held = useLight((state) => state.held);
+  const against = useLight((state) => state.against);
+  const said = of.startsWith('look: ') ? (find(show, 'look', of.slice(6))?.name ?? of) : of.replace(/^purpose: /, '');
+  return (
+    <>
+      <Choice
+        label="Less the light of"
+        className="!w-24"
+        value={against}
+        options={[
+          ['nothing', 'less nothing'],
+          ...(held ? [['held', `less ${held.said}, held`] as const] : []),
+          ...looksOf(show)
+            .filter(({ id }) => of !== `look: ${id}`)
+            .map(({ id, name }) => [`look: ${id}`, `less ${name}`] as const),
+        ]}
+        onChoose={(next) => useLight.setState({ against: next })}
+      />
+      <button
+        type="button"
+        className="act act-small"
+        title="Keeps this light as it is now, and shows what changes from here"
+        disabled={!field}
+        onClick={() =>
+          field && useLight.setState({ held: { said, surface: field.surface, total: field.total }, against: 'held' })
+        }
+      >
+        Hold
+      </button>
+    </>
   );
 }
 

@@ -1,15 +1,15 @@
 /** What light is shown on the drawing, and what was computed of it. */
 import type { Chunk } from '#core/draw/list';
-import type { Evenness, Surface } from '#core/light/field';
-import type { Facing } from '#core/light/planes';
+import type { Surface } from '#core/light/field';
+import type { AreaLight, Facing } from '#core/light/planes';
 import type { Id, Look } from '#core/model/records';
 import { all, find, type Show } from '#core/model/show';
 import { makeStore } from './store';
 
 /** Figures of an area: of all that is lit, and of each purpose by itself. */
 export interface AreaFigures {
-  readonly all: Evenness | null;
-  readonly purposes: ReadonlyMap<string, Evenness | null>;
+  readonly all: AreaLight | null;
+  readonly purposes: ReadonlyMap<string, AreaLight | null>;
 }
 export interface LightState {
   /** Nothing, all units, those that are chosen, those of a purpose ("purpose: Front warm"), or a look by its id ("look: ..."). */
@@ -24,8 +24,16 @@ export interface LightState {
   readonly unit: 'lx' | 'fc';
   /** Cloths, walls and scenery stand in its way. */
   readonly blocked: boolean;
+  /** What it is compared with: nothing, the light that is held ("held"), or a look ("look: ..."). */
+  readonly against: string;
+  /** A light that is held for comparing, with what it was of. */
+  readonly held: { readonly said: string; readonly surface: Surface; readonly total: Float32Array } | null;
   readonly field: {
     readonly surface: Surface;
+    /** lx of its points. */
+    readonly total: Float32Array;
+    /** It is a difference. */
+    readonly compared: boolean;
     readonly chunk: Chunk;
     readonly levels: readonly number[];
     readonly most: number;
@@ -41,6 +49,8 @@ export const useLight = makeStore<LightState>({
   of: 'nothing',
   kept: new Set(),
   trial: null,
+  against: 'nothing',
+  held: null,
   height: '',
   facing: 'the house',
   unit: 'lx',

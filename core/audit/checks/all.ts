@@ -2,7 +2,9 @@
 export { aboveTheGrid } from './above-the-grid.js';
 export { accessory } from './accessory.js';
 export { addressShared } from './address-shared.js';
+export { angleOff } from './angle-off.js';
 export { beamCut } from './beam-cut.js';
+export { belowWish } from './below-wish.js';
 export { channelMixed } from './channel-mixed.js';
 export { circuitOfTwo } from './circuit-of-two.js';
 export { headsPaired } from './heads-paired.js';

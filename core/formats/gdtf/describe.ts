@@ -277,11 +277,12 @@ function channelXml(channel: Channel, type: FixtureType, geometry: string): stri
   const range = attribute === 'Pan' ? type.pan : attribute === 'Tilt' ? type.tilt : 0;
   const value = (n: number) => `${n}/${bytes}`;
   const swings = attribute === 'Pan' || attribute === 'Tilt';
-  const ends = channel.physical ?? (swings ? [-range / 2, range / 2] : [0, 1]);
+  const opens = attribute === 'Zoom' && type.zoom ? [type.field, type.zoom.field] : [0, 1];
+  const ends = channel.physical ?? (swings ? [-range / 2, range / 2] : opens);
   const rest = channel.default ?? restOf(attribute, bytes);
   const functions = channel.functions?.length
     ? channel.functions
-    : [{ name: `${attribute} 1`, attribute, from: 0, physical: ends, wheel: undefined }];
+    : [{ name: `${attribute} 1`, attribute, from: 0, physical: [ends[0] ?? 0, ends[1] ?? 1] as const, wheel: undefined }];
   const highlight = channel.highlight ?? (attribute === 'Dimmer' ? 256 ** bytes - 1 : null);
   return element(
     'DMXChannel',

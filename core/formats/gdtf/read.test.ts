@@ -199,6 +199,16 @@ describe('GDTF', () => {
     expect({ ...said, hang: Math.round(value.hang) }).toEqual({ ...type, field: Math.max(type.field, type.beam) });
     expect(value.modes.map(footprintOf)).toEqual(type.modes.map(footprintOf));
   });
+  test('the wide end of a zoom is read from the degrees of its channel, and written there', () => {
+    const bare = types.movingSpot.modes.map((mode) => ({
+      ...mode,
+      channels: mode.channels.map(({ physical: _, ...channel }) => channel),
+    }));
+    expect(types.movingSpot.zoom).toEqual({ beam: 30, field: 45 });
+    expect(readGdtf(writeGdtf({ ...types.movingSpot, modes: bare }), 'a.gdtf').value.zoom).toEqual({ beam: 30, field: 45 });
+    const { zoom: _, ...fixed } = types.movingSpot;
+    expect(readGdtf(writeGdtf({ ...fixed, modes: bare }), 'a.gdtf').value.zoom).toBeUndefined();
+  });
   test('two writes give identical bytes', () => expect(writeGdtf(types.movingSpot)).toEqual(writeGdtf(types.movingSpot)));
 
   const xml = gdtfXml(types.aster26);

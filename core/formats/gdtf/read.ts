@@ -1,6 +1,6 @@
 /** Reads a GDTF file to a fixture type (reference formats 1, with the answers of its hostile table). */
 import { firstOf, itemAt, present } from '../../measure/list.js';
-import { type Family, type FixtureType, families, type Wheel } from '../../model/records.js';
+import { type Family, type FixtureType, families, type Mode, type Wheel } from '../../model/records.js';
 import { identityPlace, within } from '../../space/places.js';
 import { derivedId, parseGuid } from '../guid.js';
 import { FormatError, type Limits, limits, type Read, Report } from '../report.js';
@@ -112,6 +112,7 @@ function typeOf(node: XmlNode, zip: Archive, report: Report, where: string, sum:
     [beamAngle, field] = [field, beamAngle];
   }
   const { modes, ranges } = readModes(node, geometries, report, where);
+  const zoom = zoomOf(modes, beamAngle, field);
   const root = firstRoot(node, geometries);
   const geometry = root
     ? bodiesIn(root, geometries, models, report, where, (file) => meshOf(file, zip, report, where, keep))
@@ -152,12 +153,27 @@ function typeOf(node: XmlNode, zip: Archive, report: Report, where: string, sum:
     pan: ranges.pan,
     tilt: ranges.tilt,
     modes,
+    ...(zoom ? { zoom } : {}),
     ...(volts ? { volts } : {}),
     ...(factor !== null && factor > 0 ? { powerFactor: factor } : {}),
     ...(wheels.length ? { wheels } : {}),
     ...(geometry.length ? { geometry } : {}),
     ...(thumbnail ? { thumbnail } : {}),
   };
+}
+
+/**
+ * The wide end of a zoom, by the degrees of its channel. DIN SPEC 15800 says that they are the spread of the beam and not where that is measured: they are taken for the
+ * field, and the beam for as much of it as at the narrow end [from memory].
+ */
+function zoomOf(modes: readonly Mode[], beam: number, field: number): FixtureType['zoom'] | null {
+  for (const { channels } of modes)
+    for (const { attribute, physical, functions } of channels) {
+      const ends = attribute === 'Zoom' ? (physical ?? functions?.find((one) => one.attribute === 'Zoom')?.physical) : undefined;
+      const wide = Math.max(...(ends ?? [0]));
+      if (wide > field * 1.05 && wide <= 180) return { beam: Math.round((wide * beam * 100) / field) / 100, field: wide };
+    }
+  return null;
 }
 
 /** The tree of the first mode that has one, else the first geometry. */

@@ -2,14 +2,16 @@
 import { useMemo, useRef, useState } from 'react';
 import { channelText } from '#core/fields/texts';
 import { FOOTCANDLE } from '#core/light/beam';
-import type { Evenness } from '#core/light/field';
+import type { AreaLight } from '#core/light/planes';
 import type { Fixture, FocusArea } from '#core/model/records';
-import { all, find } from '#core/model/show';
+import { all, find, type Show } from '#core/model/show';
 import { type Cell, type Column, intoCell, matrixOf, ofChannel } from '#core/setout/matrix';
+import { place } from '#core/space/hanging';
 import { useSession, useShow } from '../../state/context';
 import { useLight } from '../../state/light';
 import { goTo, useSelection } from '../../state/selection';
 import { toast } from '../../state/toast';
+import { useAudit } from '../../ui/audit';
 import { useColours } from '../../ui/colours';
 import { DragArea, useDragged, useDropped } from '../../ui/drag';
 import { Typed } from '../../ui/Field';
@@ -24,6 +26,7 @@ export function MatrixTable() {
   const session = useSession();
   const matrix = useMemo(() => matrixOf(show), [show]);
   const { areas, purposes, cells } = matrix;
+  const shorts = useShort();
   const figures = useLight((state) => state.figures);
   const unit = useLight((state) => state.unit);
   const table = useRef<HTMLTableElement>(null);
@@ -74,7 +77,11 @@ export function MatrixTable() {
               <th className="pencil sticky left-0 px-3 py-1 font-normal" style={{ background: 'var(--sheet)' }}>
                 Area
               </th>
-              <th className="pencil px-2 py-1 text-right font-normal">{unit}</th>
+              <th className="pencil px-2 py-1 text-right font-normal" title="On average, with the colour of all the light">
+                {unit}
+              </th>
+              <th className="pencil px-2 py-1 text-right font-normal">least</th>
+              <th className="pencil px-2 py-1 text-right font-normal">most</th>
               <th className="pencil px-3 py-1 text-right font-normal whitespace-nowrap">least / average</th>
               {purposes.map((column) => (
                 <Heading key={column.name} column={column} />
@@ -85,7 +92,7 @@ export function MatrixTable() {
             {areas.map((area, row) => {
               const measured = figures.get(area.id);
               const light = measured?.all;
-              const short = belowWish(purposes, measured?.purposes);
+              const short = shorts.get(area.id) ?? enough;
               return (
                 <tr key={area.id} style={{ borderTop: '1px solid var(--hair-faint)' }}>
                   <th
@@ -93,7 +100,13 @@ export function MatrixTable() {
                     className="sticky left-0 px-3 py-0.5 text-left whitespace-nowrap"
                     style={{ background: 'var(--sheet)' }}
                   >
-                    <button type="button" className="font-bold hover:underline" onClick={() => goTo([area.id])}>
+                    <button
+                      type="button"
+                      className="font-bold hover:underline"
+                      style={{ color: short.lux || short.even ? 'var(--stop)' : undefined }}
+                      title={[short.lux, short.even].filter(Boolean).join(' ')}
+                      onClick={() => goTo([area.id])}
+                    >
                       {area.name}
                     </button>
                   </th>
@@ -102,9 +115,17 @@ export function MatrixTable() {
                     style={{ color: short.lux ? 'var(--stop)' : undefined }}
                     title={short.lux}
                   >
+                    {light?.colour && (
+                      <span
+                        className="mr-1 inline-block h-2.5 w-2.5 border"
+                        style={{ background: light.colour, borderColor: 'var(--pencil)' }}
+                      />
+                    )}
                     {light ? said(light.average) : ''}
                     {short.lux && <span className="sr-only">, {short.lux}</span>}
                   </td>
+                  <td className="px-2 text-right tabular-nums">{light ? said(light.least) : ''}</td>
+                  <td className="px-2 text-right tabular-nums">{light ? said(light.most) : ''}</td>
                   <td
                     className="px-3 text-right tabular-nums"
                     style={{ color: short.even ? 'var(--stop)' : undefined }}
@@ -121,6 +142,12 @@ export function MatrixTable() {
                       column={column}
                       label={`${name} at ${area.name}`}
                       cell={cells.get(area.id)?.get(name) ?? { fixtures: [], state: 'usual' }}
+                      figures={figuresSaid(
+                        show,
+                        cells.get(area.id)?.get(name)?.fixtures ?? [],
+                        measured?.purposes.get(name) ?? null,
+                        unit,
+                      )}
                       typing={typing === keyOf(area.id, name)}
                       onType={() => setTyping(keyOf(area.id, name))}
                       onTyped={(text) => {
@@ -142,22 +169,42 @@ export function MatrixTable() {
   );
 }
 
-/** What an area has less of than is wished, by the purposes that serve it; in a sentence. */
-function belowWish(
-  purposes: readonly Column[],
-  measured: ReadonlyMap<string, Evenness | null> | undefined,
-): { readonly lux: string; readonly even: string } {
-  const said = { lux: [] as string[], even: [] as string[] };
-  for (const { name, record } of purposes) {
-    const light = measured?.get(name);
-    // An area that a purpose does not reach at all is a hole, or none of its.
-    if (!light || light.average < 1) continue;
-    if (record?.lux !== undefined && light.average < record.lux)
-      said.lux.push(`${name} ${Math.round(light.average)} of ${record.lux} lx`);
-    if (record?.even !== undefined && light.even < record.even)
-      said.even.push(`${name} ${light.even.toFixed(2)} of ${record.even}`);
-  }
-  return { lux: said.lux.join(', '), even: said.even.join(', ') };
+/** Light and angle of the units of a cell, as they are told where the pointer is. */
+function figuresSaid(show: Show, fixtures: readonly Fixture[], light: AreaLight | null, unit: 'lx' | 'fc'): string {
+  const said = (lux: number) => Math.round(unit === 'fc' ? lux / FOOTCANDLE : lux);
+  const angles = fixtures.flatMap((fixture) => {
+    const { target, below } = place(show, fixture);
+    return target ? [Math.round(below)] : [];
+  });
+  const [low, high] = [Math.min(...angles), Math.max(...angles)];
+  return [
+    ...(light
+      ? [`${said(light.average)} ${unit}, ${said(light.least)} to ${said(light.most)}, even ${light.even.toFixed(2)}`]
+      : []),
+    ...(angles.length ? [`from ${low === high ? low : `${low} to ${high}`}°`] : []),
+  ].join(', ');
+}
+
+interface Short {
+  readonly lux: string;
+  readonly even: string;
+}
+const enough: Short = { lux: '', even: '' };
+/** What areas have less of than is wished, by area: sentences of the audit, whose keys name area and figure. */
+function useShort(): ReadonlyMap<string, Short> {
+  const show = useShow();
+  const audit = useAudit();
+  return useMemo(() => {
+    const out = new Map<string, Short>();
+    for (const { code, key, text } of audit?.wrongSnags(show) ?? []) {
+      if (code !== 'below wish') continue;
+      const [area = '', figure] = key.slice(code.length + 1).split(' ');
+      const now = out.get(area) ?? enough;
+      const of = figure === 'even' ? 'even' : 'lux';
+      out.set(area, { ...now, [of]: [now[of], text].filter(Boolean).join(' ') });
+    }
+    return out;
+  }, [show, audit]);
 }
 
 /** A purpose; a click chooses all that do it. */
@@ -187,12 +234,14 @@ interface CellProps {
   readonly label: string;
   readonly cell: Cell;
   readonly typing: boolean;
+  /** What its units do there, in words. */
+  readonly figures: string;
   readonly onType: () => void;
   readonly onTyped: (text: string) => void;
 }
 const wrong = { hole: 'nothing', double: 'more than elsewhere', usual: '' } as const;
 
-function MatrixCell({ id, row, column, label, cell: { fixtures, state }, typing, onType, onTyped }: CellProps) {
+function MatrixCell({ id, row, column, label, cell: { fixtures, state }, figures, typing, onType, onTyped }: CellProps) {
   const { ref, over } = useDropped(id);
   return (
     <td
@@ -203,7 +252,7 @@ function MatrixCell({ id, row, column, label, cell: { fixtures, state }, typing,
         outline: state === 'usual' ? undefined : `1px ${state === 'hole' ? 'dashed' : 'solid'} var(--doubt)`,
         outlineOffset: -2,
       }}
-      title={wrong[state]}
+      title={[wrong[state], figures].filter(Boolean).join('; ')}
     >
       {typing ? (
         <Typed

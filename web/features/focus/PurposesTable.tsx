@@ -1,12 +1,14 @@
 /** What light is for: purposes with their name, their colour on the drawing, their order, and what is wished of them. */
 import { useMemo } from 'react';
 import { v4 } from 'uuid';
+import { facings } from '#core/light/planes';
+import { facingOf } from '#core/light/served';
 import type { Change } from '#core/model/change';
 import { all } from '#core/model/show';
 import { type Column, describedPurpose, orderedPurposes, purposesOf, renamedPurpose } from '#core/setout/matrix';
 import { useSession, useShow } from '../../state/context';
 import { goTo } from '../../state/selection';
-import { ColourPick } from '../../ui/Field';
+import { Choice, ColourPick } from '../../ui/Field';
 import { TextField } from '../../ui/TextField';
 
 export function PurposesTable() {
@@ -19,11 +21,13 @@ export function PurposesTable() {
       <table className="text-[12px]" aria-label="Purposes">
         <thead className="sticky top-0 text-left" style={{ background: 'var(--sheet)' }}>
           <tr className="pencil">
-            {['Purpose', 'Units', 'Colour', 'Wished angle', 'Wished light, lx', 'Wished evenness', ''].map((name) => (
-              <th key={name} className="px-3 py-1 font-normal whitespace-nowrap">
-                {name}
-              </th>
-            ))}
+            {['Purpose', 'Units', 'Colour', 'Wished angle', 'Wished light, lx', 'measured facing', 'Wished evenness', ''].map(
+              (name) => (
+                <th key={name} className="px-3 py-1 font-normal whitespace-nowrap">
+                  {name}
+                </th>
+              ),
+            )}
           </tr>
         </thead>
         <tbody>
@@ -99,6 +103,20 @@ function PurposeRow({ column: { name, record, count }, names, i }: RowProps) {
       </td>
       {figure('angle', 'Wished angle', 90)}
       {figure('lux', 'Wished light', 1_000_000)}
+      <td className="px-3">
+        <Choice
+          label={`Light of ${name} measured facing`}
+          className="!w-24"
+          value={facingOf(record ?? undefined)}
+          options={facings}
+          onChoose={(facing) =>
+            write(
+              `${name} measured facing ${facing}`,
+              describedPurpose(show, name, { facing: facing === 'the house' ? undefined : facing }, v4),
+            )
+          }
+        />
+      </td>
       {figure('even', 'Wished evenness', 1)}
       <td className="flex gap-1 px-3 py-0.5">
         <button

@@ -2,7 +2,7 @@
 import { useMemo } from 'react';
 import { useStore } from 'zustand';
 import { TONE } from '#core/draw/list';
-import { bandColour } from '#core/draw/lux';
+import { bandColour, lessColours } from '#core/draw/lux';
 import { blockersOf } from '#core/light/blockers';
 import type { Surface } from '#core/light/field';
 import { readAt } from '#core/light/reading';
@@ -36,14 +36,29 @@ export function LightPane({ pane }: { pane: Pane }) {
           light {Math.round(progress * 100)} %
         </output>
       )}
-      {field && <Scale field={field} />}
+      {field?.compared && !field.levels.length && (
+        <p
+          className="pencil pointer-events-none absolute bottom-2 left-36 px-1 text-[11px]"
+          style={{ background: 'var(--sheet)' }}
+        >
+          The light is the same on this plane.
+        </p>
+      )}
+      {field && (field.levels.length > 0 || !field.compared) && <Scale field={field} />}
       {field && <Reading pane={pane} surface={field.surface} of={of} />}
     </>
   );
 }
 
 /** Bands of the field with the light at which each begins. */
-function Scale({ field: { levels, surface, most } }: { field: NonNullable<LightState['field']> }) {
+function Scale({ field: { levels, surface, most, compared } }: { field: NonNullable<LightState['field']> }) {
+  const bands = [
+    ...(compared
+      ? [...levels.keys()].reverse().map((i) => [-(levels[i] ?? 0), bandColour(levels, i, lessColours)] as const)
+      : []),
+    ...levels.map((level, i) => [level, bandColour(levels, i)] as const),
+  ];
+  const sign = (level: number) => (compared && level > 0 ? '+' : '');
   const show = useShow();
   const unit = useLight((state) => state.unit);
   const facing = useLight((state) => state.facing);
@@ -56,13 +71,17 @@ function Scale({ field: { levels, surface, most } }: { field: NonNullable<LightS
       style={{ background: 'var(--sheet)' }}
     >
       <figcaption className="pencil">
-        {unit} at +{formatLength(z, units)}, facing {facing}; most {Math.round(most)}
+        {unit} at +{formatLength(z, units)}, facing {facing}; most {sign(most)}
+        {Math.round(most)}
       </figcaption>
       <div className="flex">
-        {levels.map((level, i) => (
+        {bands.map(([level, colour]) => (
           <div key={level} className="w-9">
-            <div className="h-2.5" style={{ background: bandColour(levels, i), opacity: TONE }} />
-            <span>{level >= 10_000 ? `${level / 1000}k` : level}</span>
+            <div className="h-2.5" style={{ background: colour, opacity: TONE }} />
+            <span>
+              {sign(level)}
+              {Math.abs(level) >= 10_000 ? `${level / 1000}k` : level}
+            </span>
           </div>
         ))}
       </div>

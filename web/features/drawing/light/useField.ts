@@ -7,6 +7,7 @@ import { areaPlane, stagePlane } from '#core/light/planes';
 import { type Source, sourceOf } from '#core/light/source';
 import { parseLength } from '#core/measure/lengths';
 import { gathered } from '#core/measure/list';
+import { equal } from '#core/model/equal';
 import type { Fixture, Id } from '#core/model/records';
 import { all, find, type Show, settingsOf } from '#core/model/show';
 import { type LightState, useLight } from '../../../state/light';
@@ -52,9 +53,37 @@ interface Sent {
 const nothing: Sent = { sources: new Map(), blockers: null };
 const none: readonly Blocker[] = [];
 
+const others = new WeakMap<Source, Source>();
+/** A source that stands otherwise in what is compared with goes by a name of its own. */
+function otherSource(source: Source): Source {
+  const known = others.get(source) ?? { ...source, id: `${source.id} other` };
+  others.set(source, known);
+  return known;
+}
+/** What the light is compared with; its sources are put to the others. */
+function againstOf(
+  show: Show,
+  against: string,
+  held: LightState['held'],
+  plane: LightAsk['plane'],
+  sources: Map<Id, Source>,
+): LightAsk['against'] {
+  if (against === 'held') return held && equal(held.surface, plane) ? held.total : null;
+  const look = against.startsWith('look: ') ? find(show, 'look', against.slice(6)) : undefined;
+  if (!look) return null;
+  return litBy(show, look).flatMap(([fixture, output]) => {
+    const own = sourceOf(show, fixture);
+    if (!own) return [];
+    const before = sources.get(own.id);
+    const source = before && before !== own ? otherSource(own) : own;
+    sources.set(source.id, source);
+    return [[source.id, output] as const];
+  });
+}
+
 /** What the worker does not know yet, and what it is asked. */
 function askFor(show: Show, of: string, selection: readonly Id[], stamp: number, sent: Sent): { ask: LightAsk; sent: Sent } {
-  const { height, facing, unit, blocked, kept, trial } = useLight.getState();
+  const { height, facing, unit, blocked, kept, trial, against, held } = useLight.getState();
   const lit = litFixtures(show, of, selection, kept, trial);
   const outputs = new Map(lit.map(([{ id }, output]) => [id, output]));
   const fixtures = lit.map(([fixture]) => fixture);
@@ -63,15 +92,21 @@ function askFor(show: Show, of: string, selection: readonly Id[], stamp: number,
     const source = sourceOf(show, fixture);
     if (source) sources.set(fixture.id, source);
   }
+  const plane = stagePlane(show, planeHeight(show, height), facing, STEP);
+  const compared = againstOf(show, against, held, plane, sources);
   const way = blocked ? blockersOf(show) : none;
   const ask: LightAsk = {
     stamp,
     fresh: [...sources.values()].filter((source) => sent.sources.get(source.id) !== source),
     gone: [...sent.sources.keys()].filter((id) => !sources.has(id)),
     blockers: way === sent.blockers ? null : way,
-    plane: stagePlane(show, planeHeight(show, height), facing, STEP),
+    plane,
     areas: all(show, 'area').map((area) => ({ area, surface: areaPlane(area, facing) })),
-    lit: [...sources.keys()].map((id) => [id, outputs.get(id) ?? 0] as const),
+    lit: [...sources.keys()].flatMap((id) => {
+      const output = outputs.get(id);
+      return output === undefined ? [] : [[id, output] as const];
+    }),
+    against: compared,
     sets: [
       ...gathered(
         fixtures.filter(({ purpose }) => purpose),
@@ -88,19 +123,21 @@ function askFor(show: Show, of: string, selection: readonly Id[], stamp: number,
 }
 
 export function useField(show: Show, of: string): void {
-  const [height, facing, unit, blocked, kept, trial] = [
+  const [height, facing, unit, blocked, kept, trial, against, held] = [
     useLight((state) => state.height),
     useLight((state) => state.facing),
     useLight((state) => state.unit),
     useLight((state) => state.blocked),
     useLight((state) => state.kept),
     useLight((state) => state.trial),
+    useLight((state) => state.against),
+    useLight((state) => state.held),
   ];
   const selection = useSelection((state) => (of === 'selection' ? state.selection : null));
   const worker = useRef<Worker | null>(null);
   const sent = useRef(nothing);
   const stamp = useRef(0);
-  const plane = useRef<LightAsk['plane'] | null>(null);
+  const last = useRef<LightAsk | null>(null);
   useEffect(
     () => () => {
       worker.current?.terminate();
@@ -118,7 +155,7 @@ export function useField(show: Show, of: string): void {
     }
     if (!worker.current) {
       const made = new Worker(new URL('./light.worker.ts', import.meta.url), { type: 'module' });
-      made.onmessage = (event: MessageEvent<LightAnswer>) => hear(event.data, stamp.current, plane.current);
+      made.onmessage = (event: MessageEvent<LightAnswer>) => hear(event.data, stamp.current, last.current);
       made.onerror = () =>
         toast.error('The light could not be computed: what computes it stopped. Reload the window to try again.');
       worker.current = made;
@@ -126,23 +163,23 @@ export function useField(show: Show, of: string): void {
     }
     const made = askFor(show, of, selection ?? [], ++stamp.current, sent.current);
     sent.current = made.sent;
-    plane.current = made.ask.plane;
+    last.current = made.ask;
     worker.current.postMessage(made.ask);
-  }, [show, of, height, facing, unit, blocked, kept, trial, selection]);
+  }, [show, of, height, facing, unit, blocked, kept, trial, against, held, selection]);
 }
 
-function hear(answer: LightAnswer, stamp: number, plane: LightAsk['plane'] | null): void {
+function hear(answer: LightAnswer, stamp: number, ask: LightAsk | null): void {
   // What was asked before the last question is of no use any more.
-  if (answer.stamp !== stamp || !plane) return;
+  if (answer.stamp !== stamp || !ask) return;
   if (answer.kind === 'progress') return void useLight.setState({ progress: answer.share });
   if (answer.kind === 'failed') {
     useLight.setState({ progress: null });
     toast.error(`The light could not be computed: ${answer.message}`);
     return;
   }
-  const { chunk, levels, most, took, figures } = answer;
+  const { chunk, levels, most, took, figures, total } = answer;
   useLight.setState({
-    field: { surface: plane, chunk, levels, most, took },
+    field: { surface: ask.plane, total, compared: ask.against !== null, chunk, levels, most, took },
     figures: new Map(figures.map(({ area, all: of, purposes }) => [area, { all: of, purposes: new Map(purposes) }])),
     progress: null,
   });
