@@ -100,7 +100,16 @@ describe('a difference', () => {
       ...levels.map((_, i) => [bandColour(levels, i), 'right']),
       ...levels.map((_, i) => [bandColour(levels, i, lessColours), 'left']),
     ]);
-    expect(tags.map((prim) => prim.op === 'text' && prim.text)).toEqual(['+20', '+50', '+100', '+200', '-20', '-50', '-100', '-200']);
+    expect(tags.map((prim) => prim.op === 'text' && prim.text)).toEqual([
+      '+20',
+      '+50',
+      '+100',
+      '+200',
+      '-20',
+      '-50',
+      '-100',
+      '-200',
+    ]);
   });
   test('of nothing there is none; both hues are as dark as each other', () => {
     expect(differenceLevels(new Float32Array(9))).toEqual([]);

@@ -1,14 +1,26 @@
 /** Many aimed at once. Plain geometry; spreading by reference calculations 3; the circle through three points by its own equation. */
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
+import { frontElevation, projected, type SectionView } from '../draw/section-view.js';
 import { apply, type Change } from '../model/change.js';
 import { makeFixture } from '../model/make.js';
 import type { Fixture, FocusArea, Vec3 } from '../model/records.js';
 import { baseRecords, fixtureLayer, idOf, pipe, plainType, SHOW } from '../model/show.arb.js';
 import { all, find, get, showOf } from '../model/show.js';
-import { place } from '../space/hanging.js';
+import { place, targetOf } from '../space/hanging.js';
 import { cross, norm, sub } from '../space/vectors.js';
-import { aimAlong, aimAtArea, aimAtPoint, aimInOrder, aimMirrored, aimParallel, aimRound, areaAt, areasInOrder } from './aims.js';
+import {
+  aimAlong,
+  aimAtArea,
+  aimAtPoint,
+  aimInOrder,
+  aimInView,
+  aimMirrored,
+  aimParallel,
+  aimRound,
+  areaAt,
+  areasInOrder,
+} from './aims.js';
 import { aimedAt, areaHandles, releasedAims, resizedArea } from './areas.js';
 import { removeRecords } from './remove.js';
 
@@ -110,6 +122,19 @@ describe('ways', () => {
       { kind: 'point', at: [700, 100, 900] },
     ]);
   });
+});
+
+test('in an upright view aims go along what is seen and in height; beyond its plane they stay', () => {
+  const side: SectionView = { kind: 'section', at: [0, 0], look: 180 };
+  const there = points(aimInView(show, side, units, projected(side, [0, -2500, 0]).x, 1200));
+  there.forEach((at, i) => {
+    const from = targetOf(show, units[i]!) ?? place(show, units[i]!).axis;
+    expect(at).toEqual([expect.closeTo(from[0], 6), expect.closeTo(-2500, 6), 1200]);
+  });
+  // From the front the plane is the stage's width.
+  const front = points(aimInView(show, frontElevation, units.slice(0, 1), 700, 900))[0]!;
+  expect(front[0]).toBeCloseTo(700, 6);
+  expect(front[2]).toBe(900);
 });
 
 describe('areas by hand', () => {

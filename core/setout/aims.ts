@@ -1,11 +1,12 @@
 /** Many units aimed at once. Units are taken in the order in which they were chosen. Plain geometry. */
+import { projected, type SectionView } from '../draw/section-view.js';
 import { type Change, updating } from '../model/change.js';
 import type { Aim, Fixture, FocusArea, Vec2, Vec3 } from '../model/records.js';
 import { all, type Show } from '../model/show.js';
 import { natural } from '../order/order.js';
 import { insideArea } from '../space/areas.js';
 import { place, targetOf } from '../space/hanging.js';
-import { add, norm, scaled, sub } from '../space/vectors.js';
+import { add, norm, rad, scaled, sub } from '../space/vectors.js';
 
 export const aimWays = ['all there', 'each in order', 'parallel', 'along a line', 'round an arc'] as const;
 export type AimWay = (typeof aimWays)[number];
@@ -33,6 +34,19 @@ export const aimAtArea = (fixtures: readonly Fixture[], area: FocusArea): Change
 /** All at one point; without a height each keeps its own. */
 export const aimAtPoint = (show: Show, fixtures: readonly Fixture[], at: Vec2, z: number | null, face: number): Change =>
   aimed(fixtures, (fixture) => ({ kind: 'point', at: [...at, z ?? targetOf(show, fixture)?.[2] ?? face] }));
+/**
+ * All by a point of an upright view: along what is seen there, and in height. How far beyond its plane they are aimed stays as it is; of what is not aimed yet, below
+ * where it hangs.
+ */
+export function aimInView(show: Show, view: SectionView, fixtures: readonly Fixture[], x: number, z: number): Change {
+  // The direction of the plan that runs to the right of the view.
+  const [c, s] = [Math.cos(rad(view.look)), Math.sin(rad(view.look))];
+  return aimed(fixtures, (fixture) => {
+    const from = targetOf(show, fixture) ?? place(show, fixture).axis;
+    const by = x - projected(view, from).x;
+    return { kind: 'point', at: [from[0] + by * s, from[1] - by * c, z] };
+  });
+}
 /** The first at the first area, the second at the second, and so on; with more units than areas it begins again with the first area. */
 export function aimInOrder(fixtures: readonly Fixture[], areas: readonly FocusArea[]): Change {
   if (!areas.length) throw new RangeError('There are no focus areas: draw some first.');

@@ -158,6 +158,9 @@ function squareBearing(frame: HangingFrame, bearing: number): number {
   return Math.abs(wrap180(bearing - side)) <= 90 ? side : wrap180(side + 180);
 }
 
+/** How far the yoke is turned from square to what it hangs on, degrees anticlockwise seen from above; -90 to 90. */
+export const yokeOf = ({ frame, bearing }: Place): number => wrap180(bearing - squareBearing(frame, bearing));
+
 interface Remembered {
   position: Position;
   type: FixtureType;

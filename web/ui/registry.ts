@@ -5,6 +5,7 @@
 import type { LucideIcon } from 'lucide-react';
 import { type ComponentType, lazy, useEffect, useSyncExternalStore } from 'react';
 import type { Snag, SnagStep } from '#core/audit/snags';
+import type { SectionView } from '#core/draw/section-view';
 import type { Show } from '#core/model/show';
 import type { Session } from '../state/session/session';
 import { toast } from '../state/toast';
@@ -103,9 +104,12 @@ export interface Drafts {
   readonly Fields: ComponentType;
 }
 
+export type InCut = (env: Env, view: () => SectionView) => Tool;
 export interface ToolEntry {
   readonly id: string;
   readonly make: Later<(env: Env) => Tool>;
+  /** As it works in a section or an elevation; left out, things are selected and dragged there while it is in hand. */
+  readonly inCut?: Later<InCut | null>;
   readonly drafts?: Drafts;
   /** In the bar of tools, in those steps; its command has the same id. */
   readonly bar?: { readonly icon: LucideIcon; readonly order: number; readonly on: 'stage' | 'rig' | 'both' | 'focus' };

@@ -9,6 +9,7 @@ export { channelMixed } from './channel-mixed.js';
 export { circuitOfTwo } from './circuit-of-two.js';
 export { headsPaired } from './heads-paired.js';
 export { imbalance } from './imbalance.js';
+export { intoItsPipe } from './into-its-pipe.js';
 export { noAddress, noChannel, noColour, noPurpose } from './missing.js';
 export { noSlots } from './no-slots.js';
 export { offTheEnd } from './off-the-end.js';

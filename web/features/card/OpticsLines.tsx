@@ -12,7 +12,7 @@ import { formatLength, lengthUnit } from '#core/measure/lengths';
 import { updating } from '#core/model/change';
 import type { Fixture } from '#core/model/records';
 import { all, get, settingsOf } from '#core/model/show';
-import { place } from '#core/space/hanging';
+import { place, yokeOf } from '#core/space/hanging';
 import { useSession, useShow } from '../../state/context';
 import { useLight } from '../../state/light';
 import { Line, TextField } from '../../ui/TextField';
@@ -193,6 +193,11 @@ function Beam({ fixture }: { readonly fixture: Fixture }) {
       {lux > 0 && (
         <Line name="At the aim" unit={unit}>
           {Math.round(unit === 'fc' ? lux / FOOTCANDLE : lux)}
+        </Line>
+      )}
+      {!at.pose && (
+        <Line name="Yoke, tilt" unit="deg">
+          {`${Math.round(yokeOf(at))} from square, ${Math.round(at.below)} down`}
         </Line>
       )}
       {at.pose && (

@@ -13,7 +13,7 @@ import { layDown, takeUp, useHand } from '../../ui/canvas/hand';
 import type { Surface } from '../../ui/canvas/surface';
 import { type Env, type Tool, toolToCome } from '../../ui/canvas/tool';
 import { focusCard } from '../../ui/focus';
-import { lazily, registry, useLater } from '../../ui/registry';
+import { here, type InCut, lazily, registry, useLater } from '../../ui/registry';
 import { useCanvas } from './canvas';
 import { Lit } from './Lit';
 import { type Cut, type Drawn, useDrawn } from './list';
@@ -25,6 +25,9 @@ const DraftForm = lazily(async () => (await import('./DraftForm')).DraftForm);
 const LightPane = lazily(async () => (await import('./light/LightPane')).LightPane);
 const Legend = lazily(async () => (await import('./Legend')).Legend);
 const PointField = lazily(async () => (await import('./PointField')).PointField);
+
+/** Most tools do nothing of their own in a section. */
+const none = here<InCut | null>(null);
 
 /** The tool in hand for this pane, which lasts until another is taken. */
 function useToolOf(
@@ -39,7 +42,9 @@ function useToolOf(
   const show = useShow();
   const id = useTool((state) => state.tool);
   const form = useTool((state) => state.form);
-  const make = useLater((registry().tools.get(id) ?? present(registry().tools.get('select'))).make);
+  const entry = registry().tools.get(id) ?? present(registry().tools.get('select'));
+  const make = useLater(entry.make);
+  const inCut = useLater(entry.inCut ?? none);
   // biome-ignore lint/correctness/useExhaustiveDependencies: what was pressed was meant for one tool
   const coming = useMemo(toolToCome, [id]);
   const plan = !cut;
@@ -55,8 +60,9 @@ function useToolOf(
       refresh: () => pane.setState(({ stamp }) => ({ stamp: stamp + 1 })),
       say: (text) => void toast(text),
     };
-    return cut ? cut.tool(env, () => latest.current.drawn.plane) : (make?.(env) ?? coming.tool);
-  }, [cut, make, coming, session, pane, surface]);
+    const plane = () => latest.current.drawn.plane;
+    return cut ? (inCut ?? cut.tool)(env, plane) : (make?.(env) ?? coming.tool);
+  }, [cut, make, inCut, coming, session, pane, surface]);
   useEffect(() => {
     takeUp(view, tool);
     if (tool !== coming.tool) coming.hand(tool);

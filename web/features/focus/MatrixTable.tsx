@@ -102,7 +102,7 @@ export function MatrixTable() {
                   >
                     <button
                       type="button"
-                      className="font-bold hover:underline"
+                      className="text-left font-bold hover:underline"
                       style={{ color: short.lux || short.even ? 'var(--stop)' : undefined }}
                       title={[short.lux, short.even].filter(Boolean).join(' ')}
                       onClick={() => goTo([area.id])}
@@ -111,11 +111,11 @@ export function MatrixTable() {
                     </button>
                   </th>
                   <td
-                    className="px-2 text-right tabular-nums"
+                    className="px-2 text-right whitespace-nowrap tabular-nums"
                     style={{ color: short.lux ? 'var(--stop)' : undefined }}
                     title={short.lux}
                   >
-                    {light?.colour && (
+                    {light?.colour && said(light.average) > 0 && (
                       <span
                         className="mr-1 inline-block h-2.5 w-2.5 border"
                         style={{ background: light.colour, borderColor: 'var(--pencil)' }}

@@ -1,10 +1,10 @@
 /** Aims the chosen units at points and areas that are clicked, or typed with their height. */
 import { circle, LINE, lines, MOVE, type Prim, path } from '#core/draw/list';
 import { AIM_HEIGHT } from '#core/fields/aim';
-import { luxAt } from '#core/light/field';
+import { aimSaid } from '#core/light/aimed';
 import { poolOn } from '#core/light/pool';
-import { anglesOf, sourceOf } from '#core/light/source';
-import { formatLength, formatStagePoint } from '#core/measure/lengths';
+import { anglesOf } from '#core/light/source';
+import { formatStagePoint } from '#core/measure/lengths';
 import { parsePoint } from '#core/measure/point';
 import { apply, type Change } from '#core/model/change';
 import type { Fixture, FocusArea, Vec2, Vec3 } from '#core/model/records';
@@ -22,7 +22,7 @@ import {
 } from '#core/setout/aims';
 import { areaPoints } from '#core/space/areas';
 import { place, targetOf } from '#core/space/hanging';
-import { rad, scaled } from '#core/space/vectors';
+import { rad } from '#core/space/vectors';
 import { chosenFixtures } from '../../state/chosen';
 import { useSelection } from '../../state/selection';
 import { useTool } from '../../state/tool';
@@ -153,7 +153,6 @@ class AimTool implements Tool {
     const { env } = this;
     const show = env.show();
     const fixtures = this.chosen();
-    const { units } = settingsOf(show);
     try {
       const after = apply(show, this.change(fixtures, spots));
       const now = fixtures.flatMap(({ id }) => find(after, 'fixture', id) ?? []);
@@ -165,19 +164,13 @@ class AimTool implements Tool {
         out.push(path([MOVE, at.lens[0], at.lens[1], LINE, target[0], target[1]], 'thin', 'none', 'lamp'));
         if (i) return;
         const { field } = anglesOf(get(after, 'type', fixture.type), fixture.optics);
-        const source = sourceOf(after, fixture);
-        // On a face that looks to the light, as in the Card.
-        const lux = source ? Math.round(luxAt(source, target, scaled(at.beam, -1))) : 0;
         const pool = poolOn(at.lens[2] - target[2], 90 - at.below, field);
         const bearing = Math.atan2(at.beam[1], at.beam[0]);
         if (pool)
           out.push(
             path(lines(ellipse(at.lens, bearing, pool.centre, pool.semiMajor, pool.semiMinor), true), 'thin', 'none', 'lamp'),
           );
-        const size = pool ? `, pool ${formatLength(2 * pool.semiMinor, units)} x ${formatLength(2 * pool.semiMajor, units)}` : '';
-        const past = at.missing > 0.05 ? `, ${at.missing.toFixed(1)}° out of reach` : '';
-        const said = `${spot.area?.name ?? formatStagePoint(spot.at, units)}: ${formatLength(at.throw ?? 0, units)}, ${Math.round(at.below)}°${size}${lux ? `, ${lux} lx` : ''}${past}`;
-        out.push(...slip(env, spot.at, said, 30));
+        out.push(...slip(env, spot.at, aimSaid(after, fixture), 30));
       });
       return out;
     } catch {

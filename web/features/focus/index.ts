@@ -17,6 +17,7 @@ const take = (id: string, name: string, words: readonly string[]): Command => ({
   },
 });
 
+const aimsIn: ReadonlySet<string> = new Set(['plan', 'section', 'elevation', '3d']);
 const feature: Feature = {
   id: 'focus',
   steps: [
@@ -36,7 +37,12 @@ const feature: Feature = {
     },
   ],
   tools: [
-    { id: 'aim', make: later(async () => (await import('./aim-tool')).aimTool), bar: { icon: Crosshair, order: 4, on: 'rig' } },
+    {
+      id: 'aim',
+      make: later(async () => (await import('./aim-tool')).aimTool),
+      inCut: later(async () => (await import('./aim-cut-tool')).aimCutTool),
+      bar: { icon: Crosshair, order: 4, on: 'rig' },
+    },
     {
       id: 'area',
       make: later(async () => (await import('./area-tool')).areaTool),
@@ -124,7 +130,8 @@ const feature: Feature = {
       key: 'A',
       edits: true,
       menu: { group: 'change', order: 3, text: 'Aim at a point', needs: 'fixtures' },
-      run: () => arrange({ tool: 'aim', view: 'plan' }),
+      // In a section, an elevation and in 3D one aims as in the plan.
+      run: () => arrange(aimsIn.has(useView.getState().view) ? { tool: 'aim' } : { tool: 'aim', view: 'plan' }),
     },
     take('area', 'Draw a focus area', ['acting area', 'zone']),
     take('area grid', 'Draw a grid of focus areas', ['acting areas', 'zones']),

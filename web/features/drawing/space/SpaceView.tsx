@@ -11,7 +11,7 @@ import { standingAs } from '#core/light/looks';
 import { type Reading, readAt } from '#core/light/reading';
 import { apply, isEmpty } from '#core/model/change';
 import type { Id, Vec3 } from '#core/model/records';
-import type { Show } from '#core/model/show';
+import { find, type Show } from '#core/model/show';
 import { withUnits } from '#core/order/units';
 import { namedEye } from '#core/space/eyes';
 import { fromRenderer } from '#core/space/frames';
@@ -24,6 +24,7 @@ import { useView } from '../../../state/view';
 import { NoWebGl } from '../../../ui/Fault';
 import { LightSaid } from '../light/LightSaid';
 import type { Lit } from '../light/useField';
+import { useAiming } from './aiming';
 import { type Drag, Dragging } from './dragging';
 import { EyeControls } from './eye';
 import { onMesh } from './meshes';
@@ -71,8 +72,8 @@ function inSight(scene: Scene3D, hidden: ReadonlySet<string>): Scene3D {
   };
 }
 
-/** The show as it would be while something is dragged. */
-function useSeen(show: Show, drag: Drag | null): Show {
+/** The show as it would be while something is dragged or aimed. */
+function useSeen(show: Show, drag: Pick<Drag, 'change'> | null): Show {
   return useMemo(() => {
     if (!drag?.change) return show;
     try {
@@ -105,7 +106,8 @@ function Space() {
   const focusing = useParams().step === 'focus';
   const [drag, setDrag] = useState<Drag | null>(null);
   const pictured = useRef<Pictured | null>(null);
-  const seen = useSeen(show, drag);
+  const aiming = useAiming();
+  const seen = useSeen(show, drag ?? aiming.trial);
   const stage = useMemo(() => new StageScene(), []);
   useEffect(() => () => stage.dispose(), [stage]);
   const own = useLit(seen);
@@ -177,6 +179,8 @@ function Space() {
   const told = useRef<(reading: Reading | null) => void>(() => undefined);
   /** Whatever is pressed is selected, and may be dragged. */
   const press = (id: string, addTo: boolean, from: Drag['from']) => {
+    const area = aiming.on ? find(show, 'area', id) : undefined;
+    if (area) return aiming.takeArea(area);
     const now = useSelection.getState().selection;
     select(addTo ? [...now.filter((other) => other !== id), id] : now.includes(id) ? now : [id]);
     setDrag({ id, from, change: null, label: '', say: '' });
@@ -199,16 +203,19 @@ function Space() {
       data-beams={cones.length}
       data-lit={lit.length}
       data-busy={light.busy === null ? '' : 'light'}
-      data-dragging={drag?.say ?? ''}
-      style={{ background: '#050506' }}
+      data-dragging={drag?.say || aiming.trial?.say || ''}
+      style={{ background: '#050506', cursor: aiming.on ? 'crosshair' : undefined }}
     >
       <Canvas
         frameloop="demand"
         dpr={Math.min(2, globalThis.devicePixelRatio || 1)}
         gl={{ antialias: false, powerPreference: 'high-performance', toneMapping: THREE.NoToneMapping }}
         camera={{ near: 0.1, far: 300 }}
-        onPointerMissed={(event) => event.type === 'click' && select([])}
-        onPointerLeave={() => told.current(null)}
+        onPointerMissed={(event) => event.type === 'click' && !aiming.on && select([])}
+        onPointerLeave={() => {
+          told.current(null);
+          aiming.leave();
+        }}
         // A layer of its own: behind an opaque sheet browsers leave a picture out, and have been seen to leave out the part that mirrors it.
         style={{ filter: 'brightness(1)' }}
       >
@@ -216,9 +223,11 @@ function Space() {
         <Stage
           stage={stage}
           onPress={press}
-          onPoint={(point, normal) =>
-            told.current(isDark ? null : readAt(seen, lit, point, normal, useLight.getState().blocked ? blockersOf(seen) : []))
-          }
+          onPoint={(point, normal, free) => {
+            told.current(isDark ? null : readAt(seen, lit, point, normal, useLight.getState().blocked ? blockersOf(seen) : []));
+            if (aiming.on && !drag) aiming.point(point, normal, free);
+          }}
+          onTake={aiming.on ? aiming.take : null}
         />
         <Tubes tubes={scene.tubes} marked={marked} onPress={press} />
         {focusing && isDark && <Tubes tubes={rings} marked={marked} onPress={press} flat="#cfc8b8" />}
@@ -236,12 +245,12 @@ function Space() {
         <Taking show={standing} light={light} exposure={useExposure(light)} pictured={pictured} place={place} />
         <Refresh on={[cones, marked, focusing]} />
       </Canvas>
-      {drag?.say && (
+      {(drag?.say || aiming.trial?.say) && (
         <output
           className="absolute bottom-3 left-4 border px-2 text-[12px]"
           style={{ background: 'var(--sheet)', borderColor: 'var(--lamp)' }}
         >
-          {drag.say}
+          {drag?.say || aiming.trial?.say}
         </output>
       )}
       <Said told={told} />
@@ -292,10 +301,13 @@ function Stage({
   stage,
   onPress,
   onPoint,
+  onTake,
 }: {
   readonly stage: StageScene;
   readonly onPress: (id: string, addTo: boolean, from: readonly [number, number]) => void;
-  readonly onPoint: (point: Vec3, normal: Vec3) => void;
+  readonly onPoint: (point: Vec3, normal: Vec3, free: boolean) => void;
+  /** Takes a click on the stage for its own. */
+  readonly onTake: (() => void) | null;
 }) {
   const show = useShow();
   const step = useParams().step;
@@ -310,13 +322,16 @@ function Stage({
     <primitive
       object={stage.group}
       onPointerDown={(event: ThreeEvent<PointerEvent>) => {
-        const id = event.button === 0 ? taken(event.object.userData.id) : null;
+        const id = event.button === 0 && !onTake ? taken(event.object.userData.id) : null;
         if (!id) return;
         event.stopPropagation();
         onPress(id, event.shiftKey, [event.clientX, event.clientY]);
       }}
       onClick={(event: ThreeEvent<MouseEvent>) => {
-        if (taken(event.object.userData.id)) event.stopPropagation();
+        if (onTake) {
+          event.stopPropagation();
+          if (event.delta < 4) onTake();
+        } else if (taken(event.object.userData.id)) event.stopPropagation();
         else if (event.delta < 4) select([]);
       }}
       onPointerMove={(event: ThreeEvent<PointerEvent>) => {
@@ -324,7 +339,7 @@ function Stage({
         const normal = event.face?.normal.clone().transformDirection(event.object.matrixWorld);
         if (!normal) return;
         const { x, y, z } = event.point;
-        onPoint(fromRenderer([x, y, z]), [normal.x, -normal.z, normal.y]);
+        onPoint(fromRenderer([x, y, z]), [normal.x, -normal.z, normal.y], event.nativeEvent.altKey);
       }}
     />
   );
