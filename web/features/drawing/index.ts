@@ -35,7 +35,7 @@ function leave(): void {
   for (const tool of Object.values(tools)) if (tool !== leading) tool.cancel();
   if (leading?.cancel()) return;
   if (leading && useDraft.getState().draft) useDraft.setState({ draft: null });
-  else if (leading && useTool.getState().tool !== 'select') useTool.setState({ tool: 'select' });
+  else if (useTool.getState().tool !== 'select') useTool.setState({ tool: 'select' });
   else if (usePanels.getState().panel) usePanels.setState({ panel: null });
   else select([]);
 }

@@ -322,6 +322,8 @@ function Stage({
     <primitive
       object={stage.group}
       onPointerDown={(event: ThreeEvent<PointerEvent>) => {
+        // What lies behind the point that is aimed at is not pressed.
+        if (onTake) event.stopPropagation();
         const id = event.button === 0 && !onTake ? taken(event.object.userData.id) : null;
         if (!id) return;
         event.stopPropagation();
