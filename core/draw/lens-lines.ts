@@ -71,23 +71,29 @@ export function lensLines(show: Show, fixture: Fixture, view: LensView): LensLin
   if (target && !someone) out.push(...personAt(view, target));
   return out;
 }
-/** Things and people as they stand, by the line round each of their bodies; what lies on hidden layers is not seen. */
+/** Things and people as they stand, by the line round each of their bodies, the farthest first; what lies on hidden layers is not seen. */
 function thingLines(show: Show, view: LensView): LensLine[] {
   const layers = shownLayers(show);
   const feet = feetOf(show);
-  return all(show, 'scenic').flatMap((thing) => {
+  const far = new Map<LensLine, number>();
+  const lines = all(show, 'scenic').flatMap((thing) => {
     if (!layers.has(thing.layer)) return [];
     const use = thing.shape === 'person' ? ('person' as const) : ('thing' as const);
     return scenicBodies(thing, feet.get(thing.id) ?? 0).flatMap((body): LensLine[] => {
-      if (inGate(view, body.centre).ahead < NEAR + Math.hypot(...body.size) / 2) return [];
+      const { ahead } = inGate(view, body.centre);
+      if (ahead < NEAR + Math.hypot(...body.size) / 2) return [];
       const points = bodyLine(body, (point) => {
         const { x, y } = inGate(view, point);
         return [x, y];
       });
       const [first] = points;
-      return first && points.length > 2 ? [{ use, points: [...points, first] }] : [];
+      if (!first || points.length < 3) return [];
+      const made: LensLine = { use, points: [...points, first] };
+      far.set(made, ahead);
+      return [made];
     });
   });
+  return lines.sort((a, b) => (far.get(b) ?? 0) - (far.get(a) ?? 0));
 }
 /** A person below a point, turned to the lens. */
 function personAt(view: LensView, target: Vec3): LensLine[] {

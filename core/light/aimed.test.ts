@@ -25,7 +25,7 @@ test('straight down: throw, angle, a round pool and the light of the inverse squ
   expect(Number(below[4]) / (source.candela / Number(below[1]) ** 2)).toBeCloseTo(1, 2);
 });
 test('a point is said by its coordinates, a head that cannot reach it by how much; without an aim nothing', () => {
-  expect(said(unit({ aim: { kind: 'point', at: [1000, 2000, 0] } }))).toMatch(/^1\.00 SL  2\.00 US  \+0\.00: /);
+  expect(said(unit({ aim: { kind: 'point', at: [1000, 2000, 0] } }))).toMatch(/^1\.00 SL {2}2\.00 US {2}\+0\.00: /);
   const high = { ...unit({ aim: { kind: 'point', at: [0, 3200, 9000] } }), type: head.id };
   expect(said(high)).toMatch(/, \d+\.\d° out of reach$/);
   expect(said(unit({ aim: null }))).toBe('');

@@ -4,19 +4,7 @@ import fc from 'fast-check';
 import { makeDemo } from '#demo/show';
 import { baseRecords, SHOW } from '../model/show.arb.js';
 import { showOf } from '../model/show.js';
-import {
-  EYE,
-  type Eye,
-  eased,
-  eyeBetween,
-  eyeNames,
-  eyeOnPath,
-  eyeRound,
-  namedEye,
-  STANDING_EYE,
-  seatEye,
-  stageMiddle,
-} from './eyes.js';
+import { EYE, type Eye, eased, eyeNames, eyeOnPath, eyeRound, namedEye, STANDING_EYE, seatEye, stageMiddle } from './eyes.js';
 
 const show = makeDemo();
 const place = fc.tuple(
@@ -65,7 +53,10 @@ describe('eyes', () => {
     ));
   test('between two it is at both ends, slow there, and a path of none is refused', () => {
     const [a, b] = [namedEye(show, 'from the house'), namedEye(show, 'from above')];
-    expect([eyeBetween(a, b, 0), eyeBetween(a, b, 1)]).toEqual([a, b]);
+    expect(eyeOnPath([a, b], 0)).toEqual(a);
+    eyeOnPath([a, b], 1).at.forEach((value, i) => {
+      expect(value).toBeCloseTo(b.at[i]!, 6);
+    });
     expect([eased(-1), eased(0), eased(0.5), eased(1), eased(2)]).toEqual([0, 0, 0.5, 1, 1]);
     expect(eased(0.1)).toBeLessThan(0.1);
     expect(() => eyeOnPath([], 0)).toThrow('A path needs an eye.');

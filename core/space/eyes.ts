@@ -80,15 +80,6 @@ function floorOfRow(show: Show, y: number): number {
   return row ? row.zFrom : floorAt(show, [0, y]);
 }
 
-/** An eye on its way from one to another: by share of the way, 0 to 1. What it looks at and its angle go along. */
-export function eyeBetween(a: Eye, b: Eye, share: number): Eye {
-  const mix = (from: Vec3, to: Vec3): Vec3 => [
-    from[0] + (to[0] - from[0]) * share,
-    from[1] + (to[1] - from[1]) * share,
-    from[2] + (to[2] - from[2]) * share,
-  ];
-  return { at: mix(a.at, b.at), to: mix(a.to, b.to), angle: a.angle + (b.angle - a.angle) * share };
-}
 /** Slow at both ends. */
 export const eased = (share: number): number => {
   const s = Math.min(1, Math.max(0, share));

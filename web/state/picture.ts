@@ -23,7 +23,13 @@ export interface PictureState {
   /** What is being saved, and how much of it is done; `stop` ends it. */
   readonly saving: { readonly what: string; readonly share: number; readonly stop: () => void } | null;
   /** A request to look from somewhere, at once or in a way of some time. */
-  readonly goTo: { readonly eye: Eye; readonly name: string; readonly stamp: number } | null;
+  readonly goTo: {
+    readonly eye: Eye;
+    readonly name: string;
+    readonly stamp: number;
+    /** Eyes that it passes on its way there. */
+    readonly through?: readonly Eye[];
+  } | null;
   /** Where it is looked from now: for keeping it by name. */
   readonly now: Eye | null;
 }
@@ -41,3 +47,8 @@ export const usePicture = makeStore<PictureState>({
 let asked = 0;
 /** Asks the eye of the 3D view to go somewhere. @param name  of the place, where it has one */
 export const lookFrom = (eye: Eye, name = ''): void => usePicture.setState({ goTo: { eye, name, stamp: ++asked } });
+/** Asks it to go the way through several places, one after the other. */
+export function goThrough(eyes: readonly Eye[], name: string): void {
+  const eye = eyes.at(-1);
+  if (eye) usePicture.setState({ goTo: { eye, name, stamp: ++asked, through: eyes.slice(0, -1) } });
+}

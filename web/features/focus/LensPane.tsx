@@ -27,7 +27,7 @@ const inks: Readonly<Record<LensLine['use'], { readonly stroke: string; readonly
   cloth: { stroke: 'var(--ink)', width: 1.4 },
   area: { stroke: 'var(--lamp)', width: 1.2 },
   thing: { stroke: 'var(--pencil)', width: 1.2 },
-  person: { stroke: 'var(--ink)', width: 2 },
+  person: { stroke: 'var(--ink)', width: 1.4 },
 };
 
 export function LensPane() {
@@ -133,7 +133,13 @@ function Lens({ fixture }: { readonly fixture: Fixture }) {
             <polyline
               key={i}
               points={points.map(at).join(' ')}
-              style={{ fill: 'none', stroke: inks[use].stroke, strokeWidth: inks[use].width }}
+              // What stands there hides what is behind it.
+              style={{
+                fill: ends || points.length < 4 ? 'none' : 'var(--sheet)',
+                fillOpacity: 0.7,
+                stroke: inks[use].stroke,
+                strokeWidth: inks[use].width,
+              }}
               className={ends ? 'cursor-pointer hover:![stroke:var(--lamp)]' : 'pointer-events-none'}
               onDoubleClick={ends && (() => cutTo(ends))}
             />

@@ -7,7 +7,7 @@ import { adding, edit, removing } from '#core/model/change';
 import type { Viewpoint } from '#core/model/records';
 import { type EyeName, eyeNames, namedEye } from '#core/space/eyes';
 import { useSession, useShow } from '../../../state/context';
-import { asItComes, lookFrom, type TagKind, tagKinds, usePicture } from '../../../state/picture';
+import { asItComes, goThrough, lookFrom, type TagKind, tagKinds, usePicture } from '../../../state/picture';
 import { useView } from '../../../state/view';
 import { Choice, Range, Tick } from '../../../ui/Field';
 import { LightOf } from '../../../ui/LightOf';
@@ -227,6 +227,16 @@ function Views({ kept, onGo }: { readonly kept: readonly Viewpoint[]; readonly o
           Sees {Math.round(now.angle)} degrees up and down. Arrow keys walk, with Shift they turn; Page up and down rise and sink;
           Home and End widen and narrow.
         </p>
+      )}
+      {kept.length > 1 && (
+        <button
+          type="button"
+          className="act act-small mb-1"
+          title="Goes through the kept views in their order, as a film does"
+          onClick={() => goThrough(kept, `kept ${kept.at(-1)?.id}`)}
+        >
+          Go through them
+        </button>
       )}
       <ul aria-label="Kept views">
         {kept.map((view) => (

@@ -3,7 +3,7 @@ import { useFrame, useThree } from '@react-three/fiber';
 import { useEffect, useRef } from 'react';
 import * as THREE from 'three';
 import { OrbitControls } from 'three/examples/jsm/controls/OrbitControls.js';
-import { type Eye, eased, eyeBetween } from '#core/space/eyes';
+import { type Eye, eased, eyeOnPath } from '#core/space/eyes';
 import { fromRenderer } from '#core/space/frames';
 import { usePicture } from '../../../state/picture';
 import { useKeys } from '../../../ui/keys';
@@ -89,11 +89,21 @@ class Walk {
   }
 }
 
+/** From one kept view to the next, s. */
+const LEG = 3;
+
 interface Journey {
-  readonly from: Eye;
-  readonly to: Eye;
+  readonly eyes: readonly Eye[];
   readonly name: string;
+  /** How long it takes, s. */
+  readonly length: number;
   share: number;
+}
+/** Where it is; who wants no motion is taken from view to view. */
+function eyeOn({ eyes, share }: Journey): Eye {
+  if (!still()) return eyeOnPath(eyes, eased(share));
+  const at = Math.min(eyes.length - 1, 1 + Math.floor(share * (eyes.length - 1)));
+  return eyes[at] ?? eyeOnPath(eyes, share);
 }
 /**
  * @param first  where it begins
@@ -174,20 +184,27 @@ export function EyeControls({
   useEffect(() => {
     const controls = orbit.current;
     if (!asked || !controls) return;
-    if (still()) return arrive(asked.eye, asked.name);
-    journey.current = { from: eyeOf(camera, controls.target), to: asked.eye, name: asked.name, share: 0 };
+    const through = asked.through ?? [];
+    if (still() && !through.length) return arrive(asked.eye, asked.name);
+    journey.current = {
+      eyes: [eyeOf(camera, controls.target), ...through, asked.eye],
+      name: asked.name,
+      length: through.length ? WAY + LEG * through.length : WAY,
+      share: 0,
+    };
     invalidate();
   }, [asked]);
   useFrame((_, delta) => {
     const way = journey.current;
     const controls = orbit.current;
     if (!way || !controls) return;
-    way.share = Math.min(1, way.share + Math.min(delta, 0.1) / WAY);
+    way.share = Math.min(1, way.share + Math.min(delta, 0.1) / way.length);
     if (way.share >= 1) {
       journey.current = null;
-      return arrive(way.to, way.name);
+      const last = way.eyes.at(-1);
+      return last && arrive(last, way.name);
     }
-    controls.target.copy(setEye(camera, eyeBetween(way.from, way.to, eased(way.share))));
+    controls.target.copy(setEye(camera, eyeOn(way)));
     moved.current();
   });
   const walk = (step: (walk: Walk) => void) => {
