@@ -6,9 +6,12 @@ import { type Share, type Surface, shareOf, totalOf } from '#core/light/field';
 import { litBy, looksOf } from '#core/light/looks';
 import { Picture } from '#core/light/picture';
 import { stagePlane } from '#core/light/planes';
+import { Shares } from '#core/light/shares';
 import { type Source, sourcesOf } from '#core/light/source';
 import { present } from '#core/measure/list';
+import type { Id } from '#core/model/records';
 import type { Show } from '#core/model/show';
+import { all } from '#core/model/show';
 import { makeDemo } from '#demo/show';
 import { makeRig, median } from './rig.js';
 
@@ -26,12 +29,18 @@ function time(work: () => void, runs = 5): number {
 function plainShare({ at, beam, candela, kernel }: Source, surface: Surface, out: Float32Array): void {
   const { values, cosEdge } = kernel;
   const last = values.length - 1;
+  const { step } = surface;
+  const [ux, uy, uz] = surface.u;
+  const [vx, vy, vz] = surface.v;
+  const [x0, y0, z0] = [surface.corner[0] - at[0], surface.corner[1] - at[1], surface.corner[2] - at[2]];
   const normal = surface.normal === 'round' ? ([0, 0, 1] as const) : surface.normal;
   for (let j = 0; j < surface.rows; j++)
     for (let i = 0; i < surface.across; i++) {
-      const x = surface.corner[0] + (i + 0.5) * surface.step - at[0];
-      const y = surface.corner[1] + (j + 0.5) * surface.step - at[1];
-      const z = surface.corner[2] - at[2];
+      const p = (i + 0.5) * step;
+      const q = (j + 0.5) * step;
+      const x = x0 + p * ux + q * vx;
+      const y = y0 + p * uy + q * vy;
+      const z = z0 + p * uz + q * vz;
       const r2 = x * x + y * y + z * z;
       const inverse = 1 / Math.sqrt(r2);
       const cosine = (x * beam[0] + y * beam[1] + z * beam[2]) * inverse;
@@ -72,6 +81,77 @@ function measure(name: string, show: Show): void {
   );
   console.log(`  with what is in the way    ${ms(blocked)} ms: ${(blocked / bare).toFixed(2)} times`);
   console.log(`  one moved ${ms(one)} ms, a level changed ${ms(level)} ms, shares ${(bytes / 1e6).toFixed(1)} MB`);
+}
+
+/**
+ * What the issue of light asks: the field of the whole rig on floor, face plane, cyc and masking, as the worker keeps it: from nothing, after a unit moved and a level
+ * changed; and the same points by a plain loop.
+ */
+function whole(name: string, show: Show): void {
+  const cloths = all(show, 'masking');
+  const surfaces: Surface[] = [
+    stagePlane(show, 0, 'up', 100),
+    { ...stagePlane(show, 1500, 'the house', 100), id: 'face' },
+    ...facesOf(show).faces.filter(({ of }) => cloths.some(({ id }) => id === of)),
+  ];
+  const sources = sourcesOf(show);
+  const blockers = blockersOf(show);
+  const lit = sources.map(({ id }): readonly [Id, number] => [id, 1]);
+  const shares = new Shares();
+  const ask = (news: Partial<Parameters<Shares['take']>[0]>): number => {
+    const from = performance.now();
+    shares.take({ fresh: [], gone: [], blockers: null, surfaces, ...news });
+    for (const surface of surfaces) shares.total(surface, levels);
+    return performance.now() - from;
+  };
+  let levels = lit;
+  // Once beside it, so that the compiler has seen the code.
+  for (const source of sources) shareOf(source, present(surfaces[0]), blockers);
+  const nothing = ask({ fresh: sources, blockers });
+  const first = present(sources[0]);
+  const one = median(
+    [100, 200, 300, 400, 500].map((by) => {
+      const from = performance.now();
+      shares.take({
+        fresh: [{ ...first, at: [first.at[0] + by, first.at[1], first.at[2]] }],
+        gone: [],
+        blockers: null,
+        surfaces,
+      });
+      for (const surface of surfaces) shares.share(surface, first.id);
+      return performance.now() - from;
+    }),
+  );
+  const sums = median(
+    [0.9, 0.8, 0.7, 0.6, 0.5].map((output) => {
+      levels = [[first.id, output] as const, ...lit.slice(1)];
+      return ask({});
+    }),
+  );
+  // All levels together, as when another look is shown.
+  const every = median(
+    [0.9, 0.8, 0.7].map((output) => {
+      levels = lit.map(([id]) => [id, output] as const);
+      return ask({});
+    }),
+  );
+  const points = surfaces.reduce((sum, { across, rows }) => sum + across * rows, 0);
+  const radial = sources.filter(({ kernel }) => kernel.form === 'radial');
+  const free = time(() => {
+    for (const surface of surfaces) for (const source of radial) shareOf(source, surface);
+  }, 3);
+  const plain = surfaces.map(({ across, rows }) => new Float32Array(across * rows));
+  const bare = time(() => {
+    surfaces.forEach((surface, i) => {
+      for (const source of radial) plainShare(source, surface, present(plain[i]));
+    });
+  }, 3);
+  console.log(
+    ` ${name} on floor, face plane, cyc and masking: ${sources.length} sources, ${surfaces.length} surfaces of ${points} points`,
+  );
+  console.log(
+    `  from nothing ${ms(nothing)} ms, one moved ${ms(one)} ms, a level ${ms(sums)} ms, all levels ${ms(every)} ms; nothing in the way ${ms(free)} ms against ${ms(bare)} ms by a plain loop: ${(free / bare).toFixed(2)} times`,
+  );
 }
 
 /** The light of the picture: every face, person and thing of the demo in a look, coarse and fine, as the worker computes it. */
@@ -125,6 +205,8 @@ function picture(show: Show): void {
 export function light(): void {
   console.log('Light');
   measure('The demo', makeDemo());
+  whole('The whole rig', makeDemo());
   picture(makeDemo());
   measure('A rig of 1000', makeRig(1000));
+  whole('A rig of 1000', makeRig(1000));
 }

@@ -200,7 +200,8 @@ export function coloursOf(surface: Surface, lit: readonly Lit[]): Float32Array {
   }
   return out;
 }
-function addShare(out: Float32Array, across: number, share: Share, output: number): void {
+/** Adds a share to the lux of a surface that is so many points across. */
+export function addShare(out: Float32Array, across: number, share: Share, output: number): void {
   for (let j = 0; j < share.rows; j++) {
     let to = (share.j + j) * across + share.i;
     let from = j * share.across;

@@ -1,13 +1,17 @@
 /** Shares that are kept from question to question: what has not changed is not computed again. */
 import type { Id, Vec3 } from '../model/records.js';
 import { type Blocker, blockersIn } from './blockers.js';
-import { type Lit, pointOf, type Share, type Surface, shareOf } from './field.js';
+import { addShare, type Lit, pointOf, type Share, type Surface, shareOf, totalOf } from './field.js';
 import type { Source } from './source.js';
 
 interface Kept {
   readonly key: string;
   readonly shares: Map<Id, Share | null>;
+  /** The last sum, by whom, and how often it was carried on since it was added up whole. */
+  sum: { readonly lux: Float32Array; readonly outputs: ReadonlyMap<Id, number>; readonly carried: number } | null;
 }
+/** Sums in single precision are carried on so often before they are added up anew. */
+const CARRIED = 50;
 /** What is different from the last question. */
 export interface News {
   /** Sources that are new or have changed. */
@@ -47,6 +51,7 @@ export class Shares {
       else {
         for (const source of fresh) shares.delete(source.id);
         for (const source of gone) shares.delete(source);
+        if (fresh.length || gone.length || moved.length) this.changed(id);
         const surface = moved.length ? surfaces.find((one) => one.id === id) : undefined;
         if (surface) for (const source of this.concerned(moved, cornersOf(surface))) shares.delete(source);
       }
@@ -67,16 +72,21 @@ export class Shares {
   private concerned(moved: readonly Blocker[], corners: readonly Vec3[]): Id[] {
     return [...this.sources.values()].flatMap(({ id, at }) => (blockersIn(moved, [at, ...corners]).length ? [id] : []));
   }
-  private of(surface: Surface): Map<Id, Share | null> {
+  /** What is new of a surface makes its sum a sum of other shares. */
+  private changed(id: string): void {
+    const kept = this.kept.get(id);
+    if (kept) kept.sum = null;
+  }
+  private of(surface: Surface): Kept {
     const known = this.kept.get(surface.id);
-    if (known) return known.shares;
-    const made: Kept = { key: JSON.stringify(surface), shares: new Map() };
+    if (known) return known;
+    const made: Kept = { key: JSON.stringify(surface), shares: new Map(), sum: null };
     this.kept.set(surface.id, made);
-    return made.shares;
+    return made;
   }
   /** The share of a source on a surface; null where it gives nothing. */
   share(surface: Surface, id: Id): Share | null {
-    const shares = this.of(surface);
+    const { shares } = this.of(surface);
     const known = shares.get(id);
     if (known !== undefined) return known;
     const source = this.sources.get(id);
@@ -92,5 +102,25 @@ export class Shares {
       const source = this.sources.get(id);
       return share && source ? [{ share, output, xyz: source.xyz }] : [];
     });
+  }
+  /** lx of all that is lit. Where few outputs are other than the last time, only what they change is added; not to be written to. */
+  total(surface: Surface, outputs: readonly (readonly [Id, number])[]): Float32Array {
+    const kept = this.of(surface);
+    const now = new Map(outputs);
+    const { sum } = kept;
+    const other = sum
+      ? [...new Set([...now.keys(), ...sum.outputs.keys()])].filter((id) => now.get(id) !== sum.outputs.get(id))
+      : [];
+    if (sum && sum.carried < CARRIED && other.length * 4 < now.size) {
+      for (const id of other) {
+        const share = this.share(surface, id);
+        if (share) addShare(sum.lux, surface.across, share, (now.get(id) ?? 0) - (sum.outputs.get(id) ?? 0));
+      }
+      kept.sum = { lux: sum.lux, outputs: now, carried: other.length ? sum.carried + 1 : sum.carried };
+      return sum.lux;
+    }
+    const lux = totalOf(surface, this.lit(surface, outputs));
+    kept.sum = { lux, outputs: now, carried: 0 };
+    return lux;
   }
 }

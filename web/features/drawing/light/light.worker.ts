@@ -74,7 +74,7 @@ async function work(ask: LightAsk): Promise<void> {
       if (latest !== ask.stamp) return;
     }
   const outputs = new Map(ask.lit);
-  const total = totalOf(ask.plane, shares.lit(ask.plane, ask.lit));
+  const total = shares.total(ask.plane, ask.lit);
   const base =
     ask.against instanceof Float32Array
       ? ask.against
