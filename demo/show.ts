@@ -1,12 +1,26 @@
 /** "The Salt Orchard" in the Boathouse: a rig made by the same core functions that a user's hand calls. */
 
 import { collisionsOn } from '#core/bodies/collisions';
+import { familyEntry } from '#core/families/index';
 import { derivedId } from '#core/formats/guid';
+import { cutToLine } from '#core/light/shutters';
 import { firstOf, present } from '#core/measure/list';
-import { adding, apply, type Change, edit, nothing } from '#core/model/change';
+import { adding, apply, type Change, edit, nothing, updating } from '#core/model/change';
 import { makeAccessories, makeLayers, makePosition, makeSettings, makeTagSets, makeWall } from '#core/model/make';
-import type { Curve, Fixture, FixtureType, FocusArea, Id, Look, LookState, Position, Settings } from '#core/model/records';
-import { all, find, type Show, showOf } from '#core/model/show';
+import type {
+  Curve,
+  Fixture,
+  FixtureType,
+  FocusArea,
+  Id,
+  Look,
+  LookState,
+  Position,
+  Purpose,
+  Settings,
+  Vec3,
+} from '#core/model/records';
+import { all, find, get, type Show, settingsOf, showOf } from '#core/model/show';
 import { inScheduleOrder } from '#core/order/order';
 import { withUnits } from '#core/order/units';
 import { toAbsolute } from '#core/patch/address';
@@ -16,6 +30,7 @@ import { balanced } from '#core/power/loads';
 import { hangRow } from '#core/setout/hang';
 import { fromShelf } from '#core/shelf/copy';
 import { alongOf, curveLength } from '#core/space/curves';
+import { outlinePoints } from '#core/space/transform';
 import { book } from './book.js';
 import { gobos } from './gobos.js';
 import { boathouse } from './house.js';
@@ -59,8 +74,56 @@ export function makeDemo(): Show {
       ...makeTagSets((name) => id(`tag set ${name}`)),
     ),
   );
-  return withSnags(lit(named(fed(patched(numbered(hung(empty)))))));
+  return withSnags(lit(purposed(shuttered(named(fed(patched(numbered(hung(empty)))))))));
 }
+
+/** Front of house is cut to the edges of the stage: the apron in front, so that the first row stays dark, and the inner edges of the first legs at its sides. */
+function shuttered(show: Show): Show {
+  const edges = all(show, 'outline').filter(({ use }) => use === 'stage edge');
+  const front = Math.min(0, ...edges.flatMap((edge) => outlinePoints(edge).map(([, y]) => y)));
+  const wide = settingsOf(show).stageWidth;
+  const legs = all(show, 'masking').filter(({ name }) => name.startsWith('Leg 1'));
+  const lines: (readonly [Vec3, Vec3])[] = [
+    [
+      [-wide, front, 0],
+      [wide, front, 0],
+    ],
+    ...legs.map(({ at, width, height }): readonly [Vec3, Vec3] => {
+      const x = at[0] + (at[0] < 0 ? width / 2 : -width / 2);
+      return [
+        [x, at[1], 0],
+        [x, at[1], height],
+      ];
+    }),
+  ];
+  const cut = all(show, 'fixture').flatMap((fixture) => {
+    const { images } = familyEntry(get(show, 'type', fixture.type).family);
+    if (!images || !fixture.aim || !get(show, 'position', fixture.position).name.startsWith('FOH')) return [];
+    const now = lines.reduce((lantern, line) => cutToLine(show, lantern, ...line)?.fixture ?? lantern, fixture);
+    return now === fixture ? [] : [[fixture, now] as const];
+  });
+  return apply(show, updating(cut));
+}
+
+/** What is said of purposes: what they are drawn in, and what is wished of the fronts. */
+const purposes: readonly (readonly [string, Omit<Purpose, 'id' | 'kind' | 'name' | 'order'>])[] = [
+  ['Front warm', { colour: '#b8860b', angle: 48, lux: 150 }],
+  ['Front cool', { colour: '#4a7fb5', angle: 48, lux: 100 }],
+  ['Front straight', { colour: '#8a7a5c' }],
+  ['Side high', { colour: '#7d5ba6' }],
+  ['Back light', { colour: '#2f6f62' }],
+  ['Back warm', { colour: '#a8552a' }],
+  ['Cyc top', { colour: '#35618f' }],
+];
+const purposed = (show: Show): Show =>
+  apply(
+    show,
+    adding(
+      ...purposes.map(
+        ([name, said], i): Purpose => ({ id: id(`purpose ${name}`), kind: 'purpose', name, order: i + 1, ...said }),
+      ),
+    ),
+  );
 
 /** Levels of the three looks by purpose, percent. */
 const looks: readonly (readonly [string, Readonly<Record<string, number>>])[] = [

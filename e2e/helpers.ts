@@ -1,4 +1,5 @@
 /** What the stories share: the surface tells where things are on the screen. */
+import { readFile } from 'node:fs/promises';
 import { expect, type Page } from '@playwright/test';
 
 interface SurfaceProbe {
@@ -135,4 +136,68 @@ export async function lookInSpace(page: Page, from: string): Promise<void> {
   const three = page.getByTestId('three');
   await expect(three).toHaveAttribute('data-drawn', /^(?!moved$)./, { timeout: 30_000 });
   await expect(three).toHaveAttribute('data-quality', 'rest', { timeout: 30_000 });
+}
+/** The light is there, and the picture stands. */
+export async function spaceLit(page: Page): Promise<void> {
+  await expect(page.getByTestId('three')).toHaveAttribute('data-lit', /^[1-9]/);
+  await expect(page.getByTestId('three')).toHaveAttribute('data-busy', '', { timeout: 60_000 });
+  await expect(page.getByTestId('three')).toHaveAttribute('data-quality', 'rest', { timeout: 30_000 });
+}
+/** What a browser makes of a file: its size, and of a film its length. A page of its own, since that of Dessin takes nothing from elsewhere. */
+export async function opened(
+  page: Page,
+  bytes: Buffer,
+  kind: 'image/png' | 'video/webm',
+): Promise<{ width: number; height: number; length: number; bright: number }> {
+  const other = await page.context().newPage();
+  await other.goto('about:blank');
+  const seen = await other.evaluate(
+    async ([text, type]) => {
+      const blob = new Blob([Uint8Array.from(atob(text!), (c) => c.charCodeAt(0))], { type: type! });
+      const url = URL.createObjectURL(blob);
+      const canvas = document.createElement('canvas');
+      const brightness = (what: CanvasImageSource, width: number, height: number) => {
+        canvas.width = width;
+        canvas.height = height;
+        const ctx = canvas.getContext('2d')!;
+        ctx.drawImage(what, 0, 0);
+        const { data } = ctx.getImageData(0, 0, width, height);
+        let sum = 0;
+        for (let i = 0; i < data.length; i += 4) sum += data[i]! + data[i + 1]! + data[i + 2]!;
+        return sum / (data.length / 4) / 3;
+      };
+      if (type === 'image/png') {
+        const image = new Image();
+        image.src = url;
+        await image.decode();
+        const { naturalWidth: width, naturalHeight: height } = image;
+        return { width, height, length: 0, bright: brightness(image, width, height) };
+      }
+      const video = document.createElement('video');
+      video.muted = true;
+      video.src = url;
+      await new Promise((done, fail) => {
+        video.onloadeddata = done;
+        video.onerror = () => fail(new Error(video.error?.message ?? 'no film'));
+      });
+      const { videoWidth: width, videoHeight: height, duration } = video;
+      await new Promise((done) => {
+        video.onseeked = done;
+        video.currentTime = duration / 2;
+      });
+      return { width, height, length: duration, bright: brightness(video, width, height) };
+    },
+    [bytes.toString('base64'), kind],
+  );
+  await other.close();
+  return seen;
+}
+export async function saved(page: Page, button: string): Promise<Buffer> {
+  const [file] = await Promise.all([
+    page.waitForEvent('download', { timeout: 150_000 }),
+    // What is taken may hold the window up before it answers.
+    page.getByRole('button', { name: button }).click({ timeout: 60_000 }),
+  ]);
+  await expect(page.getByRole('status', { name: 'Saving' })).toBeHidden({ timeout: 60_000 });
+  return readFile(await file.path());
 }

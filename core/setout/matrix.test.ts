@@ -61,7 +61,7 @@ describe('the matrix', () => {
       ['A', '1', '21', ''],
       ['B', '2', '22', ''],
       ['Bench', '', '', '40'],
-      ['C', '3 10', '', ''],
+      ['C', '3 10 double', 'hole', ''],
     ]));
   test('what serves half of the areas, and no more, is no wash: it leaves no holes', () => {
     const all4 = [0, 1, 2, 3].flatMap((area) => [unit(`${area}`, 'Warm', area), unit(`2${area}`, 'Cool', area)]);
@@ -72,7 +72,7 @@ describe('the matrix', () => {
         .filter((text) => text === 'hole').length;
     expect([holes(0, 1), holes(0, 1, 2)]).toEqual([0, 1]);
   });
-  test('an area that two purposes serve wants the washes', () => {
+  test('an area that a wash serves wants the others, also beside a special; one that a special alone serves wants none', () => {
     const more = apply(show, intoCell(ofChannel(show, '40'), areas[2]!, 'Special'));
     expect(rows(more).find(([name]) => name === 'C')).toEqual(['C', '3 10 double', 'hole', '40']);
   });

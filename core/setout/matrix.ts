@@ -50,7 +50,7 @@ function usualOf(counts: readonly number[]): number {
 }
 const byChannel = (a: Fixture, b: Fixture): number => natural(channelText(a), channelText(b)) || natural(a.unit, b.unit);
 
-/** Areas that no purpose serves along with another are places for specials: a hole there is none. */
+/** Areas that no wash serves are places for specials: a hole there is none. A wash is a purpose that serves most of the areas that it shares with others. */
 export function matrixOf(show: Show): Matrix {
   const areas = areasInOrder(show);
   const purposes = purposesOf(show);
@@ -62,14 +62,19 @@ export function matrixOf(show: Show): Matrix {
   }
   const served = areas.filter(({ id }) => (at.get(id)?.size ?? 0) > 1);
   const cells = new Map<Id, Map<string, Cell>>(areas.map(({ id }) => [id, new Map()]));
+  const isWash = (name: string) =>
+    served.length > 1 && served.filter(({ id }) => at.get(id)?.has(name)).length * 2 > served.length;
+  const washing = new Set(purposes.flatMap(({ name }) => (isWash(name) ? [name] : [])));
+  const counting = new Set(
+    areas.flatMap(({ id }) => ([...(at.get(id)?.keys() ?? [])].some((name) => washing.has(name)) ? [id] : [])),
+  );
   for (const { name } of purposes) {
-    const counts = served.map(({ id }) => at.get(id)?.get(name)?.length ?? 0);
-    const some = counts.filter((count) => count > 0);
-    const washes = served.length > 1 && some.length * 2 > served.length;
+    const some = [...counting].map((id) => at.get(id)?.get(name)?.length ?? 0).filter((count) => count > 0);
+    const washes = washing.has(name);
     const usual = usualOf(some);
     for (const area of areas) {
       const fixtures = [...(at.get(area.id)?.get(name) ?? [])].sort(byChannel);
-      const counted = served.includes(area);
+      const counted = counting.has(area.id);
       const state =
         washes && counted && fixtures.length === 0 ? 'hole' : washes && counted && fixtures.length > usual ? 'double' : 'usual';
       cells.get(area.id)?.set(name, { fixtures, state });

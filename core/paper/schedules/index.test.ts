@@ -129,9 +129,9 @@ describe('instrument schedule', () => {
 describe('the focus chart', () => {
   test('a row an area, a column each purpose that serves one; a hole in a wash is a dash; what is aimed nowhere is not counted', () => {
     const demo = focusChart(makeDemo());
-    expect(demo.columns.map(({ heading }) => heading).slice(0, 3)).toEqual(['Area', 'Front cool', 'Front warm']);
+    expect(demo.columns.map(({ heading }) => heading).slice(0, 3)).toEqual(['Area', 'Front warm', 'Front cool']);
     const [row] = demo.groups[0]!.rows.filter(([name]) => name === 'A');
-    expect(row!.slice(0, 3)).toEqual(['A', '25', '5']);
+    expect(row!.slice(0, 3)).toEqual(['A', '5', '25']);
     expect(demo.summary).toMatch(/^18 areas, \d+ units aimed at them\.$/);
     expect(focusChart(show).groups[0]!.rows).toEqual([]);
     expect(focusChart(show).columns).toHaveLength(1);

@@ -132,6 +132,7 @@ function Lens({ fixture }: { readonly fixture: Fixture }) {
             // biome-ignore lint/a11y/noStaticElementInteractions: a blade can be cut to what is clicked; by figures it is set in the Card
             <polyline
               key={i}
+              data-use={use}
               points={points.map(at).join(' ')}
               // What stands there hides what is behind it.
               style={{
