@@ -132,8 +132,12 @@ export async function seenInSpace(page: Page, point: readonly [number, number, n
 }
 /** Looks from a place by its name, and waits until the picture stands. */
 export async function lookInSpace(page: Page, from: string): Promise<void> {
-  await page.getByLabel('Look from', { exact: true }).selectOption({ label: from });
   const three = page.getByTestId('three');
+  // Somewhere it looks from already: the way from there to the next place is waited for.
+  await expect(three).toHaveAttribute('data-drawn', /./, { timeout: 30_000 });
+  const before = (await three.getAttribute('data-drawn')) ?? '';
+  await page.getByLabel('Look from', { exact: true }).selectOption({ label: from });
+  if (before !== from) await expect(three).not.toHaveAttribute('data-drawn', before, { timeout: 30_000 });
   await expect(three).toHaveAttribute('data-drawn', /^(?!moved$)./, { timeout: 30_000 });
   await expect(three).toHaveAttribute('data-quality', 'rest', { timeout: 30_000 });
 }

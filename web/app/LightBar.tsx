@@ -70,7 +70,7 @@ function Comparing({ of }: { readonly of: string }) {
   return (
     <>
       <Choice
-        label="Less the light of"
+        label="Compared with"
         className="!w-24"
         value={against}
         options={[

@@ -8,6 +8,7 @@ import type { Solid } from '#core/draw/solids';
 import { present } from '#core/measure/list';
 import type { Id, Vec3 } from '#core/model/records';
 import { useSelection } from '../../../state/selection';
+import { useTool } from '../../../state/tool';
 import { dir, v } from './dragging';
 import { meshOf } from './meshes';
 import { OVER } from './pipeline';
@@ -69,6 +70,8 @@ function fill(
   target.computeBoundingSphere();
 }
 
+/** While one aims, what hangs is not in the way of pointing at the stage. */
+const aims = (): boolean => useTool.getState().tool === 'aim';
 const over = (id: string | null) => id !== useSelection.getState().hover && useSelection.setState({ hover: id });
 
 /** Instances of one form that can be pressed. */
@@ -94,13 +97,14 @@ function Instances({
       ref={mesh}
       args={[geometry, undefined, Math.max(1, mine.length)]}
       onPointerDown={(event: ThreeEvent<PointerEvent>) => {
-        if (event.instanceId === undefined || event.button !== 0) return;
+        if (event.instanceId === undefined || event.button !== 0 || aims()) return;
         event.stopPropagation();
         const body = mine[event.instanceId];
         if (body) onPress(body.id, event.shiftKey, [event.clientX, event.clientY]);
       }}
-      onClick={(event) => event.stopPropagation()}
+      onClick={(event) => !aims() && event.stopPropagation()}
       onPointerMove={(event) => {
+        if (aims()) return;
         event.stopPropagation();
         over(event.instanceId === undefined ? null : (mine[event.instanceId]?.id ?? null));
       }}
@@ -299,11 +303,11 @@ export function Tubes({
       <group
         key={`${id} ${i}`}
         onPointerDown={(event: ThreeEvent<PointerEvent>) => {
-          if (event.button !== 0) return;
+          if (event.button !== 0 || (!flat && aims())) return;
           event.stopPropagation();
           onPress(id, event.shiftKey, [event.clientX, event.clientY]);
         }}
-        onClick={(event: ThreeEvent<MouseEvent>) => event.stopPropagation()}
+        onClick={(event: ThreeEvent<MouseEvent>) => (flat || !aims()) && event.stopPropagation()}
       >
         {!flat && (
           <mesh geometry={geometry}>
