@@ -82,7 +82,7 @@ export function scenicCut(show: Show, view: SectionView, thing: Scenic, layer: L
     roundPrims(bodies, (point): Vec2 => {
       const { x, z } = projected(view, point);
       return [x, z];
-    }).map((prim) => ({ ...prim, pen: 'thin' as const })) as Prim[],
+    }).map((prim) => ({ ...prim, pen: 'thin' as const, ink: 'faint' as const })) as Prim[],
     layer,
   );
   const box = boxOf(body);
