@@ -1,7 +1,9 @@
 /** From light to a picture. Half precision: IEEE 754 (binary16), its table of examples. White: Bradford, as tested in srgb. */
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { exposureOf, halfs, lampColour, through, toned, whiteBalance, workExposure } from './exposure.js';
+import { exposureOf, halfs, hexSeen, lampColour, through, toned, whiteBalance, workExposure } from './exposure.js';
+import { planck } from './spectrum.js';
+import { xyzOf } from './xyz.js';
 
 describe('white', () => {
   test('the lamp that counts as white is white, of the same brightness (law)', () =>
@@ -57,4 +59,12 @@ test('half precision: the examples of the standard, signs, what is too large and
   expect([...halfs(Float32Array.from(values))]).toEqual([
     0x3c00, 0xc000, 0x7bff, 0x0001, 0x0400, 0x3555, 0x0000, 0x7bff, 0xfbff, 0x0000, 0x2e66,
   ]);
+});
+test('a lamp is white to eyes that take it for white, and warmer or cooler ones are seen so', () => {
+  for (const kelvin of [2700, 3200, 5600]) expect(hexSeen(xyzOf(planck(kelvin)), kelvin)).toMatch(/^#f[c-f]f[c-f]f[c-f]$/);
+  const parts = (hex: string) => [1, 3, 5].map((i) => Number.parseInt(hex.slice(i, i + 2), 16));
+  const [warm, , blue] = parts(hexSeen(xyzOf(planck(2700))));
+  expect(warm! - blue!).toBeGreaterThan(10);
+  const [red, , cool] = parts(hexSeen(xyzOf(planck(5600))));
+  expect(cool! - red!).toBeGreaterThan(40);
 });

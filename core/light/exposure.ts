@@ -1,7 +1,7 @@
 /** From light to a picture: how bright it is taken, what counts as white, and how bright things roll off. */
 
 import { planck } from './spectrum.js';
-import { adapted, linearOf, xyzOfHex } from './srgb.js';
+import { adapted, hexOfXyz, linearOf, xyzOfHex } from './srgb.js';
 import { type Xyz, xyzOf } from './xyz.js';
 
 /** A matrix of three by three, row by row. */
@@ -23,6 +23,9 @@ export const lampColour = (kelvin: number): Xyz => {
   const [r, g, b] = linearOf(xyzOf(planck(kelvin)));
   return [r, g, Math.max(0, b)];
 };
+/** #rrggbb of a light as eyes see it that take a lamp of so many kelvin for white; as bright as the screen has it. Source: Bradford's adaptation, as in the picture. */
+export const hexSeen = ([X, Y, Z]: Xyz, kelvin: number = whites.usual): `#${string}` =>
+  hexOfXyz(adapted([(100 * X) / Y, 100, (100 * Z) / Y], xyzOf(planck(kelvin))));
 export const through = (m: Matrix3, [r, g, b]: Xyz): Xyz => {
   const row = (i: number) => (m[i] ?? 0) * r + (m[i + 1] ?? 0) * g + (m[i + 2] ?? 0) * b;
   return [row(0), row(3), row(6)];

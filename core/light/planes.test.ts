@@ -68,9 +68,15 @@ test('the colour of an area is that of its light together: red and green of the 
     return [X / Y, 1, Z / Y];
   };
   const lit = (hex: string, output: number) => ({ share: whole, output, xyz: of(hex) });
-  expect(areaLight(area, plane, [lit('#ff0000', 0.5)])).toMatchObject({ average: 50, even: 1, colour: '#ff0000' });
+  expect(areaLight(area, plane, [lit('#ff0000', 0.5)])).toMatchObject({
+    average: 50,
+    even: 1,
+    xyz: of('#ff0000').map((value) => expect.closeTo(value, 6)),
+  });
   const [r, g] = [xyzOfHex('#ff0000')[1], xyzOfHex('#00ff00')[1]];
   // In the shares in which yellow has them.
-  expect(areaLight(area, plane, [lit('#ff0000', r / 100), lit('#00ff00', g / 100)])!.colour).toBe('#ffff00');
-  expect(areaLight(area, plane, [lit('#ff0000', 0)])!.colour).toBeNull();
+  expect(areaLight(area, plane, [lit('#ff0000', r / 100), lit('#00ff00', g / 100)])!.xyz).toEqual(
+    of('#ffff00').map((value) => expect.closeTo(value, 6)),
+  );
+  expect(areaLight(area, plane, [lit('#ff0000', 0)])!.xyz).toBeNull();
 });

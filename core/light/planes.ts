@@ -3,7 +3,7 @@ import type { FocusArea, Vec3 } from '../model/records.js';
 import { all, type Show, settingsOf } from '../model/show.js';
 import { areaBox, insideArea } from '../space/areas.js';
 import { type Evenness, evennessOf, type Lit, pointOf, type Surface, totalOf } from './field.js';
-import { hexOfXyz } from './srgb.js';
+import type { Xyz } from './xyz.js';
 
 /** Where a plane of light faces: up like a floor, to the house like a face that looks there, or all round like one that looks anywhere. */
 export const facings = ['up', 'the house', 'all round'] as const;
@@ -49,9 +49,9 @@ export function areaFigures(area: FocusArea, surface: Surface, lux: ArrayLike<nu
   };
   return evennessOf(lux, inside) ?? evennessOf(lux);
 }
-/** Figures of an area, and the colour of all its light, #rrggbb; null in the dark. */
+/** Figures of an area, and the colour of all its light with Y = 1; null in the dark. */
 export interface AreaLight extends Evenness {
-  readonly colour: string | null;
+  readonly xyz: Xyz | null;
 }
 export function areaLight(area: FocusArea, surface: Surface, lit: readonly Lit[]): AreaLight | null {
   const figures = areaFigures(area, surface, totalOf(surface, lit));
@@ -64,5 +64,5 @@ export function areaLight(area: FocusArea, surface: Surface, lit: readonly Lit[]
     y += sum * output * xyz[1];
     z += sum * output * xyz[2];
   }
-  return { ...figures, colour: y > 0 ? hexOfXyz([(100 * x) / y, 100, (100 * z) / y]) : null };
+  return { ...figures, xyz: y > 0 ? [x / y, 1, z / y] : null };
 }

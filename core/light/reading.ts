@@ -4,7 +4,7 @@ import type { Show } from '../model/show.js';
 import { type Blocker, blockedBy } from './blockers.js';
 import { luxAt, type Surface } from './field.js';
 import { sourceOf } from './source.js';
-import { hexOfXyz } from './srgb.js';
+import type { Xyz } from './xyz.js';
 
 export interface LightPart {
   readonly fixture: Fixture;
@@ -14,8 +14,8 @@ export interface Reading {
   /** Brightest first. */
   readonly parts: readonly LightPart[];
   readonly lux: number;
-  /** #rrggbb of the mixed light; null in the dark. */
-  readonly colour: string | null;
+  /** Colour of the mixed light with Y = 1; null in the dark. */
+  readonly xyz: Xyz | null;
 }
 /** Less than this of one fixture is not told, lx. */
 const LEAST = 0.05;
@@ -43,5 +43,5 @@ export function readAt(
     z += lux * source.xyz[2];
   }
   parts.sort((a, b) => b.lux - a.lux);
-  return { parts, lux: y, colour: y > 0 ? hexOfXyz([(100 * x) / y, 100, (100 * z) / y]) : null };
+  return { parts, lux: y, xyz: y > 0 ? [x / y, 1, z / y] : null };
 }

@@ -79,6 +79,7 @@ export function Handles({
           y={-iris * R * HALF}
           onDown={take({ what: 'iris', iris })}
           title="Iris: drag it in"
+          said="iris"
         />
       )}
       {zoom && (
@@ -99,6 +100,7 @@ export function Handles({
           y={-Math.cos((gobo * Math.PI) / 180) * R * 0.8}
           onDown={take({ what: 'gobo', turn: gobo })}
           title="Gobo: turn it"
+          said="gobo"
         />
       )}
     </g>
@@ -109,24 +111,39 @@ function Knob({
   x,
   y,
   title,
+  said,
   onDown,
 }: {
   readonly name: string;
   readonly x: number;
   readonly y: number;
   readonly title?: string;
+  /** Beside it. */
+  readonly said?: string;
   readonly onDown: (event: React.PointerEvent) => void;
 }) {
   return (
-    <circle
-      data-testid={name}
-      cx={x}
-      cy={y}
-      r={6}
-      style={{ fill: 'var(--sheet)', stroke: 'var(--lamp)', strokeWidth: 2 }}
-      onPointerDown={onDown}
-    >
-      {title && <title>{title}</title>}
-    </circle>
+    <>
+      <circle
+        data-testid={name}
+        cx={x}
+        cy={y}
+        r={6}
+        style={{ fill: 'var(--sheet)', stroke: 'var(--lamp)', strokeWidth: 2 }}
+        onPointerDown={onDown}
+      >
+        {title && <title>{title}</title>}
+      </circle>
+      {said && (
+        <text
+          className="pointer-events-none text-[11px]"
+          x={x + 9}
+          y={y - 6}
+          style={{ fill: 'var(--ink)', stroke: 'var(--sheet)', strokeWidth: 3, paintOrder: 'stroke' }}
+        >
+          {said}
+        </text>
+      )}
+    </>
   );
 }

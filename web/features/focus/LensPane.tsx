@@ -189,13 +189,13 @@ function Lens({ fixture }: { readonly fixture: Fixture }) {
         />
         <path className="pointer-events-none" d="M-8 0H8M0 -8V8" style={{ stroke: 'var(--lamp)', strokeWidth: 1.2 }} />
       </svg>
-      <p className="pointer-events-none absolute top-2 left-3 text-[12px]">
+      <p className="pointer-events-none absolute top-2 left-3 px-1 text-[12px]" style={{ background: 'var(--sheet)' }}>
         <b>In the lens of {channelText(fixture) || fixture.unit}</b>
         <span className="pencil">
           {'  '}field {Math.round(angles.field)}°, beam {Math.round(angles.beam)}°
         </span>
       </p>
-      <p className="pencil pointer-events-none absolute bottom-2 left-3 text-[11px]">
+      <p className="pencil pointer-events-none absolute bottom-2 left-3 px-1 text-[11px]" style={{ background: 'var(--sheet)' }}>
         {held
           ? heldSaid(held, pulled)
           : shuttersDoubtful(show, fixture)

@@ -2,6 +2,7 @@
 import { useMemo, useRef, useState } from 'react';
 import { channelText } from '#core/fields/texts';
 import { FOOTCANDLE } from '#core/light/beam';
+import { hexSeen } from '#core/light/exposure';
 import type { AreaLight } from '#core/light/planes';
 import type { Fixture, FocusArea } from '#core/model/records';
 import { all, find, type Show } from '#core/model/show';
@@ -9,6 +10,7 @@ import { type Cell, type Column, intoCell, matrixOf, ofChannel } from '#core/set
 import { place } from '#core/space/hanging';
 import { useSession, useShow } from '../../state/context';
 import { useLight } from '../../state/light';
+import { usePicture } from '../../state/picture';
 import { goTo, useSelection } from '../../state/selection';
 import { toast } from '../../state/toast';
 import { useAudit } from '../../ui/audit';
@@ -29,6 +31,7 @@ export function MatrixTable() {
   const shorts = useShort();
   const figures = useLight((state) => state.figures);
   const unit = useLight((state) => state.unit);
+  const white = usePicture((state) => state.white);
   const table = useRef<HTMLTableElement>(null);
   const [typing, setTyping] = useState<string | null>(null);
   const give = (fixtures: readonly Fixture[], area: FocusArea, purpose: string) => {
@@ -115,10 +118,10 @@ export function MatrixTable() {
                     style={{ color: short.lux ? 'var(--stop)' : undefined }}
                     title={short.lux}
                   >
-                    {light?.colour && said(light.average) > 0 && (
+                    {light?.xyz && said(light.average) > 0 && (
                       <span
                         className="mr-1 inline-block h-2.5 w-2.5 border"
-                        style={{ background: light.colour, borderColor: 'var(--pencil)' }}
+                        style={{ background: hexSeen(light.xyz, white), borderColor: 'var(--pencil)' }}
                       />
                     )}
                     {light ? said(light.average) : ''}

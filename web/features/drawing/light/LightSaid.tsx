@@ -1,13 +1,18 @@
 /** What is read of the light at a point: how much, its colour, and by whom. */
 import { channelText } from '#core/fields/texts';
 import { FOOTCANDLE } from '#core/light/beam';
+import { hexSeen } from '#core/light/exposure';
 import type { Reading } from '#core/light/reading';
+import { usePicture } from '../../../state/picture';
 
 /** So many are told, the brightest. */
 const SHOWN = 6;
 
 export function LightSaid({ reading, unit }: { readonly reading: Reading; readonly unit: 'lx' | 'fc' }) {
-  const { parts, lux, colour } = reading;
+  const { parts, lux, xyz } = reading;
+  // As the picture has it: by the lamp that counts as white there.
+  const white = usePicture((state) => state.white);
+  const colour = xyz && hexSeen(xyz, white);
   const shown = (value: number) => Math.round(unit === 'fc' ? value / FOOTCANDLE : value);
   return (
     <div
