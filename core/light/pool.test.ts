@@ -1,7 +1,7 @@
 /** Pools. Check values 5.7 to 5.9 of reference calculations 5; the edge by cutting the cone with the plane. */
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { poolOn } from './pool.js';
+import { poolOn, washSpacing } from './pool.js';
 
 const figures = (pool: ReturnType<typeof poolOn>) =>
   pool && [pool.near, pool.far, pool.semiMajor, pool.semiMinor].map((mm) => Math.round(mm * 10) / 10);
@@ -47,4 +47,23 @@ describe('pools', () => {
         },
       ),
     ));
+});
+
+describe('an even wash', () => {
+  test('5.12 spacing against the width of the field', () => {
+    const share = (beam: number, field: number) => washSpacing(7000, beam) / (2 * 7000 * Math.tan((field * Math.PI) / 360));
+    expect(share(15, 26)).toBeCloseTo(0.5702, 4);
+    expect(share(25, 36)).toBeCloseTo(0.6823, 4);
+    expect(share(40, 50)).toBeCloseTo(0.7805, 4);
+  });
+  test('5.11 pools of a bell shape, half at the edge of the beam, so far apart: the sum at a middle, midway, and the least against the most', () => {
+    const [distance, beam] = [6000, 20];
+    const apart = washSpacing(distance, beam);
+    const bell = (x: number) => Math.exp(-Math.LN2 * (x / (apart / 2)) ** 2);
+    const sum = (x: number) => Array.from({ length: 41 }, (_, i) => bell(x - (i - 20) * apart)).reduce((a, b) => a + b, 0);
+    expect(sum(0)).toBeCloseTo(1.125, 3);
+    expect(sum(apart / 2)).toBeCloseTo(1.0039, 3);
+    const along = Array.from({ length: 101 }, (_, i) => sum((apart * i) / 100));
+    expect(Math.min(...along) / Math.max(...along)).toBeCloseTo(0.8923, 3);
+  });
 });

@@ -32,3 +32,10 @@ export function poolOn(height: number, incidence: number, angle: number): Pool |
     centre: (near + far) / 2,
   };
 }
+
+/**
+ * How far apart the middles of pools may lie so that a wash is even: where the half of one meets the half of the next their sum is level.
+ * Source: reference calculations 5 (even wash). mm of the throw, degrees of the beam; pools that end sharply come out brighter between.
+ */
+export const washSpacing = (throwLength: number, beam: number): number =>
+  2 * throwLength * Math.tan(rad(Math.min(178, beam)) / 2);

@@ -35,6 +35,17 @@ describe('aimed', () => {
     expect(at.target).toEqual([2000, 3000, 1500]);
     expect(norm(at.beam)).toBeCloseTo(1, 12);
   });
+  test('5.10 along the diagonal of a cube the beam falls by 35.2644 degrees', () => {
+    const { axis } = at;
+    const down = placeOf(
+      hung({ aim: { kind: 'point', at: [axis[0] + 3000, axis[1] + 3000, axis[2] - 3000] } }),
+      position,
+      type,
+      undefined,
+      'aim',
+    );
+    expect(down.below).toBeCloseTo(35.2644, 4);
+  });
   test('an aim holds when the pipe moves: the beam still goes to the point', () => {
     fc.assert(
       fc.property(fc.integer({ min: -3000, max: 6000 }), fc.integer({ min: 3000, max: 9000 }), (y, z) => {

@@ -5,7 +5,7 @@ import { stringFrom, stringText } from '#core/light/changers';
 import { cutIn, cutSaid } from '#core/light/cut';
 import { luxAt } from '#core/light/field';
 import { type Blade, blades, type Optics } from '#core/light/gate';
-import { poolOn } from '#core/light/pool';
+import { poolOn, washSpacing } from '#core/light/pool';
 import { shutterOf, withOptics, withShutter } from '#core/light/shutters';
 import { anglesOf, sourceOf } from '#core/light/source';
 import { formatLength, lengthUnit } from '#core/measure/lengths';
@@ -188,6 +188,11 @@ function Beam({ fixture }: { readonly fixture: Fixture }) {
       {pool && (
         <Line name="Pool" unit={lengthUnit(units)}>
           {`${formatLength(2 * pool.semiMinor, units)} x ${formatLength(2 * pool.semiMajor, units)}`}
+        </Line>
+      )}
+      {at.throw !== null && (
+        <Line name="Even wash" unit={lengthUnit(units)}>
+          {`every ${formatLength(Math.round(washSpacing(at.throw, anglesOf(type, fixture.optics).beam) / 10) * 10, units)}`}
         </Line>
       )}
       {lux > 0 && (
