@@ -6,7 +6,7 @@ import { type Changes, framesOf } from '#core/light/changers';
 import { blended, channelsOf, levelFrom, litBy, looksOf, withLevels } from '#core/light/looks';
 import { adding, edit, removing } from '#core/model/change';
 import type { Fixture, Look } from '#core/model/records';
-import { all, type Show } from '#core/model/show';
+import { all, find, type Show } from '#core/model/show';
 import { natural } from '#core/order/order';
 import { purposesOf } from '#core/setout/matrix';
 import { chosenFixtures } from '../../state/chosen';
@@ -159,28 +159,43 @@ function Heading({ look, onCopy }: { readonly look: Look; readonly onCopy: () =>
 
 /** So long after the last movement of a slider its level is written, ms. */
 const SETTLED = 350;
+/** What a slider has come to, until it is written. */
+interface Pending {
+  readonly timer: number;
+  readonly write: () => void;
+}
+function settle(pending: { current: Pending | null }): void {
+  const { current } = pending;
+  if (!current) return;
+  pending.current = null;
+  window.clearTimeout(current.timer);
+  current.write();
+  useLight.setState({ trial: null });
+}
 function Level({ look, channel, frames }: { readonly look: Look; readonly channel: string; readonly frames: Changes['frames'] }) {
   const session = useSession();
   const show = useShow();
   const trial = useLight(({ trial }) => (trial?.look === look.id ? trial.levels[channel] : undefined));
-  const timer = useRef<number | undefined>(undefined);
-  useEffect(() => () => window.clearTimeout(timer.current), []);
+  const pending = useRef<Pending | null>(null);
+  // Whoever leaves the table meanwhile has set it all the same.
+  useEffect(() => () => settle(pending), []);
   const now = look.levels[channel] ?? 0;
   const state = look.states?.[channel];
-  const write = (text: string, level: number | ((now: number) => number)) =>
-    session.edit(
-      `${channel} at ${text} in ${look.name}`,
-      edit<Look>([look], { levels: withLevels(look.levels, [channel], level) }),
-    );
+  const write = (text: string, level: number | ((now: number) => number)) => {
+    // As it stands by then: another slider may have been written meanwhile.
+    const own = find(session.get().show, 'look', look.id);
+    if (own)
+      session.edit(
+        `${channel} at ${text} in ${own.name}`,
+        edit<Look>([own], { levels: withLevels(own.levels, [channel], level) }),
+      );
+  };
   const slide = (text: string) => {
     const level = Number(text) / 100;
     // The light follows at once; what is written, and can be undone, is where it comes to rest.
     useLight.setState({ of: `look: ${look.id}`, trial: { look: look.id, levels: { [channel]: level } } });
-    window.clearTimeout(timer.current);
-    timer.current = window.setTimeout(() => {
-      write(text, level);
-      useLight.setState({ trial: null });
-    }, SETTLED);
+    window.clearTimeout(pending.current?.timer);
+    pending.current = { timer: window.setTimeout(() => settle(pending), SETTLED), write: () => write(text, level) };
   };
   return (
     <td className="px-2">
