@@ -32,6 +32,13 @@ describe('tilted into its pipe', () => {
     expect(into(type({ length: 700, hang: 320 }), down!)).toBe(0);
     expect(into(type({ length: 700, hang: 250 }), away!)).toBe(0);
   });
+  test('at fifty degrees a lamp house of 400 is narrow enough to pass below the tube, and at seventy no more', () => {
+    const at = (below: number): Vec3 => [0, 2000, 6250 - 1000 * Math.tan((below * Math.PI) / 180)];
+    const deep = type({ length: 700, hang: 250, height: 400 });
+    // The tube lies 250 cos 50 = 161 beside the axis of the body; six tenths of 200 are 120.
+    expect(into(deep, at(50))).toBe(0);
+    expect(into(deep, at(70))).toBeGreaterThan(20);
+  });
   test('heads, lanterns without an aim and those on the floor are never told', () => {
     const long = type({ length: 900, hang: 250 });
     expect(into(long, down!)).toBeGreaterThan(20);

@@ -2,7 +2,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { makeDemo } from '#demo/show';
 import { inGate, lensViewOf } from '../light/shutters.js';
-import { apply, edit, removing } from '../model/change.js';
+import { apply, compose, edit, removing } from '../model/change.js';
 import type { Layer } from '../model/records.js';
 import { all, get } from '../model/show.js';
 import { place } from '../space/hanging.js';
@@ -36,6 +36,24 @@ describe('in the lens', () => {
     const moved = apply(show, edit([person], { at: [target![0], target![1]] }));
     expect(seen(moved).filter((line) => line.use === 'person' && !closed(line))).toEqual([]);
     expect(seen(moved).filter((line) => line.use === 'person').length).toBe(lines.length - plain.length);
+  });
+  test('what stands nearer comes later', () => {
+    const chairs = all(show, 'scenic').filter(({ shape }) => shape === 'chair');
+    const rest = all(show, 'scenic').filter(({ shape }) => shape !== 'chair');
+    const only = apply(show, removing(...rest));
+    const [first, second] = chairs as [(typeof chairs)[0], (typeof chairs)[0]];
+    // One near the lens, one upstage of it, in both orders of the records.
+    for (const [near, far] of [
+      [first, second],
+      [second, first],
+    ] as const) {
+      const placed = apply(only, compose(edit([near], { at: [-500, -1500] }), edit([far], { at: [-500, 5000] })));
+      const lines = seen(placed).filter(({ use }) => use === 'thing');
+      const size = (list: typeof lines) =>
+        list.reduce((sum, { points }) => sum + Math.max(...points.map(([x]) => x)) - Math.min(...points.map(([x]) => x)), 0);
+      const half = lines.length / 2;
+      expect(size(lines.slice(half))).toBeGreaterThan(size(lines.slice(0, half)) * 1.3);
+    }
   });
   test('what lies on a hidden layer is not seen, and nothing is left of what was struck', () => {
     const things = all(show, 'scenic');

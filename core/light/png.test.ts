@@ -78,6 +78,8 @@ describe('dots', () => {
     const whole = encode({ width: 5, height: 4, channels: 1, data: new Uint8Array(20).fill(200), depth: 8 });
     for (let length = 0; length < whole.length - 12; length++) expect(pngDots(whole.subarray(0, length))).toBeNull();
     expect(pngDots(encode({ width: 2, height: 2, channels: 1, data: new Uint16Array(4), depth: 16 }))).toBeNull();
+    const long = (width: number) => pngDots(encode({ width, height: 1, channels: 1, data: new Uint8Array(width), depth: 8 }));
+    expect([long(2048)?.width, long(2049)]).toEqual([2048, null]);
     const wide = whole.slice();
     new DataView(wide.buffer).setUint32(16, 3000);
     expect(pngDots(wide)).toBeNull();

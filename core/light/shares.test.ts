@@ -120,7 +120,7 @@ describe('shares that are kept', () => {
           });
         },
       ),
-      { numRuns: 10 },
+      { numRuns: 4 },
     ));
   test('the mirror image of a source lights the mirror image of the floor (law)', () =>
     fc.assert(

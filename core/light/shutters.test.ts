@@ -9,8 +9,18 @@ import { get, showOf } from '../model/show.js';
 import { add, scaled } from '../space/vectors.js';
 import { luxAt } from './field.js';
 import { behindBlade, bladeAlong, blades, fromUnder } from './gate.js';
-import { cutToLine, inGate, lensViewOf, lineInGate, shutterOf, shuttersDoubtful, withOptics, withShutter } from './shutters.js';
-import { sourceOf } from './source.js';
+import {
+  cutToLine,
+  inGate,
+  lensViewOf,
+  lineInGate,
+  shutterOf,
+  shuttersDoubtful,
+  withOptics,
+  withShutter,
+  zoomFor,
+} from './shutters.js';
+import { anglesOf, sourceOf } from './source.js';
 
 /** From a pipe at 6.5 m, 3 m upstage, down to a face on the centre line at the edge of the stage. */
 const front = makeFixture(idOf(100), fixtureLayer, plainType, pipe, 5000, { aim: { kind: 'point', at: [0, -1500, 1500] } });
@@ -91,6 +101,15 @@ describe('cut to a line', () => {
       expect(behindBlade(blade, 0, 0, x, y)).toBeCloseTo(0, 12);
     }
   });
+});
+
+test('the zoom for an edge is the one that has it there; beyond its ends the end; frost counts; a type without one has none', () => {
+  const zoomed = { ...plainType, zoom: { beam: 36, field: 50 } };
+  const edge = (zoom: number, frost = 0) => Math.tan((anglesOf(zoomed, { zoom, frost }).field * Math.PI) / 360);
+  for (const zoom of [0, 0.25, 0.5, 0.9, 1]) expect(zoomFor(zoomed, {}, edge(zoom))).toBeCloseTo(zoom, 2);
+  expect(zoomFor(zoomed, { frost: 0.4 }, edge(0.5, 0.4))).toBeCloseTo(0.5, 2);
+  expect([zoomFor(zoomed, {}, 0.01), zoomFor(zoomed, {}, 5)]).toEqual([0, 1]);
+  expect(zoomFor(plainType, {}, 0.3)).toBeNull();
 });
 
 describe('set and in doubt', () => {

@@ -3,10 +3,11 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { book } from '#demo/book';
 import { types } from '#demo/types';
-import { apply, edit, invert, updating } from '../model/change.js';
+import { adding, apply, edit, invert, updating } from '../model/change.js';
 import { equal } from '../model/equal.js';
 import type { FixtureType } from '../model/records.js';
 import { faults } from '../model/references.js';
+import { idOf } from '../model/show.arb.js';
 import { all, get } from '../model/show.js';
 import { copyIn, taking } from './copy.js';
 import { demo, empty, item, own, symbol } from './shelf.arb.js';
@@ -23,6 +24,15 @@ describe('sweep', () => {
       expect(reason.endsWith('.')).toBe(true);
       expect(name).not.toBe('');
     }
+  });
+  test('an area that a look alone aims at is in use', () => {
+    const area = { ...all(demo, 'area')[0]!, id: idOf(4711), name: 'Lonely' };
+    const base = apply(demo, adding(area));
+    const names = (of: typeof base) => unused(of).map(({ record }) => record.id);
+    expect(names(base)).toContain(area.id);
+    const [look] = all(base, 'look');
+    const inUse = apply(base, edit([look!], { states: { '201': { aim: { kind: 'area', area: area.id } } } }));
+    expect(names(inUse)).not.toContain(area.id);
   });
   test('after the sweep nothing is left to sweep, everything is sound, and undo brings it all back', () => {
     const withMore = apply(

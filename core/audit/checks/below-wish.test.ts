@@ -56,11 +56,30 @@ describe('what a purpose gives', () => {
     expect(light.average / plain.average).toBeCloseTo(1, 4);
     expect(light.even).toBeCloseTo(plain.even, 4);
   });
+  test('a cloth that comes in between takes the light away, and gives it back when it is struck', () => {
+    const before = servedBy(show, 'Front')[1]!.light.average;
+    const cloth: Masking = {
+      id: idOf(46),
+      kind: 'masking',
+      layer: fixtureLayer,
+      name: 'Border',
+      use: 'border',
+      at: [0, 5000],
+      width: 12000,
+      height: 3000,
+      z: 3000,
+      turn: 0,
+    };
+    const cut = apply(show, adding(cloth));
+    expect(servedBy(cut, 'Front')[1]?.light.average ?? 0).toBeLessThan(before * 0.5);
+    expect(servedBy(apply(cut, removing(cloth)), 'Front')[1]!.light.average).toBe(before);
+  });
   test('other purposes and spares do not count; nothing is served by none', () => {
     const other = apply(show, edit([units[2]!], { purpose: 'Back' }));
     expect(servedBy(other, 'Front')[1]!.light.average).toBeLessThan(servedBy(show, 'Front')[1]!.light.average * 0.8);
     const spare = apply(show, edit([units[2]!], { spare: true }));
     expect(servedBy(spare, 'Front')[1]!.light).toEqual(servedBy(other, 'Front')[1]!.light);
+    expect(servedBy(spare, 'Front')[1]!.aimed).toHaveLength(1);
     expect(servedBy(show, 'Side')).toEqual([]);
   });
 });
@@ -95,6 +114,7 @@ describe('wishes', () => {
         ({ code, fixtures }) => code === 'angle off' && fixtures[0] === units[0]!.id,
       );
     expect([below - 9, below + 9].flatMap(off)).toEqual([]);
+    expect([below - 11, below + 11].flatMap(off)).toHaveLength(2);
     expect(off(Math.round(below) + 15)[0]!.text).toBe(
       `Channel 1 comes at ${Math.round(below)}°, and ${Math.round(below) + 15}° are wished of Front.`,
     );
@@ -122,7 +142,7 @@ describe('wishes', () => {
     layer: fixtureLayer,
     name: 'Border',
     use: 'border',
-    at: [0, 0],
+    at: [0, 5000],
     width: 12000,
     height: 3000,
     z: 4000,
