@@ -1,8 +1,9 @@
 /** The live key: every type and accessory in use, with its count, in the order of the trade (reference calculations 11). Spares are left out. */
 import { present } from '../measure/list.js';
-import { type Accessory, type FixtureType, families } from '../model/records.js';
+import { type Accessory, type AccessoryForm, type Fixture, type FixtureType, families } from '../model/records.js';
 import { all, find, type Show } from '../model/show.js';
 import { natural } from '../order/order.js';
+import { accessoriesOf } from '../patch/accessories.js';
 import { variantsOf } from './variants.js';
 
 export interface KeyRow {
@@ -38,6 +39,30 @@ export function keyRows(show: Show): readonly KeyRow[] {
 export interface AccessoryRow {
   readonly accessory: Accessory;
   readonly count: number;
+}
+/** What sits in or before lanterns, as the key explains it: its sign on a type that carries it. A gobo that a fixture has without a holder of the stock is one too. */
+export interface SignRow {
+  readonly name: string;
+  readonly form: AccessoryForm;
+  readonly type: FixtureType;
+  readonly count: number;
+}
+export function signRows(show: Show): SignRow[] {
+  const fixtures = all(show, 'fixture').filter(({ spare }) => !spare);
+  const first = (has: (fixture: Fixture) => boolean) => fixtures.find(has)?.type;
+  const signs = accessoryRows(show).flatMap(({ accessory: { id, name, form }, count }): SignRow[] => {
+    const type = find(
+      show,
+      'type',
+      first(({ accessories }) => accessories?.includes(id) ?? false),
+    );
+    return type ? [{ name, form, type, count }] : [];
+  });
+  const bare = fixtures.filter(
+    (fixture) => fixture.gobo && !accessoriesOf(show, fixture).some(({ form }) => form === 'gobo holder'),
+  );
+  const type = find(show, 'type', bare[0]?.type);
+  return type ? [...signs, { name: 'gobo', form: 'gobo holder', type, count: bare.length }] : signs;
 }
 /** Accessories in use, by their form and name. */
 export function accessoryRows(show: Show): AccessoryRow[] {

@@ -220,6 +220,46 @@ describe('key', () => {
     for (const line of allTags.lines.slice(0, 8))
       expect(words(show).some((text) => text.startsWith(`${line.field}, `))).toBe(true);
   });
+  test('a gobo has its T in it, drawn on a lantern that has one, and is counted; with a holder of the stock it is that', () => {
+    const key = (of: Show) => {
+      const panes = plotPlate(of, options).sheet.panes;
+      const words = panes.at(-1)!.prims.flatMap((prim) => (prim.op === 'text' ? [prim.text] : []));
+      return { words, panes: panes.length };
+    };
+    const patterned = showOf(SHOW, [...baseRecords, { ...fixture, gobo: 'G 11' }]);
+    expect(key(patterned).words).toContain('gobo');
+    expect(key(patterned).panes).toBe(key(show).panes + 1);
+    expect(key(show).words).not.toContain('gobo');
+    const [holder] = makeAccessories(() => idOf(530)).filter(({ form }) => form === 'gobo holder');
+    const held = showOf(SHOW, [...baseRecords, holder!, { ...fixture, gobo: 'G 11', accessories: [holder!.id] }]);
+    expect(key(held).words.filter((text) => text.startsWith('gobo'))).toEqual([holder!.name]);
+  });
+  test('names in it are of one size, however long one of them is', () => {
+    const long = { ...plainType, id: idOf(540), name: 'Extraordinarily long name of a lantern that nobody could read aloud' };
+    const both = showOf(SHOW, [...baseRecords, long, fixture, makeFixture(idOf(541), fixtureLayer, long, pipe, 3000)]);
+    const sizes = plotPlate(both, options)
+      .sheet.panes.at(-1)!
+      .prims.flatMap((prim) => (prim.op === 'text' && prim.text.endsWith(', Cinderpath') ? [prim.size] : []));
+    expect(sizes).toHaveLength(2);
+    expect(new Set(sizes).size).toBe(1);
+  });
+  test('an issued plot says its issue, in the usual block and in one that was drawn without it', () => {
+    const words = (of: Show) => texts(of).map(({ text }) => text);
+    expect(words(named({ issued: 'B1' }))).toContain('Light plot, plan, issue B1');
+    expect(words(show).some((text) => /issue/i.test(text))).toBe(false);
+    const block: TitleBlock = {
+      id: idOf(550),
+      kind: 'titleblock',
+      name: 'Own',
+      lines: [{ label: '', text: '{show}', size: 5 }],
+    };
+    const drawn = (more: object) => showOf(SHOW, [...named({ titleBlock: block.id, ...more }).records.values(), block]);
+    expect(words(drawn({ issued: 'B1' }))).toContain('Issue: B1');
+    const asked = { ...block, lines: [...block.lines, { label: 'Issue', text: '{issue}', size: 3 }] };
+    const own = showOf(SHOW, [...named({ titleBlock: block.id }).records.values(), asked]);
+    // Not issued, the line is not there at all.
+    expect(words(own).some((text) => text.startsWith('Issue'))).toBe(false);
+  });
   test('the tags of plates: the asked ones, else those of the show, else the usual', () => {
     expect(plateTags(show)).toBe(allTags);
     const own = { ...allTags, id: idOf(520), name: 'own' };
@@ -249,14 +289,15 @@ describe('key and plate', () => {
       [25, 1000, 40],
     ] as const)
       expect(
-        plotPlate(demo, { paper: papers[0]!, landscape: true, denominator, date: '' }).sheet.panes[0]!.k * world,
+        plotPlate(demo, { paper: papers.find(({ name }) => name === 'A1')!, landscape: true, denominator, date: '' }).sheet
+          .panes[0]!.k * world,
       ).toBeCloseTo(paper, 9);
   });
   test('a plot that does not fit says by how much, what falls off, and at what scale it fits', () => {
-    const options = { paper: papers[0]!, landscape: true, denominator: 50, date: '' };
+    const options = { paper: papers.find(({ name }) => name === 'A1')!, landscape: true, denominator: 50, date: '' };
     expect(plotPlate(demo, options).missing).toBeNull();
     expect(fittingScale(demo, options)).toBe(50);
-    const small = { ...options, paper: papers[2]! };
+    const small = { ...options, paper: paper('A3') };
     const { sheet, missing } = plotPlate(demo, small);
     expect(missing!.by[0]).toBeGreaterThan(100);
     // Counted another way: clamps of the plan that lie outside the window of the sheet are missing for certain.
@@ -306,7 +347,10 @@ describe('key and plate', () => {
       }
   });
   test('the SVG is true to size and its text is text', () => {
-    const svg = writeSvg(plotPlate(demo, { paper: papers[0]!, landscape: true, denominator: 50, date: '1 May' }).sheet);
+    const svg = writeSvg(
+      plotPlate(demo, { paper: papers.find(({ name }) => name === 'A1')!, landscape: true, denominator: 50, date: '1 May' })
+        .sheet,
+    );
     expect(svg).toContain('width="841mm" height="594mm" viewBox="0 0 841 594"');
     for (const position of all(demo, 'position')) expect(svg).toContain(`>${position.name}<`);
     expect(svg).toContain(`>${settingsOf(demo).name}<`);

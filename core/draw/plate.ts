@@ -2,9 +2,9 @@
 import { fieldWord } from '../fields/index.js';
 import { formatFeet } from '../measure/lengths.js';
 import { type Paper, scaleName, usualScales } from '../measure/scales.js';
-import type { Id, TagSet, TitleBlock } from '../model/records.js';
+import type { FixtureType, Id, TagSet, TitleBlock } from '../model/records.js';
 import { all, find, type Show, settingsOf } from '../model/show.js';
-import { accessoryRows, keyRows } from './key.js';
+import { keyRows, type SignRow, signRows } from './key.js';
 import { type Box, type DisplayList, LINE, MOVE, type Prim, path, rect, textAt, textWidth } from './list.js';
 import { allTags, planList } from './plan.js';
 import type { Pane, Sheet } from './sheet.js';
@@ -170,24 +170,28 @@ interface TitleLine {
 /** Height of the room for the title block above the scale bar, mm; and of a line, times its letters. */
 const TITLE_ROOM = 44;
 const LINE_GAP = 1.9;
+const issueLine: TitleBlock['lines'][number] = { label: 'Issue', text: '{issue}', size: 3.5 };
 function linesOf(show: Show, block: TitleBlock, { denominator, date, paper }: PlateOptions): TitleLine[] {
   const says = titleWords(show, scaleName(denominator), paper.name, date);
-  const lines = block.lines.map((line) => ({
-    text: [line.label, says(line.text)].filter(Boolean).join(': '),
-    size: line.size,
-  }));
+  const { issued } = settingsOf(show);
+  // An issued plot says so, whatever its block was drawn for.
+  const drawn = issued && !block.lines.some((line) => line.text.includes('{issue}')) ? [...block.lines, issueLine] : block.lines;
+  const lines = drawn.map((line) => {
+    const said = says(line.text);
+    return { text: said || !line.text ? [line.label, said].filter(Boolean).join(': ') : '', size: line.size };
+  });
   // A block with many lines is set smaller rather than run into the scale bar.
   const tall = lines.reduce((sum, line) => sum + (line.text ? line.size * LINE_GAP : 0), 0);
   const room = TITLE_ROOM / Math.max(TITLE_ROOM, tall);
   return lines.map(({ text, size }, i) => ({ text, size: size * room, bold: i === 0 }));
 }
 function usualLines(show: Show, { denominator, date, paper }: PlateOptions): TitleLine[] {
-  const { name, venue, designer, units } = settingsOf(show);
+  const { name, venue, designer, units, issued } = settingsOf(show);
   const counted = all(show, 'fixture').filter((fixture) => !fixture.spare).length;
   const lines: readonly (readonly [string, number])[] = [
     [name, 6],
     [venue, 3.5],
-    ['Light plot, plan', 3.5],
+    [issued ? `Light plot, plan, issue ${issued}` : 'Light plot, plan', 3.5],
     [designer ? `Lighting design: ${designer}` : '', 2.8],
     [`Scale ${scaleName(denominator)} on ${paper.name}`, 2.8],
     [`${units === 'metric' ? 'Dimensions in metres' : 'Dimensions in feet and inches'}, heights from the stage floor`, 2.2],
@@ -221,18 +225,51 @@ function checkBar(x: number): Prim[] {
   ];
 }
 
+/** Height of a line of the accessories in the key, mm. */
+const SIGN = 8;
+/** What sits in or before lanterns, each as it sits on one that carries it, with its count. @param top  where its room begins, mm of paper */
+function signPanes(
+  show: Show,
+  signs: readonly SignRow[],
+  denominator: number,
+  window: Box,
+  top: number,
+): { readonly panes: Pane[]; readonly text: Prim[] } {
+  const text: Prim[] = [
+    path([MOVE, window[0], top, LINE, window[2], top], 'thin'),
+    textAt(window[0] + 4, top - 3.4, 'Accessories', 2.5, 'left', 'ink', true),
+  ];
+  const panes = signs.map(({ name, form, type, count }, i): Pane => {
+    const y = top - 3.4 - SIGN * (i + 1);
+    text.push(textAt(window[0] + 25, y, name, 2.5, 'left'), textAt(window[2] - 4, y, String(count), 2.5, 'right', 'ink', true));
+    const { box, prims } = symbolIn(show, type, 0, [form]);
+    const k = Math.min(1 / denominator, (SIGN * 0.9) / (box[3] - box[1]), 17 / (box[2] - box[0]));
+    return {
+      k,
+      ox: window[0] + 13 - ((box[0] + box[2]) / 2) * k,
+      oy: y + 0.9 - ((box[1] + box[3]) / 2) * k,
+      clip: null,
+      prims,
+    };
+  });
+  return { panes, text };
+}
 /** The key: symbols at the drawing's scale, in as many columns as the window asks for. */
 function keyPanes(show: Show, denominator: number, tags: TagSet, window: Box): Pane[] {
   const rows = keyRows(show);
   const k = 1 / denominator;
   const text: Prim[] = [textAt(window[0] + 4, window[3] - 7, 'Key', 4, 'left', 'ink', true)];
   const panes: Pane[] = [];
-  const accessories = accessoryRows(show);
+  const signs = signRows(show);
   const lines = tags.lines.slice(0, 8);
-  const legend = 5 + 5 * lines.length + (accessories.length ? 6 + 4 * accessories.length : 0);
+  const legend = 5 + 5 * lines.length + (signs.length ? 6 + SIGN * signs.length : 0);
   const room = window[3] - window[1] - 14 - legend;
   const step = Math.min(15, Math.max(4.6, room / Math.max(1, rows.length)));
   const size = Math.min(2.5, step * 0.36);
+  const nameOf = ({ name, maker }: FixtureType) => (maker ? `${name}, ${maker}` : name);
+  // One size for all names: that in which the longest fits.
+  const room2 = window[2] - window[0] - 40;
+  const fitted = rows.reduce((least, { type }) => Math.min(least, (room2 / textWidth(nameOf(type), size)) * size), size);
   rows.forEach(({ type, count, variant }, i) => {
     const cy = window[3] - 14 - step * (i + 0.5);
     const { box, prims } = symbolIn(show, type, variant);
@@ -247,30 +284,18 @@ function keyPanes(show: Show, denominator: number, tags: TagSet, window: Box): P
       clip: null,
       prims,
     });
-    const room2 = window[2] - window[0] - 40;
-    const name = `${type.name}, ${type.maker}`;
-    const fitted = Math.min(size, (room2 / textWidth(name, size)) * size);
-    text.push(textAt(window[0] + 25, cy + size * 0.75, name, fitted, 'left'));
+    text.push(textAt(window[0] + 25, cy + size * 0.75, nameOf(type), fitted, 'left'));
     const figures = [type.watts ? `${type.watts} W` : '', type.field ? `field ${type.field} deg` : ''].filter(Boolean).join(', ');
-    text.push(textAt(window[0] + 25, cy - size * 0.75, figures, size * 0.8, 'left', 'faint'));
+    text.push(textAt(window[0] + 25, cy - size * 0.75, figures, fitted * 0.9, 'left', 'faint'));
     text.push(textAt(window[2] - 4, cy, String(count), size * 1.1, 'right', 'ink', true));
   });
   let y = window[1] + legend - 1;
   const lx = window[0] + 13;
-  if (accessories.length) {
-    text.push(
-      path([MOVE, window[0], y, LINE, window[2], y], 'thin'),
-      textAt(window[0] + 4, y - 3.4, 'Accessories', 2.2, 'left', 'ink', true),
-    );
-    y -= 3.4;
-    for (const { accessory, count } of accessories) {
-      y -= 4;
-      text.push(
-        textAt(window[0] + 25, y, accessory.name, 2.2, 'left'),
-        textAt(window[2] - 4, y, String(count), 2.4, 'right', 'ink', true),
-      );
-    }
-    y -= 2.6;
+  if (signs.length) {
+    const drawn = signPanes(show, signs, denominator, window, y);
+    panes.push(...drawn.panes);
+    text.push(...drawn.text);
+    y -= 6 + SIGN * signs.length;
   }
   text.push(path([MOVE, window[0], y, LINE, window[2], y], 'thin'));
   // What each outline round a text means.

@@ -9,6 +9,7 @@ export interface Paper {
 }
 
 export const papers: readonly Paper[] = [
+  { name: 'A0', width: 1189, height: 841 },
   { name: 'A1', width: 841, height: 594 },
   { name: 'A2', width: 594, height: 420 },
   { name: 'A3', width: 420, height: 297 },

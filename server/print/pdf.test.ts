@@ -73,7 +73,9 @@ describe('the plot', () => {
   );
 
   test('a pipe of 10 m measures 200 mm at 1:50: 566.929 points (formats 10.2)', async () => {
-    const bytes = await sheetPdf(plotPlate(show, { paper: papers[0]!, landscape: true, denominator: 50, date: '' }).sheet);
+    const bytes = await sheetPdf(
+      plotPlate(show, { paper: papers.find(({ name }) => name === 'A1')!, landscape: true, denominator: 50, date: '' }).sheet,
+    );
     const content = streams(bytes).find((stream) => / re?\b| l\b/.test(stream) && stream.includes(' m\n'))!;
     // The page's own matrix turns paper mm into points: k 0 0 -k 0 h.
     const matrix = /([\d.]+) 0 0 -?([\d.]+) 0 [\d.-]+ cm\n(?:[^c]*?)([\d.]+) 0 0 -?([\d.]+) 0 [\d.-]+ cm/.exec(content)!;
@@ -102,13 +104,19 @@ describe('the plot', () => {
   });
   test('its text can be searched: title, positions, types', async () => {
     const demo = makeDemo();
-    const text = textOf(await sheetPdf(plotPlate(demo, { paper: papers[0]!, landscape: true, denominator: 50, date: '' }).sheet));
+    const text = textOf(
+      await sheetPdf(
+        plotPlate(demo, { paper: papers.find(({ name }) => name === 'A1')!, landscape: true, denominator: 50, date: '' }).sheet,
+      ),
+    );
     for (const word of ['The Salt Orchard', 'Boom 2 SL', 'Ring truss', 'Skyline 3, Ombrelle', 'Sm 3a'])
       expect(text).toContain(word);
   });
   test('viewers are told not to scale it', async () => {
     const text = Buffer.from(
-      await sheetPdf(plotPlate(show, { paper: papers[0]!, landscape: true, denominator: 50, date: '' }).sheet),
+      await sheetPdf(
+        plotPlate(show, { paper: papers.find(({ name }) => name === 'A1')!, landscape: true, denominator: 50, date: '' }).sheet,
+      ),
     ).toString('latin1');
     expect(text).toMatch(/\/PrintScaling \/None/);
   });
@@ -142,7 +150,9 @@ test('a picture in a symbol is in the PDF, once for every unit, at its true size
       picture: { png, at: [-100, -200], size: [200, 400] },
     };
     const show = apply(apply(demo, adding(symbol)), edit([type!], { symbol: symbol.id }));
-    return sheetPdf(plotPlate(show, { paper: papers[0]!, landscape: true, denominator: 50, date: '' }).sheet);
+    return sheetPdf(
+      plotPlate(show, { paper: papers.find(({ name }) => name === 'A1')!, landscape: true, denominator: 50, date: '' }).sheet,
+    );
   };
   const pdf = await shown(picture((x, y) => (Math.hypot(x, y) < 0.5 ? 0 : 1)));
   expect(Buffer.from(pdf).toString('latin1')).toMatch(/\/Subtype \/Image/);
@@ -151,4 +161,30 @@ test('a picture in a symbol is in the PDF, once for every unit, at its true size
   const onPlan = placed.filter((match) => Math.abs(Number(match[1]) - 4) < 0.01 && Math.abs(Number(match[2]) - 8) < 0.01);
   expect(onPlan.length).toBeGreaterThanOrEqual(n);
   expect(Buffer.from(await shown('aGVsbG8=')).toString('latin1')).not.toMatch(/\/Subtype \/Image/);
+});
+
+test('the file bears the day on which it was made', async () => {
+  const pdf = Buffer.from(await schedulePdf(channelHookup(makeDemo()), 'Demo', 'today')).toString('latin1');
+  expect(pdf).toMatch(new RegExp(`\\(D:${new Date().getUTCFullYear()}`));
+});
+test('headings that are wider than their columns go on below, whole; single words too long for any are parted', async () => {
+  const [first] = channelHookup(makeDemo()).columns;
+  const heading = 'Length from the distribution to the position';
+  const narrow = { ...first!, share: 1 };
+  const columns = [
+    { ...narrow, heading },
+    { ...narrow, heading: 'Unpronounceablemulticableidentification' },
+    ...Array.from({ length: 14 }, () => narrow),
+  ];
+  const text = textOf(
+    await schedulePdf(
+      { title: 'List', columns, groups: [{ heading: '', rows: [columns.map(() => 'x')] }], summary: '' },
+      'Demo',
+      'today',
+    ),
+  );
+  // Between two letters the file may move the pen: whatever stands there, they follow on each other.
+  const whole = (word: string) => new RegExp([...word].join('.{0,8}?'), 's');
+  for (const word of [...heading.split(' '), 'Unpronounceablemulticableidentification']) expect(text).toMatch(whole(word));
+  expect(text).not.toContain('…');
 });

@@ -20,11 +20,16 @@ const PRINTABLE = /[^\u0020-\u007e\u00a0-\u00ff\u0131\u0152\u0153\u2013\u2014\u2
 /** What the shipped Latin faces do not hold is shown as a question mark, never dropped. */
 export const printable = (text: string): string => text.replace(/[\r\n\t]+/g, ' ').replace(PRINTABLE, '?');
 
-/** A document of one size of page, true to size; its bytes come when it is ended. */
-export function open(width: number, height: number, title: string): { doc: PDFKit.PDFDocument; done: Promise<Uint8Array> } {
+/** A document of one size of page, true to size; its bytes come when it is ended. @param made  the date that the file bears */
+export function open(
+  width: number,
+  height: number,
+  title: string,
+  made = new Date(),
+): { doc: PDFKit.PDFDocument; done: Promise<Uint8Array> } {
   const doc = new PDFDocument({
     autoFirstPage: false,
-    info: { Title: title, Producer: 'Dessin', Creator: 'Dessin', CreationDate: new Date(0) },
+    info: { Title: title, Producer: 'Dessin', Creator: 'Dessin', CreationDate: made },
     compress: true,
     pdfVersion: '1.7',
     size: [width * PT, height * PT],
@@ -144,6 +149,39 @@ function drawImage(doc: PDFKit.PDFDocument, prim: Extract<Prim, { op: 'image' }>
 const A4 = { width: 297, height: 210 };
 const EDGE = 12;
 const ROW = 5.4;
+/** From one line of a heading to the next, mm. */
+const HEAD = 3.2;
+
+/** Words of a heading in as many lines as they take, in the font that is set; a word that is wider than its column is parted. */
+function inLines(doc: PDFKit.PDFDocument, text: string, width: number): string[] {
+  const out: string[] = [];
+  let line = '';
+  const fits = (part: string) => doc.widthOfString(part) <= width;
+  for (const word of printable(text).split(' ')) {
+    if (line && fits(`${line} ${word}`)) {
+      line = `${line} ${word}`;
+      continue;
+    }
+    if (line) out.push(line);
+    line = word;
+    while (line.length > 1 && !fits(line)) {
+      let cut = line.length - 1;
+      while (cut > 1 && !fits(line.slice(0, cut))) cut--;
+      out.push(line.slice(0, cut));
+      line = line.slice(cut);
+    }
+  }
+  return [...out, line];
+}
+
+/** A text cut with an ellipsis where it is wider than its room, in the font that is set. */
+function shorten(doc: PDFKit.PDFDocument, text: string, width: number): string {
+  const clean = printable(text);
+  if (doc.widthOfString(clean) <= width) return clean;
+  let cut = clean;
+  while (cut && doc.widthOfString(`${cut}…`) > width) cut = cut.slice(0, -1);
+  return `${cut}…`;
+}
 
 /** A schedule as a PDF, A4 landscape, headings on every page. Long texts are cut with an ellipsis rather than run over their neighbour. */
 export function schedulePdf(schedule: Schedule, showName: string, date: string): Promise<Uint8Array> {
@@ -159,15 +197,8 @@ export function schedulePdf(schedule: Schedule, showName: string, date: string):
   });
   let y = 0;
   let page = 0;
-  const shorten = (text: string, width: number): string => {
-    const clean = printable(text);
-    if (doc.widthOfString(clean) <= width) return clean;
-    let cut = clean;
-    while (cut && doc.widthOfString(`${cut}…`) > width) cut = cut.slice(0, -1);
-    return `${cut}…`;
-  };
   const put = (text: string, x: number, width: number, align: 'left' | 'right') => {
-    const shown = shorten(text, width * PT);
+    const shown = shorten(doc, text, width * PT);
     const at = align === 'right' ? (x + width) * PT - doc.widthOfString(shown) : x * PT;
     doc.text(shown, at, y * PT, { lineBreak: false, baseline: 'alphabetic' });
   };
@@ -181,7 +212,19 @@ export function schedulePdf(schedule: Schedule, showName: string, date: string):
     put(`${date}  page ${page}`, EDGE + room * 0.7, room * 0.3, 'right');
     y += 8;
     doc.font('bold').fontSize(7.5);
-    for (const column of columns) put(column.heading, column.x, column.width - 4, column.align);
+    const lines = columns.map((column) => inLines(doc, column.heading, (column.width - 4) * PT));
+    const tall = Math.max(...lines.map((list) => list.length));
+    // Headings of more than one line stand on the line below.
+    columns.forEach((column, i) => {
+      const own = lines[i] ?? [];
+      const top = y;
+      own.forEach((line, k) => {
+        y = top + (tall - own.length + k) * HEAD;
+        put(line, column.x, column.width - 4, column.align);
+      });
+      y = top;
+    });
+    y += (tall - 1) * HEAD;
     doc
       .lineWidth(0.7)
       .moveTo(EDGE * PT, (y + 1.6) * PT)

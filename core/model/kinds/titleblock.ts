@@ -32,6 +32,7 @@ export const makeTitleBlock = (id: string): TitleBlock => ({
     { label: '', text: '{venue}', size: 3.5 },
     { label: 'Lighting designer', text: '{designer}', size: 2.5 },
     { label: 'Drawing', text: 'Light plot', size: 2.5 },
+    { label: 'Issue', text: '{issue}', size: 2.5 },
     { label: 'Scale', text: '{scale}', size: 2.5 },
     { label: 'Date', text: '{date}', size: 2.5 },
   ],
