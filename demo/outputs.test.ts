@@ -28,7 +28,7 @@ if (process.env.OUTPUTS === 'write') process.stdout.write(`${JSON.stringify(made
 describe("the demo's outputs", () => {
   test('are the same bytes as they were', () =>
     expect(made).toEqual({
-      'plot.svg': '7ed2f165f3dd25b84aaae9aa',
+      'plot.svg': '24a5d68cb93f37229dc074ae',
       'handover.mvr': 'adf267ca6f8f0a262f23d85a',
       'hookup.csv, without its headings': '230bbd5a222cd805b50de997',
       'schedule.csv, without its headings': '9f27c6ae9a82220b3afc9991',

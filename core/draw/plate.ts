@@ -240,7 +240,7 @@ function signPanes(
     textAt(window[0] + 4, top - 3.4, 'Accessories', 2.5, 'left', 'ink', true),
   ];
   const panes = signs.map(({ name, form, type, count }, i): Pane => {
-    const y = top - 3.4 - SIGN * (i + 1);
+    const y = top - 1.4 - SIGN * (i + 1);
     text.push(textAt(window[0] + 25, y, name, 2.5, 'left'), textAt(window[2] - 4, y, String(count), 2.5, 'right', 'ink', true));
     const { box, prims } = symbolIn(show, type, 0, [form]);
     const k = Math.min(1 / denominator, (SIGN * 0.9) / (box[3] - box[1]), 17 / (box[2] - box[0]));
