@@ -5,8 +5,9 @@ import { writeMvr } from '#core/formats/mvr/write';
 import { writeSvg } from '#core/formats/svg';
 import { paperNamed, papers, parseScale } from '#core/measure/scales';
 import { type Show, settingsOf } from '#core/model/show';
+import { cardPapers, hangingCards } from '#core/paper/hanging-cards';
 import { schedules } from '#core/paper/schedules/index';
-import { schedulePdf, sheetPdf } from './print/pdf.js';
+import { schedulePdf, sheetPdf, sheetsPdf } from './print/pdf.js';
 import { thumbnailSheet } from './print/thumbnail.js';
 
 /** What an output may be asked for, and has at hand. */
@@ -46,12 +47,24 @@ function plate(show: Show, { query, date }: Asked) {
   throw new OutputError(`${sayMissing(missing, options, fits)}${fits ? ' With fit=1 that scale is taken.' : ''}`);
 }
 
+/** Cards for the ladder, on A4 or letter. */
+function cards(show: Show, { query }: Asked): Promise<Uint8Array> {
+  const name = query('paper') ?? (settingsOf(show).units === 'imperial' ? 'letter' : 'A4');
+  const paper = cardPapers.find((one) => one.name === name);
+  if (!paper)
+    throw new OutputError(`Hanging cards are for ${cardPapers.map((one) => one.name).join(' or ')}, not "${name.slice(0, 40)}".`);
+  const sheets = hangingCards(show, paper);
+  if (!sheets.length) throw new OutputError('Nothing hangs in this show yet: a position gets its card with its first unit.');
+  return sheetsPdf(sheets, `${settingsOf(show).name}: hanging cards`);
+}
+
 const CSV = 'text/csv; charset=utf-8';
 const PDF = 'application/pdf';
 const SVG = 'image/svg+xml';
 export const outputs: readonly Output[] = [
   { name: 'plot.pdf', type: PDF, make: (show, asked) => sheetPdf(plate(show, asked)) },
   { name: 'plot.svg', type: SVG, make: (show, asked) => writeSvg(plate(show, asked)) },
+  { name: 'hanging-cards.pdf', type: PDF, make: cards },
   { name: 'thumbnail.svg', type: SVG, make: (show) => writeSvg(thumbnailSheet(show)) },
   ...schedules.flatMap(({ id, make }): Output[] => [
     { name: `${id}.csv`, type: CSV, make: (show) => scheduleCsv(make(show)) },

@@ -7,10 +7,11 @@ import { adding, apply, edit } from '#core/model/change';
 import { makePosition, makeShow } from '#core/model/make';
 import type { SymbolDef } from '#core/model/records';
 import { all, showOf } from '#core/model/show';
+import { cardPapers, hangingCards } from '#core/paper/hanging-cards';
 import { channelHookup } from '#core/paper/schedules/hookup';
 import { picture } from '#demo/gobos';
 import { makeDemo } from '#demo/show';
-import { schedulePdf, sheetPdf } from './pdf.js';
+import { schedulePdf, sheetPdf, sheetsPdf } from './pdf.js';
 
 /** Content streams of a PDF, unpacked. */
 function streams(bytes: Uint8Array): string[] {
@@ -187,4 +188,15 @@ test('headings that are wider than their columns go on below, whole; single word
   const whole = (word: string) => new RegExp([...word].join('.{0,8}?'), 's');
   for (const word of [...heading.split(' '), 'Unpronounceablemulticableidentification']) expect(text).toMatch(whole(word));
   expect(text).not.toContain('…');
+});
+
+test('a PDF of several sheets has a page of its own size for each, and a bookmark of each title', async () => {
+  const cards = hangingCards(makeDemo(), cardPapers[1]!);
+  const pdf = Buffer.from(await sheetsPdf(cards, 'Cards')).toString('latin1');
+  const boxes = [...pdf.matchAll(/\/MediaBox \[0 0 ([\d.]+) ([\d.]+)\]/g)].map(([, w, h]) => [Number(w), Number(h)]);
+  expect(boxes).toHaveLength(cards.length);
+  // Letter, upright: 8.5 by 11 in of 72 points.
+  for (const [w, h] of boxes) expect([w, h]).toEqual([expect.closeTo(612, 1), expect.closeTo(792, 1)]);
+  expect(pdf).toMatch(/\/Outlines/);
+  expect(textOf(await sheetsPdf(cards.slice(0, 1), 'Card'))).toContain('FOH 1');
 });

@@ -51,13 +51,19 @@ export function open(
 }
 
 /** @returns the bytes of a one-page PDF, true to size */
-export function sheetPdf(sheet: Sheet): Promise<Uint8Array> {
-  const { doc, done } = open(sheet.width, sheet.height, sheet.title);
-  doc.addPage({ size: [sheet.width * PT, sheet.height * PT], margin: 0 });
-  // Paper mm with y up, as the list has it.
-  doc.transform(PT, 0, 0, -PT, 0, sheet.height * PT);
+export const sheetPdf = (sheet: Sheet): Promise<Uint8Array> => sheetsPdf([sheet], sheet.title);
+/** @returns the bytes of a PDF with a page a sheet, each true to its size; of several each has a bookmark of its title */
+export function sheetsPdf(sheets: readonly Sheet[], title: string): Promise<Uint8Array> {
+  const [first] = sheets;
+  const { doc, done } = open(first?.width ?? A4.width, first?.height ?? A4.height, title);
   const widths = new Map<string, number>();
-  for (const pane of sheet.panes) drawPane(doc, pane, widths);
+  for (const sheet of sheets) {
+    doc.addPage({ size: [sheet.width * PT, sheet.height * PT], margin: 0 });
+    if (sheets.length > 1) doc.outline.addItem(sheet.title);
+    // Paper mm with y up, as the list has it.
+    doc.transform(PT, 0, 0, -PT, 0, sheet.height * PT);
+    for (const pane of sheet.panes) drawPane(doc, pane, widths);
+  }
   doc.end();
   return done;
 }

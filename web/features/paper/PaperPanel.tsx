@@ -117,6 +117,12 @@ export function PaperPanel() {
         {off?.fits && link('plot.pdf', `PDF at ${scaleName(off.fits)}`, `${query}&fit=1`)}
         {off?.fits && link('plot.svg', `SVG at ${scaleName(off.fits)}`, `${query}&fit=1`)}
       </div>
+      <h2 className="pencil pt-3">Hanging cards</h2>
+      <p>One page a position, for one hand on a ladder: drawn, with its list, its weights and what to bring.</p>
+      <div className="flex gap-4">
+        {link('hanging-cards.pdf', 'Cards on A4', 'paper=A4')}
+        {link('hanging-cards.pdf', 'on letter', 'paper=letter')}
+      </div>
       <h2 className="pencil pt-3">Issue</h2>
       {settings.issued ? (
         <>

@@ -1,0 +1,124 @@
+/** Hanging cards: every unit once, all of it on the page, sums by counting again. Figures of lanterns are those of the types. */
+import { describe, expect, test } from '@jest/globals';
+import fc from 'fast-check';
+import { makeDemo } from '#demo/show';
+import { boxOf, textWidth } from '../draw/list.js';
+import type { Sheet } from '../draw/sheet.js';
+import { usualScales } from '../measure/scales.js';
+import { apply, edit } from '../model/change.js';
+import { makeFixture } from '../model/make.js';
+import { baseRecords, fixtureLayer, idOf, pipe, plainType, SHOW } from '../model/show.arb.js';
+import { all, get, type Show, showOf } from '../model/show.js';
+import { cardPapers, hangingCards, toBring } from './hanging-cards.js';
+
+const [a4, letter] = cardPapers as [(typeof cardPapers)[0], (typeof cardPapers)[0]];
+const list = (sheet: Sheet) => sheet.panes.at(-1)!.prims.flatMap((prim) => (prim.op === 'text' ? [prim] : []));
+const words = (sheet: Sheet): string[] => list(sheet).map(({ text }) => text);
+/** What stands below a heading. */
+const column = (sheet: Sheet, heading: string): string[] => {
+  const head = list(sheet).find(({ text }) => text === heading)!;
+  return list(sheet).flatMap(({ text, x, y }) => (x === head.x && y < head.y ? [text] : []));
+};
+const nameOf = (sheet: Sheet) => sheet.title.split(': ')[1]!;
+const rig = (n: number, more: object = {}): Show =>
+  showOf(SHOW, [
+    ...baseRecords,
+    ...Array.from({ length: n }, (_, i) => {
+      const fixture = makeFixture(idOf(100 + i), fixtureLayer, plainType, pipe, (10_000 * (i + 0.5)) / n, {
+        unit: String(i + 1),
+        ...more,
+      });
+      return { ...fixture, parts: [{ ...fixture.parts[0]!, channel: String(100 + i), colour: i % 2 ? 'Sm 3a' : 'Sm 8a' }] };
+    }),
+  ]);
+
+describe('cards of the demo', () => {
+  const demo = makeDemo();
+  const cards = hangingCards(demo, a4);
+  test('one for each position on which something hangs, in their order, numbered', () => {
+    const hung = new Set(all(demo, 'fixture').map(({ position }) => position));
+    expect(new Set(cards.map(nameOf)).size).toBe(hung.size);
+    expect(cards.map(nameOf).slice(0, 2)).toEqual(['FOH 1', 'FOH 2']);
+    expect(words(cards[0]!)).toContain(`card 1 of ${hung.size}`);
+  });
+  test('every unit stands in one list, with its channel and its place', () => {
+    for (const fixture of all(demo, 'fixture')) {
+      const { name } = get(demo, 'position', fixture.position);
+      const on = cards.filter((card) => nameOf(card) === name).flatMap((card) => column(card, 'Channel'));
+      const channel = fixture.parts[0]!.channel;
+      if (channel && fixture.parts.length === 1) expect(on.filter((text) => text === channel)).toHaveLength(1);
+    }
+    const lx2 = words(cards.find((card) => nameOf(card) === 'LX 2')!);
+    expect(lx2).toEqual(expect.arrayContaining(['5.70 SL', '85', 'Can wide', 'Sm 10b', '4.20 SL  3.40 US']));
+  });
+  test('the head sums what hangs there', () => {
+    const foh = all(demo, 'fixture').filter(({ position, spare }) => get(demo, 'position', position).name === 'FOH 1' && !spare);
+    const types = foh.map(({ type }) => get(demo, 'type', type));
+    const watts = types.reduce((sum, { watts: own }) => sum + own, 0) / 1000;
+    const weight = Math.round(types.reduce((sum, { weight: own }) => sum + own, 0));
+    expect(words(cards[0]!).find((text) => text.startsWith('12 units'))).toBe(
+      `12 units, trim 7.20 m, 12.00 m long, ${watts.toFixed(1)} kW, ${weight} kg of lanterns`,
+    );
+    expect(toBring(demo, foh)).toEqual([
+      'Lanterns: 10 Aster 26, 2 Aster 36',
+      'Colour: 5 Sm 3a, 5 Sm 8a, 2 Sm 4c',
+      'Gobos: 2 G 11',
+    ]);
+  });
+  test('the drawing is at a usual scale, as large as it fits, and all of it lies in its room', () => {
+    for (const card of cards) {
+      const [drawing] = card.panes;
+      const box = boxOf(drawing!.prims).map((value, i) => value * drawing!.k + (i % 2 ? drawing!.oy : drawing!.ox));
+      const [x, y, w, h] = drawing!.clip!;
+      expect(box[0]).toBeGreaterThanOrEqual(x - 0.01);
+      expect(box[1]).toBeGreaterThanOrEqual(y - 0.01);
+      expect(box[2]).toBeLessThanOrEqual(x + w + 0.01);
+      expect(box[3]).toBeLessThanOrEqual(y + h + 0.01);
+    }
+    const scales = cards.map((card) => Math.round(1 / card.panes[0]!.k));
+    const usual = usualScales(false);
+    for (const scale of scales) expect(usual).toContain(scale);
+    // Twelve metres of pipe are 160 mm at 1:75, and 240 at 1:50.
+    expect(scales[0]).toBe(75);
+  });
+});
+
+describe('any rig', () => {
+  test('whatever hangs, no text leaves the page or runs into the next column, none is smaller than 1.8 mm, and each unit has one row (law)', () =>
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 1, max: 70 }),
+        fc.constantFrom(a4, letter),
+        fc.string({ maxLength: 60 }),
+        (n, paper, notes) => {
+          const show = rig(n, { notes, purpose: notes });
+          const cards = hangingCards(show, paper);
+          for (const card of cards)
+            for (const { x, y, text, size, align } of list(card)) {
+              const wide = textWidth(text, size);
+              const from = align === 'right' ? x - wide : x;
+              expect(size).toBeGreaterThanOrEqual(1.8);
+              expect(from).toBeGreaterThanOrEqual(9.9);
+              expect(from + wide).toBeLessThanOrEqual(card.width - 9.9);
+              expect(y).toBeGreaterThanOrEqual(9);
+              expect(y).toBeLessThanOrEqual(card.height - 9.9);
+            }
+          const channels = cards.flatMap(words).filter((text) => /^1\d\d$/.test(text));
+          expect(channels.sort()).toEqual(Array.from({ length: n }, (_, i) => String(100 + i)));
+        },
+      ),
+      { numRuns: 12 },
+    ));
+  test('a long list goes on to a second page, which says so; spares are in the list and in no sum', () => {
+    const cards = hangingCards(rig(40), a4);
+    expect(cards).toHaveLength(2);
+    expect(words(cards[1]!)).toEqual(expect.arrayContaining(['card 1 of 1, page 2 of 2', 'LX 1, continued']));
+    const show = rig(3);
+    const spared = apply(show, edit([all(show, 'fixture')[0]!], { spare: true }));
+    const said = words(hangingCards(spared, a4)[0]!);
+    expect(said.find((text) => text.startsWith('2 units and 1 spare'))).toBeDefined();
+    expect(said).toContain('spare');
+    expect(said).toContain('Lanterns: 2 Test 26');
+  });
+  test('nothing hangs, no cards', () => expect(hangingCards(showOf(SHOW, baseRecords), a4)).toEqual([]));
+});
