@@ -410,6 +410,28 @@ test('looks: a slider, an aim and a zoom of heads; a light that is held and comp
   await page.getByLabel('Compared with').selectOption({ label: 'less Harvest' });
   await expect(scale).toContainText(/most -\d+/);
   await page.getByLabel('Compared with').selectOption('nothing');
+  // Levels of the moment: of this window until they are kept.
+  await page.getByLabel('Slider of 3 in live levels').fill('50');
+  await expect(page.getByLabel('Light of', { exact: true })).toHaveValue('live');
+  await expect(scale).toBeVisible();
+  await page.getByLabel('Level of 3 in live levels').fill('+10');
+  await page.getByLabel('Level of 3 in live levels').press('Enter');
+  await page.getByLabel('Whose level').selectOption('Front cool');
+  const form3 = page.getByRole('form', { name: 'Set a level' });
+  await expect(form3).toContainText('in live levels');
+  await form3.getByLabel('Level', { exact: true }).fill('20');
+  await form3.getByLabel('Level', { exact: true }).press('Enter');
+  expect((await recordsOf(page, showIdOf(page))).filter(({ kind }) => kind === 'look')).toHaveLength(3);
+  await page.getByRole('button', { name: 'Keep live levels as a look' }).click();
+  await stored(page);
+  const kept = (await recordsOf(page, showIdOf(page))).find(({ name }) => name === 'From live levels')!.levels as Record<
+    string,
+    number
+  >;
+  expect([kept['3'], kept['21'], Object.keys(kept).length]).toEqual([0.6, 0.2, 13]);
+  await page.getByRole('button', { name: 'All live levels out' }).click();
+  await expect(page.getByLabel('Level of 3 in live levels')).toHaveValue('');
+  await page.getByRole('button', { name: 'Show the light of Lamplight' }).click();
   // Heads by their purpose.
   await page.getByLabel('Whose level').selectOption('Moving special');
   const form = page.getByRole('form', { name: 'Set colour, aim and zoom' });

@@ -66,7 +66,11 @@ function Comparing({ of }: { readonly of: string }) {
   const field = useLight((state) => state.field);
   const held = useLight((state) => state.held);
   const against = useLight((state) => state.against);
-  const said = of.startsWith('look: ') ? (find(show, 'look', of.slice(6))?.name ?? of) : of.replace(/^purpose: /, '');
+  const said = of.startsWith('look: ')
+    ? (find(show, 'look', of.slice(6))?.name ?? of)
+    : of === 'live'
+      ? 'live levels'
+      : of.replace(/^purpose: /, '');
   return (
     <>
       <Choice

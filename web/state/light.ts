@@ -12,10 +12,12 @@ export interface AreaFigures {
   readonly purposes: ReadonlyMap<string, AreaLight | null>;
 }
 export interface LightState {
-  /** Nothing, all units, those that are chosen, those of a purpose ("purpose: Front warm"), or a look by its id ("look: ..."). */
+  /** Nothing, all units, live levels ("live"), those that are chosen, those of a purpose ("purpose: Front warm"), or a look by its id ("look: ..."). */
   readonly of: string;
   /** Units that stay lit whatever is looked at besides. */
   readonly kept: ReadonlySet<Id>;
+  /** Levels of the moment, by channel: of this window, kept in no look. */
+  readonly live: Look['levels'];
   /** Levels that are tried in a look while a slider is held; what is not in it is as the look has it. */
   readonly trial: { readonly look: Id; readonly levels: Look['levels'] } | null;
   /** Height of the plane as it is typed; empty is a face's. */
@@ -48,6 +50,7 @@ export interface LightState {
 export const useLight = makeStore<LightState>({
   of: 'nothing',
   kept: new Set(),
+  live: {},
   trial: null,
   against: 'nothing',
   held: null,

@@ -25,6 +25,7 @@ export function LightOf() {
           'nothing',
           ['all', 'all units'],
           ['selection', 'what is chosen'],
+          ['live', 'live levels'],
           ...looksOf(show).map(({ id, name }) => [`look: ${id}`, `look: ${name}`] as const),
           ...purposes.map((name) => [`purpose: ${name}`, name] as const),
         ]}

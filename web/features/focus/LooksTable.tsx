@@ -14,11 +14,11 @@ import { useSession, useShow } from '../../state/context';
 import { useLight } from '../../state/light';
 import { goTo, useSelection } from '../../state/selection';
 import { toast } from '../../state/toast';
-import { Choice, Range, Typed } from '../../ui/Field';
+import { Choice, Typed } from '../../ui/Field';
 import { TextField } from '../../ui/TextField';
+import { Fader, LiveHeading, LiveLevel, percent, setLive } from './Fader';
 import { LookStates, stateSaid } from './LookStates';
 
-const percent = (level: number): string => String(Math.round(level * 1000) / 10);
 /** A name that no look has yet. */
 function freeName(looks: readonly Look[], wanted: string): string {
   const taken = new Set(looks.map(({ name }) => name));
@@ -32,10 +32,16 @@ export function LooksTable() {
   const show = useShow();
   const session = useSession();
   const looks = useMemo(() => looksOf(show), [show]);
+  const live = useLight((state) => state.live);
   const channels = useMemo(
     () =>
-      [...new Set(looks.flatMap(({ levels, states = {} }) => [...Object.keys(levels), ...Object.keys(states)]))].sort(natural),
-    [looks],
+      [
+        ...new Set([
+          ...Object.keys(live),
+          ...looks.flatMap(({ levels, states = {} }) => [...Object.keys(levels), ...Object.keys(states)]),
+        ]),
+      ].sort(natural),
+    [looks, live],
   );
   const framesBy = useMemo(() => {
     const by = new Map<string, Changes['frames']>();
@@ -62,44 +68,45 @@ export function LooksTable() {
         <button type="button" className="act act-small" onClick={() => add('New look', { levels: {} })}>
           New look
         </button>
-        {looks.length > 0 && <Setting looks={looks} />}
+        <Setting looks={looks} />
         {looks.length > 1 && <Blending looks={looks} onBlend={add} />}
       </div>
-      {looks.length ? (
-        <div className="min-h-0 flex-1 overflow-auto">
-          <table className="text-[12px]" aria-label="Looks">
-            <thead className="sticky top-0 z-10 text-left" style={{ background: 'var(--sheet)' }}>
-              <tr>
-                <th className="pencil sticky left-0 px-3 py-1 font-normal" style={{ background: 'var(--sheet)' }}>
-                  Channel
+      <div className="min-h-0 flex-1 overflow-auto">
+        <table className="text-[12px]" aria-label="Looks">
+          <thead className="sticky top-0 z-10 text-left" style={{ background: 'var(--sheet)' }}>
+            <tr>
+              <th className="pencil sticky left-0 px-3 py-1 font-normal" style={{ background: 'var(--sheet)' }}>
+                Channel
+              </th>
+              <LiveHeading onKeep={() => add('From live levels', { levels: live })} />
+              {looks.map((look) => (
+                <Heading key={look.id} look={look} onCopy={() => add(`${look.name} copy`, look)} />
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            {channels.map((channel) => (
+              <tr key={channel} style={{ borderTop: '1px solid var(--hair-faint)' }}>
+                <th scope="row" className="sticky left-0 px-3 text-left font-normal" style={{ background: 'var(--sheet)' }}>
+                  <button type="button" className="tabular-nums hover:underline" onClick={() => goTo(unitsOf(show, channel))}>
+                    {channel}
+                  </button>
                 </th>
+                <LiveLevel channel={channel} />
                 {looks.map((look) => (
-                  <Heading key={look.id} look={look} onCopy={() => add(`${look.name} copy`, look)} />
+                  <Level key={look.id} look={look} channel={channel} frames={framesBy.get(channel) ?? []} />
                 ))}
               </tr>
-            </thead>
-            <tbody>
-              {channels.map((channel) => (
-                <tr key={channel} style={{ borderTop: '1px solid var(--hair-faint)' }}>
-                  <th scope="row" className="sticky left-0 px-3 text-left font-normal" style={{ background: 'var(--sheet)' }}>
-                    <button type="button" className="tabular-nums hover:underline" onClick={() => goTo(unitsOf(show, channel))}>
-                      {channel}
-                    </button>
-                  </th>
-                  {looks.map((look) => (
-                    <Level key={look.id} look={look} channel={channel} frames={framesBy.get(channel) ?? []} />
-                  ))}
-                </tr>
-              ))}
-            </tbody>
-          </table>
-          {!channels.length && <p className="pencil px-3">Nothing is lit yet: choose units, type a level above, and set it.</p>}
-        </div>
-      ) : (
-        <p className="pencil px-3">
-          A look is a state of the rig with a name: make one, then set levels for units or for purposes.
-        </p>
-      )}
+            ))}
+          </tbody>
+        </table>
+        {!channels.length && (
+          <p className="pencil px-3">
+            Nothing is lit yet: choose units, type a level above, and set it. A look keeps levels under a name; live levels are of
+            this window and of the moment.
+          </p>
+        )}
+      </div>
     </div>
   );
 }
@@ -190,42 +197,16 @@ function Level({ look, channel, frames }: { readonly look: Look; readonly channe
         edit<Look>([own], { levels: withLevels(own.levels, [channel], level) }),
       );
   };
-  const slide = (text: string) => {
-    const level = Number(text) / 100;
+  const slide = (level: number) => {
     // The light follows at once; what is written, and can be undone, is where it comes to rest.
     useLight.setState({ of: `look: ${look.id}`, trial: { look: look.id, levels: { [channel]: level } } });
     window.clearTimeout(pending.current?.timer);
-    pending.current = { timer: window.setTimeout(() => settle(pending), SETTLED), write: () => write(text, level) };
+    pending.current = { timer: window.setTimeout(() => settle(pending), SETTLED), write: () => write(percent(level), level) };
   };
   return (
-    <td className="px-2">
-      <div className="flex items-center gap-1">
-        <Range
-          label={`Slider of ${channel} in ${look.name}`}
-          className="range range-xs w-16"
-          min={0}
-          max={100}
-          value={Math.round((trial ?? now) * 100)}
-          onText={slide}
-        />
-        <div className="w-12">
-          <TextField
-            label={`Level of ${channel} in ${look.name}`}
-            value={(trial ?? now) ? percent(trial ?? now) : ''}
-            placeholder="out"
-            align="right"
-            help="Percent; full, out; +10 and _10 count from here"
-            onWrite={(text) => {
-              const level = levelFrom(text);
-              if (!level) return 'A level from 0 to 100, +10, _10, full or out.';
-              write(text.trim() || 'out', level);
-              return null;
-            }}
-          />
-        </div>
-      </div>
+    <Fader of={look.name} channel={channel} now={trial ?? now} onSlide={slide} onWrite={write}>
       {state && <p className="pencil text-[11px]">{stateSaid(show, state, frames)}</p>}
-    </td>
+    </Fader>
   );
 }
 
@@ -246,9 +227,9 @@ function Setting({ looks }: { readonly looks: readonly Look[] }) {
   const set = () => {
     const level = levelFrom(typed);
     const channels = channelsOf(fixtures);
-    if (!look) return;
     if (!level) return void toast.error('A level from 0 to 100, +10, _10, full or out.');
     if (!channels.length) return void toast.error('Choose units that have channels first.');
+    if (of === 'live' || !look) return setLive(channels, level);
     const said = whom === 'selection' ? fixtures.map(channelText).slice(0, 4).join(', ') : whom;
     session.edit(
       `${said} at ${typed.trim() || 'out'} in ${look.name}`,
@@ -275,12 +256,12 @@ function Setting({ looks }: { readonly looks: readonly Look[] }) {
         />
         <span className="pencil">at</span>
         <Typed label="Level" className="!w-14" value={typed} placeholder="70" onText={setTyped} />
-        <span className="pencil whitespace-nowrap">in {look?.name}</span>
+        <span className="pencil whitespace-nowrap">in {of === 'live' || !look ? 'live levels' : look.name}</span>
         <button type="submit" className="act act-small">
           Set
         </button>
       </form>
-      {look && <LookStates look={look} fixtures={fixtures} />}
+      {look && of !== 'live' && <LookStates look={look} fixtures={fixtures} />}
     </>
   );
 }

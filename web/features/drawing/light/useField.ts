@@ -21,17 +21,18 @@ const STEP = 100;
 export type Lit = readonly (readonly [Fixture, number])[];
 /**
  * Fixtures whose light is looked at, each with the share of its light that it gives; those that are kept lit are with them.
- * @param trial  levels that are tried in a look
+ * @param levels  levels of the moment, and those that are tried in a look
  */
 export function litFixtures(
   show: Show,
   of: string,
   selection: readonly Id[],
   kept: ReadonlySet<Id>,
-  trial: LightState['trial'] = null,
+  { trial, live }: Pick<LightState, 'trial' | 'live'>,
 ): Lit {
   const look = of.startsWith('look: ') ? find(show, 'look', of.slice(6)) : undefined;
   if (look) return litBy(show, trial?.look === look.id ? { ...look, levels: { ...look.levels, ...trial.levels } } : look);
+  if (of === 'live') return litBy(show, { levels: live });
   const chosen = new Set(selection);
   const purpose = of.replace(/^purpose: /, '');
   const wanted = (fixture: Fixture): boolean =>
@@ -83,8 +84,8 @@ function againstOf(
 
 /** What the worker does not know yet, and what it is asked. */
 function askFor(show: Show, of: string, selection: readonly Id[], stamp: number, sent: Sent): { ask: LightAsk; sent: Sent } {
-  const { height, facing, unit, blocked, kept, trial, against, held } = useLight.getState();
-  const lit = litFixtures(show, of, selection, kept, trial);
+  const { height, facing, unit, blocked, kept, against, held, ...levels } = useLight.getState();
+  const lit = litFixtures(show, of, selection, kept, levels);
   const outputs = new Map(lit.map(([{ id }, output]) => [id, output]));
   const fixtures = lit.map(([fixture]) => fixture);
   const sources = new Map<Id, Source>();
@@ -123,13 +124,14 @@ function askFor(show: Show, of: string, selection: readonly Id[], stamp: number,
 }
 
 export function useField(show: Show, of: string): void {
-  const [height, facing, unit, blocked, kept, trial, against, held] = [
+  const [height, facing, unit, blocked, kept, trial, live, against, held] = [
     useLight((state) => state.height),
     useLight((state) => state.facing),
     useLight((state) => state.unit),
     useLight((state) => state.blocked),
     useLight((state) => state.kept),
     useLight((state) => state.trial),
+    useLight((state) => state.live),
     useLight((state) => state.against),
     useLight((state) => state.held),
   ];
@@ -165,7 +167,7 @@ export function useField(show: Show, of: string): void {
     sent.current = made.sent;
     last.current = made.ask;
     worker.current.postMessage(made.ask);
-  }, [show, of, height, facing, unit, blocked, kept, trial, against, held, selection]);
+  }, [show, of, height, facing, unit, blocked, kept, trial, live, against, held, selection]);
 }
 
 function hear(answer: LightAnswer, stamp: number, ask: LightAsk | null): void {

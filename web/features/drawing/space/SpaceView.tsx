@@ -296,6 +296,14 @@ function WorkLight({ lit }: { readonly lit: boolean }) {
   );
 }
 
+/** Where a pointer meets the stage, where that faces, and whether Alt is held. */
+type Met = readonly [point: Vec3, normal: Vec3, free: boolean];
+function metBy(event: ThreeEvent<MouseEvent>): Met | null {
+  const normal = event.face?.normal.clone().transformDirection(event.object.matrixWorld);
+  if (!normal) return null;
+  const { x, y, z } = event.point;
+  return [fromRenderer([x, y, z]), [normal.x, -normal.z, normal.y], event.nativeEvent.altKey];
+}
 /** The stage, with what is pressed and pointed at on it. */
 function Stage({
   stage,
@@ -305,9 +313,9 @@ function Stage({
 }: {
   readonly stage: StageScene;
   readonly onPress: (id: string, addTo: boolean, from: readonly [number, number]) => void;
-  readonly onPoint: (point: Vec3, normal: Vec3, free: boolean) => void;
+  readonly onPoint: (...met: Met) => void;
   /** Takes a click on the stage for its own. */
-  readonly onTake: (() => void) | null;
+  readonly onTake: ((...met: Met) => void) | null;
 }) {
   const show = useShow();
   const step = useParams().step;
@@ -332,16 +340,15 @@ function Stage({
       onClick={(event: ThreeEvent<MouseEvent>) => {
         if (onTake) {
           event.stopPropagation();
-          if (event.delta < 4) onTake();
+          const met = event.delta < 4 ? metBy(event) : null;
+          if (met) onTake(...met);
         } else if (taken(event.object.userData.id)) event.stopPropagation();
         else if (event.delta < 4) select([]);
       }}
       onPointerMove={(event: ThreeEvent<PointerEvent>) => {
         event.stopPropagation();
-        const normal = event.face?.normal.clone().transformDirection(event.object.matrixWorld);
-        if (!normal) return;
-        const { x, y, z } = event.point;
-        onPoint(fromRenderer([x, y, z]), [normal.x, -normal.z, normal.y], event.nativeEvent.altKey);
+        const met = metBy(event);
+        if (met) onPoint(...met);
       }}
     />
   );

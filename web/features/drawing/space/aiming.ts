@@ -30,8 +30,8 @@ export interface Aiming {
   readonly trial: { readonly change: Change; readonly say: string } | null;
   readonly point: (point: Vec3, normal: Vec3, free: boolean) => void;
   readonly leave: () => void;
-  /** Aims as was pointed at last. */
-  readonly take: () => void;
+  /** Aims where the stage was clicked: the window may not have followed the pointer there yet. */
+  readonly take: (point: Vec3, normal: Vec3, free: boolean) => void;
   /** Aims at an area that was pressed. */
   readonly takeArea: (area: FocusArea) => void;
 }
@@ -65,7 +65,7 @@ export function useAiming(): Aiming {
         setTrial({ change, say: saidOf(change, fixtures[0]?.id) });
       },
       leave: () => setTrial(null),
-      take: () => aim(chosen(), trial?.change ?? aimAtPoint(show, [], [0, 0], null, AIM_HEIGHT)),
+      take: (point, normal, free) => aim(chosen(), changeAt(show, chosen(), point, normal, free)),
       takeArea: (area) => aim(chosen(), aimAtArea(chosen(), area)),
     };
   }, [show, session, on, trial]);

@@ -66,9 +66,10 @@ export function useLit(show: Show): Lit {
   const kept = useLight((state) => state.kept);
   const selection = useSelection((state) => (of === 'selection' ? state.selection : noIds));
   const trial = useLight((state) => state.trial);
+  const live = useLight((state) => state.live);
   return useMemo(
-    () => (of === 'nothing' ? empty : litFixtures(show, of, selection, kept, trial)),
-    [show, of, selection, kept, trial],
+    () => (of === 'nothing' ? empty : litFixtures(show, of, selection, kept, { trial, live })),
+    [show, of, selection, kept, trial, live],
   );
 }
 
