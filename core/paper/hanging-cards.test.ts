@@ -7,9 +7,12 @@ import type { Sheet } from '../draw/sheet.js';
 import { usualScales } from '../measure/scales.js';
 import { apply, edit } from '../model/change.js';
 import { makeFixture } from '../model/make.js';
+import type { Position } from '../model/records.js';
 import { baseRecords, fixtureLayer, idOf, pipe, plainType, SHOW } from '../model/show.arb.js';
 import { all, get, type Show, showOf } from '../model/show.js';
-import { cardPapers, hangingCards, toBring } from './hanging-cards.js';
+import { curveLength } from '../space/curves.js';
+import { place } from '../space/hanging.js';
+import { cardPapers, hangingCards, laidFlat, toBring } from './hanging-cards.js';
 
 const [a4, letter] = cardPapers as [(typeof cardPapers)[0], (typeof cardPapers)[0]];
 const list = (sheet: Sheet) => sheet.panes.at(-1)!.prims.flatMap((prim) => (prim.op === 'text' ? [prim] : []));
@@ -80,6 +83,51 @@ describe('cards of the demo', () => {
     for (const scale of scales) expect(usual).toContain(scale);
     // Twelve metres of pipe are 160 mm at 1:75, and 240 at 1:50.
     expect(scales[0]).toBe(75);
+  });
+});
+
+describe('laid flat', () => {
+  const angle = (a: number, b: number) => Math.abs(((((a - b) % 360) + 540) % 360) - 180);
+  test('whatever way it runs, it lies along the page; units keep their places on it, and their turn and tilt against it (law)', () =>
+    fc.assert(
+      fc.property(
+        fc.integer({ min: -5000, max: 5000 }),
+        fc.integer({ min: -4000, max: 4000 }).filter((y) => Math.abs(y) > 10),
+        fc.option(fc.tuple(fc.integer({ min: -4000, max: 4000 }), fc.integer({ min: -6000, max: 6000 }))),
+        fc.integer({ min: -180, max: 180 }),
+        fc.boolean(),
+        (x, y, aim, spin, round) => {
+          const slanted: Position = {
+            ...pipe,
+            curve: round
+              ? { form: 'arc', centre: [x, 3000], z: 6500, radius: 3000, start: y / 30, sweep: 200 }
+              : { form: 'straight', a: [-x - 3000, -y], b: [x + 5000, y + 3], z: 6500 },
+          };
+          const unit = makeFixture(idOf(100), fixtureLayer, plainType, slanted, 1700, {
+            spin,
+            aim: aim ? { kind: 'point', at: [...aim, 1500] } : null,
+          });
+          const before = showOf(SHOW, [...baseRecords.filter(({ id }) => id !== pipe.id), slanted, unit]);
+          const flat = laidFlat(before, slanted, [unit]);
+          const after = showOf(SHOW, [...baseRecords.filter(({ id }) => id !== pipe.id), flat.position, ...flat.fixtures]);
+          const [was, is] = [place(before, unit), place(after, flat.fixtures[0]!)];
+          expect(is.frame.point[1]).toBeCloseTo(0, 6);
+          expect(is.frame.point[0]).toBeCloseTo(1700 - curveLength(slanted.curve) / 2, 4);
+          const run = (frame: typeof was.frame) => (Math.atan2(frame.t[1], frame.t[0]) * 180) / Math.PI;
+          expect(angle(was.bearing - run(was.frame), is.bearing - run(is.frame))).toBeLessThan(0.01);
+          expect(is.below).toBeCloseTo(was.below, 4);
+          expect(is.throw === null ? null : Math.round(is.throw)).toBe(was.throw === null ? null : Math.round(was.throw));
+        },
+      ),
+      { numRuns: 60 },
+    ));
+  test('one that runs along the page, and one that stands, are as they are', () => {
+    const show = rig(2);
+    const own = all(show, 'fixture');
+    expect(laidFlat(show, pipe, own)).toEqual({ position: pipe, fixtures: own });
+    const demo = makeDemo();
+    const boom = all(demo, 'position').find(({ curve }) => curve.form === 'vertical')!;
+    expect(laidFlat(demo, boom, []).position).toBe(boom);
   });
 });
 

@@ -7,11 +7,13 @@ import { fieldText } from '../fields/index.js';
 import { formatLength, formatStagePoint, INCH } from '../measure/lengths.js';
 import { gathered } from '../measure/list.js';
 import { type Paper, scaleName, usualScales } from '../measure/scales.js';
-import type { Fixture, Position, TagSet } from '../model/records.js';
+import type { Fixture, Position, Straight, TagSet } from '../model/records.js';
 import { find, get, type Show, settingsOf, showOf } from '../model/show.js';
 import { fixturesOn, natural, positionsInOrder } from '../order/order.js';
 import { accessoriesOf } from '../patch/accessories.js';
-import { curveLength, fromOrigin } from '../space/curves.js';
+import { curveLength, frameAlong, fromOrigin } from '../space/curves.js';
+import { place } from '../space/hanging.js';
+import { add, deg, dot, scaled, sub as subtract, wrap180 } from '../space/vectors.js';
 
 /** Paper that goes into a pocket. Letter by ANSI/ASME Y14.1 (A). */
 export const cardPapers: readonly Paper[] = [
@@ -26,6 +28,7 @@ const DRAWING = 95;
 const ROW = 5.4;
 /** Height of text in the list, mm: capitals of 1.8 in the shipped face. */
 const SIZE = 2.5;
+const LEAST = 1.8;
 /** At the foot: what to bring, and the number of the card. */
 const FOOT = 30;
 
@@ -45,7 +48,8 @@ const said =
 /** An area by its name, a point by where it is on the floor: heights are in the focus chart. */
 const focusText: Column['text'] = (show, { aim }) => {
   if (aim?.kind === 'area') return find(show, 'area', aim.area)?.name ?? '';
-  return aim ? formatStagePoint([aim.at[0], aim.at[1]], settingsOf(show).units) : '';
+  const round = (mm: number) => Math.round(mm / 10) * 10;
+  return aim ? formatStagePoint([round(aim.at[0]), round(aim.at[1])], settingsOf(show).units) : '';
 };
 const columns: readonly Column[] = [
   {
@@ -59,8 +63,11 @@ const columns: readonly Column[] = [
     text: (show, fixture, { curve }) => {
       const { units } = settingsOf(show);
       if (curve.form === 'vertical') return `+${formatLength(curve.z + fixture.along, units)}`;
+      const round = (mm: number) => formatLength(Math.round(mm / 10) * 10, units);
+      // Round a curve there is no left and right: how far from its beginning, along it.
+      if (curve.form !== 'straight') return `${round(fixture.along)} along`;
       const from = fromOrigin(curve, fixture.along);
-      return `${formatLength(Math.abs(from), units)}${Math.abs(from) < 0.5 ? '' : from > 0 ? ' SL' : ' SR'}`;
+      return `${round(Math.abs(from))}${Math.abs(from) < 5 ? '' : from > 0 ? ' SL' : ' SR'}`;
     },
   },
   { heading: 'Channel', share: 12, text: said('channel') },
@@ -138,16 +145,54 @@ const cardTags: TagSet = {
   ...allTags,
   lines: allTags.lines.filter(({ field }) => ['unit', 'channel', 'colour'].includes(field)),
 };
+/**
+ * A position laid flat along the page: its whole length along x, its units where they hang on it and turned against it as they are. One that stands upright, and one
+ * that runs along the page already, stay as they are.
+ */
+export function laidFlat(
+  show: Show,
+  position: Position,
+  fixtures: readonly Fixture[],
+): { readonly position: Position; readonly fixtures: readonly Fixture[] } {
+  const { curve } = position;
+  if (curve.form === 'vertical') return { position, fixtures };
+  if (curve.form === 'straight' && Math.abs(curve.b[1] - curve.a[1]) < 1 && !curve.rise) return { position, fixtures };
+  const length = curveLength(curve);
+  const flat: Straight = { form: 'straight', a: [-length / 2, 0], b: [length / 2, 0], z: curve.z };
+  return {
+    position: { ...position, curve: flat },
+    fixtures: fixtures.map((fixture) => {
+      const { frame, target } = place(show, fixture);
+      const to = frameAlong(flat, fixture.along);
+      const turn = deg(Math.atan2(to.t[1], to.t[0]) - Math.atan2(frame.t[1], frame.t[0]));
+      const spun = { ...fixture, spin: wrap180(fixture.spin + turn) };
+      if (!target) return spun;
+      // What it is aimed at lies as it did against the position where it hangs.
+      const way = subtract(target, frame.point);
+      const at = add(
+        to.point,
+        add(scaled(to.t, dot(way, frame.t)), add(scaled(to.s, dot(way, frame.s)), scaled(to.d, dot(way, frame.d)))),
+      );
+      return { ...spun, aim: { kind: 'point', at } };
+    }),
+  };
+}
 /** The position with its units, at the largest usual scale that fits; its scale stands at its edge. */
 function drawing(show: Show, position: Position, fixtures: readonly Fixture[], width: number, top: number): Pane[] {
-  const only = alone(show, position, fixtures);
+  const flat = laidFlat(show, position, fixtures);
+  const only = alone(show, flat.position, flat.fixtures);
   const room = [width - 2 * MARGIN, DRAWING] as const;
   const prims = (denominator: number): Prim[] => {
     // The stage is on the plot; here its lines would only make the position small.
     const { chunks } = planList(only, { denominator, tags: cardTags, marks: null });
-    const own = chunks.filter(
-      ({ kind }) => kind === 'fixture' || kind === (position.curve.form === 'vertical' ? 'detail' : 'position'),
-    );
+    const drawnAlready = new Set<string>();
+    const own = chunks.filter(({ kind, id }) => {
+      if (kind !== 'fixture') return kind === (position.curve.form === 'vertical' ? 'detail' : 'position');
+      // What has a detail on the plot is drawn there a second time.
+      const again = id !== null && drawnAlready.has(id);
+      if (id !== null) drawnAlready.add(id);
+      return !again;
+    });
     return [...own.flatMap(({ body }) => body), ...own.flatMap((chunk) => chunk.tags)];
   };
   const fits = (denominator: number): boolean => {
@@ -215,7 +260,10 @@ function rows(show: Show, position: Position, fixtures: readonly Fixture[], widt
     out.push(textAt(x, top - 2.7, heading, SIZE, 'left', 'ink', true));
     fixtures.forEach((fixture, i) => {
       const line = text(show, fixture, position);
-      if (line) out.push(textAt(x, top - 2.7 - ROW * (i + 1), fitted(line, room - 1.5, SIZE), SIZE, 'left'));
+      if (!line) return;
+      // Smaller before it is cut, down to what can still be read on a ladder.
+      const size = Math.max(LEAST, Math.min(SIZE, (SIZE * (room - 1.5)) / textWidth(line, SIZE)));
+      out.push(textAt(x, top - 2.7 - ROW * (i + 1), fitted(line, room - 1.5, size), size, 'left'));
     });
     x += room;
   }
