@@ -148,12 +148,13 @@ describe('fixtures and what they carry', () => {
       ['Programmer', 2, ['unit body none 1.8', 'channel behind circle 2', 'address behind box 1.6', 'colour front none 1.6']],
     ]);
   });
-  test('a title block of six lines, a wall of pixels in RGB', () => {
+  test('a title block of seven lines, a wall of pixels in RGB', () => {
     expect(makeTitleBlock(idOf(1)).lines.map(({ text, size }) => `${text} ${size}`)).toEqual([
       '{show} 6',
       '{venue} 3.5',
       '{designer} 2.5',
       'Light plot 2.5',
+      '{issue} 2.5',
       '{scale} 2.5',
       '{date} 2.5',
     ]);
