@@ -21,6 +21,7 @@ export interface Row {
 
 const area = (name: string): Aim => ({ kind: 'area', area: id(`area ${name}`) });
 const cycle = (names: string) => (i: number) => area(itemAt(names, i % names.length));
+const upstage = (i: number) => area(itemAt(['Salt gate', 'J', 'Apple tree'], i % 3));
 const point = (x: number, y: number, z: number): Aim => ({ kind: 'point', at: [x, y, z] });
 const even = (from: number, to: number, n: number): number[] =>
   Array.from({ length: n }, (_, i) => from + ((to - from) * i) / (n - 1));
@@ -70,12 +71,12 @@ export function rows(): Row[] {
       more: { gobo: 'G 11' },
     },
     {
-      type: aster19,
+      type: aster26,
       position: 'FOH 2',
       at: even(-4400, 4400, 6),
       purpose: 'Front straight',
       colour: 'Sm 3a',
-      aim: cycle('ABCDE'),
+      aim: cycle('ABCCDE'),
     },
     { type: followSpot, position: 'FOH 2', at: [5500], purpose: 'Follow spot', aim: () => area('C') },
     {
@@ -136,7 +137,7 @@ export function rows(): Row[] {
       at: even(-5000, 5000, 6).map((x) => x - 100),
       purpose: 'Front high',
       colour: 'Sm 8a',
-      aim: cycle('FGHI'),
+      aim: cycle('FGGHHI'),
     },
     {
       type: aster50,
@@ -161,7 +162,7 @@ export function rows(): Row[] {
       at: even(-5000, 1000, 3).map((x) => x - 100),
       purpose: 'Front warm',
       colour: 'Sm 3a',
-      aim: cycle('JKL'),
+      aim: upstage,
     },
     {
       type: tidewell,
@@ -169,7 +170,7 @@ export function rows(): Row[] {
       at: even(-600, 5400, 3).map((x) => x + 100),
       purpose: 'Front cool',
       colour: 'Sm 8a',
-      aim: cycle('JKL'),
+      aim: upstage,
     },
     { type: movingWash, position: 'LX 2', at: [-3300, 0, 3300], purpose: 'Moving wash', aim: () => area('Stage') },
     {

@@ -1,7 +1,9 @@
 /** The demo is a rig that a designer would believe, and the house is the one that was asked for. */
 import { describe, expect, test } from '@jest/globals';
 import { wrongSnags } from '#core/audit/snags';
+import { luxAt } from '#core/light/field';
 import { litBy, looksOf } from '#core/light/looks';
+import { sourceOf } from '#core/light/source';
 import { diff, isEmpty } from '#core/model/change';
 import { faults } from '#core/model/references';
 import { find } from '#core/model/show';
@@ -11,7 +13,7 @@ import { footprintOf, modeOf } from '#core/patch/footprint';
 import { curveLength } from '#core/space/curves';
 import { keyRows } from '../core/draw/key.js';
 import { demo } from '../core/draw/plan.arb.js';
-import { families } from '../core/model/records.js';
+import { type Fixture, families } from '../core/model/records.js';
 import { all, get } from '../core/model/show.js';
 import { place } from '../core/space/hanging.js';
 import { makeDemo } from './show.js';
@@ -103,8 +105,10 @@ describe('the light', () => {
       }
     }
   });
-  test('every acting area has a warm and a cool front', () => {
-    for (const area of all(show, 'area').filter((item) => /^[A-L]$/.test(item.name)))
+  test('ten acting areas, and each has a warm and a cool front', () => {
+    const acting = all(show, 'area').filter((item) => /^[A-Z]$/.test(item.name));
+    expect(acting.map(({ name }) => name).sort()).toEqual([...'ABCDEFGHIJ']);
+    for (const area of acting)
       for (const purpose of ['Front warm', 'Front cool'])
         expect(withPurpose(purpose).some((fixture) => fixture.aim?.kind === 'area' && fixture.aim.area === area.id)).toBe(true);
   });
@@ -113,6 +117,23 @@ describe('the light', () => {
       place(show, withPurpose(purpose).find((fixture) => fixture.aim?.kind === 'area' && fixture.aim.area === area)!).clamp[0];
     for (const area of all(show, 'area').filter((item) => /^[A-E]$/.test(item.name)))
       expect(xOf('Front warm', area.id)).toBeLessThan(xOf('Front cool', area.id));
+  });
+  test('what would spill over the edge of the apron is cut to it: the house before it stays dark, the stage behind it keeps its light', () => {
+    const spills = [...withPurpose('Front straight'), ...withPurpose('Gobo break-up')].filter((fixture) =>
+      get(show, 'position', fixture.position).name.startsWith('FOH'),
+    );
+    expect(spills).toHaveLength(8);
+    const floor = (fixture: Fixture, y: number): number =>
+      luxAt(sourceOf(show, fixture)!, [place(show, fixture).target![0], y, 0], [0, 0, 1]);
+    for (const fixture of spills) {
+      const open: Fixture = { ...fixture, optics: {} };
+      const x = place(show, fixture).target![0];
+      // The edge as house.ts draws it, 2 m out on the centre line, and 150 mm to either side of it.
+      const edge = -2000 + 600 * (x / 5200) ** 2;
+      expect(floor(open, edge - 50)).toBeGreaterThan(0);
+      expect(floor(fixture, edge - 150)).toBeLessThan(1);
+      expect(floor(fixture, edge + 350)).toBeGreaterThan(floor(open, edge + 350) * 0.5);
+    }
   });
   test('side light from booms is level or nearly; back light comes from upstage', () => {
     for (const fixture of withPurpose('Side mid')) expect(Math.abs(place(show, fixture).below)).toBeLessThan(15);

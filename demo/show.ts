@@ -30,6 +30,7 @@ import { balanced } from '#core/power/loads';
 import { hangRow } from '#core/setout/hang';
 import { fromShelf } from '#core/shelf/copy';
 import { alongOf, curveLength } from '#core/space/curves';
+import { place } from '#core/space/hanging';
 import { outlinePoints } from '#core/space/transform';
 import { book } from './book.js';
 import { gobos } from './gobos.js';
@@ -77,28 +78,28 @@ export function makeDemo(): Show {
   return withSnags(lit(purposed(shuttered(named(fed(patched(numbered(hung(empty)))))))));
 }
 
-/** Front of house is cut to the edges of the stage: the apron in front, so that the first row stays dark, and the inner edges of the first legs at its sides. */
+/** Front of house is cut to the edges of the stage: the curved edge of the apron before its area, so that the first row stays dark, and the inner edges of the first legs. */
 function shuttered(show: Show): Show {
-  const edges = all(show, 'outline').filter(({ use }) => use === 'stage edge');
-  const front = Math.min(0, ...edges.flatMap((edge) => outlinePoints(edge).map(([, y]) => y)));
-  const wide = settingsOf(show).stageWidth;
+  const apron = present(all(show, 'outline').find(({ name }) => name === 'Apron'));
+  const edge = outlinePoints(apron).filter(([, y]) => y < 0);
   const legs = all(show, 'masking').filter(({ name }) => name.startsWith('Leg 1'));
-  const lines: (readonly [Vec3, Vec3])[] = [
-    [
-      [-wide, front, 0],
-      [wide, front, 0],
-    ],
-    ...legs.map(({ at, width, height }): readonly [Vec3, Vec3] => {
-      const x = at[0] + (at[0] < 0 ? width / 2 : -width / 2);
-      return [
-        [x, at[1], 0],
-        [x, at[1], height],
-      ];
-    }),
-  ];
+  const sides = legs.map(({ at, width, height }): readonly [Vec3, Vec3] => {
+    const x = at[0] + (at[0] < 0 ? width / 2 : -width / 2);
+    return [
+      [x, at[1], 0],
+      [x, at[1], height],
+    ];
+  });
+  /** The chord of the edge in front of a place: where it curves away, light falls within it. */
+  const front = (x: number): (readonly [Vec3, Vec3])[] => {
+    const near = edge.filter((point) => Math.abs(point[0] - x) <= 1400);
+    const [from, to] = [near[0], near[near.length - 1]];
+    return from && to && from !== to ? [[[...from, 0] as Vec3, [...to, 0] as Vec3]] : [];
+  };
   const cut = all(show, 'fixture').flatMap((fixture) => {
     const { images } = familyEntry(get(show, 'type', fixture.type).family);
     if (!images || !fixture.aim || !get(show, 'position', fixture.position).name.startsWith('FOH')) return [];
+    const lines = [...front(place(show, fixture).target?.[0] ?? 0), ...sides];
     const now = lines.reduce((lantern, line) => cutToLine(show, lantern, ...line)?.fixture ?? lantern, fixture);
     return now === fixture ? [] : [[fixture, now] as const];
   });
@@ -213,7 +214,7 @@ function lit(show: Show): Show {
   return apply(show, adding(...made));
 }
 
-/** Five areas downstage, four in the middle, three upstage, and specials. */
+/** Ten acting areas, five downstage, four in the middle, one upstage between two places of the set; and specials. */
 function makeAreas(layer: Id): FocusArea[] {
   const make = (name: string, x: number, y: number, z = 1500, size = 2600): FocusArea => ({
     id: id(`area ${name}`),
@@ -224,9 +225,10 @@ function makeAreas(layer: Id): FocusArea[] {
     size,
   });
   return [
-    ...['A', 'B', 'C', 'D', 'E'].map((name, i) => make(name, (i - 2) * 2000, 300)),
+    ...['A', 'B', 'C', 'D', 'E'].map((name, i) => make(name, (i - 2) * 2000, -400)),
     ...['F', 'G', 'H', 'I'].map((name, i) => make(name, (i - 1.5) * 2200, 3700)),
-    ...['J', 'K', 'L'].map((name, i) => make(name, (i - 1) * 2500, 5800)),
+    make('J', 0, 5800),
+    make('Salt gate', -2900, 5800, 1500, 1800),
     make('Well', 0, 4200, 900, 1200),
     make('Salt bench', -2600, 1600, 1100, 1200),
     make('Apple tree', 2900, 5800, 2000, 1800),

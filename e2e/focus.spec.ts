@@ -1,18 +1,9 @@
 import { expect, type Page, test } from '@playwright/test';
-import { byName, lookInSpace, openDemo, recordsOf, screenOf, seenInSpace, settled, showIdOf, stored } from './helpers.js';
+import { byName, chosen, lookInSpace, openDemo, recordsOf, screenOf, seenInSpace, settled, showIdOf, stored } from './helpers.js';
 
 const card = (page: Page) => page.getByTestId('card');
 const panel = (page: Page) => page.getByRole('region', { name: 'Focus' });
 const areasOf = async (page: Page) => (await recordsOf(page, showIdOf(page))).filter(({ kind }) => kind === 'area');
-const chosen = async (page: Page, question: string) => {
-  await page.getByTestId('drawing').focus();
-  await page.keyboard.press('Control+k');
-  await page.keyboard.type(question);
-  await page
-    .getByRole('option', { name: /^Choose \d+/ })
-    .first()
-    .click();
-};
 const aimOf = async (page: Page, channel: string) =>
   (await recordsOf(page, showIdOf(page))).find(
     ({ kind, parts }) => kind === 'fixture' && (parts as { channel: string }[])[0]?.channel === channel,
@@ -33,7 +24,7 @@ test('areas: one by its middle, a grid in one drag, pulled larger by the handle,
   const one = (await areasOf(page)).find(({ id }) => !before.some((area) => area.id === id))!;
   expect((one.at as number[])[2]).toBe(1500);
   expect(Math.abs((one.size as number) - 2000)).toBeLessThan(400);
-  expect(one.name).toBe('M');
+  expect(one.name).toBe('K');
   // A grid in one drag.
   await panel(page).getByRole('button', { name: 'Grid of areas' }).click();
   await panel(page).getByLabel('Across').fill('3');
@@ -54,7 +45,7 @@ test('areas: one by its middle, a grid in one drag, pulled larger by the handle,
   await page.keyboard.press('Control+z');
   await expect.poll(async () => (await areasOf(page)).length).toBe(before.length + 1);
   // By its handle, and by figures.
-  await page.getByRole('list', { name: 'Focus areas' }).getByRole('button', { name: /^M / }).click();
+  await page.getByRole('list', { name: 'Focus areas' }).getByRole('button', { name: /^K / }).click();
   const handle = await screenOf(page, (one.at as number[])[0]! + (one.size as number) / 2, (one.at as number[])[1]!);
   const out = await screenOf(page, (one.at as number[])[0]! + 1500, (one.at as number[])[1]!);
   await page.mouse.move(handle.x, handle.y);

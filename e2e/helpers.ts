@@ -116,6 +116,17 @@ export async function byName(page: Page, text: string): Promise<void> {
   await expect(page.getByPlaceholder('Do anything by name')).toHaveCount(0);
 }
 
+/** Chooses units by a question, with the line that does everything. */
+export async function chosen(page: Page, question: string): Promise<void> {
+  await page.getByTestId('drawing').focus();
+  await page.keyboard.press('Control+k');
+  await page.keyboard.type(question);
+  await page
+    .getByRole('option', { name: /^Choose \d+/ })
+    .first()
+    .click();
+}
+
 /** Where a point of the stage is seen in 3D, pixels of the window. */
 export async function seenInSpace(page: Page, point: readonly [number, number, number]): Promise<{ x: number; y: number }> {
   const at = await page.evaluate(

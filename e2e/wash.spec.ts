@@ -3,6 +3,7 @@ import { expect, type Locator, type Page, test } from '@playwright/test';
 import {
   byName,
   chooseType,
+  chosen,
   clickAt,
   dragFrom,
   drawPipe,
@@ -18,15 +19,6 @@ import {
 
 const panel = (page: Page) => page.getByRole('region', { name: 'Focus' });
 const card = (page: Page) => page.getByTestId('card');
-const chosen = async (page: Page, question: string) => {
-  await page.getByTestId('drawing').focus();
-  await page.keyboard.press('Control+k');
-  await page.keyboard.type(question);
-  await page
-    .getByRole('option', { name: /^Choose \d+/ })
-    .first()
-    .click();
-};
 /** A point on a line of a cloth that lies in the field and off its middle, where the lens shows it. */
 const onCloth = (lens: Locator): Promise<{ x: number; y: number } | null> =>
   lens.evaluate((pane) => {

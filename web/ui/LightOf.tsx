@@ -19,7 +19,7 @@ export function LightOf() {
       <span className="pencil">light of</span>
       <Choice
         label="Light of"
-        className="!w-28"
+        className="!w-40"
         value={litOf(show, wanted)}
         options={[
           'nothing',

@@ -65,7 +65,13 @@ function Lens({ fixture }: { readonly fixture: Fixture }) {
   const show = useShow();
   const session = useSession();
   const svg = useRef<SVGSVGElement>(null);
-  const [held, setHeld] = useState<Held | null>(null);
+  const [held, seeHeld] = useState<Held | null>(null);
+  // A release may come before what its last movement brought is seen: what is held is kept beside it.
+  const latest = useRef<Held | null>(null);
+  const setHeld = (next: Held | null) => {
+    latest.current = next;
+    seeHeld(next);
+  };
   const view = useMemo(() => lensViewOf(show, fixture), [show, fixture]);
   const lines = useMemo(() => lensLines(show, fixture, view), [show, fixture, view]);
   const type = get(show, 'type', fixture.type);
@@ -81,12 +87,15 @@ function Lens({ fixture }: { readonly fixture: Fixture }) {
   const set = (label: string, optics: { readonly [K in keyof Optics]?: Optics[K] | undefined }) =>
     write(label, withOptics(fixture, optics));
   const drop = () => {
-    if (held?.what === 'push' || held?.what === 'turn')
-      write(`Shutter ${held.blade}`, withShutter(show, fixture, held.blade, held.set));
-    else if (held?.what === 'iris') set(`Iris ${Math.round(iris * 100)} %`, { iris: iris < 1 ? iris : undefined });
-    else if (held?.what === 'gobo') set(`Gobo turned to ${turn} deg`, { turn: turn || undefined });
-    else if (pulled !== null) set(`Zoom ${Math.round(pulled * 100)} %`, { zoom: pulled || undefined });
+    const last = latest.current;
     setHeld(null);
+    if (!last) return;
+    if (last.what === 'iris') set(`Iris ${Math.round(last.iris * 100)} %`, { iris: last.iris < 1 ? last.iris : undefined });
+    else if (last.what === 'gobo') set(`Gobo turned to ${last.turn} deg`, { turn: last.turn || undefined });
+    else if (last.what === 'zoom') {
+      const zoom = zoomFor(type, fixture.optics, view.edge * last.radius);
+      if (zoom !== null) set(`Zoom ${Math.round(zoom * 100)} %`, { zoom: zoom || undefined });
+    } else write(`Shutter ${last.blade}`, withShutter(show, fixture, last.blade, last.set));
   };
   const cutTo = (ends: readonly [Vec3, Vec3]) => {
     const made = cutToLine(show, fixture, ...ends);
@@ -103,7 +112,7 @@ function Lens({ fixture }: { readonly fixture: Fixture }) {
         viewBox={`${-WIDE * R} ${-WIDE * R} ${2 * WIDE * R} ${2 * WIDE * R}`}
         role="img"
         aria-label={title}
-        onPointerMove={(event) => held && setHeld(moved(held, svgAt(svg.current, event, WIDE)))}
+        onPointerMove={(event) => latest.current && setHeld(moved(latest.current, svgAt(svg.current, event, WIDE)))}
         onPointerUp={drop}
         onPointerCancel={() => setHeld(null)}
       >
