@@ -20,7 +20,7 @@ import type {
   Settings,
   Vec3,
 } from '#core/model/records';
-import { all, find, get, type Show, settingsOf, showOf } from '#core/model/show';
+import { all, find, get, type Show, showOf } from '#core/model/show';
 import { inScheduleOrder } from '#core/order/order';
 import { withUnits } from '#core/order/units';
 import { toAbsolute } from '#core/patch/address';
@@ -225,7 +225,7 @@ function makeAreas(layer: Id): FocusArea[] {
     size,
   });
   return [
-    ...['A', 'B', 'C', 'D', 'E'].map((name, i) => make(name, (i - 2) * 2000, -400)),
+    ...['A', 'B', 'C', 'D', 'E'].map((name, i) => make(name, (i - 2) * 1800, -400, 1500, 2200)),
     ...['F', 'G', 'H', 'I'].map((name, i) => make(name, (i - 1.5) * 2200, 3700)),
     make('J', 0, 5800),
     make('Salt gate', -2900, 5800, 1500, 1800),
