@@ -4,11 +4,11 @@
  */
 import { createHash } from 'node:crypto';
 import { describe, expect, test } from '@jest/globals';
-import { plotPlate } from '#core/draw/plate';
 import { scheduleCsv } from '#core/formats/csv/write';
 import { writeMvr } from '#core/formats/mvr/write';
 import { writeSvg } from '#core/formats/svg';
 import { papers } from '#core/measure/scales';
+import { plotPlate } from '#core/paper/plot';
 import { channelHookup } from '#core/paper/schedules/hookup';
 import { instrumentSchedule } from '#core/paper/schedules/instruments';
 import { makeDemo } from './show.js';
@@ -28,8 +28,8 @@ if (process.env.OUTPUTS === 'write') process.stdout.write(`${JSON.stringify(made
 describe("the demo's outputs", () => {
   test('are the same bytes as they were', () =>
     expect(made).toEqual({
-      'plot.svg': '73daf1812ec8bf5f8d64d23f',
-      'handover.mvr': 'c45055943c0364c13207de24',
+      'plot.svg': '63029797fe9f0b7d8c52e442',
+      'handover.mvr': 'ce976a56e56a97f3843700e0',
       'hookup.csv, without its headings': '6e2fb9f5ba2190a3b26de63a',
       'schedule.csv, without its headings': '16e09c1790bd56ee944bdb88',
     }));

@@ -297,14 +297,14 @@ test('the Boathouse and its 144 fixtures are drawn again from an empty show', as
     const one = (name: string, at: number) => units.click(at, pipes[name]!);
     await units.type('aster 26');
     await row('FOH 1', -5600, 5600, 10);
-    await row('FOH 2', -5000, 5000, 6);
+    await row('FOH 2', -5000, 5000, 12);
     await units.type('aster 36');
     await row('FOH 1', -500, 800, 2);
     await units.drag(on(ladder, 3100), on(ladder, 5500), '4');
     await row('LX 1', -5100, 5500, 8);
     await units.drag(on(boom, 2600), on(boom, 2600));
     await units.type('aster 19');
-    await row('FOH 2', -5600, 4400, 8);
+    await row('FOH 2', -5600, 500, 2);
     await units.type('heronsight');
     await one('FOH 2', 5500);
     await units.type('heron quillon');

@@ -1,13 +1,17 @@
 /** The one list of what a show gives as plain files. Each schedule of core is there as CSV and as PDF. */
-import { fittingScale, plotPlate, sayMissing } from '#core/draw/plate';
+import type { Sheet } from '#core/draw/sheet';
 import { scheduleCsv } from '#core/formats/csv/write';
 import { writeMvr } from '#core/formats/mvr/write';
 import { writeSvg } from '#core/formats/svg';
 import { paperNamed, papers, parseScale } from '#core/measure/scales';
 import { type Show, settingsOf } from '#core/model/show';
-import { cardPapers, hangingCards } from '#core/paper/hanging-cards';
+import { bookSheets, drawSheet, plannedSheets } from '#core/paper/plates';
+import { fittingScale, plotPlate, sayMissing } from '#core/paper/plot';
+import { readySet, readySets } from '#core/paper/ready/index';
+import { listSet } from '#core/paper/ready/lists';
 import { schedules } from '#core/paper/schedules/index';
-import { schedulePdf, sheetPdf, sheetsPdf } from './print/pdf.js';
+import { tiled } from '#core/paper/tiles';
+import { sheetsPdf } from './print/pdf.js';
 import { thumbnailSheet } from './print/thumbnail.js';
 
 /** What an output may be asked for, and has at hand. */
@@ -47,28 +51,96 @@ function plate(show: Show, { query, date }: Asked) {
   throw new OutputError(`${sayMissing(missing, options, fits)}${fits ? ' With fit=1 that scale is taken.' : ''}`);
 }
 
-/** Cards for the ladder, on A4 or letter. */
-function cards(show: Show, { query }: Asked): Promise<Uint8Array> {
-  const name = query('paper') ?? (settingsOf(show).units === 'imperial' ? 'letter' : 'A4');
-  const paper = cardPapers.find((one) => one.name === name);
+/** Sheets of a ready set, on a paper that is asked for by name. */
+function setSheets(show: Show, id: string, { query, date }: Asked): Sheet[] {
+  const set = readySet(show, id);
+  if (!set)
+    throw new OutputError(
+      `There is no ready set "${id.slice(0, 60)}". There are ${readySets(show)
+        .map((one) => one.id)
+        .join(', ')}.`,
+    );
+  const name = query('paper');
+  const paper = name === undefined ? undefined : paperNamed(name);
+  if (name !== undefined && !paper)
+    throw new OutputError(
+      `The paper "${name.slice(0, 40)}" is not known. Choose one of ${papers.map((item) => item.name).join(', ')}.`,
+    );
+  const turn = query('turn');
+  const made = set.make(show, { paper, landscape: turn === undefined ? undefined : turn !== 'portrait' });
+  if (!made.length) throw new OutputError(`${set.title}: nothing in this show asks for such a sheet yet.`);
+  const contents = made.map((sheet) => ({ name: sheet.name, paper: sheet.paper.name }));
+  return made.map((sheet, i) => drawSheet(show, sheet, { date, sheet: i + 1, sheets: made.length, contents }).sheet);
+}
+/** Parted into tiles of the paper that the printer has, where that is asked for. */
+function onPrinter(sheets: readonly Sheet[], { query }: Asked): Sheet[] {
+  const name = query('tiles');
+  if (name === undefined) return [...sheets];
+  const paper = paperNamed(name);
   if (!paper)
-    throw new OutputError(`Hanging cards are for ${cardPapers.map((one) => one.name).join(' or ')}, not "${name.slice(0, 40)}".`);
-  const sheets = hangingCards(show, paper);
-  if (!sheets.length) throw new OutputError('Nothing hangs in this show yet: a position gets its card with its first unit.');
-  return sheetsPdf(sheets, `${settingsOf(show).name}: hanging cards`);
+    throw new OutputError(
+      `The paper "${name.slice(0, 40)}" is not known. Choose one of ${papers.map((item) => item.name).join(', ')}.`,
+    );
+  return sheets.flatMap((sheet) => tiled(sheet, paper));
+}
+/** The sheet of the set of plates that is asked for by its number, from 1. */
+function oneSheet(show: Show, { query, date }: Asked): Sheet {
+  const planned = plannedSheets(show);
+  const number = Number(query('sheet') ?? '1');
+  const sheet = Number.isInteger(number) ? planned[number - 1] : undefined;
+  if (!sheet) throw new OutputError(`There is no sheet ${(query('sheet') ?? '').slice(0, 20)}: the set has ${planned.length}.`);
+  const contents = planned.map(({ name, paper }) => ({ name, paper: paper.name }));
+  return drawSheet(show, sheet, { date, sheet: number, sheets: planned.length, contents }).sheet;
 }
 
 const CSV = 'text/csv; charset=utf-8';
 const PDF = 'application/pdf';
 const SVG = 'image/svg+xml';
 export const outputs: readonly Output[] = [
-  { name: 'plot.pdf', type: PDF, make: (show, asked) => sheetPdf(plate(show, asked)) },
+  {
+    name: 'plot.pdf',
+    type: PDF,
+    make: (show, asked) => sheetsPdf(onPrinter([plate(show, asked)], asked), settingsOf(show).name),
+  },
   { name: 'plot.svg', type: SVG, make: (show, asked) => writeSvg(plate(show, asked)) },
-  { name: 'hanging-cards.pdf', type: PDF, make: cards },
+  {
+    name: 'hanging-cards.pdf',
+    type: PDF,
+    make: (show, asked) =>
+      sheetsPdf(onPrinter(setSheets(show, 'cards', asked), asked), `${settingsOf(show).name}: hanging cards`),
+  },
+  // Any ready set by its name: set.pdf?set=thirds
+  {
+    name: 'set.pdf',
+    type: PDF,
+    make: (show, asked) => {
+      const id = asked.query('set') ?? 'plot';
+      return sheetsPdf(
+        onPrinter(setSheets(show, id, asked), asked),
+        `${settingsOf(show).name}: ${readySet(show, id)?.title ?? id}`,
+      );
+    },
+  },
+  {
+    name: 'sheet.pdf',
+    type: PDF,
+    make: (show, asked) => sheetsPdf(onPrinter([oneSheet(show, asked)], asked), settingsOf(show).name),
+  },
+  { name: 'sheet.svg', type: SVG, make: (show, asked) => writeSvg(oneSheet(show, asked)) },
+  {
+    name: 'book.pdf',
+    type: PDF,
+    make: (show, asked) => sheetsPdf(onPrinter(bookSheets(show, asked.date), asked), settingsOf(show).name),
+  },
   { name: 'thumbnail.svg', type: SVG, make: (show) => writeSvg(thumbnailSheet(show)) },
-  ...schedules.flatMap(({ id, make }): Output[] => [
+  ...schedules.flatMap(({ id, title, make }): Output[] => [
     { name: `${id}.csv`, type: CSV, make: (show) => scheduleCsv(make(show)) },
-    { name: `${id}.pdf`, type: PDF, make: (show, { date }) => schedulePdf(make(show), settingsOf(show).name, date) },
+    {
+      name: `${id}.pdf`,
+      type: PDF,
+      make: (show, asked) =>
+        sheetsPdf(onPrinter(setSheets(show, listSet(id), asked), asked), `${settingsOf(show).name}: ${title}`),
+    },
   ]),
   {
     name: 'handover.mvr',

@@ -230,7 +230,7 @@ describe.each(where)('on %s', (_, url) => {
   });
   test('an output that is not known, a paper that is not, a scale that is not: a sentence each', async () => {
     const id = await demoCopy();
-    for (const path of ['nothing.pdf', 'plot.pdf?paper=B9', 'plot.pdf?scale=big', 'hanging-cards.pdf?paper=A1', 'toString']) {
+    for (const path of ['nothing.pdf', 'plot.pdf?paper=B9', 'plot.pdf?scale=big', 'hanging-cards.pdf?paper=B9', 'toString']) {
       const answer = await ask('GET', `/api/shows/${id}/out/${path}`);
       expect([404, 422]).toContain(answer.status);
       expect(answer.body.detail).toMatch(/\.$/);

@@ -47,7 +47,7 @@ export function areaCut(show: Show, view: SectionView, area: FocusArea, layer: L
   const xs = edge.map(({ x }) => x);
   const [left, right] = [Math.min(...xs), Math.max(...xs)];
   const { x, z } = projected(view, area.at);
-  const size = 2 * denominator;
+  const size = 2.5 * denominator;
   const body = faded(
     [path([MOVE, left, z, LINE, right, z], 'area'), ...(z > 1 ? [path([MOVE, x, 0, LINE, x, z], 'thin', 'none', 'faint')] : [])],
     layer,

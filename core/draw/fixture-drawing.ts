@@ -1,6 +1,7 @@
 /** A fixture as it is drawn: its symbol, once on the plan and once in each detail, and its tags at their places. Remembered by its record. */
 import { tagText } from '../fields/index.js';
 import { formatLength } from '../measure/lengths.js';
+import { SMALL } from '../model/kinds/tagset.js';
 import type { Fixture, FixtureType, Id, Layer, Position, Settings, SymbolDef, TagLine, TagSet } from '../model/records.js';
 import { find, get, type Show, settingsOf } from '../model/show.js';
 import { formsOf } from '../patch/accessories.js';
@@ -287,7 +288,7 @@ function heightText(way: Detail, { place: at, settings, denominator }: Sources, 
     way.origin[0] + (left ? -1 : 1) * 1150 * way.size,
     y,
     formatLength(at.clamp[2], settings.units),
-    1.8 * denominator,
+    SMALL * denominator,
     left ? 'right' : 'left',
     'faint',
   );

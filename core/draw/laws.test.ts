@@ -26,11 +26,11 @@ import {
 } from '../model/records.js';
 import { baseRecords, fixtureLayer, idOf, pipe, plainType, SHOW } from '../model/show.arb.js';
 import { all, type Show, settingsOf, showOf } from '../model/show.js';
+import { plotPlate } from '../paper/plot.js';
 import { colouring } from './colouring.js';
 import { colourings } from './colourings.js';
 import { detailsOf } from './details.js';
 import { allTags, planList } from './plan.js';
-import { plotPlate } from './plate.js';
 import { sceneOf } from './scene.js';
 import { sectionList } from './section.js';
 import { centreSection, frontElevation, sectionOn } from './section-view.js';

@@ -51,7 +51,7 @@ export function luxChunk(
   const at = ([x, y]: readonly number[]): readonly [number, number] => [corner[0] + (x ?? 0) * step, corner[1] + (y ?? 0) * step];
   const body: Prim[] = [];
   const tags: Prim[] = [];
-  const size = 1.8 * denominator;
+  const size = 2.5 * denominator;
   const made = contours()
     .size([across, rows])
     .thresholds([...levels])(lux as unknown as number[]);

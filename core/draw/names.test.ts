@@ -61,13 +61,13 @@ describe('names of positions', () => {
   test('the texts of the axes stand at their ends, and make room for what is there', () => {
     const usual = namePlaces(demo, 50);
     const { back, side } = axisEnds(demo);
-    expect(usual.get('centre line')).toEqual({ at: [40, back - 100], align: 'left' });
-    expect(usual.get('plaster line')).toEqual({ at: [-side - 40, 0], align: 'right' });
+    expect(usual.get('centre line')).toEqual({ at: [50, back - 125], align: 'left' });
+    expect(usual.get('plaster line')).toEqual({ at: [-side - 50, 0], align: 'right' });
     // A boom on either of them: CL goes to the other side, the plaster line says its name above its end.
     const boom = (n: number, x: number, y: number) =>
       makePosition(idOf(n), layer, '', 'boom', { form: 'vertical', at: [x, y], z: 0, height: 3000, bearing: 0 }, n);
-    const places = namePlaces(apply(demo, adding(boom(960, 400, back - 100), boom(961, -side - 300, 0))), 50);
-    expect(places.get('centre line')).toEqual({ at: [-40, back - 100], align: 'right' });
+    const places = namePlaces(apply(demo, adding(boom(960, 400, back - 125), boom(961, -side - 300, 0))), 50);
+    expect(places.get('centre line')).toEqual({ at: [-50, back - 125], align: 'right' });
     expect(places.get('plaster line')).not.toEqual(usual.get('plaster line'));
   });
   test('a cloth that crosses the usual place is gone round; without it the name is back', () => {

@@ -29,7 +29,7 @@ let last: Placed | null = null;
 export const axisNames = { 'centre line': 'CL', 'plaster line': 'plaster line' } as const;
 export type Axis = keyof typeof axisNames;
 /** Height of the texts of the axes, paper mm. */
-export const AXIS = 2;
+export const AXIS = 2.5;
 
 /** Places of all names at a scale, of positions by their ids and of the axes. The same lists of positions, cloths and outlines give the same map. */
 export function namePlaces(show: Show, denominator: number): ReadonlyMap<Id | Axis, NamePlace> {
@@ -49,6 +49,7 @@ function placeAll(show: Show, denominator: number): ReadonlyMap<Id | Axis, NameP
   const lines: Segment[] = [
     ...all(show, 'masking').flatMap((cloth) => segments(maskingEnds(cloth))),
     ...all(show, 'outline').flatMap((outline) => segments(outlinePoints(outline))),
+    ...axisLines(show),
   ];
   const marks: Box[] = [];
   /** The line of each position, along which its units hang. */
@@ -120,6 +121,18 @@ export function axisEnds(show: Show): { readonly front: number; readonly back: n
   const { stageWidth, stageDepth } = settingsOf(show);
   return { front: frontOf(show) - 500, back: stageDepth + 900, side: stageWidth / 2 + 600 };
 }
+const axisLines = (show: Show): Segment[] => {
+  const { front, back, side } = axisEnds(show);
+  return segments([
+    [0, front],
+    [0, back],
+  ]).concat(
+    segments([
+      [-side, 0],
+      [side, 0],
+    ]),
+  );
+};
 /** Where the texts of the axes may stand, the usual place first. */
 function axisPlaces(show: Show, size: number): Record<Axis, readonly Possible[]> {
   const { front, back, side } = axisEnds(show);
@@ -165,6 +178,8 @@ function placesOf(position: Position, size: number): Possible[] {
     const far = curve.radius + off;
     return [
       { at: [x, y], align: 'centre' },
+      { at: [x + gap, y], align: 'left' },
+      { at: [x - gap, y], align: 'right' },
       { at: [x, y + far], align: 'centre', among: true },
       { at: [x, y - far], align: 'centre', among: true },
       { at: [x + far, y], align: 'left', among: true },
@@ -184,9 +199,11 @@ function placesOf(position: Position, size: number): Possible[] {
   ];
 }
 
+/** Letters of a trim, such as "+6.50"; in feet it has some more. */
+const TRIM = 5;
 /** What a name takes with its trim below it; a vertical position has its name alone. */
 function boxAt({ name, curve }: Position, place: NamePlace, size: number): Box {
-  return curve.form === 'vertical' ? textBox(name, place, size * 0.8, 0.6875) : textBox(name, place, size, 1.1);
+  return curve.form === 'vertical' ? textBox(name, place, size, 0.55) : textBox(name.padEnd(TRIM), place, size, 1.1);
 }
 /** What a text takes. @param half  half its height, in heights of its letters */
 function textBox(text: string, { at: [x, y], align }: NamePlace, size: number, half: number): Box {

@@ -25,7 +25,7 @@ export function tagsAt(layout: TagLayout, chain: number, candidate: number): rea
 }
 
 const HARD = 100;
-const PIPE = 3;
+const PIPE = 8;
 
 /** What was placed last, with the crowd that it stands in: an edit places anew what it touched, and what that now lies on. */
 interface Standing {

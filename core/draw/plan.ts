@@ -1,14 +1,15 @@
 /** A show in plan, as a display list. Fixtures and positions are remembered by their records: an edit rebuilds only what it touched. */
 
-import { pairs } from '../measure/list.js';
+import { itemAt, pairs } from '../measure/list.js';
 import { type ByKind, byKind } from '../model/kinds/index.js';
+import { LARGE, SMALL } from '../model/kinds/tagset.js';
 import { shownLayers } from '../model/layers.js';
 import { changedBetween } from '../model/lineage.js';
 import type { Fixture, Id, Layer, TagSet } from '../model/records.js';
 import { all, find, type Show } from '../model/show.js';
 import { areaChunk } from './area-chunks.js';
 import { chunkOf, type Drawing, drawingsOf, type PlanOptions } from './fixture-drawing.js';
-import { type Box, boxOf, type Chunk, type DisplayList, emptyBox } from './list.js';
+import { type Box, boxOf, type Chunk, CLOSE, type DisplayList, eachCommand, emptyBox, MOVE, type Prim } from './list.js';
 import { type Choice, placeTags } from './place-tags.js';
 import { positionChunks } from './position-chunk.js';
 import { scenicChunk, seenOn } from './scenic-chunks.js';
@@ -41,19 +42,39 @@ export const allTags: TagSet = {
   name: 'Usual tags',
   order: 0,
   lines: [
-    line('unit', 'body', 'none', 1.8),
-    line('channel', 'behind', 'circle', 2),
-    line('address', 'behind', 'box', 1.6),
-    line('colour', 'front', 'none', 1.6),
+    line('unit', 'body', 'none', SMALL),
+    line('channel', 'behind', 'circle', LARGE),
+    line('address', 'behind', 'box', SMALL),
+    line('colour', 'front', 'none', SMALL),
   ],
 };
 
+/** What lines a text would be struck by, besides pipes. Drawings from files are too dense to be kept clear of. */
+const drawnThere: ReadonlySet<Chunk['kind']> = new Set(['stage', 'outline', 'masking', 'scenic']);
+/** At smaller scales than this there is no room to keep texts clear of lines: they keep clear of pipes and of each other. */
+const CLEAR_TO = 100;
+type Line = readonly [readonly [number, number], readonly [number, number]];
+/** The lines of paths, curves as their chords. */
+function linesOf(prims: readonly Prim[]): Line[] {
+  const out: Line[] = [];
+  for (const prim of prims) {
+    if (prim.op !== 'path') continue;
+    const { d } = prim;
+    let at: readonly [number, number] = [0, 0];
+    let from = at;
+    eachCommand(d, (op, i, n) => {
+      const to: readonly [number, number] = op === CLOSE ? from : [itemAt(d, i + n - 1), itemAt(d, i + n)];
+      if (op === MOVE) from = to;
+      else out.push([at, to]);
+      at = to;
+    });
+  }
+  return out;
+}
+
 /** Obstacles by the chunks that they were made of; an edit that leaves the positions alone finds them again. */
-let lastObstacles: {
-  chunks: readonly Chunk[];
-  made: { boxes: Box[]; lines: (readonly [readonly [number, number], readonly [number, number]])[] };
-} | null = null;
-function obstaclesOf(chunks: readonly Chunk[]) {
+let lastObstacles: { chunks: readonly Chunk[]; made: { boxes: Box[]; lines: Line[] } } | null = null;
+function obstaclesOf(chunks: readonly Chunk[], denominator: number) {
   if (
     lastObstacles &&
     lastObstacles.chunks.length === chunks.length &&
@@ -67,7 +88,13 @@ function obstaclesOf(chunks: readonly Chunk[]) {
       const [[ax, ay], [bx, by]] = hit.points as [[number, number], [number, number]];
       if (ax === bx && ay === by) boxes.push([ax - hit.width, ay - hit.width, ax + hit.width, ay + hit.width]);
     }
-  const lines = chunks.flatMap(({ hit, kind }) => (hit?.shape === 'line' && kind !== 'detail' ? pairs(hit.points) : []));
+  const lines = chunks.flatMap(({ hit, kind, body }) =>
+    drawnThere.has(kind)
+      ? linesOf(body)
+      : hit?.shape === 'line' && kind !== 'detail'
+        ? [...pairs(hit.points), ...(denominator <= CLEAR_TO ? linesOf(body) : [])]
+        : [],
+  );
   const made = { boxes, lines };
   lastObstacles = { chunks, made };
   return made;
@@ -162,7 +189,7 @@ export function planList(show: Show, options: PlanOptions): DisplayList {
   const drawings = fixtureDrawings(show, layers, options);
   const choices = placeTags(
     drawings.map((drawing) => drawing.layout),
-    obstaclesOf(named),
+    obstaclesOf(denominator <= CLEAR_TO ? [...chunks.filter(({ kind }) => drawnThere.has(kind)), ...named] : named, denominator),
     options.memory ?? null,
   );
   drawings.forEach((drawing, i) => {
@@ -184,7 +211,7 @@ export function tagLayouts(show: Show, options: PlanOptions): { layouts: TagLayo
     const layer = layers.get(position.layer);
     return layer ? [...positionChunks(show, position, layer, options.denominator)] : [];
   });
-  return { layouts, choices: placeTags(layouts, obstaclesOf(positions), options.memory ?? null) };
+  return { layouts, choices: placeTags(layouts, obstaclesOf(positions, options.denominator), options.memory ?? null) };
 }
 
 /** The chunks of some fixtures only: what is drawn anew while they are dragged. Their tags stand where they stood against the symbol. */

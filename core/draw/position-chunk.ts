@@ -1,18 +1,33 @@
 /** Positions as they are drawn: on the plan, and laid flat in their details. */
 
 import { formatLength } from '../measure/lengths.js';
-import type { Curve, Layer, Position } from '../model/records.js';
+import { SMALL } from '../model/kinds/tagset.js';
+import type { Curve, Layer, Position, Vertical } from '../model/records.js';
 import { type Show, settingsOf } from '../model/show.js';
 import { curveLength, curvePoints, frameAlong, ticksOf } from '../space/curves.js';
 import { trussOf } from '../space/truss.js';
 import { type Detail, detailPoint, detailsOf } from './details.js';
 import { laced } from './lacing.js';
 import { faded, locked, orderOf } from './layers.js';
-import { arc, boxOf, type Chunk, circle, LINE, MOVE, type Prim, path, rect, textAt, transformed, union } from './list.js';
+import {
+  arc,
+  boxOf,
+  type Chunk,
+  circle,
+  LINE,
+  MOVE,
+  type Prim,
+  path,
+  rect,
+  textAt,
+  textWidth,
+  transformed,
+  union,
+} from './list.js';
 import { markRadius, NAME, type NamePlace, namePlaces } from './names.js';
 
 /** Figures at tick marks, paper mm. */
-const FIGURE = 1.4;
+const FIGURE = 2.5;
 
 interface Kept {
   layer: Layer;
@@ -36,6 +51,10 @@ export function positionChunks(show: Show, position: Position, layer: Layer, den
   return chunks;
 }
 
+/** Of how many ticks one has its figure, so that no figure lies on the next. @param apart  from tick to tick as drawn, mm @param wide  room of the longest figure */
+const figuresEvery = (apart: number, wide: number): number => Math.max(1, Math.ceil((wide * 1.1) / apart));
+const hasFigure = (figure: number, tick: number, every: number): boolean => Math.round(figure / tick) % every === 0;
+
 /** Marks across a curve at its ticks, with figures when they are wanted. */
 function tickPrims(position: Position, tick: number, units: 'metric' | 'imperial', mark: number, denominator: number): Prim[] {
   const { curve } = position;
@@ -43,10 +62,15 @@ function tickPrims(position: Position, tick: number, units: 'metric' | 'imperial
   const out: Prim[] = [];
   const d: number[] = [];
   const size = FIGURE * denominator;
-  for (const { along, figure } of ticksOf(position, tick)) {
+  const ticks = ticksOf(position, tick);
+  const every = figuresEvery(
+    position.ticks?.step ?? tick,
+    Math.max(0, ...ticks.map(({ figure }) => textWidth(formatLength(figure, units), size))),
+  );
+  for (const { along, figure } of ticks) {
     const { point, s } = frameAlong(curve, along);
     d.push(MOVE, point[0] - s[0] * mark, point[1] - s[1] * mark, LINE, point[0] + s[0] * mark, point[1] + s[1] * mark);
-    if (position.ticks?.figures) {
+    if (position.ticks?.figures && hasFigure(figure, position.ticks?.step ?? tick, every)) {
       const far = mark + size * 0.9;
       out.push(textAt(point[0] + s[0] * far, point[1] + s[1] * far, formatLength(figure, units), size, 'centre', 'faint'));
     }
@@ -117,11 +141,11 @@ function planChunk(
   const tags: Prim[] = [];
   if (named) {
     const { at, align } = named;
-    if (curve.form === 'vertical') tags.push(textAt(...at, position.name, size * 0.8, align));
+    if (curve.form === 'vertical') tags.push(textAt(...at, position.name, SMALL * denominator, align));
     else
       tags.push(
         textAt(at[0], at[1] + size * 0.55, position.name, size, align, 'ink', true),
-        textAt(at[0], at[1] - size * 0.6, trim, size * 0.8, align, 'faint'),
+        textAt(at[0], at[1] - size * 0.6, trim, SMALL * denominator, align, 'faint'),
       );
   }
   let hit: Chunk['hit'] = null;
@@ -177,70 +201,93 @@ function planChunk(
   };
 }
 
-/** The position laid flat: its body, ticks with heights from the floor or distances, its name. It is taken by its name or body and dragged. */
-function detailChunk(show: Show, position: Position, layer: Layer, denominator: number, detail: Detail): Chunk {
+interface Laid {
+  readonly body: Prim[];
+  readonly tags: Prim[];
+  readonly hit: Chunk['hit'];
+}
+/** What a detail says of its size. */
+const sizeSaid = (k: number): string => (Math.abs(k - 1) > 0.01 ? `, ${Number(k.toFixed(2))} times the plan` : '');
+
+/** A boom or a ladder from the front: its foot, its ticks with heights from the floor, its name. */
+function uprightDetail(show: Show, position: Position, curve: Vertical, denominator: number, detail: Detail): Laid {
   const { units, tick } = settingsOf(show);
-  const size = NAME * denominator;
-  const figure = FIGURE * denominator;
+  const [size, figure] = [NAME * denominator, FIGURE * denominator];
+  const k = detail.size;
+  const [x, y] = detail.origin;
+  const half = (position.width / 2) * k;
+  const [foot, top] = [y + curve.z * k, y + (curve.z + curve.height) * k];
+  const body: Prim[] = [];
+  const tags: Prim[] = [];
+  const marks: number[] = [];
+  const every = figuresEvery((position.ticks?.step ?? tick) * k, figure);
+  ticksOf(position, tick).forEach(({ along }, i) => {
+    const at = foot + along * k;
+    marks.push(MOVE, x - half - 50 * k, at, LINE, x + half + 50 * k, at);
+    if (position.ticks?.figures && i % every === 0)
+      tags.push(textAt(x + half + 90 * k, at, formatLength(curve.z + along, units), figure, 'left', 'faint'));
+  });
+  body.push(path(rect(x - half, foot, half * 2, top - foot), 'position', 'paper'));
+  if (trussOf(position)) body.push(laced((along, side) => [x + side, foot + along], top - foot, half));
+  if (position.use === 'ladder') {
+    const d: number[] = [];
+    for (let rung = foot + 300 * k; rung < top - 1; rung += 300 * k) d.push(MOVE, x - half, rung, LINE, x + half, rung);
+    body.push(path(d, 'thin', 'none', 'faint'));
+  }
+  body.push(path(marks, 'thin'), path([MOVE, x - 700 * k, y, LINE, x + 700 * k, y], 'fixture'));
+  if (curve.z > 1) body.push(path([MOVE, x, y, LINE, x, foot], 'plaster'));
+  const unit = units === 'metric' ? ', m' : '';
+  tags.push(
+    textAt(x, y - size * 0.9, position.name, size, 'centre', 'ink', true),
+    textAt(x, y - size * 2, `from the floor${unit}${sizeSaid(k)}`, SMALL * denominator, 'centre', 'faint'),
+  );
+  const points = [
+    [x, y - size],
+    [x, top],
+  ] as const;
+  return { body, tags, hit: { shape: 'line', points, width: half } };
+}
+
+/** Any other position along the page: its ticks with distances, its name and its trim. */
+function flatDetail(show: Show, position: Position, denominator: number, detail: Detail): Laid {
+  const { units, tick } = settingsOf(show);
+  const [size, figure] = [NAME * denominator, FIGURE * denominator];
   const { curve } = position;
   const k = detail.size;
   const [x, y] = detail.origin;
   const half = (position.width / 2) * k;
-  const body: Prim[] = [];
   const tags: Prim[] = [];
   const marks: number[] = [];
-  const unit = units === 'metric' ? ', m' : '';
-  const scale = Math.abs(k - 1) > 0.01 ? `, ${Number(k.toFixed(2))} times the plan` : '';
-  let hit: Chunk['hit'];
-  if (curve.form === 'vertical') {
-    const [foot, top] = [y + curve.z * k, y + (curve.z + curve.height) * k];
-    for (const { along } of ticksOf(position, tick)) {
-      const at = foot + along * k;
-      marks.push(MOVE, x - half - 50 * k, at, LINE, x + half + 50 * k, at);
-      if (position.ticks?.figures)
-        tags.push(textAt(x + half + 90 * k, at, formatLength(curve.z + along, units), figure, 'left', 'faint'));
-    }
-    body.push(path(rect(x - half, foot, half * 2, top - foot), 'position', 'paper'));
-    if (trussOf(position)) body.push(laced((along, side) => [x + side, foot + along], top - foot, half));
-    if (position.use === 'ladder') {
-      const d: number[] = [];
-      for (let rung = foot + 300 * k; rung < top - 1; rung += 300 * k) d.push(MOVE, x - half, rung, LINE, x + half, rung);
-      body.push(path(d, 'thin', 'none', 'faint'));
-    }
-    body.push(path(marks, 'thin'), path([MOVE, x - 700 * k, y, LINE, x + 700 * k, y], 'fixture'));
-    if (curve.z > 1) body.push(path([MOVE, x, y, LINE, x, foot], 'plaster'));
-    tags.push(
-      textAt(x, y - size * 0.9, position.name, size, 'centre', 'ink', true),
-      textAt(x, y - size * 2, `from the floor${unit}${scale}`, size * 0.7, 'centre', 'faint'),
-    );
-    hit = {
-      shape: 'line',
-      points: [
-        [x, y - size],
-        [x, top],
-      ],
-      width: half,
-    };
-  } else {
-    const length = curveLength(curve) * k;
-    for (const { along, figure: value } of ticksOf(position, tick)) {
-      marks.push(MOVE, x + along * k, y - half - 60 * k, LINE, x + along * k, y + half + 60 * k);
+  const length = curveLength(curve) * k;
+  const ticks = ticksOf(position, tick);
+  const step = position.ticks?.step ?? tick;
+  const every = figuresEvery(step * k, Math.max(0, ...ticks.map((one) => textWidth(formatLength(one.figure, units), figure))));
+  for (const { along, figure: value } of ticks) {
+    marks.push(MOVE, x + along * k, y - half - 60 * k, LINE, x + along * k, y + half + 60 * k);
+    if (hasFigure(value, step, every))
       tags.push(textAt(x + along * k, y - half - 60 * k - figure, formatLength(value, units), figure, 'centre', 'faint'));
-    }
-    body.push(path(rect(x, y - half, length, half * 2), 'position', 'paper'), path(marks, 'thin'));
-    tags.push(
-      textAt(x - size * 0.6, y + size * 0.55, position.name, size, 'right', 'ink', true),
-      textAt(
-        x - size * 0.6,
-        y - size * 0.6,
-        `laid flat, +${formatLength(curve.z, units)}${unit}${scale}`,
-        size * 0.7,
-        'right',
-        'faint',
-      ),
-    );
-    hit = { shape: 'line', points: [detailPoint(detail, 0), detailPoint(detail, curveLength(curve))], width: half };
   }
+  const body = [path(rect(x, y - half, length, half * 2), 'position', 'paper'), path(marks, 'thin')];
+  const unit = units === 'metric' ? ', m' : '';
+  const said = `laid flat, +${formatLength(curve.z, units)}${unit}${sizeSaid(k)}`;
+  tags.push(
+    textAt(x - size * 0.6, y + size * 0.55, position.name, size, 'right', 'ink', true),
+    textAt(x - size * 0.6, y - size * 0.6, said, SMALL * denominator, 'right', 'faint'),
+  );
+  return {
+    body,
+    tags,
+    hit: { shape: 'line', points: [detailPoint(detail, 0), detailPoint(detail, curveLength(curve))], width: half },
+  };
+}
+
+/** The position laid flat: its body, ticks with heights from the floor or distances, its name. It is taken by its name or body and dragged. */
+function detailChunk(show: Show, position: Position, layer: Layer, denominator: number, detail: Detail): Chunk {
+  const { curve } = position;
+  const { body, tags, hit } =
+    curve.form === 'vertical'
+      ? uprightDetail(show, position, curve, denominator, detail)
+      : flatDetail(show, position, denominator, detail);
   const drawn = faded(body, layer);
   return {
     id: position.id,

@@ -4,6 +4,7 @@ import { cutIn, cutSaid, stoppedAt } from '../light/cut.js';
 import { anglesOf } from '../light/source.js';
 import { formatLength } from '../measure/lengths.js';
 import { firstOf, itemAt, lastOf } from '../measure/list.js';
+import { SMALL } from '../model/kinds/tagset.js';
 import { shownLayers } from '../model/layers.js';
 import type { Fixture, Id, Layer, Masking, Note, Outline, Position, Vec2, Vec3 } from '../model/records.js';
 import { all, get, type Show, settingsOf } from '../model/show.js';
@@ -135,7 +136,7 @@ function staggered(chunks: Chunk[]): void {
 /** Stage floor, grid, centre line or plaster line. */
 function groundChunk(show: Show, view: SectionView, { denominator }: SectionOptions, box: Box): Chunk {
   const { grid, units } = settingsOf(show);
-  const size = 2 * denominator;
+  const size = 2.5 * denominator;
   const [left, right] = [box[0] - 800, box[2] + 800];
   const zero = projected(view, [0, 0, 0]).x;
   const across = Math.abs(Math.sin(rad(view.look))) > 0.7;
@@ -144,12 +145,12 @@ function groundChunk(show: Show, view: SectionView, { denominator }: SectionOpti
     path([MOVE, left, 0, LINE, right, 0], 'fixture'),
     path([MOVE, zero, -600, LINE, zero, top], across ? 'centre' : 'plaster'),
     textAt(zero + size * 0.4, top - size, across ? 'CL' : 'plaster line', size, 'left', 'faint'),
-    textAt(left + size * 0.3, size * 0.8, 'stage floor', size * 0.8, 'left', 'faint'),
+    textAt(left + size * 0.3, size * 0.8, 'stage floor', size, 'left', 'faint'),
   ];
   if (grid !== undefined)
     body.push(
       path([MOVE, left, grid, LINE, right, grid], 'plaster', 'none', 'faint'),
-      textAt(left + size * 0.3, grid + size * 0.8, `grid +${formatLength(grid, units)}`, size * 0.8, 'left', 'faint'),
+      textAt(left + size * 0.3, grid + size * 0.8, `grid +${formatLength(grid, units)}`, size, 'left', 'faint'),
     );
   return { id: null, kind: 'stage', order: -1, box: boxOf(body), locked: true, body, tags: [], hit: null };
 }
@@ -255,7 +256,7 @@ function positionCut(
   const flat = flatPoints(view, position);
   if (view.kind === 'section' && flat.every((p) => p.depth < -CUT)) return null;
   const { units } = settingsOf(show);
-  const size = 2.2 * denominator;
+  const size = 2.5 * denominator;
   const points = flat.map((p): Vec2 => [p.x, p.z]);
   const [low, high] = [Math.min(...points.map((p) => p[0])), Math.max(...points.map((p) => p[0]))];
   const truss = trussOf(position);
@@ -286,15 +287,15 @@ function positionCut(
   const z = firstOf(points)[1];
   const trim = vertical ? '' : `+${formatLength(position.curve.z, units)}`;
   const tags: Prim[] = vertical
-    ? [textAt((low + high) / 2, Math.max(...points.map((p) => p[1])) + size * 0.7, position.name, size * 0.8)]
+    ? [textAt((low + high) / 2, Math.max(...points.map((p) => p[1])) + size * 0.7, position.name, size)]
     : high - low < 120
       ? [
-          textAt(low, z + half + CLEAR + size * 1.5, position.name, size * 0.8, 'centre', 'ink', true),
-          textAt(low, z + half + CLEAR + size * 0.5, trim, size * 0.75, 'centre', 'faint'),
+          textAt(low, z + half + CLEAR + size * 1.5, position.name, size, 'centre', 'ink', true),
+          textAt(low, z + half + CLEAR + size * 0.5, trim, size, 'centre', 'faint'),
         ]
       : [
-          textAt(low - size * 0.5, z + size * 0.4, position.name, size * 0.8, 'right', 'ink', true),
-          textAt(low - size * 0.5, z - size * 0.6, trim, size * 0.75, 'right', 'faint'),
+          textAt(low - size * 0.5, z + size * 0.4, position.name, size, 'right', 'ink', true),
+          textAt(low - size * 0.5, z - size * 0.6, trim, size, 'right', 'faint'),
         ];
   return chunk(show, position.id, 'position', layer, body, tags, {
     shape: 'line',
@@ -351,16 +352,7 @@ function fixtureCut(
         return { ...there, ink };
       });
   const tags: Prim[] = fixture.unit
-    ? [
-        textAt(
-          clamp.x,
-          clamp.z - (endOn ? type.height / 2 : 0),
-          fixture.unit,
-          Math.min(1.6 * denominator, type.width * 0.6),
-          'centre',
-          ink,
-        ),
-      ]
+    ? [textAt(clamp.x, clamp.z - (endOn ? type.height / 2 : 0), fixture.unit, SMALL * denominator, 'centre', ink)]
     : [];
   return chunk(show, fixture.id, 'fixture', layer, body, tags, { shape: 'box', at: [clamp.x, clamp.z], turn, box });
 }
@@ -415,7 +407,7 @@ function throwChunk(show: Show, view: SectionView, { throws, denominator }: Sect
           return [MOVE, x - arm, z - arm, LINE, x + arm, z + arm];
         });
         body.push(path(strokes, 'inner', 'none', 'stop'));
-        tags.push(textAt((p.x + q.x) / 2, (p.z + q.z) / 2 - 2 * denominator, cutSaid(cut), 1.6 * denominator, 'centre', 'stop'));
+        tags.push(textAt((p.x + q.x) / 2, (p.z + q.z) / 2 - 2 * denominator, cutSaid(cut), 2.5 * denominator, 'centre', 'stop'));
       }
     }
     if (at.throw !== null && throws.length <= 12)
@@ -424,7 +416,7 @@ function throwChunk(show: Show, view: SectionView, { throws, denominator }: Sect
           (p.x + q.x) / 2,
           (p.z + q.z) / 2 + denominator,
           `${formatLength(at.throw, units)}  ${Math.round(at.below)}°`,
-          1.6 * denominator,
+          SMALL * denominator,
           'centre',
           'lamp',
         ),
@@ -438,12 +430,12 @@ function sightChunk(show: Show, view: SectionView, { denominator }: SectionOptio
   if (Math.abs(Math.cos(rad(view.look))) < 0.7) return null;
   const body: Prim[] = [];
   const tags: Prim[] = [];
-  const size = 1.8 * denominator;
+  const size = 2.5 * denominator;
   for (const { row, eye, under } of sightLines(show)) {
     const at = ([y, z]: readonly [number, number]): Vec2 => [projected(view, [view.at[0], y, z]).x, z];
     const [ex, ez] = at(eye);
     body.push(circle(ex, ez, 60, 'scenery', 'ink'), path(lines(under.map(at)), 'sight'));
-    tags.push(textAt(ex, ez + size, `${row}, eye +${formatLength(ez, settingsOf(show).units)}`, size * 0.8, 'centre', 'faint'));
+    tags.push(textAt(ex, ez + size, `${row}, eye +${formatLength(ez, settingsOf(show).units)}`, size, 'centre', 'faint'));
   }
   return body.length ? { id: null, kind: 'note', order: 8999, box: boxOf(body), locked: true, body, tags, hit: null } : null;
 }

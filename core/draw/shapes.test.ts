@@ -19,14 +19,15 @@ import {
 } from '../model/records.js';
 import { faults } from '../model/references.js';
 import { all, get, settingsOf } from '../model/show.js';
+import { plotPlate } from '../paper/plot.js';
 import { place } from '../space/hanging.js';
 import { identityPlace } from '../space/places.js';
 import { boxOf, CLOSE, CUBIC, eachCommand, LINE, MOVE, type PathPrim, path, placed } from './list.js';
 import { planList } from './plan.js';
-import { plotPlate, titleWords } from './plate.js';
 import { bodiesOf } from './scene.js';
 import { alignedShapes, bulgedPath, familyShapes, measuresOf, mirroredShape, shapePrim, shapesOf, symbolFrom } from './shapes.js';
 import { symbolIn, symbolOf } from './symbols.js';
+import { titleWords } from './title-block.js';
 
 const id = (n: number) => `00000000-0000-4000-8000-${String(n).padStart(12, '0')}`;
 const body = (family: Family, cells = 1): FixtureType => ({
@@ -359,7 +360,7 @@ describe('bodies from a geometry tree', () => {
 describe('title blocks', () => {
   test('say what the show says; unknown words stay as they are', () => {
     const demo = makeDemo();
-    const words = titleWords(demo, '1:50', 'A1', 'today');
+    const words = titleWords(demo, { scale: '1:50', paper: 'A1', date: 'today', name: 'plan', sheet: 0, sheets: 0 });
     expect(words('{show} by {designer}, {scale} on {paper}, {nothing} {date}')).toBe(
       'The Salt Orchard by Imke Varga, 1:50 on A1, {nothing} today',
     );

@@ -12,10 +12,14 @@ import { faded, locked, orderOf } from './layers.js';
 import { arc, boxOf, type Chunk, LINE, lines, MOVE, type Prim, path, textAt, textWidth } from './list.js';
 import { AXIS, axisEnds, axisNames, namePlaces } from './names.js';
 
+let lastStage: { readonly places: object; readonly key: string; readonly chunk: Chunk } | null = null;
 /** The two axes, with their texts where nothing else stands. */
 export function stageChunk(show: Show, denominator: number): Chunk {
   const { front, back, side } = axisEnds(show);
   const places = namePlaces(show, denominator);
+  // The same chunk while nothing of it changed: tags that keep clear of it need not be placed anew.
+  const key = `${denominator} ${front} ${back} ${side}`;
+  if (lastStage?.places === places && lastStage.key === key) return lastStage.chunk;
   const said = (['centre line', 'plaster line'] as const).flatMap((axis) => {
     const place = places.get(axis);
     return place ? [textAt(...place.at, axisNames[axis], AXIS * denominator, place.align, 'faint')] : [];
@@ -25,7 +29,9 @@ export function stageChunk(show: Show, denominator: number): Chunk {
     path([MOVE, -side, 0, LINE, side, 0], 'plaster'),
     ...said,
   ];
-  return { id: null, kind: 'stage', order: -1, box: boxOf(body), locked: true, body, tags: [], hit: null };
+  const chunk: Chunk = { id: null, kind: 'stage', order: -1, box: boxOf(body), locked: true, body, tags: [], hit: null };
+  lastStage = { places, key, chunk };
+  return chunk;
 }
 
 export const outlinePens = {
@@ -172,7 +178,7 @@ export function dimensionChunk(show: Show, dimension: Dimension, layer: Layer, d
   const { a, b, p, q, length } = dimensionFigures(show, dimension);
   const order = orderOf(show, layer.id, 'dimension');
   return remembered(dimension, layer, order, `${denominator} ${units} ${p} ${q} ${a} ${b}`, () => {
-    const size = 1.8 * denominator;
+    const size = 2.5 * denominator;
     const over = 1.2 * denominator;
     const [ux, uy] = length > 1e-9 ? [(q[0] - p[0]) / length, (q[1] - p[1]) / length] : [1, 0];
     const slash = (at: Vec2) => [

@@ -11,7 +11,7 @@ import { remembered } from './stage-chunks.js';
 export { isStanding };
 
 /** Height of its name, paper mm. */
-const NAME = 2;
+const NAME = 2.5;
 
 /** From its face to its back, in plan, mm. */
 const behind = ({ turn }: StandingWall): Vec2 => [-Math.sin(rad(turn)) * TILE_DEPTH, Math.cos(rad(turn)) * TILE_DEPTH];

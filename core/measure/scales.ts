@@ -1,4 +1,4 @@
-/** Drawing scales and paper. Source: ISO 216; ISO 5455 for 1:20 to 1:500; ANSI/ASME Y14.1 for ARCH sizes (reference calculations 11). */
+/** Drawing scales and paper. Source: ISO 216; ISO 5455 for 1:20 to 1:500; ANSI/ASME Y14.1 for ARCH sizes, letter (A) and tabloid (B) (reference calculations 11). */
 import { INCH } from './lengths.js';
 
 export interface Paper {
@@ -16,6 +16,8 @@ export const papers: readonly Paper[] = [
   { name: 'A4', width: 297, height: 210 },
   { name: 'ARCH D', width: 36 * INCH, height: 24 * INCH },
   { name: 'ARCH C', width: 24 * INCH, height: 18 * INCH },
+  { name: 'tabloid', width: 17 * INCH, height: 11 * INCH },
+  { name: 'letter', width: 11 * INCH, height: 8.5 * INCH },
 ];
 
 export interface Scale {

@@ -133,19 +133,19 @@ describe('fixtures and what they carry', () => {
         lines.map((line) => `${line.field} ${line.place} ${line.enclosure} ${line.size}`),
       ]),
     ).toEqual([
-      ['Design', 0, ['unit body none 1.8', 'channel behind circle 2', 'colour front none 1.6', 'purpose front none 1.4']],
+      ['Design', 0, ['unit body none 2.5', 'channel behind circle 3.5', 'colour front none 2.5', 'purpose front none 2.5']],
       [
         'Electrician',
         1,
         [
-          'unit body none 1.8',
-          'address behind box 1.6',
-          'circuit behind hexagon 1.6',
-          'colour front none 1.6',
-          'accessories front none 1.4',
+          'unit body none 2.5',
+          'address behind box 2.5',
+          'circuit behind hexagon 2.5',
+          'colour front none 2.5',
+          'accessories front none 2.5',
         ],
       ],
-      ['Programmer', 2, ['unit body none 1.8', 'channel behind circle 2', 'address behind box 1.6', 'colour front none 1.6']],
+      ['Programmer', 2, ['unit body none 2.5', 'channel behind circle 3.5', 'address behind box 2.5', 'colour front none 2.5']],
     ]);
   });
   test('a title block of seven lines, a wall of pixels in RGB', () => {

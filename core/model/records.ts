@@ -19,6 +19,7 @@ export type { Look, LookState } from './kinds/look.js';
 export type { Masking } from './kinds/masking.js';
 export type { Note } from './kinds/note.js';
 export type { Outline } from './kinds/outline.js';
+export type { Plate, PlateWindow } from './kinds/plate.js';
 export type { Arc, Chain, Curve, Piece, Position, Straight, Vertical } from './kinds/position.js';
 export type { Purpose } from './kinds/purpose.js';
 export type { Run, RunField, RunOrder } from './kinds/run.js';

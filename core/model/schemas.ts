@@ -16,6 +16,7 @@ import { lookSchema } from './kinds/look.js';
 import { maskingSchema } from './kinds/masking.js';
 import { noteSchema } from './kinds/note.js';
 import { outlineSchema } from './kinds/outline.js';
+import { plateSchema } from './kinds/plate.js';
 import { positionSchema } from './kinds/position.js';
 import { purposeSchema } from './kinds/purpose.js';
 import { runSchema } from './kinds/run.js';
@@ -57,6 +58,7 @@ export const recordSchemas = {
   look: lookSchema(),
   scenic: scenicSchema(),
   viewpoint: viewpointSchema(),
+  plate: plateSchema(),
   view: viewSchema(),
   accepted: acceptedSchema(),
 } as const satisfies Readonly<Record<Kind, TSchema>>;

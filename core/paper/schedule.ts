@@ -21,8 +21,20 @@ export interface ScheduleKind {
 export interface Schedule {
   readonly title: string;
   readonly columns: readonly ScheduleColumn[];
-  readonly groups: readonly { readonly heading: string; readonly rows: readonly (readonly string[])[] }[];
+  readonly groups: readonly ScheduleGroup[];
   readonly summary: string;
+  /** Sentences for what is missing: "3 units have no weight." */
+  readonly remarks?: readonly string[];
+  /** Every group begins a page. */
+  readonly breaks?: boolean;
+}
+export interface ScheduleGroup {
+  readonly heading: string;
+  readonly rows: readonly (readonly string[])[];
+  /** A row of sums under the others. */
+  readonly sums?: readonly string[];
+  /** Rows that changed since the issue, by their index. */
+  readonly marked?: ReadonlySet<number>;
 }
 
 /** Fields of a schedule with their shares of the width; those that ask to stand in it follow. */

@@ -5,7 +5,6 @@ import PDFDocument from 'pdfkit';
 import { CUBIC, eachCommand, type Fill, type Ink, LINE, MOVE, type Prim, penColours, pens, toned } from '#core/draw/list';
 import type { Pane, Sheet } from '#core/draw/sheet';
 import { itemAt } from '#core/measure/list';
-import type { Schedule } from '#core/paper/schedule';
 
 const require = createRequire(import.meta.url);
 const regular = require.resolve('@fontsource/b612/files/b612-latin-400-normal.woff');
@@ -50,12 +49,10 @@ export function open(
   return { doc, done };
 }
 
-/** @returns the bytes of a one-page PDF, true to size */
-export const sheetPdf = (sheet: Sheet): Promise<Uint8Array> => sheetsPdf([sheet], sheet.title);
 /** @returns the bytes of a PDF with a page a sheet, each true to its size; of several each has a bookmark of its title */
 export function sheetsPdf(sheets: readonly Sheet[], title: string): Promise<Uint8Array> {
   const [first] = sheets;
-  const { doc, done } = open(first?.width ?? A4.width, first?.height ?? A4.height, title);
+  const { doc, done } = open(first?.width ?? 297, first?.height ?? 210, title);
   const widths = new Map<string, number>();
   for (const sheet of sheets) {
     doc.addPage({ size: [sheet.width * PT, sheet.height * PT], margin: 0 });
@@ -150,122 +147,4 @@ function drawImage(doc: PDFKit.PDFDocument, prim: Extract<Prim, { op: 'image' }>
     doc.image(Buffer.from(prim.png, 'base64'), 0, -prim.h * pane.k, { width: prim.w * pane.k, height: prim.h * pane.k });
   } catch {}
   doc.restore();
-}
-
-const A4 = { width: 297, height: 210 };
-const EDGE = 12;
-const ROW = 5.4;
-/** From one line of a heading to the next, mm. */
-const HEAD = 3.2;
-
-/** Words of a heading in as many lines as they take, in the font that is set; a word that is wider than its column is parted. */
-function inLines(doc: PDFKit.PDFDocument, text: string, width: number): string[] {
-  const out: string[] = [];
-  let line = '';
-  const fits = (part: string) => doc.widthOfString(part) <= width;
-  for (const word of printable(text).split(' ')) {
-    if (line && fits(`${line} ${word}`)) {
-      line = `${line} ${word}`;
-      continue;
-    }
-    if (line) out.push(line);
-    line = word;
-    while (line.length > 1 && !fits(line)) {
-      let cut = line.length - 1;
-      while (cut > 1 && !fits(line.slice(0, cut))) cut--;
-      out.push(line.slice(0, cut));
-      line = line.slice(cut);
-    }
-  }
-  return [...out, line];
-}
-
-/** A text cut with an ellipsis where it is wider than its room, in the font that is set. */
-function shorten(doc: PDFKit.PDFDocument, text: string, width: number): string {
-  const clean = printable(text);
-  if (doc.widthOfString(clean) <= width) return clean;
-  let cut = clean;
-  while (cut && doc.widthOfString(`${cut}…`) > width) cut = cut.slice(0, -1);
-  return `${cut}…`;
-}
-
-/** A schedule as a PDF, A4 landscape, headings on every page. Long texts are cut with an ellipsis rather than run over their neighbour. */
-export function schedulePdf(schedule: Schedule, showName: string, date: string): Promise<Uint8Array> {
-  const { doc, done } = open(A4.width, A4.height, `${showName}: ${schedule.title}`);
-  const total = schedule.columns.reduce((sum, column) => sum + column.share, 0);
-  const room = A4.width - 2 * EDGE;
-  let left = EDGE;
-  const columns = schedule.columns.map((column) => {
-    const width = (room * column.share) / total;
-    const placed = { ...column, x: left, width };
-    left += width;
-    return placed;
-  });
-  let y = 0;
-  let page = 0;
-  const put = (text: string, x: number, width: number, align: 'left' | 'right') => {
-    const shown = shorten(doc, text, width * PT);
-    const at = align === 'right' ? (x + width) * PT - doc.widthOfString(shown) : x * PT;
-    doc.text(shown, at, y * PT, { lineBreak: false, baseline: 'alphabetic' });
-  };
-  const head = () => {
-    doc.addPage({ size: [A4.width * PT, A4.height * PT], margin: 0 });
-    page++;
-    y = EDGE + 5;
-    doc.fillColor('#000000').font('bold').fontSize(13);
-    put(`${showName}: ${schedule.title}`, EDGE, room * 0.7, 'left');
-    doc.font('regular').fontSize(8);
-    put(`${date}  page ${page}`, EDGE + room * 0.7, room * 0.3, 'right');
-    y += 8;
-    doc.font('bold').fontSize(7.5);
-    const lines = columns.map((column) => inLines(doc, column.heading, (column.width - 4) * PT));
-    const tall = Math.max(...lines.map((list) => list.length));
-    // Headings of more than one line stand on the line below.
-    columns.forEach((column, i) => {
-      const own = lines[i] ?? [];
-      const top = y;
-      own.forEach((line, k) => {
-        y = top + (tall - own.length + k) * HEAD;
-        put(line, column.x, column.width - 4, column.align);
-      });
-      y = top;
-    });
-    y += (tall - 1) * HEAD;
-    doc
-      .lineWidth(0.7)
-      .moveTo(EDGE * PT, (y + 1.6) * PT)
-      .lineTo((A4.width - EDGE) * PT, (y + 1.6) * PT)
-      .stroke('#000000');
-    y += ROW + 0.8;
-    doc.font('regular').fontSize(8.5);
-  };
-  head();
-  for (const group of schedule.groups) {
-    if (y + 3 * ROW > A4.height - EDGE) head();
-    if (group.heading) {
-      y += 1.5;
-      doc.font('bold').fontSize(9);
-      put(group.heading, EDGE, room, 'left');
-      doc.font('regular').fontSize(8.5);
-      y += ROW;
-    }
-    for (const row of group.rows) {
-      if (y > A4.height - EDGE) head();
-      columns.forEach((column, i) => {
-        put(row[i] ?? '', column.x, column.width - 4, column.align);
-      });
-      doc
-        .lineWidth(0.2)
-        .moveTo(EDGE * PT, (y + 1.6) * PT)
-        .lineTo((A4.width - EDGE) * PT, (y + 1.6) * PT)
-        .stroke('#bbbbbb');
-      y += ROW;
-    }
-  }
-  y += 2;
-  if (y > A4.height - EDGE) head();
-  doc.font('bold');
-  put(schedule.summary, EDGE, room, 'left');
-  doc.end();
-  return done;
 }

@@ -15,6 +15,7 @@ import { look } from './look.js';
 import { masking } from './masking.js';
 import { note } from './note.js';
 import { outline } from './outline.js';
+import { plate } from './plate.js';
 import { position } from './position.js';
 import { purpose } from './purpose.js';
 import { run } from './run.js';
@@ -58,6 +59,7 @@ export const kinds = {
   look,
   scenic,
   viewpoint,
+  plate,
   view: ledgerView,
   accepted,
 } as const;

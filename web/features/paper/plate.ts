@@ -1,10 +1,10 @@
 /** The plate of the show as it stands, made once for all that look at it. */
 
 import { useMemo } from 'react';
-import { fittingScale, type PlateOptions, plotPlate, sayMissing } from '#core/draw/plate';
 import { firstOf } from '#core/measure/list';
 import { paperNamed, papers } from '#core/measure/scales';
 import { type Show, settingsOf } from '#core/model/show';
+import { fittingScale, type PlateOptions, plotPlate, sayMissing } from '#core/paper/plot';
 import { useShow } from '../../state/context';
 import { useView } from '../../state/view';
 

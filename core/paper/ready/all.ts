@@ -1,0 +1,5 @@
+/** Every ready set besides the lists: one line each. */
+export { cards } from './cards.js';
+export { contents } from './contents.js';
+export { plot, thirds } from './plot.js';
+export { booms, lux, purposes, sections } from './views.js';

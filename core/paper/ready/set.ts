@@ -1,0 +1,83 @@
+/** What a ready set is: sheets that are made from the show as it stands. */
+import { legendHeight } from '../../draw/key-drawing.js';
+import { firstOf } from '../../measure/list.js';
+import { type Paper, paperNamed, papers } from '../../measure/scales.js';
+import type { PlateWindow } from '../../model/records.js';
+import { type Show, settingsOf } from '../../model/show.js';
+import { plateTags } from '../windows/stage.js';
+
+export interface ReadySheet {
+  /** Which of the set's sheets it is: what it is of, and from the second page on the page. The one that a correction by hand names. */
+  readonly of: string;
+  readonly name: string;
+  readonly paper: Paper;
+  readonly landscape: boolean;
+  readonly windows: readonly PlateWindow[];
+}
+/** What the user says of a set. */
+export interface Wanted {
+  readonly paper?: Paper | undefined;
+  readonly landscape?: boolean | undefined;
+}
+export interface ReadySet {
+  readonly id: string;
+  /** Its place in the list and in a book, counted in tens. */
+  readonly order: number;
+  readonly title: string;
+  /** What it is for, in a sentence. */
+  readonly about: string;
+  readonly make: (show: Show, wanted: Wanted) => readonly ReadySheet[];
+}
+
+/** Margin of a sheet, mm: that of ISO 5457; printers leave 4 to 6 (common practice, no source). */
+export const MARGIN = 10;
+/** Width of the column with title block, legend and key, and the height of the title block. */
+const COLUMN = 66;
+const TITLE = 76;
+
+export type Box = PlateWindow['box'];
+export const sheetSize = (paper: Paper, landscape: boolean): readonly [number, number] => {
+  const [long, short] = [Math.max(paper.width, paper.height), Math.min(paper.width, paper.height)];
+  return landscape ? [long, short] : [short, long];
+};
+/** The paper of the plot. */
+export const plotPaper = (show: Show): Paper => paperNamed(settingsOf(show).paper) ?? firstOf(papers);
+const named = (name: string): Paper => paperNamed(name) ?? firstOf(papers);
+/** Paper that goes into a pocket, and that is spread on a table, by the units of the show. */
+export const smallPaper = (show: Show): Paper => named(settingsOf(show).units === 'imperial' ? 'letter' : 'A4');
+export const tablePaper = (show: Show): Paper => named(settingsOf(show).units === 'imperial' ? 'tabloid' : 'A3');
+
+export const inMargins = ([width, height]: readonly [number, number]): Box => [
+  MARGIN,
+  MARGIN,
+  width - 2 * MARGIN,
+  height - 2 * MARGIN,
+];
+/** A sheet with a column at its right, that holds the title block and, where it is wanted, legend and key; and the room that is left. */
+export function withColumn(
+  show: Show,
+  size: readonly [number, number],
+  how: { readonly key: boolean; readonly legend: boolean; readonly scale?: number | undefined },
+): { readonly room: Box; readonly windows: readonly PlateWindow[] } {
+  const [left, bottom, width, height] = inMargins(size);
+  const column = Math.min(COLUMN, size[0] * 0.3);
+  const x = left + width - column;
+  const tall = Math.min(TITLE, height * 0.4);
+  const windows: PlateWindow[] = [
+    { id: 'title', what: 'title', box: [x, bottom, column, tall], ...(how.scale ? { scale: how.scale } : {}) },
+  ];
+  let y = bottom + tall;
+  if (how.legend) {
+    const legend = legendHeight(plateTags(show));
+    if (y + legend < bottom + height) windows.push({ id: 'legend', what: 'legend', box: [x, y, column, legend] });
+    y += legend;
+  }
+  if (how.key && bottom + height - y > 30)
+    windows.push({
+      id: 'key',
+      what: 'key',
+      box: [x, y, column, bottom + height - y],
+      ...(how.scale ? { scale: how.scale } : {}),
+    });
+  return { room: [left, bottom, width - column, height], windows };
+}

@@ -1,0 +1,123 @@
+/** Section and elevation; booms and ladders together; the field of light; the focus of each purpose. */
+import { looksOf } from '../../light/looks.js';
+import type { PlateWindow } from '../../model/records.js';
+import { all, type Show } from '../../model/show.js';
+import { fixturesOn, positionsInOrder } from '../../order/order.js';
+import { purposesOf } from '../../setout/matrix.js';
+import { drawWindow } from '../windows/index.js';
+import type { Asked } from '../windows/window.js';
+import { type Box, plotPaper, type ReadySet, type ReadySheet, sheetSize, tablePaper, withColumn } from './set.js';
+
+const alone: Asked = { date: '', name: '', paper: '', sheet: 0, sheets: 0, scale: '', contents: [] };
+/** Room for the name under a drawing, mm. */
+const NAME = 8;
+/** The same windows at one scale: the largest usual one at which each fits its own. */
+function atOneScale(show: Show, windows: readonly PlateWindow[]): PlateWindow[] {
+  const denominators = windows.map((window) => drawWindow(show, window, alone).denominator ?? 0);
+  const scale = Math.max(...denominators);
+  return windows.map((window) => (scale ? { ...window, scale } : window));
+}
+
+export const sections: ReadySet = {
+  id: 'sections',
+  order: 40,
+  title: 'Section and elevation',
+  about: 'The section on the centre line and the elevation from the front, at one scale.',
+  make(show, { paper = plotPaper(show), landscape = true }) {
+    const { room, windows } = withColumn(show, sheetSize(paper, landscape), { key: false, legend: false });
+    const [left, bottom, width, height] = room;
+    const half = height / 2;
+    const name = (id: string, text: string, box: Box): PlateWindow => ({ id, what: 'notes', text, box, size: 3.5 });
+    const [elevation, section] = atOneScale(show, [
+      { id: 'elevation', what: 'elevation', box: [left, bottom + half + NAME, width, half - NAME] },
+      { id: 'section', what: 'section', box: [left, bottom + NAME, width, half - NAME] },
+    ]);
+    return [
+      {
+        of: '',
+        name: 'Section and elevation',
+        paper,
+        landscape,
+        windows: [
+          ...(elevation && section ? [elevation, section] : []),
+          name('elevation name', 'Elevation from the front', [left + 4, bottom + half, width - 8, NAME]),
+          name('section name', 'Section on the centre line, looking to stage right', [left + 4, bottom, width - 8, NAME]),
+          ...windows,
+        ],
+      },
+    ];
+  },
+};
+
+/** Cells of a grid in a room, as square as it goes, from the upper left. */
+function cells(n: number, [left, bottom, width, height]: Box): Box[] {
+  const rows = Math.max(1, Math.min(n, Math.round(Math.sqrt((n * height) / width))));
+  const columns = Math.ceil(n / rows);
+  const [w, h] = [width / columns, height / rows];
+  return Array.from(
+    { length: n },
+    (_, i): Box => [left + (i % columns) * w, bottom + height - (Math.floor(i / columns) + 1) * h, w, h],
+  );
+}
+export const booms: ReadySet = {
+  id: 'booms',
+  order: 50,
+  title: 'Booms and ladders',
+  about: 'Every upright position side by side at one scale, with heights from the floor.',
+  make(show, { paper = tablePaper(show), landscape = true }) {
+    const upright = positionsInOrder(show).filter(
+      (position) => position.curve.form === 'vertical' && fixturesOn(show, position).length,
+    );
+    if (!upright.length) return [];
+    const { room, windows } = withColumn(show, sheetSize(paper, landscape), { key: false, legend: false });
+    const boxes = cells(upright.length, room);
+    const drawn = atOneScale(
+      show,
+      upright.map(({ id }, i): PlateWindow => {
+        const [x, y, w, h] = boxes[i] as Box;
+        return { id: `boom ${i + 1}`, what: 'position', of: id, box: [x + 2, y + 2, w - 4, h - 4] };
+      }),
+    );
+    return [{ of: '', name: 'Booms and ladders', paper, landscape, windows: [...drawn, ...windows] }];
+  },
+};
+
+export const purposes: ReadySet = {
+  id: 'purposes',
+  order: 60,
+  title: 'Focus by purpose',
+  about: 'A sheet a purpose: its units, where they point, and the areas; all others stand back.',
+  make: (show, { paper = tablePaper(show), landscape = true }) =>
+    purposesOf(show)
+      .filter(({ count }) => count)
+      .map(({ name }): ReadySheet => {
+        const { room, windows } = withColumn(show, sheetSize(paper, landscape), { key: false, legend: true });
+        return {
+          of: name,
+          name: `Focus: ${name}`,
+          paper,
+          landscape,
+          windows: [{ id: 'plan', what: 'purpose', of: name, box: room }, ...windows],
+        };
+      }),
+};
+
+export const lux: ReadySet = {
+  id: 'lux',
+  order: 70,
+  title: 'Field of light',
+  about: 'Lux at the height of a face: all units, and a sheet a look.',
+  make(show, { paper = tablePaper(show), landscape = true }) {
+    if (!all(show, 'fixture').length) return [];
+    const { room, windows } = withColumn(show, sheetSize(paper, landscape), { key: false, legend: false });
+    return [['', 'all units'] as const, ...looksOf(show).map(({ id, name }) => [id, name] as const)].map(
+      ([of, name]): ReadySheet => ({
+        of: of || 'all',
+        name: `Light: ${name}`,
+        paper,
+        landscape,
+        windows: [{ id: 'lux', what: 'lux', box: room, ...(of ? { of } : {}) }, ...windows],
+      }),
+    );
+  },
+};

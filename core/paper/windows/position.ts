@@ -1,0 +1,105 @@
+/** One position laid flat along the page, with its units and no stage round it. */
+import { type DisplayList, emptyBox, union } from '../../draw/list.js';
+import { allTags, planList } from '../../draw/plan.js';
+import type { Fixture, Position, Straight, TagSet } from '../../model/records.js';
+import { find, type Show, showOf } from '../../model/show.js';
+import { fixturesOn, positionsInOrder } from '../../order/order.js';
+import { curveLength, frameAlong } from '../../space/curves.js';
+import { place } from '../../space/hanging.js';
+import { add, deg, dot, scaled, sub as subtract, wrap180 } from '../../space/vectors.js';
+import { coloursOf } from './plan.js';
+import { ontoWindow, tagsOf, variantOf } from './stage.js';
+import { empty, type WindowKind } from './window.js';
+
+/** The show with one position and what hangs on it alone. Areas stay, since units look at them. */
+const alone = (show: Show, position: Position, fixtures: readonly Fixture[]): Show =>
+  showOf(show.id, [
+    ...[...show.records.values()].filter(
+      ({ kind }) =>
+        ![
+          'position',
+          'fixture',
+          'outline',
+          'masking',
+          'scenic',
+          'note',
+          'dimension',
+          'wall',
+          'backdrop',
+          'run',
+          'view',
+          'accepted',
+        ].includes(kind),
+    ),
+    position,
+    ...fixtures,
+  ]);
+
+/** What a unit says on its card besides its list: number, channel and colour. */
+const cardTags: TagSet = {
+  ...allTags,
+  lines: allTags.lines.filter(({ field }) => ['unit', 'channel', 'colour'].includes(field)),
+};
+/**
+ * A position laid flat along the page: its whole length along x, its units where they hang on it and turned against it as they are. One that stands upright, and one
+ * that runs along the page already, stay as they are.
+ */
+export function laidFlat(
+  show: Show,
+  position: Position,
+  fixtures: readonly Fixture[],
+): { readonly position: Position; readonly fixtures: readonly Fixture[] } {
+  const { curve } = position;
+  if (curve.form === 'vertical') return { position, fixtures };
+  if (curve.form === 'straight' && Math.abs(curve.b[1] - curve.a[1]) < 1 && !curve.rise) return { position, fixtures };
+  const length = curveLength(curve);
+  const flat: Straight = { form: 'straight', a: [-length / 2, 0], b: [length / 2, 0], z: curve.z };
+  return {
+    position: { ...position, curve: flat },
+    fixtures: fixtures.map((fixture) => {
+      const { frame, target } = place(show, fixture);
+      const to = frameAlong(flat, fixture.along);
+      const turn = deg(Math.atan2(to.t[1], to.t[0]) - Math.atan2(frame.t[1], frame.t[0]));
+      const spun = { ...fixture, spin: wrap180(fixture.spin + turn) };
+      if (!target) return spun;
+      // What it is aimed at lies as it did against the position where it hangs.
+      const way = subtract(target, frame.point);
+      const at = add(
+        to.point,
+        add(scaled(to.t, dot(way, frame.t)), add(scaled(to.s, dot(way, frame.s)), scaled(to.d, dot(way, frame.d)))),
+      );
+      return { ...spun, aim: { kind: 'point', at } };
+    }),
+  };
+}
+const byPosition = (show: Show) => positionsInOrder(show).map(({ id, name }) => [id, name] as const);
+
+export const position: WindowKind = {
+  what: 'position',
+  order: 60,
+  title: 'Position, laid flat',
+  sets: ['of', 'scale', 'turn', 'tags', 'symbols', 'colour'],
+  of: byPosition,
+  draw: (show, window) => {
+    const of = variantOf(show, window);
+    const own = find(of, 'position', window.of);
+    if (!own) return empty('The position that this window is of is not there any more.');
+    const flat = laidFlat(of, own, fixturesOn(of, own));
+    const only = alone(of, flat.position, flat.fixtures);
+    const tags = window.tags ? tagsOf(of, window) : cardTags;
+    const list = (denominator: number): DisplayList => {
+      // The stage is on the plot; here its lines would only make the position small.
+      const { chunks } = planList(only, { denominator, tags, marks: null, colours: coloursOf(of, window) });
+      const drawnAlready = new Set<string>();
+      const mine = chunks.filter(({ kind, id }) => {
+        if (kind !== 'fixture') return kind === (own.curve.form === 'vertical' ? 'detail' : 'position');
+        // What has a detail on the plot is drawn there a second time.
+        const again = id !== null && drawnAlready.has(id);
+        if (id !== null) drawnAlready.add(id);
+        return !again;
+      });
+      return { chunks: mine, box: mine.reduce((box, chunk) => union(box, chunk.box), emptyBox) };
+    };
+    return ontoWindow(of, window, list, own.name);
+  },
+};

@@ -1,0 +1,48 @@
+/** The plan for those who focus: the units of one purpose with their areas and where they point, all others standing back. */
+import { boxOf, type Chunk, circle, LINE, MOVE, type Prim, path } from '../../draw/list.js';
+import { planList } from '../../draw/plan.js';
+import { all, type Show } from '../../model/show.js';
+import { purposesOf } from '../../setout/matrix.js';
+import { place } from '../../space/hanging.js';
+import { ontoWindow, tagsOf, variantOf } from './stage.js';
+import { empty, type WindowKind } from './window.js';
+
+/** Lines from the lenses of a purpose to where they are aimed at, with a ring at the aim. */
+function aimChunk(show: Show, purpose: string, denominator: number): Chunk {
+  const body = all(show, 'fixture')
+    .filter((fixture) => fixture.purpose === purpose && !fixture.spare)
+    .flatMap((fixture): Prim[] => {
+      const { lens, target } = place(show, fixture);
+      return target
+        ? [
+            path([MOVE, lens[0], lens[1], LINE, target[0], target[1]], 'throw', 'none', 'faint'),
+            circle(target[0], target[1], 1.2 * denominator, 'inner'),
+          ]
+        : [];
+    });
+  return { id: null, kind: 'area', order: -1, box: boxOf(body), locked: true, body, tags: [], hit: null };
+}
+
+export const purpose: WindowKind = {
+  what: 'purpose',
+  order: 20,
+  title: 'Focus of a purpose',
+  sets: ['of', 'scale', 'crop', 'turn', 'layers', 'tags', 'symbols'],
+  of: (show) => purposesOf(show).map(({ name }) => [name, name] as const),
+  draw: (show, window) => {
+    const of = variantOf(show, window);
+    const name = window.of ?? '';
+    const dimmed = new Set(all(of, 'fixture').flatMap(({ id, purpose, spare }) => (purpose === name && !spare ? [] : [id])));
+    if (dimmed.size === all(of, 'fixture').length) return empty(`No unit does "${name}".`);
+    return ontoWindow(
+      of,
+      window,
+      (denominator) => {
+        const drawn = planList(of, { denominator, tags: tagsOf(show, window), marks: null, areas: true, dimmed });
+        const aims = aimChunk(of, name, denominator);
+        return { ...drawn, chunks: [aims, ...drawn.chunks] };
+      },
+      'the plot',
+    );
+  },
+};
