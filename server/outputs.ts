@@ -5,14 +5,18 @@ import { writeMvr } from '#core/formats/mvr/write';
 import { writeSvg } from '#core/formats/svg';
 import { paperNamed, papers, parseScale } from '#core/measure/scales';
 import { type Show, settingsOf } from '#core/model/show';
+import { scheduleHtml } from '#core/paper/html';
+import { listsOf, scheduleOf } from '#core/paper/lists';
 import { bookSheets, drawSheet, plannedSheets } from '#core/paper/plates';
 import { fittingScale, plotPlate, sayMissing } from '#core/paper/plot';
 import { readySet, readySets } from '#core/paper/ready/index';
 import { listSet } from '#core/paper/ready/lists';
+import type { Schedule } from '#core/paper/schedule';
 import { schedules } from '#core/paper/schedules/index';
 import { tiled } from '#core/paper/tiles';
 import { sheetsPdf } from './print/pdf.js';
 import { thumbnailSheet } from './print/thumbnail.js';
+import { scheduleXlsx } from './print/xlsx.js';
 
 /** What an output may be asked for, and has at hand. */
 export interface Asked {
@@ -93,7 +97,22 @@ function oneSheet(show: Show, { query, date }: Asked): Sheet {
   return drawSheet(show, sheet, { date, sheet: number, sheets: planned.length, contents }).sheet;
 }
 
+/** A list of the house or of the user's own, by its id. */
+function listAsked(show: Show, { query }: Asked): Schedule {
+  const id = query('of') ?? 'hookup';
+  const made = scheduleOf(show, id);
+  if (!made)
+    throw new OutputError(
+      `There is no list "${id.slice(0, 60)}". There are ${listsOf(show)
+        .map((list) => list.id)
+        .join(', ')}.`,
+    );
+  return made;
+}
+
 const CSV = 'text/csv; charset=utf-8';
+const XLSX = 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet';
+const HTML = 'text/html; charset=utf-8';
 const PDF = 'application/pdf';
 const SVG = 'image/svg+xml';
 export const outputs: readonly Output[] = [
@@ -133,6 +152,23 @@ export const outputs: readonly Output[] = [
     make: (show, asked) => sheetsPdf(onPrinter(bookSheets(show, asked.date), asked), settingsOf(show).name),
   },
   { name: 'thumbnail.svg', type: SVG, make: (show) => writeSvg(thumbnailSheet(show)) },
+  // Any list, the user's own too, by its id: list.pdf?of=hookup
+  {
+    name: 'list.pdf',
+    type: PDF,
+    make: (show, asked) => {
+      const { title } = listAsked(show, asked);
+      const sheets = setSheets(show, listSet(asked.query('of') ?? 'hookup'), asked);
+      return sheetsPdf(onPrinter(sheets, asked), `${settingsOf(show).name}: ${title}`);
+    },
+  },
+  { name: 'list.csv', type: CSV, make: (show, asked) => scheduleCsv(listAsked(show, asked)) },
+  { name: 'list.xlsx', type: XLSX, make: (show, asked) => scheduleXlsx(listAsked(show, asked)) },
+  {
+    name: 'list.html',
+    type: HTML,
+    make: (show, asked) => scheduleHtml(listAsked(show, asked), settingsOf(show).name, asked.date),
+  },
   ...schedules.flatMap(({ id, title, make }): Output[] => [
     { name: `${id}.csv`, type: CSV, make: (show) => scheduleCsv(make(show)) },
     {

@@ -18,6 +18,7 @@ import {
   type Prim,
   placed,
   type TagBox,
+  type TextPrim,
   textAt,
   textWidth,
   transformed,
@@ -34,6 +35,8 @@ export interface PlanOptions {
   readonly denominator: number;
   /** The tag set; null draws none. A fixture with a set of its own keeps to that. */
   readonly tags: TagSet | null;
+  /** A text that a body is too small for stands behind it: paper is read, not zoomed. */
+  readonly readable?: boolean | undefined;
   /** How many lines of a chain are drawn, and whether those before the nose are: tags that swell on a small screen must be fewer. */
   readonly fewer?: 0 | 1 | 2;
   /** Focus areas are drawn: where light is focused, and on paper where it is asked for. */
@@ -48,6 +51,8 @@ export interface PlanOptions {
   readonly colours?: ReadonlyMap<Id, Hex> | undefined;
   /** Fixtures that stand back: the Ledger's filter leaves them out. */
   readonly dimmed?: ReadonlySet<Id> | undefined;
+  /** What stands back says nothing. */
+  readonly quiet?: boolean | undefined;
   /** Where tags stood last time: an edit then moves none that need not move. */
   readonly memory?: TagMemory | undefined;
 }
@@ -104,6 +109,7 @@ interface Sources {
   readonly wrong: string;
   readonly previewed: string | undefined;
   readonly dim: boolean;
+  readonly readable: boolean;
 }
 interface Kept {
   readonly from: Sources;
@@ -126,7 +132,7 @@ function sourcesOf(show: Show, fixture: Fixture, layer: Layer, options: PlanOpti
     place: place(show, fixture),
     type,
     layer,
-    set: fixture.tags ? (find(show, 'tagset', fixture.tags) ?? options.tags) : options.tags,
+    set: dim && options.quiet ? null : fixture.tags ? (find(show, 'tagset', fixture.tags) ?? options.tags) : options.tags,
     position: get(show, 'position', fixture.position),
     settings: settingsOf(show),
     detail: detailsOf(show).get(fixture.position),
@@ -139,6 +145,7 @@ function sourcesOf(show: Show, fixture: Fixture, layer: Layer, options: PlanOpti
     wrong: options.marks?.wrongWith(show, fixture.id) ?? '',
     previewed: options.preview?.get(fixture.id),
     dim,
+    readable: options.readable ?? false,
   };
 }
 /** Written out: of thousands that were not touched this is all that is looked at. */
@@ -158,7 +165,8 @@ const sameSources = (a: Sources, b: Sources): boolean =>
   a.colour === b.colour &&
   a.wrong === b.wrong &&
   a.previewed === b.previewed &&
-  a.dim === b.dim;
+  a.dim === b.dim &&
+  a.readable === b.readable;
 
 /** A fixture as it is drawn, once on the plan and once in each detail of its position. */
 export function drawingsOf(show: Show, fixture: Fixture, layer: Layer, options: PlanOptions): readonly Drawing[] {
@@ -192,6 +200,9 @@ function textsOf(show: Show, fixture: Fixture, { set, previewed }: Sources): rea
     .filter(({ text }) => text);
 }
 
+/** A text of the body that has no room there: the first of what stands behind it. */
+const behind = ({ line, text }: Text): Text => ({ text, line: { ...line, place: 'behind', size: Math.max(SMALL, line.size) } });
+
 /** A fixture on the plan, or in a detail. */
 function drawingIn(fixture: Fixture, from: Sources, symbol: Symbol2D, texts: readonly Text[], way: Detail | undefined): Drawing {
   const { type, layer, denominator, wrong, previewed } = from;
@@ -202,9 +213,11 @@ function drawingIn(fixture: Fixture, from: Sources, symbol: Symbol2D, texts: rea
   const size = way?.size ?? 1;
   const [x0, y0, x1, y1] = symbol.box;
   const box: Box = [x0 * size, y0 * size, x1 * size, y1 * size];
-  const fixed = texts
+  const inside = texts
     .filter(({ line }) => line.place === 'body')
-    .map(({ line, text }) => textInBody(type, symbol, at, size, text, line.size * denominator, ink));
+    .map((text) => ({ text, prim: textInBody(type, symbol, at, size, text.text, text.line.size * denominator, ink) }));
+  const outside = inside.flatMap(({ text, prim }) => (from.readable && prim.size < SMALL * denominator - 1e-6 ? [text] : []));
+  const fixed: Prim[] = inside.flatMap(({ text, prim }) => (outside.includes(text) ? [] : [prim]));
   if (way?.position.curve.form === 'vertical') fixed.push(heightText(way, from, y));
   return {
     fixture,
@@ -214,7 +227,12 @@ function drawingIn(fixture: Fixture, from: Sources, symbol: Symbol2D, texts: rea
       y,
       turn,
       box,
-      ...tagsOf(fixture, from, texts, at),
+      ...tagsOf(
+        fixture,
+        from,
+        outside.length ? [...outside.map(behind), ...texts.filter((text) => !outside.includes(text))] : texts,
+        at,
+      ),
     },
     ink,
     body: bodyOf(fixture, symbol, at, size, ink, from.colour),
@@ -271,21 +289,23 @@ function textInBody(
   text: string,
   height: number,
   ink: Ink,
-): Prim {
+): TextPrim {
   const [, ux = x, uy = y] = transformed([MOVE, symbol.unitAt[0] * size, symbol.unitAt[1] * size], x, y, turn);
   const fitted = Math.min(
     height,
-    type.width * size * 0.62,
+    type.width * size * 0.8,
     (Math.max(type.width, type.length * 0.5) * size * 0.9 * height) / Math.max(1, textWidth(text, height)),
   );
   return textAt(ux, uy, text, fitted, 'centre', ink);
 }
 
+/** How far from the line of a boom heights stand at least, mm of paper: beyond a channel of four figures. */
+const HEIGHTS = 17;
 /** In a detail of a boom the height of the unit stands beside it, mm from the floor. */
 function heightText(way: Detail, { place: at, settings, denominator }: Sources, y: number): Prim {
   const left = way.origin[0] < 0;
   return textAt(
-    way.origin[0] + (left ? -1 : 1) * 1150 * way.size,
+    way.origin[0] + (left ? -1 : 1) * Math.max(1150 * way.size, HEIGHTS * denominator),
     y,
     formatLength(at.clamp[2], settings.units),
     SMALL * denominator,

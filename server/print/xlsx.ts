@@ -3,6 +3,7 @@ import ExcelJS from 'exceljs';
 import { FormatError, Report } from '#core/formats/report';
 import { openZip } from '#core/formats/zip/read';
 import type { OutTable } from '#core/ledger/table';
+import type { Schedule } from '#core/paper/schedule';
 import { soundWorkbook } from './workbook.js';
 
 /** Hidden sheet with what the table said when it went out. */
@@ -147,4 +148,35 @@ export async function readXlsx(bytes: Uint8Array, where: string, most: number): 
   if (!sheet) throw new FormatError('XLSX_EMPTY', `${where} has no sheet.`, where);
   const kept = book.getWorksheet(AS_EXPORTED);
   return { ...rowsOf(sheet, most, where), exported: kept && kept !== sheet ? rowsOf(kept, most, where) : null };
+}
+
+/** A schedule as a workbook: headings, groups as lines of their own, sums and remarks. Cells are texts, but for columns of figures. */
+export async function scheduleXlsx(schedule: Schedule): Promise<Uint8Array> {
+  const book = new ExcelJS.Workbook();
+  const sheet = book.addWorksheet(sheetName(schedule.title), { views: [{ state: 'frozen', ySplit: 1 }] });
+  const grouped = schedule.groups.some(({ heading }) => heading);
+  sheet.columns = [
+    ...(grouped ? [{ header: 'Group', width: 18, style: { numFmt: '@' } }] : []),
+    ...schedule.columns.map(({ heading, share }) => ({
+      header: text(heading),
+      width: Math.max(8, Math.min(40, share)),
+      style: { numFmt: '@' },
+    })),
+  ];
+  sheet.getRow(1).font = { bold: true };
+  const figure = (cell: string, right: boolean): string | number =>
+    right && /^-?\d+(\.\d+)?$/.test(cell) ? Number(cell) : text(cell);
+  for (const { heading, rows, sums } of schedule.groups) {
+    const add = (row: readonly string[], bold: boolean) => {
+      const line = sheet.addRow([
+        ...(grouped ? [text(heading)] : []),
+        ...schedule.columns.map(({ align }, i) => figure(row[i] ?? '', align === 'right')),
+      ]);
+      if (bold) line.font = { bold: true };
+    };
+    for (const row of rows) add(row, false);
+    if (sums) add(sums, true);
+  }
+  for (const said of [schedule.summary, ...(schedule.remarks ?? [])]) if (said) sheet.addRow([text(said)]);
+  return new Uint8Array(await book.xlsx.writeBuffer());
 }

@@ -58,6 +58,7 @@ export type Scope =
   | 'list'
   | 'slots'
   | 'pixels'
+  | 'plate'
   | 'matrix'
   | 'space';
 

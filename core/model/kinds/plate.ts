@@ -11,23 +11,16 @@ export const windowKinds = [
   'section',
   'elevation',
   'position',
-  'details',
   'picture',
   'schedule',
-  'list',
-  'cut layout',
-  'loads',
   'card head',
   'card list',
   'bring',
   'key',
   'legend',
   'title',
-  'revisions',
   'notes',
   'contents',
-  'labels',
-  'focus charts',
 ] as const;
 
 const Paper = Type.Number({ minimum: -5000, maximum: 5000 });
@@ -78,8 +71,6 @@ export const plateSchema = () =>
     ready: Type.Optional(Short),
     of: Type.Optional(Short),
     windows: Type.Optional(Type.Array(plateWindowSchema(), { maxItems: 60 })),
-    /** Paper that the printer has: larger sheets are parted into tiles of it. */
-    tiled: Type.Optional(Type.String({ minLength: 1, maxLength: 20 })),
   });
 export type Plate = Of<typeof plateSchema>;
 

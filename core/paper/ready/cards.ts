@@ -7,18 +7,21 @@ import { cardPages } from '../windows/card.js';
 import { type Box, inMargins, type ReadySet, type ReadySheet, sheetSize, smallPaper } from './set.js';
 
 /** Heights of the head, of the drawing and of what to bring, and the room between them, mm. */
-const HEAD = 19;
+const HEAD = 17;
 const DRAWING = 95;
 const BRING = 24;
 const GAP = 3;
+/** Between the frame and what is in it, mm. */
+const PAD = 3;
 
 function cardsOf(show: Show, position: Position, paper: Paper, landscape: boolean): ReadySheet[] {
   const size = sheetSize(paper, landscape);
-  const [left, bottom, width, height] = inMargins(size);
+  const [x, y, w, h] = inMargins(size);
+  const [left, bottom, width, height] = [x + PAD, y + PAD, w - 2 * PAD, h - 2 * PAD];
   const top = bottom + height;
   const head: Box = [left, top - HEAD, width, HEAD];
   const drawing: Box = [left, top - HEAD - GAP - DRAWING, width, Math.min(DRAWING, height * 0.4)];
-  const drawn: Box = [left, top - HEAD - GAP - drawing[3], width, drawing[3]];
+  const drawn: Box = [x + 0.5, top - HEAD - GAP - drawing[3], w - 1, drawing[3]];
   const floor = bottom + BRING + GAP;
   const first: Box = [left, floor, width, Math.max(20, drawn[1] - GAP - floor)];
   const later: Box = [left, floor, width, top - HEAD - GAP - floor];

@@ -10,7 +10,8 @@ export function contentsSheets(
   { paper = smallPaper(show), landscape = false }: Wanted,
   others: number,
 ): ReadySheet[] {
-  const box = inMargins(sheetSize(paper, landscape));
+  const [x, y, w, h] = inMargins(sheetSize(paper, landscape));
+  const box = [x + 4, y + 4, w - 8, h - 8] as const;
   const holds = contentLines(box[3]);
   let pages = 1;
   while (pages * holds < others + pages) pages++;

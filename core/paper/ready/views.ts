@@ -49,9 +49,8 @@ export const sections: ReadySet = {
   },
 };
 
-/** Cells of a grid in a room, as square as it goes, from the upper left. */
-function cells(n: number, [left, bottom, width, height]: Box): Box[] {
-  const rows = Math.max(1, Math.min(n, Math.round(Math.sqrt((n * height) / width))));
+/** Cells of a grid in a room, from the upper left. */
+function cells(n: number, rows: number, [left, bottom, width, height]: Box): Box[] {
   const columns = Math.ceil(n / rows);
   const [w, h] = [width / columns, height / rows];
   return Array.from(
@@ -70,14 +69,18 @@ export const booms: ReadySet = {
     );
     if (!upright.length) return [];
     const { room, windows } = withColumn(show, sheetSize(paper, landscape), { key: false, legend: false });
-    const boxes = cells(upright.length, room);
-    const drawn = atOneScale(
-      show,
-      upright.map(({ id }, i): PlateWindow => {
-        const [x, y, w, h] = boxes[i] as Box;
-        return { id: `boom ${i + 1}`, what: 'position', of: id, box: [x + 2, y + 2, w - 4, h - 4] };
-      }),
-    );
+    const inRows = (rows: number) => {
+      const boxes = cells(upright.length, rows, room);
+      return atOneScale(
+        show,
+        upright.map(({ id }, i): PlateWindow => {
+          const [x, y, w, h] = boxes[i] as Box;
+          return { id: `boom ${i + 1}`, what: 'position', of: id, box: [x + 2, y + 2, w - 4, h - 4] };
+        }),
+      );
+    };
+    const ways = [1, 2, 3, 4, 5, 6].filter((rows) => rows <= upright.length).map(inRows);
+    const [drawn = []] = [...ways].sort((a, b) => (a[0]?.scale ?? 0) - (b[0]?.scale ?? 0));
     return [{ of: '', name: 'Booms and ladders', paper, landscape, windows: [...drawn, ...windows] }];
   },
 };

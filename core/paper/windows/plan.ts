@@ -29,7 +29,7 @@ export function planAt(show: Show, tags: TagSet | null, colour: string | undefin
   lists.set(show, known);
   const before = known.find((item) => item.tags === tags && item.colour === colour && item.denominator === denominator);
   if (before) return before.list;
-  const list = planList(show, { tags, marks: null, colours: coloursOf(show, { colour }), denominator });
+  const list = planList(show, { tags, marks: null, colours: coloursOf(show, { colour }), denominator, readable: true });
   known.push({ tags, colour, denominator, list });
   if (known.length > 8) known.shift();
   return list;

@@ -1,5 +1,5 @@
 /** One position laid flat along the page, with its units and no stage round it. */
-import { type DisplayList, emptyBox, union } from '../../draw/list.js';
+import { boxOf, type DisplayList, emptyBox, union } from '../../draw/list.js';
 import { allTags, planList } from '../../draw/plan.js';
 import type { Fixture, Position, Straight, TagSet } from '../../model/records.js';
 import { find, type Show, showOf } from '../../model/show.js';
@@ -89,7 +89,7 @@ export const position: WindowKind = {
     const tags = window.tags ? tagsOf(of, window) : cardTags;
     const list = (denominator: number): DisplayList => {
       // The stage is on the plot; here its lines would only make the position small.
-      const { chunks } = planList(only, { denominator, tags, marks: null, colours: coloursOf(of, window) });
+      const { chunks } = planList(only, { denominator, tags, marks: null, colours: coloursOf(of, window), readable: true });
       const drawnAlready = new Set<string>();
       const mine = chunks.filter(({ kind, id }) => {
         if (kind !== 'fixture') return kind === (own.curve.form === 'vertical' ? 'detail' : 'position');
@@ -98,7 +98,9 @@ export const position: WindowKind = {
         if (id !== null) drawnAlready.add(id);
         return !again;
       });
-      return { chunks: mine, box: mine.reduce((box, chunk) => union(box, chunk.box), emptyBox) };
+      // The head of the page says its name.
+      const nameless = mine.map((chunk) => (chunk.kind === 'position' ? { ...chunk, tags: [], box: boxOf(chunk.body) } : chunk));
+      return { chunks: nameless, box: nameless.reduce((box, chunk) => union(box, chunk.box), emptyBox) };
     };
     return ontoWindow(of, window, list, own.name);
   },

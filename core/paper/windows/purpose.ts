@@ -1,7 +1,8 @@
 /** The plan for those who focus: the units of one purpose with their areas and where they point, all others standing back. */
-import { boxOf, type Chunk, circle, LINE, MOVE, type Prim, path } from '../../draw/list.js';
+import { boxOf, type Chunk, circle, emptyBox, LINE, MOVE, type Prim, path, union } from '../../draw/list.js';
 import { planList } from '../../draw/plan.js';
-import { all, type Show } from '../../model/show.js';
+import type { Id } from '../../model/records.js';
+import { all, find, get, type Show } from '../../model/show.js';
 import { purposesOf } from '../../setout/matrix.js';
 import { place } from '../../space/hanging.js';
 import { ontoWindow, tagsOf, variantOf } from './stage.js';
@@ -23,6 +24,21 @@ function aimChunk(show: Show, purpose: string, denominator: number): Chunk {
   return { id: null, kind: 'area', order: -1, box: boxOf(body), locked: true, body, tags: [], hit: null };
 }
 
+/** Without the details on which no unit of the purpose hangs: they would only make the sheet smaller. */
+function withoutOthers(show: Show, chunks: readonly Chunk[], dimmed: ReadonlySet<Id>): Chunk[] {
+  const wanted = new Set(all(show, 'fixture').flatMap(({ id, position }) => (dimmed.has(id) ? [] : [position])));
+  const seen = new Set<Id>();
+  return chunks.filter(({ kind, id }) => {
+    if (kind === 'detail') return id !== null && wanted.has(id);
+    const fixture = kind === 'fixture' ? find(show, 'fixture', id ?? undefined) : undefined;
+    if (!fixture || wanted.has(fixture.position)) return true;
+    // What hangs upright is drawn in its detail alone; the rest is drawn there a second time.
+    const again = seen.has(fixture.id);
+    seen.add(fixture.id);
+    return !again && get(show, 'position', fixture.position).curve.form !== 'vertical';
+  });
+}
+
 export const purpose: WindowKind = {
   what: 'purpose',
   order: 20,
@@ -38,9 +54,20 @@ export const purpose: WindowKind = {
       of,
       window,
       (denominator) => {
-        const drawn = planList(of, { denominator, tags: tagsOf(show, window), marks: null, areas: true, dimmed });
-        const aims = aimChunk(of, name, denominator);
-        return { ...drawn, chunks: [aims, ...drawn.chunks] };
+        const drawn = planList(of, {
+          denominator,
+          tags: tagsOf(show, window),
+          marks: null,
+          areas: true,
+          dimmed,
+          quiet: true,
+          readable: true,
+        });
+        const chunks = [aimChunk(of, name, denominator), ...withoutOthers(of, drawn.chunks, dimmed)];
+        return {
+          chunks,
+          box: chunks.reduce((box, chunk) => (chunk.box[0] <= chunk.box[2] ? union(box, chunk.box) : box), emptyBox),
+        };
       },
       'the plot',
     );

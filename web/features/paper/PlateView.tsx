@@ -1,67 +1,138 @@
-/** The plate as it will print: the same sheet that PDF and SVG draw. It is moved and zoomed like any drawing. */
+/** The sheet as it will print: the same that PDF and SVG draw, with the others of the set beside it. It is moved and zoomed like any drawing. */
 import { useEffect, useMemo, useRef, useState } from 'react';
-import { writeSvg } from '#core/formats/svg';
+import type { PlateWindow } from '#core/model/records';
 import { settingsOf } from '#core/model/show';
-import { useShow } from '../../state/context';
+import { useSession, useShow } from '../../state/context';
+import { usePaper } from '../../state/paper';
 import { useView } from '../../state/view';
 import type { ViewBox } from '../../ui/canvas/paint';
 import type { Zoomer } from '../../ui/canvas/zoom';
+import { useKeys } from '../../ui/keys';
 import { later } from '../../ui/registry';
-import { usePlate, usePlateMissing } from './plate';
+import { dropWindow, setWindow } from './correct';
+import { SheetStrip } from './SheetStrip';
+import { drawnAs, pictureOf, sheetDrawn, useSheets } from './sheets';
+import { WindowFrames } from './WindowFrames';
 
 const zooming = later(() => import('../../ui/canvas/zoom'));
 const whole: ViewBox = { k: 1, tx: 0, ty: 0 };
+/** Room round the sheet, pixels. */
+const AIR = 16;
+const steps: Readonly<Record<string, readonly [number, number]>> = {
+  ArrowLeft: [-1, 0],
+  ArrowRight: [1, 0],
+  ArrowUp: [0, 1],
+  ArrowDown: [0, -1],
+};
 
 export function PlateView() {
-  const settings = settingsOf(useShow());
-  const { sheet } = usePlate();
-  const off = usePlateMissing();
-  const url = useMemo(() => URL.createObjectURL(new Blob([writeSvg(sheet)], { type: 'image/svg+xml' })), [sheet]);
-  useEffect(() => () => URL.revokeObjectURL(url), [url]);
+  const show = useShow();
+  const session = useSession();
+  const { sheets, planned, number } = useSheets();
+  const chosen = usePaper((state) => state.window);
+  const [trial, setTrial] = useState<PlateWindow | null>(null);
+  const made = useMemo(() => {
+    if (!planned) return null;
+    if (!trial) return sheetDrawn(show, planned);
+    return drawnAs(show, { ...planned, windows: planned.windows.map((window) => (window.id === trial.id ? trial : window)) });
+  }, [show, planned, trial]);
   const host = useRef<HTMLDivElement>(null);
+  const [room, setRoom] = useState<readonly [number, number]>([800, 600]);
   const [view, setView] = useState<ViewBox>(whole);
   const zoomer = useRef<Zoomer | null>(null);
+  const zoomed = useRef(1);
+  zoomed.current = view.k;
   useEffect(() => {
     let closed = false;
+    const observer = new ResizeObserver(([entry]) => entry && setRoom([entry.contentRect.width, entry.contentRect.height]));
+    if (host.current) observer.observe(host.current);
     void zooming.load().then(({ attachZoom }) => {
       if (!closed && host.current) zoomer.current = attachZoom(host.current, whole, setView, { extent: [0.5, 40], drags: true });
     });
     return () => {
       closed = true;
+      observer.disconnect();
     };
   }, []);
   // F fits it, as it does every drawing.
   useEffect(() => useView.subscribe((now, before) => now.goTo !== before.goTo && zoomer.current?.moveTo(whole)), []);
+  const go = (by: number) => {
+    const next = sheets[number - 1 + by];
+    if (next) usePaper.setState({ sheet: next.key, window: null, inside: false });
+  };
+  const window = planned?.windows.find(({ id }) => id === chosen);
+  useKeys('plate', {
+    'move window': (event) => {
+      const way = steps[event.key];
+      if (!planned || !window || !way) return false;
+      const far = event.shiftKey ? 10 : 1;
+      const [x, y, w, h] = window.box;
+      setWindow({ session, show }, planned, 'Place', { ...window, box: [x + way[0] * far, y + way[1] * far, w, h] });
+      return true;
+    },
+    'drop window': () => {
+      if (!planned || !window) return false;
+      dropWindow({ session, show }, planned, window.id);
+      return true;
+    },
+    'leave window': () => {
+      if (!window) return false;
+      usePaper.setState((state) => (state.inside ? { inside: false } : { window: null }));
+      return true;
+    },
+    'next sheet': () => go(1),
+    'sheet before': () => go(-1),
+  });
+  if (!planned || !made) return null;
+  const { width, height } = made.sheet;
+  const k = Math.max(0.05, Math.min((room[0] - 2 * AIR) / width, (room[1] - 2 * AIR) / height));
   return (
-    <div
-      ref={host}
-      className="relative h-full w-full cursor-grab overflow-hidden active:cursor-grabbing"
-      style={{ background: 'var(--desk)', touchAction: 'none' }}
-      data-keys="view"
-      tabIndex={-1}
-    >
+    <div className="flex h-full w-full">
+      <SheetStrip />
       <div
-        className="absolute inset-0 flex items-center justify-center p-4"
-        data-testid="plate-sight"
-        style={{ transform: `translate(${view.tx}px, ${view.ty}px) scale(${view.k})`, transformOrigin: '0 0' }}
+        ref={host}
+        className="relative h-full min-w-0 flex-1 cursor-grab overflow-hidden active:cursor-grabbing"
+        style={{ background: 'var(--desk)', touchAction: 'none' }}
+        data-keys="view"
+        data-scope="plate"
+        role="application"
+        aria-label="The sheet. Arrow keys move the chosen window, Page Up and Page Down turn the pages."
+        // biome-ignore lint/a11y/noNoninteractiveTabindex: a surface whose keys are in the one list of keys
+        tabIndex={0}
+        onPointerDown={(event) => {
+          if (event.target instanceof Element && !event.target.closest('[data-testid="plate-window"]'))
+            usePaper.setState({ window: null, inside: false });
+        }}
       >
-        <img
-          src={url}
-          alt={`Plate of ${settings.name}`}
-          data-testid="plate"
-          draggable={false}
-          className="max-h-full max-w-full border bg-white object-contain"
-          style={{ borderColor: 'var(--pencil)' }}
-        />
-      </div>
-      {off && (
-        <p
-          className="absolute inset-x-0 top-2 mx-auto w-fit max-w-[46rem] border px-3 py-1"
-          style={{ background: 'var(--sheet)', borderColor: 'var(--doubt)' }}
+        <div
+          className="absolute inset-0 flex items-center justify-center"
+          data-testid="plate-sight"
+          style={{ transform: `translate(${view.tx}px, ${view.ty}px) scale(${view.k})`, transformOrigin: '0 0' }}
         >
-          {off.words}
-        </p>
-      )}
+          <div className="relative shrink-0" style={{ width: width * k, height: height * k }}>
+            <img
+              src={pictureOf(made)}
+              alt={`Sheet ${number} of ${settingsOf(show).name}: ${planned.name}`}
+              data-testid="plate"
+              draggable={false}
+              className="h-full w-full border bg-white"
+              style={{ borderColor: 'var(--pencil)' }}
+            />
+            <WindowFrames planned={planned} made={made} k={() => k * zoomed.current} onTry={setTrial} />
+          </div>
+        </div>
+        {made.troubles.length > 0 && (
+          <ul
+            aria-label="What is wrong with this sheet"
+            className="pointer-events-none absolute inset-x-0 top-2 mx-auto w-fit max-w-[46rem] border px-3 py-1"
+            style={{ background: 'var(--sheet)', borderColor: 'var(--doubt)' }}
+          >
+            {made.troubles.slice(0, 3).map(({ text }) => (
+              <li key={text}>{text}</li>
+            ))}
+          </ul>
+        )}
+      </div>
     </div>
   );
 }

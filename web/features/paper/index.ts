@@ -1,4 +1,4 @@
-/** The step Paper: the plate, its scale and symbols, schedules. */
+/** The step Paper: the set of plates, the sheet as it prints, schedules. */
 import { Printer } from 'lucide-react';
 import { settingsOf } from '#core/model/show';
 import { useView } from '../../state/view';
@@ -11,7 +11,7 @@ const feature: Feature = {
     {
       path: 'paper',
       name: 'Paper',
-      words: ['print', 'pdf', 'plot', 'sheet', 'schedules'],
+      words: ['print', 'pdf', 'plot', 'sheet', 'schedules', 'book', 'cards'],
       icon: Printer,
       order: 6,
       note: (show) => `1:${settingsOf(show).scale}, ${settingsOf(show).paper}`,
@@ -30,6 +30,27 @@ const feature: Feature = {
       alone: true,
       Pane: lazily(async () => (await import('./PlateView')).PlateView),
     },
+  ],
+  keys: [
+    {
+      id: 'move window',
+      scope: 'plate',
+      keys: [
+        'ArrowLeft',
+        'ArrowRight',
+        'ArrowUp',
+        'ArrowDown',
+        'shift+ArrowLeft',
+        'shift+ArrowRight',
+        'shift+ArrowUp',
+        'shift+ArrowDown',
+      ],
+      name: 'Move the chosen window by a millimetre, with Shift by ten',
+    },
+    { id: 'drop window', scope: 'plate', keys: ['Delete'], name: 'Take the chosen window away' },
+    { id: 'leave window', scope: 'plate', keys: ['Escape'], name: 'Leave the inside of the window; choose no window' },
+    { id: 'next sheet', scope: 'plate', keys: ['PageDown'], name: 'The next sheet' },
+    { id: 'sheet before', scope: 'plate', keys: ['PageUp'], name: 'The sheet before' },
   ],
   commands: [
     {

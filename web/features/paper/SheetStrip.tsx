@@ -1,0 +1,89 @@
+/** The sheets of the book as small pictures, each drawn when it comes into sight and there is time. */
+import { useEffect, useRef, useState } from 'react';
+import type { Planned } from '#core/paper/plates';
+import { sheetSize } from '#core/paper/ready/set';
+import { useShow } from '../../state/context';
+import { usePaper } from '../../state/paper';
+import { pictureOf, sheetDrawn, useSheets } from './sheets';
+
+/** Pictures are made one after the other, each in a moment of its own: the drawing never waits for all of them. */
+const waiting: (() => void)[] = [];
+let busy = false;
+function next(): void {
+  const act = waiting.shift();
+  if (!act) {
+    busy = false;
+    return;
+  }
+  busy = true;
+  const soon = globalThis.requestIdleCallback ?? ((run: () => void) => setTimeout(run, 30));
+  soon(() => {
+    act();
+    next();
+  });
+}
+function inTime(act: () => void): () => void {
+  waiting.push(act);
+  if (!busy) next();
+  return () => {
+    const at = waiting.indexOf(act);
+    if (at >= 0) waiting.splice(at, 1);
+  };
+}
+
+function Small({ planned, number, chosen }: { readonly planned: Planned; readonly number: number; readonly chosen: boolean }) {
+  const show = useShow();
+  const host = useRef<HTMLButtonElement>(null);
+  const [near, setNear] = useState(false);
+  const [picture, setPicture] = useState<string | null>(null);
+  useEffect(() => {
+    const eye = new IntersectionObserver(([entry]) => setNear(entry?.isIntersecting ?? false), { rootMargin: '200px' });
+    if (host.current) eye.observe(host.current);
+    return () => eye.disconnect();
+  }, []);
+  useEffect(() => (near ? inTime(() => setPicture(pictureOf(sheetDrawn(show, planned)))) : undefined), [near, show, planned]);
+  useEffect(() => {
+    if (chosen) host.current?.scrollIntoView({ block: 'nearest' });
+  }, [chosen]);
+  const [width, height] = sheetSize(planned.paper, planned.landscape);
+  return (
+    <button
+      ref={host}
+      type="button"
+      className="block w-full px-2 py-1 text-left"
+      aria-current={chosen ? 'page' : undefined}
+      onClick={() => usePaper.setState({ sheet: planned.key, window: null, inside: false })}
+      style={{ background: chosen ? 'var(--halo)' : undefined }}
+    >
+      <span
+        className="mx-auto block border bg-white"
+        style={{
+          borderColor: chosen ? 'var(--lamp)' : 'var(--pencil)',
+          aspectRatio: `${width} / ${height}`,
+          width: width >= height ? '100%' : `${(100 * width) / height}%`,
+        }}
+      >
+        {picture && <img src={picture} alt="" draggable={false} className="h-full w-full" />}
+      </span>
+      <span className="block truncate pt-0.5 text-[11px]">
+        {number}. {planned.name}
+        {planned.corrected && ' *'}
+      </span>
+    </button>
+  );
+}
+
+export function SheetStrip() {
+  const { sheets, planned } = useSheets();
+  return (
+    <nav
+      aria-label="Sheets"
+      className="w-[132px] shrink-0 overflow-y-auto border-r py-1"
+      style={{ background: 'var(--desk)', borderColor: 'var(--hair)' }}
+    >
+      {sheets.map((sheet, i) => (
+        <Small key={sheet.key} planned={sheet} number={i + 1} chosen={sheet.key === planned?.key} />
+      ))}
+    </nav>
+  );
+}
