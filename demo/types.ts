@@ -54,6 +54,7 @@ const profile = (degrees: number, length: number, beam: number, lumens: number):
     width: 260,
     height: 300,
     hang: 260,
+    frame: [160, 160],
     beam,
     field: degrees,
     lumens,
@@ -65,6 +66,7 @@ export const types = {
   aster36: profile(36, 580, 25, 9200),
   aster50: profile(50, 520, 35, 8800),
   lanternFresnel: make(CINDERPATH, 'Lowmoor 1k', 'fresnel', {
+    frame: [190, 190],
     watts: 1000,
     weight: 6.8,
     length: 330,
@@ -76,6 +78,7 @@ export const types = {
     lumens: 11500,
   }),
   smallFresnel: make(CINDERPATH, 'Lowmoor 500', 'fresnel', {
+    frame: [150, 150],
     watts: 500,
     weight: 4.1,
     length: 250,
@@ -87,6 +90,7 @@ export const types = {
     lumens: 5200,
   }),
   tidewell: make(CINDERPATH, 'Tidewell PC', 'plano-convex', {
+    frame: [190, 190],
     watts: 1000,
     weight: 7.9,
     length: 420,
@@ -98,6 +102,7 @@ export const types = {
     lumens: 10800,
   }),
   canNarrow: make(OMBRELLE, 'Can narrow', 'PAR', {
+    frame: [254, 254],
     watts: 575,
     weight: 3.2,
     length: 360,
@@ -109,6 +114,7 @@ export const types = {
     lumens: 7200,
   }),
   canMedium: make(OMBRELLE, 'Can medium', 'PAR', {
+    frame: [254, 254],
     watts: 575,
     weight: 3.2,
     length: 330,
@@ -120,6 +126,7 @@ export const types = {
     lumens: 7200,
   }),
   canWide: make(OMBRELLE, 'Can wide', 'PAR', {
+    frame: [254, 254],
     watts: 575,
     weight: 3.2,
     length: 290,
@@ -131,6 +138,7 @@ export const types = {
     lumens: 7200,
   }),
   flood: make(OMBRELLE, 'Broadside', 'flood', {
+    frame: [250, 300],
     watts: 500,
     weight: 2.4,
     length: 200,
@@ -142,6 +150,7 @@ export const types = {
     lumens: 9000,
   }),
   cyc3: make(OMBRELLE, 'Skyline 3', 'cyc', {
+    frame: [250, 300],
     watts: 3000,
     weight: 14,
     length: 320,
@@ -155,6 +164,7 @@ export const types = {
     modes: [cells(3)],
   }),
   strip: make(OMBRELLE, 'Gutter strip', 'strip', {
+    frame: [100, 120],
     watts: 900,
     weight: 9,
     length: 180,
@@ -167,6 +177,7 @@ export const types = {
     cells: 9,
   }),
   followSpot: make(CINDERPATH, 'Heronsight', 'follow spot', {
+    frame: [190, 190],
     lamp: 'Discharge',
     kelvin: 5600,
     watts: 1200,

@@ -50,6 +50,14 @@ export const settingsSchema = () =>
     titleBlock: Type.Optional(Uuid),
     /** Share of its new light that the rig gives: lamps age and lenses gather dust. Left out: all of it. */
     maintenance: Type.Optional(Share),
+    /** How colour is cut: the maker's sheet (mm), the share that is cut besides, and what is lost between two pieces (mm). Left out, what is usual. */
+    colourCut: Type.Optional(
+      object({
+        sheet: Type.Tuple([Length, Length]),
+        spare: Type.Number({ minimum: 0, maximum: 5 }),
+        gap: Type.Number({ minimum: 0, maximum: 100 }),
+      }),
+    ),
     /** Left out: 230 V, 16 A a circuit, 63 A a phase, all of it. */
     power: Type.Optional(powerSchema()),
   });
