@@ -246,20 +246,44 @@ function makePositions(layer: Id): Position[] {
   });
   const pipe = (y: number, z: number, half: number): Curve => ({ form: 'straight', a: [-half, y], b: [half, y], z });
   const boom = (x: number, y: number): Curve => ({ form: 'vertical', at: [x, y], z: 0, height: 4500, bearing: x < 0 ? 0 : 180 });
+  /** The electrics hang from lines of the hemp house, evenly, half a metre in from their ends; a pipe of 48.3 mm weighs 3.6 kg a metre (EN 39: 48.3 x 3.2 mm, 3.56). */
+  const lines = (half: number, n: number, limit: number): Partial<Position> => ({
+    rigging: {
+      self: 3.6,
+      cable: 2.5,
+      points: Array.from({ length: n }, (_, i) => ({
+        name: String(i + 1),
+        kind: 'line',
+        along: 500 + ((2 * half - 1000) * i) / (n - 1),
+        limit,
+      })),
+    },
+  });
   return [
     make('FOH 1', 'bridge', pipe(-5200, 7200, 6000), { width: 500 }),
     make('FOH 2', 'bridge', pipe(-8600, 7800, 6000), { width: 500 }),
     make('Ladder SR', 'ladder', { form: 'vertical', at: [-6500, -2600], z: 2500, height: 3500, bearing: 0 }),
     make('Ladder SL', 'ladder', { form: 'vertical', at: [6500, -2600], z: 2500, height: 3500, bearing: 180 }),
-    make('LX 1', 'pipe', pipe(900, 6400, 6200)),
-    make('LX 2', 'pipe', pipe(2300, 6500, 6200)),
-    make('LX 3', 'pipe', pipe(6300, 6500, 6200)),
-    make('LX 4', 'pipe', pipe(7300, 6600, 6200)),
+    make('LX 1', 'pipe', pipe(900, 6400, 6200), lines(6200, 5, 150)),
+    make('LX 2', 'pipe', pipe(2300, 6500, 6200), lines(6200, 5, 150)),
+    make('LX 3', 'pipe', pipe(6300, 6500, 6200), lines(6200, 5, 150)),
+    make('LX 4', 'pipe', pipe(7300, 6600, 6200), lines(6200, 5, 150)),
     make(
       'Ring truss',
       'ring',
       { form: 'arc', centre: [0, 4350], z: 5200, radius: 1500, start: 90, sweep: 360 },
-      { section: 'box', width: 300, depth: 300, from: 'lower', detail: { shown: true, at: null, size: 1 } },
+      {
+        section: 'box',
+        width: 300,
+        depth: 300,
+        from: 'lower',
+        detail: { shown: true, at: null, size: 1 },
+        rigging: {
+          self: 8,
+          cable: 3,
+          points: [0, 1, 2].map((i) => ({ name: String(i + 1), kind: 'hoist', along: (9424.78 * i) / 3, limit: 250 })),
+        },
+      },
     ),
     ...[1, 2, 3].flatMap((n) => [
       make(`Boom ${n} SR`, 'boom', boom(-5900, -300 + n * 2400)),

@@ -13,12 +13,15 @@ const nextOrder = (show: Show): number => Math.max(0, ...all(show, 'plate').map(
 const firstPlot = (show: Show, newId: NewId): Plate[] =>
   all(show, 'plate').length ? [] : [{ id: newId(), kind: 'plate', name: 'Whole plot', order: 1, ready: 'plot' }];
 
+/** A set, not one sheet of it that was corrected. */
+const isInBook = (show: Show, id: string): boolean =>
+  all(show, 'plate').some(({ ready, of, windows }) => ready === id && of === undefined && !windows);
+
 /** Adds a ready set behind the others. @throws RangeError for a set that is not there, or is in the book already */
 export function addedSet(show: Show, id: string, newId: NewId): Change {
   const set = readySet(show, id);
   if (!set) throw new RangeError(`There is no ready set "${id}".`);
-  if (all(show, 'plate').some(({ ready, of, windows }) => ready === id && of === undefined && !windows))
-    throw new RangeError(`${set.title} is in the book already.`);
+  if (isInBook(show, id)) throw new RangeError(`${set.title} is in the book already.`);
   const before = id === 'plot' ? [] : firstPlot(show, newId);
   const order = before.length ? 2 : nextOrder(show);
   // The list of contents is read first.
@@ -26,11 +29,11 @@ export function addedSet(show: Show, id: string, newId: NewId): Change {
   return adding(...before, { id: newId(), kind: 'plate', name: set.title, order: id === 'contents' ? first : order, ready: id });
 }
 
-/** Adds several ready sets, in their order; those that have no sheet in this show are left out. */
+/** Adds several ready sets, in their order; those that are in the book already, or have no sheet in this show, are left out. */
 export function addedSets(show: Show, ids: readonly string[], newId: NewId): Change {
   let [now, added]: [Show, Change['added']] = [show, []];
   for (const id of ids) {
-    if (!readySet(now, id)?.make(now, {}).length) continue;
+    if (isInBook(now, id) || !readySet(now, id)?.make(now, {}).length) continue;
     const change = addedSet(now, id, newId);
     added = [...added, ...change.added];
     now = apply(now, change);

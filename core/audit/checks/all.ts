@@ -16,6 +16,7 @@ export { offTheEnd } from './off-the-end.js';
 export { outOfReach } from './out-of-reach.js';
 export { overload } from './overload.js';
 export { pastTheUniverse } from './past-the-universe.js';
+export { pointOverload } from './point-overload.js';
 export { shuttersMoved } from './shutters-moved.js';
 export { sparePatched } from './spare-patched.js';
 export { throughAWall } from './through-a-wall.js';

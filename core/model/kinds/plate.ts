@@ -11,6 +11,8 @@ export const windowKinds = [
   'section',
   'elevation',
   'position',
+  'loads',
+  'cut layout',
   'picture',
   'schedule',
   'card head',

@@ -1,6 +1,6 @@
 /** Positions: pipes, trusses, bridges, booms, ladders, rings, the floor. */
 import { Type } from '@sinclair/typebox';
-import { Deg, Group, Length, Mm, Name, nullable, object, P2, Uuid, words } from '../schema.js';
+import { Deg, Group, Length, Mm, Name, nullable, object, P2, Short, Uuid, words } from '../schema.js';
 import { chords, numberingRules, positionUses, trussSections } from '../words.js';
 import type { KindEntry, Of } from './kind.js';
 import { layerOf } from './kind.js';
@@ -66,9 +66,28 @@ export const positionSchema = () =>
     ticks: Type.Optional(object({ step: Length, from: words('centre', 'split', 'start', 'end'), figures: Type.Boolean() })),
     /** The position laid flat beside the plan: whether, where (null: found by itself), and how large against the plan. */
     detail: Type.Optional(object({ shown: Type.Boolean(), at: nullable(P2), size: Type.Number({ minimum: 0.1, maximum: 20 }) })),
+    /** What it weighs itself and what cable lies along it, kg a metre; and the points that it hangs from, mm along, each with what it may carry, kg. */
+    rigging: Type.Optional(
+      object({
+        self: Type.Number({ minimum: 0, maximum: 1000 }),
+        cable: Type.Number({ minimum: 0, maximum: 1000 }),
+        points: Type.Array(
+          object({
+            name: Short,
+            kind: words(...suspensions),
+            along: Mm,
+            limit: Type.Optional(Type.Number({ exclusiveMinimum: 0, maximum: 1e6 })),
+          }),
+          { maxItems: 50 },
+        ),
+      }),
+    ),
     group: Group,
   });
+/** What a position hangs from. */
+export const suspensions = ['hoist', 'line', 'wire'] as const;
 export type Position = Of<typeof positionSchema>;
+export type Rigging = NonNullable<Position['rigging']>;
 export type Straight = Of<typeof straightSchema>;
 export type Vertical = Of<typeof verticalSchema>;
 export type Arc = Of<typeof arcSchema>;
@@ -81,7 +100,7 @@ export const position: KindEntry<Position> = {
   references(record) {
     return layerOf(record);
   },
-  whole: ['curve', 'ticks', 'detail'],
+  whole: ['curve', 'ticks', 'detail', 'rigging'],
   moves: {
     curve: 'curve',
     /** A detail that was put somewhere by hand stays there while its position is shifted, and finds a place again when it is turned or mirrored. */

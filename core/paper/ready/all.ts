@@ -2,4 +2,5 @@
 export { cards } from './cards.js';
 export { contents } from './contents.js';
 export { plot, thirds } from './plot.js';
+export { cuts, rigging } from './stock.js';
 export { booms, lux, purposes, sections } from './views.js';
