@@ -28,37 +28,12 @@ const upright = (x: number, y: number, text: string, size: number): Prim => ({
   turn: 90,
 });
 
-/** The load line, in mm of the stage along it and mm of paper across. */
-function loadLine(show: Show, position: Position, loads: RiggingLoads, denominator: number): DisplayList {
-  const mm = denominator;
+/** The points over the line: where, what each carries, what it may. */
+function pointPrims(show: Show, position: Position, loads: RiggingLoads, mm: number): Prim[] {
   const { units } = settingsOf(show);
-  const length = curveLength(position.curve);
   const size = LETTER * mm;
-  const middle = length / 2;
-  const body: Prim[] = [path(rect(0, -0.6 * mm, length, 1.2 * mm), 'position', 'paper')];
-  const most = Math.max(1, ...loads.units.map((unit) => unit.kg));
-  for (const { fixture, kg: weight } of loads.units) {
-    const x = fixture.along;
-    const tall = (5 + (9 * weight) / most) * mm;
-    body.push(
-      path([MOVE, x, -0.6 * mm, LINE, x, -tall], 'inner'),
-      path(
-        lines(
-          [
-            [x - 0.9 * mm, -tall + 1.8 * mm],
-            [x, -tall],
-            [x + 0.9 * mm, -tall + 1.8 * mm],
-          ],
-          true,
-        ),
-        'inner',
-        'ink',
-      ),
-      upright(x, -tall - 1.5 * mm, `${channelText(fixture) || fixture.unit}: ${kg(weight)}`, size),
-    );
-  }
-  const perMetre = (position.rigging?.self ?? 0) + (position.rigging?.cable ?? 0);
-  if (perMetre > 0) body.push(path(rect(0, 0.6 * mm, length, 2 * mm), 'thin', 'wall'));
+  const middle = curveLength(position.curve) / 2;
+  const body: Prim[] = [];
   // Names over points that stand close go up in steps.
   const levels: number[] = [];
   loads.points.forEach(({ point, kg: carried, uplift, over }) => {
@@ -120,6 +95,39 @@ function loadLine(show: Show, position: Position, loads: RiggingLoads, denominat
       ),
     );
   });
+  return body;
+}
+
+/** The load line, in mm of the stage along it and mm of paper across. */
+function loadLine(show: Show, position: Position, loads: RiggingLoads, denominator: number): DisplayList {
+  const mm = denominator;
+  const length = curveLength(position.curve);
+  const size = LETTER * mm;
+  const body: Prim[] = [path(rect(0, -0.6 * mm, length, 1.2 * mm), 'position', 'paper')];
+  const most = Math.max(1, ...loads.units.map((unit) => unit.kg));
+  for (const { fixture, kg: weight } of loads.units) {
+    const x = fixture.along;
+    const tall = (5 + (9 * weight) / most) * mm;
+    body.push(
+      path([MOVE, x, -0.6 * mm, LINE, x, -tall], 'inner'),
+      path(
+        lines(
+          [
+            [x - 0.9 * mm, -tall + 1.8 * mm],
+            [x, -tall],
+            [x + 0.9 * mm, -tall + 1.8 * mm],
+          ],
+          true,
+        ),
+        'inner',
+        'ink',
+      ),
+      upright(x, -tall - 1.5 * mm, `${channelText(fixture) || fixture.unit}: ${kg(weight)}`, size),
+    );
+  }
+  const perMetre = (position.rigging?.self ?? 0) + (position.rigging?.cable ?? 0);
+  if (perMetre > 0) body.push(path(rect(0, 0.6 * mm, length, 2 * mm), 'thin', 'wall'));
+  body.push(...pointPrims(show, position, loads, denominator));
   const box = boxOf(body);
   return { chunks: [{ id: position.id, kind: 'position', order: 0, box, locked: true, body, tags: [], hit: null }], box };
 }

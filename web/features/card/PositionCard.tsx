@@ -17,6 +17,7 @@ import { Line, TextField } from '../../ui/TextField';
 import { Tip } from '../../ui/Tip';
 import { unitsSaid } from '../../ui/words';
 import { PositionRows } from './position-rows';
+import { RiggingLines } from './RiggingLines';
 
 export function PositionCard({ position }: { position: Position }) {
   const session = useSession();
@@ -31,6 +32,7 @@ export function PositionCard({ position }: { position: Position }) {
       <Standing position={position} riding={riding} />
       <Form rows={rows.all()} units={settings.units} />
       <Detail position={position} rows={rows} />
+      <RiggingLines position={position} rows={rows} />
       {stale && riding.length > 0 && (
         <p className="pt-1">
           {settings.issued ? `Numbers are frozen since issue ${settings.issued}. ` : 'Some numbers were typed. '}

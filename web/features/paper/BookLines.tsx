@@ -32,15 +32,13 @@ function PlateLine({
         className="link min-w-0 flex-1 truncate text-left"
         {...dragged.grip}
         onClick={() => first && usePaper.setState({ sheet: first.key, window: null, inside: false })}
-        onKeyDown={(event) => {
-          if (!event.altKey || (event.key !== 'ArrowUp' && event.key !== 'ArrowDown')) return;
-          event.preventDefault();
-          onMove(event.key === 'ArrowUp' ? -1 : 1);
-        }}
       >
         {plate.name}
       </button>
       <span className="pencil">{plural(pages, 'sheet')}</span>
+      <button type="button" className="link" aria-label={`Move ${plate.name} up`} onClick={() => onMove(-1)}>
+        up
+      </button>
       <button type="button" className="link" aria-label={`Take ${plate.name} out of the book`} onClick={onDrop}>
         out
       </button>

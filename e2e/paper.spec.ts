@@ -1,0 +1,209 @@
+/** Paper: from the demo to a book, a card corrected by hand, a list of one's own, tiles for a small printer, loads. */
+import { inflateSync } from 'node:zlib';
+import { expect, type Page, test } from '@playwright/test';
+import { byName, openDemo, recordsOf, showIdOf, stored } from './helpers.js';
+
+const panel = (page: Page) => page.getByRole('region', { name: 'Paper', exact: true });
+const sheets = (page: Page) => page.getByRole('navigation', { name: 'Sheets' }).getByRole('button');
+const platesOf = async (page: Page) => (await recordsOf(page, showIdOf(page))).filter(({ kind }) => kind === 'plate');
+/** Pages of a PDF, in points. */
+const pagesOf = (bytes: Buffer): [number, number][] =>
+  [...bytes.toString('latin1').matchAll(/\/MediaBox \[0 0 ([\d.]+) ([\d.]+)\]/g)].map(([, w, h]) => [Number(w), Number(h)]);
+/** Its texts, as far as they are written in one piece: hexadecimal strings of the embedded face are read by its own table. */
+const streamsOf = (bytes: Buffer): string[] =>
+  [...bytes.toString('latin1').matchAll(/stream\r?\n/g)].flatMap((match) => {
+    const from = match.index + match[0].length;
+    try {
+      return [inflateSync(bytes.subarray(from)).toString('latin1')];
+    } catch {
+      return [];
+    }
+  });
+async function download(page: Page, name: RegExp | string): Promise<Buffer> {
+  const href = await panel(page).getByRole('link', { name }).first().getAttribute('href');
+  const answer = await page.request.get(href!);
+  expect(answer.status()).toBe(200);
+  return Buffer.from(await answer.body());
+}
+
+test('a book of at least 25 sheets in at most 20 gestures', async ({ page }) => {
+  await openDemo(page, 'paper');
+  let gestures = 0;
+  const choose = async (label: string, value: string) => {
+    gestures += 2;
+    await panel(page).getByLabel(label).selectOption(value);
+  };
+  await expect(sheets(page)).toHaveCount(1);
+  for (const set of ['contents', 'cards', 'booms', 'sections', 'lux', 'loads', 'cuts']) await choose('Add a ready set', set);
+  gestures++;
+  await panel(page).getByRole('button', { name: 'All lists' }).click();
+  await expect.poll(() => sheets(page).count()).toBeGreaterThanOrEqual(25);
+  await stored(page);
+  gestures++;
+  const count = await sheets(page).count();
+  const book = await download(page, /^Book as PDF/);
+  expect(gestures).toBeLessThanOrEqual(20);
+  process.stdout.write(`\ngestures: book of ${count} sheets ${gestures}\n`);
+  const pages = pagesOf(book);
+  expect(pages).toHaveLength(count);
+  // The list of contents is first, upright A4; the plot is behind it, A1 (ISO 216), 841 by 594 mm.
+  expect(pages[0]).toEqual([expect.closeTo(595.28, 1), expect.closeTo(841.89, 1)]);
+  expect(pages[1]).toEqual([expect.closeTo(2383.94, 1), expect.closeTo(1683.78, 1)]);
+  // Bookmarks, one a sheet, and no face that is not in the file.
+  const text = book.toString('latin1');
+  expect(text).toMatch(/\/Outlines/);
+  expect(text.match(/\/FontFile/g)!.length).toBe(text.match(/\/FontDescriptor\b(?! \d+ \d+ R)/g)!.length);
+  expect(streamsOf(book).length).toBeGreaterThan(count);
+});
+
+test('a hanging card is corrected by hand: a window moved, pulled, scaled and looked into, a note; the others follow the show', async ({
+  page,
+}) => {
+  await openDemo(page, 'paper');
+  await panel(page).getByLabel('Add a ready set').selectOption('cards');
+  await expect(sheets(page)).toHaveCount(18);
+  await sheets(page).filter({ hasText: 'LX 1' }).click();
+  const window = (what: string) => page.locator(`[data-testid="plate-window"][data-what="${what}"]`);
+  await expect(window('position')).toBeVisible();
+  const centre = async (what: string) => {
+    const box = (await window(what).boundingBox())!;
+    return { x: box.x + box.width / 2, y: box.y + box.height / 2, box };
+  };
+  // Chosen by a click, then moved down by a drag.
+  const before = await centre('position');
+  await page.mouse.click(before.x, before.y);
+  const side = panel(page).getByRole('region', { name: 'Window' });
+  await expect(side.getByText('Position, laid flat')).toBeVisible();
+  await page.mouse.move(before.x, before.y);
+  await page.mouse.down();
+  await page.mouse.move(before.x, before.y + 30, { steps: 6 });
+  await page.mouse.up();
+  await expect.poll(async () => (await platesOf(page)).find(({ of }) => of !== undefined)?.ready).toBe('cards');
+  const own = async () => (await platesOf(page)).find(({ of }) => of !== undefined)!;
+  const windowsOf = async () =>
+    (await own()).windows as { id: string; what: string; box: number[]; scale?: number; crop?: number[]; text?: string }[];
+  const drawing = async () => (await windowsOf()).find(({ what }) => what === 'position')!;
+  expect((await drawing()).box[1]).toBeLessThan(169);
+  // Pulled by a corner.
+  const wide = (await drawing()).box[2]!;
+  const corner = (await window('position').locator('[data-handle="1 -1"]').boundingBox())!;
+  await page.mouse.move(corner.x + 4, corner.y + 4);
+  await page.mouse.down();
+  await page.mouse.move(corner.x - 40, corner.y + 4, { steps: 6 });
+  await page.mouse.up();
+  await expect.poll(async () => (await drawing()).box[2]).toBeLessThan(wide - 5);
+  // By figures, and at a scale of its own.
+  await side.getByLabel('Left').fill('15');
+  await side.getByLabel('Left').press('Enter');
+  await expect.poll(async () => (await drawing()).box[0]).toBe(15);
+  await side.getByLabel('Scale of the window').selectOption({ label: '1:25' });
+  await expect.poll(async () => (await drawing()).scale).toBe(25);
+  // What falls off is said; a part of the stage is chosen by hand.
+  await expect(page.getByRole('list', { name: 'What is wrong with this sheet' })).toContainText('would fall off the sheet');
+  await side.getByRole('button', { name: 'Done' }).click();
+  // A note, typed.
+  await panel(page).getByLabel('Add a window').selectOption('notes');
+  await side.getByLabel('Text of the window').fill('Mind the salt on the ladder');
+  await side.getByLabel('Text of the window').blur();
+  await expect
+    .poll(async () => (await windowsOf()).find(({ what }) => what === 'notes')?.text)
+    .toBe('Mind the salt on the ladder');
+  // By keys: the window is moved by a millimetre, and taken away.
+  const notes = async () => (await windowsOf()).find(({ what }) => what === 'notes');
+  const left = (await notes())!.box[0]!;
+  await page.locator('[data-scope="plate"]').focus();
+  await page.keyboard.press('Shift+ArrowRight');
+  await expect.poll(async () => (await notes())?.box[0]).toBe(left + 10);
+  await page.keyboard.press('Delete');
+  await expect.poll(notes).toBeUndefined();
+  // Undone with its name, like everything.
+  await page.keyboard.press('Control+z');
+  await expect.poll(async () => (await notes())?.text).toBe('Mind the salt on the ladder');
+  // The set is as long as it was, and the card can be as it is made.
+  await expect(sheets(page)).toHaveCount(18);
+  await panel(page).getByRole('button', { name: 'As the set makes it' }).click();
+  await expect.poll(async () => (await platesOf(page)).filter(({ of }) => of !== undefined)).toEqual([]);
+});
+
+test('a sheet of one’s own: a part of the plan, looked into; snags tell what is wrong', async ({ page }) => {
+  await openDemo(page, 'paper');
+  await panel(page).getByRole('button', { name: 'Sheet of your own' }).click();
+  await expect(sheets(page)).toHaveCount(2);
+  await panel(page).getByLabel('Name of the sheet').fill('Ring in detail');
+  await panel(page).getByLabel('Name of the sheet').press('Enter');
+  await panel(page).getByLabel('Add a window').selectOption('plan');
+  const plan = page.locator('[data-testid="plate-window"][data-what="plan"]');
+  await expect(plan).toBeVisible();
+  const own = async () =>
+    (
+      (await platesOf(page)).find(({ name }) => name === 'Ring in detail')!.windows as {
+        what: string;
+        scale?: number;
+        crop?: number[];
+      }[]
+    ).find(({ what }) => what === 'plan')!;
+  const box = (await plan.boundingBox())!;
+  const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
+  await page.mouse.dblclick(x, y);
+  await page.mouse.move(x, y);
+  await page.mouse.wheel(0, -100);
+  await expect.poll(async () => (await own()).scale).toBeDefined();
+  const first = (await own()).scale!;
+  await page.mouse.wheel(0, -100);
+  await expect.poll(async () => (await own()).scale).toBeLessThan(first);
+  const crop = (await own()).crop!;
+  await page.mouse.down();
+  await page.mouse.move(x + 60, y, { steps: 6 });
+  await page.mouse.up();
+  // What was at the left comes into sight: the part that is shown lies farther to stage right.
+  await expect.poll(async () => (await own()).crop![0]!).toBeLessThan(crop[0]! - 100);
+  await page.keyboard.press('Escape');
+  // An empty window is told, here and among the snags of the step.
+  await panel(page).getByRole('button', { name: 'Done' }).click();
+  await panel(page).getByLabel('Add a window').selectOption('picture');
+  await expect(page.getByRole('list', { name: 'What is wrong with this sheet' })).toContainText('holds none yet');
+});
+
+test('a list of one’s own is kept in the Ledger, printed and exported; a letter-size printer gets tiles', async ({ page }) => {
+  const id = await openDemo(page, 'paper');
+  // The view of the Ledger that is kept is a list of paper.
+  await page
+    .getByLabel(/^Filter Purpose/)
+    .first()
+    .fill('front');
+  await page.getByLabel('group').first().selectOption({ label: 'Position' });
+  await page.getByLabel('view').first().fill('Fronts for the crew');
+  await page.getByLabel('view').first().press('Enter');
+  await expect
+    .poll(async () => (await recordsOf(page, id)).some(({ kind, name }) => kind === 'view' && name === 'Fronts for the crew'))
+    .toBe(true);
+  await panel(page).getByLabel('Add a list').selectOption({ label: 'Fronts for the crew' });
+  await expect(page.getByTestId('plate')).toHaveAttribute('alt', /Fronts for the crew/);
+  await stored(page);
+  const csv = (await download(page, 'Fronts for the crew as CSV')).toString('utf8');
+  expect(csv).toContain('Front warm');
+  expect(csv).not.toContain('Back wash');
+  const xlsx = await download(page, 'Fronts for the crew as XLSX');
+  expect(xlsx.subarray(0, 2).toString()).toBe('PK');
+  const html = await page.request.get(`/api/shows/${id}/out/list.html?of=hookup`);
+  expect(html.headers()['content-type']).toContain('text/html');
+  expect(await html.text()).toContain('<th scope="col">Channel</th>');
+  // The plot of A1 on a printer for letter: 11 by 8.5 in of 72 points each.
+  await sheets(page).first().click();
+  await panel(page).getByLabel('Paper of the printer').selectOption('letter');
+  const tiles = pagesOf(await download(page, 'Plot as PDF'));
+  expect(tiles.length).toBeGreaterThan(8);
+  for (const size of tiles) expect([...size].sort((a, b) => a - b)).toEqual([612, 792]);
+});
+
+test('points of a pipe in the Card: what each carries, a limit that is too small is a snag', async ({ page }) => {
+  await openDemo(page, 'positions');
+  await page.getByRole('button', { name: /^LX 1/ }).first().click();
+  const card = page.getByTestId('card');
+  await expect(card.getByText(/^Carries \d+ kg/).first()).toBeVisible();
+  await card.getByLabel('Limit of point 2').fill('40');
+  await card.getByLabel('Limit of point 2').press('Enter');
+  await expect(card.getByText(/kg too much/)).toBeVisible();
+  await byName(page, 'the list of snags');
+  await expect(page.getByText(/Line 2 of LX 1 carries \d+ kg, \d+ kg more than its 40 kg/).first()).toBeVisible();
+});
