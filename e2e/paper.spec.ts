@@ -1,4 +1,5 @@
 /** Paper: from the demo to a book, a card corrected by hand, a list of one's own, tiles for a small printer, loads. */
+import { readFile } from 'node:fs/promises';
 import { inflateSync } from 'node:zlib';
 import { expect, type Page, test } from '@playwright/test';
 import { byName, openDemo, recordsOf, showIdOf, stored } from './helpers.js';
@@ -41,19 +42,43 @@ test('a book of at least 25 sheets in at most 20 gestures', async ({ page }) => 
   await stored(page);
   gestures++;
   const count = await sheets(page).count();
-  const book = await download(page, /^Book as PDF/);
+  const [saved] = await Promise.all([
+    page.waitForEvent('download'),
+    panel(page)
+      .getByRole('link', { name: /^Book as PDF/ })
+      .click(),
+  ]);
+  const book = await readFile((await saved.path())!);
   expect(gestures).toBeLessThanOrEqual(20);
   process.stdout.write(`\ngestures: book of ${count} sheets ${gestures}\n`);
   const pages = pagesOf(book);
   expect(pages).toHaveLength(count);
-  // The list of contents is first, upright A4; the plot is behind it, A1 (ISO 216), 841 by 594 mm.
+  // The list of contents is first, upright A4; the plot and the section are A1 (ISO 216), 841 by 594 mm.
   expect(pages[0]).toEqual([expect.closeTo(595.28, 1), expect.closeTo(841.89, 1)]);
-  expect(pages[1]).toEqual([expect.closeTo(2383.94, 1), expect.closeTo(1683.78, 1)]);
+  const large = pages.filter(([wide]) => wide > 2000);
+  expect(large).toEqual([
+    [expect.closeTo(2383.94, 1), expect.closeTo(1683.78, 1)],
+    [expect.closeTo(2383.94, 1), expect.closeTo(1683.78, 1)],
+  ]);
   // Bookmarks, one a sheet, and no face that is not in the file.
   const text = book.toString('latin1');
   expect(text).toMatch(/\/Outlines/);
   expect(text.match(/\/FontFile/g)!.length).toBe(text.match(/\/FontDescriptor\b(?! \d+ \d+ R)/g)!.length);
   expect(streamsOf(book).length).toBeGreaterThan(count);
+});
+
+test('a book that is being made says at which sheet it is, and is ended', async ({ page }) => {
+  await openDemo(page, 'paper');
+  for (const set of ['purposes', 'lux', 'cards']) await panel(page).getByLabel('Add a ready set').selectOption(set);
+  await expect.poll(() => sheets(page).count()).toBeGreaterThan(40);
+  await stored(page);
+  await panel(page)
+    .getByRole('link', { name: /^Book as PDF/ })
+    .click();
+  await expect(panel(page).getByText(/, \d+ of \d+$/)).toBeVisible();
+  await panel(page).getByRole('button', { name: 'Cancel' }).click();
+  await expect(page.getByText('The file was not made: it was ended.')).toBeVisible();
+  await expect(panel(page).getByRole('link', { name: /^Book as PDF/ })).toBeVisible();
 });
 
 test('a hanging card is corrected by hand: a window moved, pulled, scaled and looked into, a note; the others follow the show', async ({
@@ -162,6 +187,11 @@ test('a sheet of one’s own: a part of the plan, looked into; snags tell what i
   await panel(page).getByRole('button', { name: 'Done' }).click();
   await panel(page).getByLabel('Add a window').selectOption('picture');
   await expect(page.getByRole('list', { name: 'What is wrong with this sheet' })).toContainText('holds none yet');
+  const snags = panel(page).getByRole('list', { name: 'Snags of paper' });
+  await expect(snags).toContainText('Ring in detail A window for a picture that holds none yet.');
+  await sheets(page).first().click();
+  await snags.getByRole('button', { name: 'Ring in detail' }).click();
+  await expect(page.getByTestId('plate')).toHaveAttribute('alt', /Ring in detail/);
 });
 
 test('a list of one’s own is kept in the Ledger, printed and exported; a letter-size printer gets tiles', async ({ page }) => {
@@ -171,23 +201,31 @@ test('a list of one’s own is kept in the Ledger, printed and exported; a lette
     .getByLabel(/^Filter Purpose/)
     .first()
     .fill('front');
-  await page.getByLabel('group').first().selectOption({ label: 'Position' });
-  await page.getByLabel('view').first().fill('Fronts for the crew');
-  await page.getByLabel('view').first().press('Enter');
+  await page.getByLabel('Group by').selectOption({ label: 'Position' });
+  await page.getByLabel('View of the Ledger').fill('Fronts for the crew');
+  await page.getByRole('button', { name: 'Keep', exact: true }).click();
   await expect
     .poll(async () => (await recordsOf(page, id)).some(({ kind, name }) => kind === 'view' && name === 'Fronts for the crew'))
     .toBe(true);
   await panel(page).getByLabel('Add a list').selectOption({ label: 'Fronts for the crew' });
   await expect(page.getByTestId('plate')).toHaveAttribute('alt', /Fronts for the crew/);
+  // Headings of its own, sums, and a page a group.
+  const list = panel(page).getByRole('region', { name: 'List' });
+  await list.getByLabel('Heading of Colour').fill('Gel');
+  await list.getByLabel('Heading of Colour').press('Enter');
+  const pages = await sheets(page).count();
+  await list.getByText('each group on a page of its own').click();
+  await expect.poll(() => sheets(page).count()).toBeGreaterThan(pages);
   await stored(page);
   const csv = (await download(page, 'Fronts for the crew as CSV')).toString('utf8');
   expect(csv).toContain('Front warm');
+  expect(csv).toContain('Gel');
   expect(csv).not.toContain('Back wash');
   const xlsx = await download(page, 'Fronts for the crew as XLSX');
   expect(xlsx.subarray(0, 2).toString()).toBe('PK');
   const html = await page.request.get(`/api/shows/${id}/out/list.html?of=hookup`);
   expect(html.headers()['content-type']).toContain('text/html');
-  expect(await html.text()).toContain('<th scope="col">Channel</th>');
+  expect(await html.text()).toMatch(/<th[^>]*>Channel<\/th>/);
   // The plot of A1 on a printer for letter: 11 by 8.5 in of 72 points each.
   await sheets(page).first().click();
   await panel(page).getByLabel('Paper of the printer').selectOption('letter');

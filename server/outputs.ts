@@ -25,11 +25,15 @@ export interface Asked {
   readonly date: string;
   /** Files that the show's types name, by their hash. */
   readonly files: ReadonlyMap<string, Uint8Array>;
+  /** Told before each of several sheets is made. */
+  readonly each?: (name: string, number: number, of: number) => void;
 }
 export interface Output {
   /** Name in the address and of the file. */
   readonly name: string;
   readonly type: string;
+  /** It is made at once, without a thread: a list as plain text costs less than the thread would. */
+  readonly light?: true;
   readonly make: (show: Show, asked: Asked) => Promise<string | Uint8Array> | string | Uint8Array;
 }
 
@@ -56,7 +60,7 @@ function plate(show: Show, { query, date }: Asked) {
 }
 
 /** Sheets of a ready set, on a paper that is asked for by name. */
-function setSheets(show: Show, id: string, { query, date }: Asked): Sheet[] {
+function setSheets(show: Show, id: string, { query, date, each }: Asked): Sheet[] {
   const set = readySet(show, id);
   if (!set)
     throw new OutputError(
@@ -74,7 +78,10 @@ function setSheets(show: Show, id: string, { query, date }: Asked): Sheet[] {
   const made = set.make(show, { paper, landscape: turn === undefined ? undefined : turn !== 'portrait' });
   if (!made.length) throw new OutputError(`${set.title}: nothing in this show asks for such a sheet yet.`);
   const contents = made.map((sheet) => ({ name: sheet.name, paper: sheet.paper.name }));
-  return made.map((sheet, i) => drawSheet(show, sheet, { date, sheet: i + 1, sheets: made.length, contents }).sheet);
+  return made.map((sheet, i) => {
+    each?.(sheet.name, i + 1, made.length);
+    return drawSheet(show, sheet, { date, sheet: i + 1, sheets: made.length, contents }).sheet;
+  });
 }
 /** Parted into tiles of the paper that the printer has, where that is asked for. */
 function onPrinter(sheets: readonly Sheet[], { query }: Asked): Sheet[] {
@@ -149,9 +156,9 @@ export const outputs: readonly Output[] = [
   {
     name: 'book.pdf',
     type: PDF,
-    make: (show, asked) => sheetsPdf(onPrinter(bookSheets(show, asked.date), asked), settingsOf(show).name),
+    make: (show, asked) => sheetsPdf(onPrinter(bookSheets(show, asked.date, asked.each), asked), settingsOf(show).name),
   },
-  { name: 'thumbnail.svg', type: SVG, make: (show) => writeSvg(thumbnailSheet(show)) },
+  { name: 'thumbnail.svg', type: SVG, light: true, make: (show) => writeSvg(thumbnailSheet(show)) },
   // Any list, the user's own too, by its id: list.pdf?of=hookup
   {
     name: 'list.pdf',
@@ -162,15 +169,16 @@ export const outputs: readonly Output[] = [
       return sheetsPdf(onPrinter(sheets, asked), `${settingsOf(show).name}: ${title}`);
     },
   },
-  { name: 'list.csv', type: CSV, make: (show, asked) => scheduleCsv(listAsked(show, asked)) },
+  { name: 'list.csv', type: CSV, light: true, make: (show, asked) => scheduleCsv(listAsked(show, asked)) },
   { name: 'list.xlsx', type: XLSX, make: (show, asked) => scheduleXlsx(listAsked(show, asked)) },
   {
     name: 'list.html',
     type: HTML,
+    light: true,
     make: (show, asked) => scheduleHtml(listAsked(show, asked), settingsOf(show).name, asked.date),
   },
   ...schedules.flatMap(({ id, title, make }): Output[] => [
-    { name: `${id}.csv`, type: CSV, make: (show) => scheduleCsv(make(show)) },
+    { name: `${id}.csv`, type: CSV, light: true, make: (show) => scheduleCsv(make(show)) },
     {
       name: `${id}.pdf`,
       type: PDF,

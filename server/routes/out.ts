@@ -3,14 +3,18 @@ import { Hono } from 'hono';
 import { isId } from '#core/model/ids';
 import { all, type Show, settingsOf } from '#core/model/show';
 import { type Asked, OutputError, outputs } from '../outputs.js';
+import { JobError, Jobs } from '../print/job.js';
 import { picturesPdf, sheetAsk } from '../print/pictures.js';
 import { notFound, problem } from '../problem.js';
 import type { ShelfStore } from '../store/shelf.js';
 import type { Store } from '../store/store.js';
 import { body } from './shows.js';
 
-export function outRoutes(store: Store, shelf: ShelfStore): Hono {
+export function outRoutes(store: Store, shelf: ShelfStore, jobs = new Jobs()): Hono {
   const app = new Hono();
+  // How far a file is that is being made, by the name that was given to it; and its end.
+  app.get('/:id/jobs/:job', (c) => c.json({ progress: jobs.progress(c.req.param('job')) }, 200, { 'cache-control': 'no-store' }));
+  app.delete('/:id/jobs/:job', (c) => c.json({ ended: jobs.end(c.req.param('job')) }));
   const filesOf = async (show: Show): Promise<Asked['files']> => {
     const named = all(show, 'type').flatMap((type) => (type.gdtf ? [type.gdtf] : []));
     return new Map((named.length ? await shelf.filesNamed(named) : []).map((file) => [file.hash, file.bytes]));
@@ -25,7 +29,11 @@ export function outRoutes(store: Store, shelf: ShelfStore): Hono {
     const { show } = loaded;
     const date = new Intl.DateTimeFormat('en-GB', { dateStyle: 'long' }).format(new Date());
     try {
-      const made = await output.make(show, { query: (name) => c.req.query(name), date, files: await filesOf(show) });
+      const query = c.req.query();
+      // Heavy files are made beside the server; what is made at once is made here.
+      const made = output.light
+        ? await output.make(show, { query: (name) => query[name], date, files: new Map() })
+        : await jobs.make(file, show, { query, date, files: [...(await filesOf(show))] }, (query.job ?? '').slice(0, 80));
       const stem =
         settingsOf(show)
           .name.replace(/[^A-Za-z0-9 _-]+/g, '')
@@ -38,6 +46,18 @@ export function outRoutes(store: Store, shelf: ShelfStore): Hono {
       });
     } catch (error) {
       if (error instanceof OutputError) return problem(c, 422, 'Cannot be drawn so', error.message);
+      if (error instanceof JobError) {
+        if (error.why === 'failed') console.error(error.message);
+        if (error.why === 'refused') return problem(c, 422, 'Cannot be drawn so', error.message);
+        if (error.why === 'ended') return problem(c, 409, 'Ended', error.message);
+        if (error.why === 'limit') return problem(c, 503, 'Too much at once', error.message);
+        return problem(
+          c,
+          500,
+          'Something went wrong',
+          'The file could not be made. The reason stands in the window of the server.',
+        );
+      }
       throw error;
     }
   });

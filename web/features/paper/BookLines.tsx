@@ -9,6 +9,7 @@ import { usePaper } from '../../state/paper';
 import { DragArea, useDragged, useDropped } from '../../ui/drag';
 import { Choice } from '../../ui/Field';
 import { plural } from '../../ui/words';
+import { BookLink } from './BookLink';
 
 function PlateLine({
   plate,
@@ -132,12 +133,7 @@ export function BookLines() {
           </button>
         )}
       </div>
-      <a
-        className="act act-main mt-2 block w-full"
-        href={`/api/shows/${show.id}/out/book.pdf?${new URLSearchParams({ download: '', ...(tiles ? { tiles } : {}) })}`}
-      >
-        Book as PDF, {plural(sheets.length, 'sheet')}
-      </a>
+      <BookLink sheets={sheets.length} tiles={tiles} />
     </section>
   );
 }

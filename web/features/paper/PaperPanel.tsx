@@ -1,9 +1,13 @@
 /** The step Paper: the sheet, the book, the issue, schedules. */
 import { Fragment } from 'react';
+import { all } from '#core/model/show';
 import { listsOf } from '#core/paper/lists';
+import { listOfSet } from '#core/paper/ready/lists';
 import { useShow } from '../../state/context';
 import { useView } from '../../state/view';
 import { BookLines } from './BookLines';
+import { ListLines } from './ListLines';
+import { PaperSnags } from './PaperSnags';
 import { SheetLines } from './SheetLines';
 import { IssueLine, ShowLines } from './ShowLines';
 import { useSheets } from './sheets';
@@ -12,6 +16,8 @@ export function PaperPanel() {
   const show = useShow();
   const view = useView((state) => state.view);
   const { planned, number } = useSheets();
+  const list = planned?.ready ? listOfSet(planned.ready) : null;
+  const own = list ? all(show, 'view').find(({ id }) => id === list) : undefined;
   const base = `/api/shows/${show.id}/out`;
   return (
     <section aria-label="Paper">
@@ -21,7 +27,9 @@ export function PaperPanel() {
         </button>
       )}
       {planned && <SheetLines planned={planned} number={number} />}
+      {own && <ListLines view={own} />}
       <BookLines />
+      <PaperSnags />
       <h2 className="pencil pt-3">On every sheet</h2>
       <ShowLines />
       <h2 className="pencil pt-3">Issue</h2>

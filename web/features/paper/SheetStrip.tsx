@@ -4,32 +4,8 @@ import type { Planned } from '#core/paper/plates';
 import { sheetSize } from '#core/paper/ready/set';
 import { useShow } from '../../state/context';
 import { usePaper } from '../../state/paper';
+import { inTime } from './quiet';
 import { pictureOf, sheetDrawn, useSheets } from './sheets';
-
-/** Pictures are made one after the other, each in a moment of its own: the drawing never waits for all of them. */
-const waiting: (() => void)[] = [];
-let busy = false;
-function next(): void {
-  const act = waiting.shift();
-  if (!act) {
-    busy = false;
-    return;
-  }
-  busy = true;
-  const soon = globalThis.requestIdleCallback ?? ((run: () => void) => setTimeout(run, 30));
-  soon(() => {
-    act();
-    next();
-  });
-}
-function inTime(act: () => void): () => void {
-  waiting.push(act);
-  if (!busy) next();
-  return () => {
-    const at = waiting.indexOf(act);
-    if (at >= 0) waiting.splice(at, 1);
-  };
-}
 
 function Small({ planned, number, chosen }: { readonly planned: Planned; readonly number: number; readonly chosen: boolean }) {
   const show = useShow();

@@ -1,0 +1,78 @@
+/** Threads that make files: they answer, are followed, refuse in a sentence, are ended, and end themselves in time. */
+import { afterAll, describe, expect, test } from '@jest/globals';
+import { makeDemo } from '#demo/show';
+import { JobError, Jobs } from './job.js';
+
+const demo = makeDemo();
+const how = (query: Record<string, string> = {}) => ({ query, date: 'today', files: [] });
+const jobs = new Jobs();
+afterAll(() => jobs.close());
+const whyOf = async (made: Promise<unknown>) => {
+  const error = await made.then(
+    () => null,
+    (reason: unknown) => reason,
+  );
+  expect(error).toBeInstanceOf(JobError);
+  return error as JobError;
+};
+
+describe('a file made in a thread', () => {
+  test('is what the server would have made; a second one finds the thread warm', async () => {
+    const one = await jobs.make('sheet.svg', demo, how());
+    expect(String(one)).toContain('The Salt Orchard');
+    const pdf = await jobs.make('hanging-cards.pdf', demo, how({ paper: 'letter' }));
+    expect(
+      Buffer.from(pdf as Uint8Array)
+        .subarray(0, 5)
+        .toString(),
+    ).toBe('%PDF-');
+  });
+  test('says which sheet it is at, and is forgotten when it is done', async () => {
+    const seen: string[] = [];
+    const made = jobs.make('set.pdf', demo, how({ set: 'purposes' }), 'follow');
+    let open = true;
+    void made.finally(() => {
+      open = false;
+    });
+    while (open) {
+      const now = jobs.progress('follow');
+      if (now && 'at' in now && !seen.includes(now.at)) seen.push(now.at);
+      await new Promise((resolve) => setTimeout(resolve, 5));
+    }
+    await made;
+    expect(seen.length).toBeGreaterThan(1);
+    expect(seen.every((name) => name.startsWith('Focus: '))).toBe(true);
+    expect(jobs.progress('follow')).toBeNull();
+  });
+  test('refuses in a sentence, and the thread goes on', async () => {
+    expect(await whyOf(jobs.make('sheet.pdf', demo, how({ sheet: '99' })))).toMatchObject({
+      why: 'refused',
+      message: 'There is no sheet 99: the set has 1.',
+    });
+    expect(await whyOf(jobs.make('nothing', demo, how()))).toMatchObject({ why: 'failed' });
+    expect(String(await jobs.make('sheet.svg', demo, how()))).toContain('<svg');
+  });
+  test('is ended on demand, waiting or running', async () => {
+    const running = jobs.make('set.pdf', demo, how({ set: 'lux' }), 'one');
+    const failed = whyOf(running);
+    await new Promise((resolve) => setTimeout(resolve, 50));
+    expect(jobs.end('one')).toBe(true);
+    expect((await failed).why).toBe('ended');
+    expect(jobs.end('one')).toBe(false);
+  });
+  test('ends itself when it takes too long, and says so', async () => {
+    const short = new Jobs({ time: 60, memory: 500, together: 1 });
+    expect(await whyOf(short.make('set.pdf', demo, how({ set: 'lux' })))).toMatchObject({
+      why: 'limit',
+      message: expect.stringContaining('took longer than 0.06 s'),
+    });
+    await short.close();
+  });
+  test('no more run at once than may; the others wait their turn', async () => {
+    const narrow = new Jobs({ time: 60_000, memory: 500, together: 1 });
+    const both = [narrow.make('sheet.svg', demo, how(), 'a'), narrow.make('sheet.svg', demo, how(), 'b')];
+    expect(narrow.progress('b')).toEqual({ waiting: true });
+    for (const made of await Promise.all(both)) expect(String(made)).toContain('<svg');
+    await narrow.close();
+  });
+});
