@@ -13,6 +13,7 @@ import { cards as cardSet } from '#core/paper/ready/cards';
 import type { Schedule } from '#core/paper/schedule';
 import { channelHookup } from '#core/paper/schedules/hookup';
 import { tableOf, tablePrims } from '#core/paper/table';
+import { OVERLAP, tiled, tilingOf } from '#core/paper/tiles';
 import { picture } from '#demo/gobos';
 import { makeDemo } from '#demo/show';
 import { sheetsPdf } from './pdf.js';
@@ -110,6 +111,71 @@ describe('the plot', () => {
     const pipe = widths.find((width) => Math.abs(width - 200) < 1)!;
     expect(pipe).toBeCloseTo(200, 2);
     expect(pipe * k).toBeCloseTo(566.929, 1);
+  });
+  /** Lengths of level lines of a page, mm of paper: the page's own matrix brings millimetres to points. */
+  const levelsOf = (content: string): { from: number; to: number; y: number; clip: readonly number[] | null }[] => {
+    const out: { from: number; to: number; y: number; clip: readonly number[] | null }[] = [];
+    let clip: readonly number[] | null = null;
+    // What is cut, and what is drawn, in the order of the file.
+    for (const match of content.matchAll(
+      /([\d.-]+) ([\d.-]+) ([\d.-]+) ([\d.-]+) re\nW n|([\d.-]+) ([\d.-]+) m\n([\d.-]+) ([\d.-]+) l\n|\nQ\n/g,
+    )) {
+      if (match[1] !== undefined) clip = match.slice(1, 5).map(Number);
+      else if (match[5] !== undefined && match[6] === match[8])
+        out.push({
+          from: Math.min(Number(match[5]), Number(match[7])),
+          to: Math.max(Number(match[5]), Number(match[7])),
+          y: Number(match[6]),
+          clip,
+        });
+    }
+    return out;
+  };
+  test.each([
+    ['A1', 50, 'plot at 1:50'],
+    ['A3', 100, 'plot at 1:100'],
+    ['ARCH D', 48, 'plot at 1/4 in to the foot'],
+  ])(
+    'a pipe of 10 m is as long on %s as 1:%d says, within 0.2 mm of the paper, measured in the file',
+    async (name, denominator) => {
+      const bytes = await sheetPdf(plotPlate(show, { paper: paperNamed(name)!, landscape: true, denominator, date: '' }).sheet);
+      const lengths = streams(bytes).flatMap((stream) => levelsOf(stream).map(({ from, to }) => to - from));
+      expect(lengths.some((mm) => Math.abs(mm - 10_000 / denominator) < 0.2)).toBe(true);
+      // The bar of 50 mm is there to check the print.
+      expect(lengths.some((mm) => Math.abs(mm - 50) < 0.01)).toBe(true);
+    },
+  );
+  test('over the joint of two tiles it is as long as on one sheet: what both show laid over each other, 200 mm within 0.2', async () => {
+    const { sheet } = plotPlate(show, { paper: paperNamed('A1')!, landscape: true, denominator: 50, date: '' });
+    const tiles = tiled(sheet, paperNamed('A4')!);
+    // Each tile by itself, measured where its paper is cut; the tiles of a row overlap by a known stretch.
+    const shown: { row: number; column: number; seen: readonly [number, number] }[] = [];
+    const { columns } = tilingOf(sheet, paperNamed('A4')!);
+    for (const [i, tile] of tiles.entries())
+      for (const { from, to, y, clip } of streams(await sheetPdf(tile)).flatMap(levelsOf)) {
+        if (Math.abs(to - from - 200) > 0.2 || !clip) continue;
+        const [cx, cy, cw, ch] = clip as [number, number, number, number];
+        if (y < cy || y > cy + ch) continue;
+        const seen = [Math.max(from, cx), Math.min(to, cx + cw)] as const;
+        if (seen[1] - seen[0] > 0.01) shown.push({ row: Math.floor(i / columns), column: i % columns, seen });
+      }
+    const rows = new Map<number, typeof shown>();
+    for (const part of shown) rows.set(part.row, [...(rows.get(part.row) ?? []), part]);
+    const [parts] = [...rows.values()].sort((a, b) => b.length - a.length);
+    // Both edges of the pipe are drawn: of each tile one of them is enough.
+    const each = [...new Map(parts!.map((part) => [part.column, part])).values()].sort((a, b) => a.column - b.column);
+    expect(each.length).toBeGreaterThan(1);
+    const whole = each.reduce((sum, { seen }) => sum + seen[1] - seen[0], 0) - OVERLAP * (each.length - 1);
+    expect(Math.abs(whole - 200)).toBeLessThan(0.2);
+  });
+  test('no face is missing: each that a page names is in the file', async () => {
+    const text = Buffer.from(
+      await sheetPdf(plotPlate(makeDemo(), { paper: paperNamed('A1')!, landscape: true, denominator: 50, date: '' }).sheet),
+    ).toString('latin1');
+    const faces = text.match(/\/Type \/FontDescriptor/g)!.length;
+    expect(faces).toBe(2);
+    expect(text.match(/\/FontFile[23]? \d+ 0 R/g)).toHaveLength(faces);
+    expect(text).not.toMatch(/\/BaseFont \/(Helvetica|Times|Courier)/);
   });
   test.each([
     ['A1', 2383.937, 1683.78],
