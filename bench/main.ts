@@ -19,6 +19,7 @@ import { openBrowser } from './browser.js';
 import { measurePage } from './interface.js';
 import { light } from './light.js';
 import { numbers } from './numbers.js';
+import { paper } from './paper.js';
 import { makeRig, median } from './rig.js';
 import { gdtf, shelf } from './shelf.js';
 import { space } from './space.js';
@@ -259,6 +260,11 @@ if (process.argv.includes('light')) {
   light();
   process.exit(0);
 }
+/** `npm run bench -- paper` measures that alone. */
+if (process.argv.includes('paper')) {
+  await paper();
+  process.exit(0);
+}
 await browser();
 await measurePage();
 tags();
@@ -268,4 +274,5 @@ await roundTrip();
 mvr();
 await shelf();
 await numbers();
+await paper();
 gdtf();

@@ -245,3 +245,28 @@ test('points of a pipe in the Card: what each carries, a limit that is too small
   await byName(page, 'the list of snags');
   await expect(page.getByText(/Line 2 of LX 1 carries \d+ kg, \d+ kg more than its 40 kg/).first()).toBeVisible();
 });
+
+test('colour is cut from the sheets that the user says: spares and another sheet change the list', async ({ page }) => {
+  const id = await openDemo(page, 'paper');
+  await panel(page).getByLabel('Add a list').selectOption({ label: 'Colour cut list' });
+  const cut = panel(page).getByRole('region', { name: 'How colour is cut' });
+  const said = async () => {
+    await stored(page);
+    const html = await (await page.request.get(`/api/shows/${id}/out/list.html?of=cuts`)).text();
+    const [, row = ''] = /<tr class="sums">(.*?)<\/tr>/s.exec(html) ?? [];
+    return [...row.matchAll(/>([^<]*)<\/td>/g)].map(([, text]) => text!).filter(Boolean);
+  };
+  const first = (await said()).map(Number);
+  await cut.getByLabel('Cut besides').fill('20');
+  await cut.getByLabel('Cut besides').press('Enter');
+  await cut.getByLabel('Sheet width').fill('610');
+  await cut.getByLabel('Sheet width').press('Enter');
+  const second = (await said()).map(Number);
+  // Sum, for units, pieces, sheets: the units are the same, a fifth more is cut, from more sheets of half the width.
+  expect(second[1]).toBe(first[1]);
+  expect(second[2]!).toBeGreaterThan(first[2]! * 1.15);
+  expect(second[3]!).toBeGreaterThan(first[3]!);
+  await cut.getByLabel('Lost between').fill('-3');
+  await cut.getByLabel('Lost between').press('Enter');
+  await expect(cut.getByLabel('Lost between')).toHaveAttribute('aria-invalid', 'true');
+});

@@ -169,7 +169,7 @@ export const outputs: readonly Output[] = [
       return sheetsPdf(onPrinter(sheets, asked), `${settingsOf(show).name}: ${title}`);
     },
   },
-  { name: 'list.csv', type: CSV, light: true, make: (show, asked) => scheduleCsv(listAsked(show, asked)) },
+  { name: 'list.csv', type: CSV, light: true, make: (show, asked) => scheduleCsv(listAsked(show, asked), true) },
   { name: 'list.xlsx', type: XLSX, make: (show, asked) => scheduleXlsx(listAsked(show, asked)) },
   {
     name: 'list.html',

@@ -1,5 +1,6 @@
 /** The show cut by an upright plane, or seen from the front: trims, masking, units, throw lines and sight lines. Heights are true; x runs to the right as one looks. */
 
+import { channelText } from '../fields/texts.js';
 import { cutIn, cutSaid, stoppedAt } from '../light/cut.js';
 import { anglesOf } from '../light/source.js';
 import { formatLength } from '../measure/lengths.js';
@@ -8,6 +9,7 @@ import { SMALL } from '../model/kinds/tagset.js';
 import { shownLayers } from '../model/layers.js';
 import type { Fixture, Id, Layer, Masking, Note, Outline, Position, Vec2, Vec3 } from '../model/records.js';
 import { all, get, type Show, settingsOf } from '../model/show.js';
+import { fixturesOn, natural } from '../order/order.js';
 import { formsOf } from '../patch/accessories.js';
 import { curveLength, curvePoints, frameAlong } from '../space/curves.js';
 import { place } from '../space/hanging.js';
@@ -35,6 +37,7 @@ import {
   placed,
   rect,
   textAt,
+  textWidth,
   union,
 } from './list.js';
 import { scenicCut, seenOn } from './scenic-chunks.js';
@@ -54,6 +57,11 @@ export interface SectionOptions {
 }
 /** Names of positions stand this far over them, clear of the units, mm. */
 const CLEAR = 520;
+/** Channels of what hangs on a pipe that is seen end on stand this far below it, clear of the units, in a column of a width that leaves room for the next pipe, mm. */
+const BELOW = 620;
+const WIDE = 1100;
+/** Narrower than this a position is seen end on, mm. */
+const END_ON = 120;
 /** Nearer to the plane than this counts as cut by it, mm. */
 const CUT = 1;
 
@@ -120,7 +128,9 @@ function staggered(chunks: Chunk[]): void {
   chunks.forEach((chunk, i) => {
     const first = chunk.tags[0];
     if (chunk.kind !== 'position' || first?.op !== 'text') return;
-    const own = boxOf(chunk.tags);
+    // The name with its trim; what hangs there stays below it.
+    const named = chunk.tags.slice(0, 2);
+    const own = boxOf(named);
     const [dx, dy] = first.align === 'right' ? [(own[0] - own[2]) * 1.08, 0] : [0, (own[3] - own[1]) * 1.05];
     let n = 0;
     const at = (): Box => [own[0] + n * dx, own[1] + n * dy, own[2] + n * dx, own[3] + n * dy];
@@ -128,7 +138,9 @@ function staggered(chunks: Chunk[]): void {
     while (n < 12 && taken.some((box) => meets(at(), box))) n++;
     taken.push(at());
     if (!n) return;
-    const tags = chunk.tags.map((prim) => (prim.op === 'text' ? { ...prim, x: prim.x + n * dx, y: prim.y + n * dy } : prim));
+    const tags = chunk.tags.map((prim, k) =>
+      prim.op === 'text' && k < named.length ? { ...prim, x: prim.x + n * dx, y: prim.y + n * dy } : prim,
+    );
     chunks[i] = { ...chunk, tags, box: union(chunk.box, boxOf(tags)) };
   });
 }
@@ -242,9 +254,40 @@ function maskingCut(show: Show, view: SectionView, masking: Masking, layer: Laye
   });
 }
 
+/** "6-9, 12, 26-29": channels that follow on each other as one stretch; what is no figure stands by itself. */
+export function channelRuns(channels: readonly string[]): string[] {
+  const out: string[] = [];
+  const sorted = [...new Set(channels.filter(Boolean))].sort(natural);
+  for (let i = 0; i < sorted.length; ) {
+    const from = sorted[i] ?? '';
+    let to = i;
+    while (/^\d+$/.test(from) && Number(sorted[to + 1]) === Number(sorted[to]) + 1) to++;
+    out.push(to > i ? `${from}-${sorted[to]}` : from);
+    i = to + 1;
+  }
+  return out;
+}
+/** Under a pipe that is seen end on its units lie on each other: which they are is written below them. @param wide  room of a line, mm */
+function unitsBelow(channels: readonly string[], x: number, z: number, size: number, wide: number): Prim[] {
+  const rows: string[] = [];
+  for (const run of channelRuns(channels)) {
+    const last = rows[rows.length - 1];
+    if (last !== undefined && textWidth(`${last}, ${run}`, size) <= wide) rows[rows.length - 1] = `${last}, ${run}`;
+    else rows.push(run);
+  }
+  return rows.map((row, i) => textAt(x, z - size * 1.25 * (i + 0.5), row, size));
+}
+
 /** Points of a position in the view. */
 const flatPoints = (view: SectionView, position: Position) =>
   curvePoints(position.curve, 20).map((point) => projected(view, point));
+
+/** Whether a position is seen as a point: then its units lie one behind the other. */
+function seenEndOn(view: SectionView, position: Position): boolean {
+  if (position.curve.form === 'vertical') return false;
+  const across = flatPoints(view, position).map(({ x }) => x);
+  return Math.max(...across) - Math.min(...across) < END_ON;
+}
 
 function positionCut(
   show: Show,
@@ -270,7 +313,7 @@ function positionCut(
     if (truss) body.push(laced((along, side) => [x + side, foot + along], top - foot, truss.wide));
     if (position.use === 'boom' && foot < 1)
       body.push(path([MOVE, x - (position.base ?? 600) / 2, 0, LINE, x + (position.base ?? 600) / 2, 0], 'border'));
-  } else if (high - low < 120) {
+  } else if (high - low < END_ON) {
     // Seen end on.
     const [x, z] = firstOf(points);
     body.push(
@@ -288,10 +331,17 @@ function positionCut(
   const trim = vertical ? '' : `+${formatLength(position.curve.z, units)}`;
   const tags: Prim[] = vertical
     ? [textAt((low + high) / 2, Math.max(...points.map((p) => p[1])) + size * 0.7, position.name, size)]
-    : high - low < 120
+    : high - low < END_ON
       ? [
           textAt(low, z + half + CLEAR + size * 1.5, position.name, size, 'centre', 'ink', true),
           textAt(low, z + half + CLEAR + size * 0.5, trim, size, 'centre', 'faint'),
+          ...unitsBelow(
+            fixturesOn(show, position).map((fixture) => channelText(fixture)),
+            low,
+            z - half - BELOW,
+            size,
+            WIDE,
+          ),
         ]
       : [
           textAt(low - size * 0.5, z + size * 0.4, position.name, size, 'right', 'ink', true),
@@ -351,9 +401,11 @@ function fixtureCut(
         const there = placed(narrowed(prim), clamp.x, clamp.z, turn);
         return { ...there, ink };
       });
-  const tags: Prim[] = fixture.unit
-    ? [textAt(clamp.x, clamp.z - (endOn ? type.height / 2 : 0), fixture.unit, SMALL * denominator, 'centre', ink)]
-    : [];
+  // On a pipe that is seen end on all numbers would lie on each other: its channels are written below it.
+  const tags: Prim[] =
+    fixture.unit && !seenEndOn(view, get(show, 'position', fixture.position))
+      ? [textAt(clamp.x, clamp.z - (endOn ? type.height / 2 : 0), fixture.unit, SMALL * denominator, 'centre', ink)]
+      : [];
   return chunk(show, fixture.id, 'fixture', layer, body, tags, { shape: 'box', at: [clamp.x, clamp.z], turn, box });
 }
 

@@ -6,7 +6,7 @@ export const pointOverload: Check = {
   code: 'point overload',
   order: 45,
   weight: 'stop',
-  step: 'positions',
+  step: 'hang',
   field: 'position',
   find: {
     position: ({ show, position, fixtures }) => {

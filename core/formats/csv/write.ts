@@ -20,6 +20,11 @@ export const csvRows = (rows: readonly (readonly string[])[]): string =>
 /** A file that spreadsheets open as what it is: UTF-8 with its mark. */
 export const csvFile = (rows: readonly (readonly string[])[]): string => `\uFEFF${csvRows(rows)}`;
 
-/** A schedule as one flat table with a heading row. */
-export const scheduleCsv = (schedule: Schedule): string =>
-  csvFile([schedule.columns.map(({ heading }) => heading), ...schedule.groups.flatMap((group) => group.rows)]);
+/** A schedule as one flat table with a heading row. @param grouped  the heading of its group before each row, where there are any */
+export function scheduleCsv({ columns, groups }: Schedule, grouped = false): string {
+  const led = grouped && groups.some(({ heading }) => heading);
+  return csvFile([
+    [...(led ? ['Group'] : []), ...columns.map(({ heading }) => heading)],
+    ...groups.flatMap(({ heading, rows }) => rows.map((row) => (led ? [heading, ...row] : row))),
+  ]);
+}

@@ -65,7 +65,20 @@ const show = showOf(SHOW, [
 const rows = (of: Show) => channelHookup(of).groups[0]!.rows;
 
 test('schedules are told apart by name and place', () => {
-  expect(schedules.map(({ id }) => id)).toEqual(['hookup', 'schedule', 'focus']);
+  expect(schedules.map(({ id }) => id)).toEqual([
+    'hookup',
+    'schedule',
+    'focus',
+    'dimmers',
+    'addresses',
+    'multicables',
+    'cuts',
+    'small',
+    'equipment',
+    'weights',
+    'areas',
+    'magic',
+  ]);
   expect(new Set(schedules.map(({ order }) => order)).size).toBe(schedules.length);
 });
 
