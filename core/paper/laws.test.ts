@@ -10,7 +10,7 @@ import { all, get, type Show } from '../model/show.js';
 import { fixturesOn } from '../order/order.js';
 import { riggingLoads } from '../power/rigging.js';
 import { addedSets } from './edits.js';
-import { drawSheet, plannedSheets, smallTexts } from './plates.js';
+import { drawSheet, type Planned, plannedSheets, smallTexts } from './plates.js';
 import { plateSets, readySets } from './ready/index.js';
 import { sheetSize } from './ready/set.js';
 import { counted } from './schedule.js';
@@ -46,8 +46,17 @@ const inkBox = (prims: readonly Prim[]): Box =>
     const from = prim.x - (prim.align === 'left' ? 0 : prim.align === 'right' ? wide : wide / 2);
     return union(box, [from, prim.y, from + wide, prim.y + CAP * prim.size]);
   }, emptyBox);
+/** Of sets that have a sheet a purpose or a unit the first four: the others are made by the same lines. */
+const someOf = (show: Show): readonly Planned[] => {
+  const seen = new Map<string, number>();
+  return plannedSheets(show).filter(({ ready }) => {
+    const n = (seen.get(ready ?? '') ?? 0) + 1;
+    seen.set(ready ?? '', n);
+    return n <= 4 || !['charts', 'purposes'].includes(ready ?? '');
+  });
+};
 function staysInside(show: Show): void {
-  for (const planned of plannedSheets(show)) {
+  for (const planned of someOf(show)) {
     const [width, height] = sheetSize(planned.paper, planned.landscape);
     const { sheet, drawn } = drawSheet(show, planned, asked);
     expect([sheet.width, sheet.height]).toEqual([width, height]);
@@ -77,7 +86,7 @@ describe('sheets', () => {
   test('nor in the demo; and all of it can be read', () => {
     const show = withAll(demo);
     staysInside(show);
-    for (const planned of plannedSheets(show)) {
+    for (const planned of someOf(show)) {
       const { sheet, troubles } = drawSheet(show, planned, asked);
       expect([planned.name, smallTexts(sheet).count]).toEqual([planned.name, 0]);
       expect([planned.name, troubles.filter(({ what }) => what !== 'empty')]).toEqual([planned.name, []]);

@@ -13,6 +13,7 @@ export const windowKinds = [
   'position',
   'loads',
   'cut layout',
+  'focus charts',
   'picture',
   'schedule',
   'card head',

@@ -1,5 +1,6 @@
 /** Every ready set besides the lists: one line each. */
 export { cards } from './cards.js';
+export { charts } from './charts.js';
 export { contents } from './contents.js';
 export { plot, thirds } from './plot.js';
 export { cuts, rigging } from './stock.js';

@@ -1,6 +1,7 @@
 /** Every kind of window: one line each. */
 export { bring, cardHead, cardList } from './card.js';
 export { cutLayout } from './cut.js';
+export { focusCharts } from './focus-charts.js';
 export { loads } from './loads.js';
 export { lux } from './lux.js';
 export { plan } from './plan.js';

@@ -4,7 +4,10 @@ import { plannedSheets } from '#core/paper/plates';
 import { useShow } from '../../state/context';
 import { usePaper } from '../../state/paper';
 import { inTime } from './quiet';
-import { sheetDrawn } from './sheets';
+import { isSlow, sheetDrawn } from './sheets';
+
+/** How long a show must stand still before its sheets are looked at, ms. */
+const STILL = 1000;
 
 interface Found {
   readonly key: string;
@@ -16,16 +19,23 @@ export function PaperSnags() {
   const show = useShow();
   const [found, setFound] = useState<readonly Found[]>([]);
   useEffect(() => {
-    const list = plannedSheets(show);
+    const list = plannedSheets(show).filter((planned) => !isSlow(planned));
     const made: Found[] = [];
-    const ends = list.map((planned, i) =>
-      inTime(() => {
-        for (const { text, window } of sheetDrawn(show, planned).troubles)
-          made.push({ key: planned.key, sheet: planned.name, text, window });
-        if (i === list.length - 1) setFound(made);
-      }),
-    );
+    const look = () =>
+      list.map((planned, i) =>
+        inTime(() => {
+          for (const { text, window } of sheetDrawn(show, planned).troubles)
+            made.push({ key: planned.key, sheet: planned.name, text, window });
+          if (i === list.length - 1) setFound(made);
+        }),
+      );
+    // Not while somebody works: when the show has stood still for a moment.
+    let ends: (() => void)[] = [];
+    const timer = setTimeout(() => {
+      ends = look();
+    }, STILL);
     return () => {
+      clearTimeout(timer);
       for (const end of ends) end();
     };
   }, [show]);

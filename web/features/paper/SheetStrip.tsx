@@ -5,7 +5,7 @@ import { sheetSize } from '#core/paper/ready/set';
 import { useShow } from '../../state/context';
 import { usePaper } from '../../state/paper';
 import { inTime } from './quiet';
-import { pictureOf, sheetDrawn, useSheets } from './sheets';
+import { isSlow, pictureOf, sheetDrawn, useSheets } from './sheets';
 
 function Small({ planned, number, chosen }: { readonly planned: Planned; readonly number: number; readonly chosen: boolean }) {
   const show = useShow();
@@ -17,7 +17,8 @@ function Small({ planned, number, chosen }: { readonly planned: Planned; readonl
     if (host.current) eye.observe(host.current);
     return () => eye.disconnect();
   }, []);
-  useEffect(() => (near ? inTime(() => setPicture(pictureOf(sheetDrawn(show, planned)))) : undefined), [near, show, planned]);
+  const wanted = near && (chosen || !isSlow(planned));
+  useEffect(() => (wanted ? inTime(() => setPicture(pictureOf(sheetDrawn(show, planned)))) : undefined), [wanted, show, planned]);
   useEffect(() => {
     if (chosen) host.current?.scrollIntoView({ block: 'nearest' });
   }, [chosen]);

@@ -27,6 +27,10 @@ export function drawnAs(show: Show, planned: Planned): SheetDrawn {
   return drawSheet(show, planned, { date: today(), sheet, sheets: all.length, contents });
 }
 
+/** Kinds of window that take a good part of a second: such a sheet is drawn when it is looked at, not before. */
+const slow: ReadonlySet<string> = new Set(['lux', 'focus charts']);
+export const isSlow = (planned: Planned): boolean => planned.windows.some(({ what }) => slow.has(what));
+
 const urls = new WeakMap<SheetDrawn, string>();
 /** The address of a sheet's picture. It lives as long as the sheet: what let go of the sheet lets go of its picture too. */
 const gone = new FinalizationRegistry<string>((url) => URL.revokeObjectURL(url));
