@@ -275,7 +275,7 @@ test('a plot that does not fit its sheet says what falls off, and prints at the 
   await page.getByRole('link', { name: /Paper/ }).click();
   await expect(page.getByRole('link', { name: 'Plot as PDF' })).toBeVisible();
   await page.getByRole('combobox', { name: 'Paper' }).selectOption('A3');
-  const said = page.getByText(/At 1:50 the plot is larger than A3 by \d+ mm: \d+ of 144 fixtures/);
+  const said = page.getByText(/At 1:50 the plot is larger than its window by \d+ mm: \d+ of 144 fixtures/);
   await expect(said.first()).toBeVisible();
   await expect(page.getByRole('link', { name: 'Plot as PDF' })).toBeHidden();
   const fitted = page.getByRole('link', { name: /^SVG at 1:\d+$/ });

@@ -43,7 +43,7 @@ test('a book of at least 25 sheets in at most 20 gestures', async ({ page }) => 
   gestures++;
   const count = await sheets(page).count();
   const [saved] = await Promise.all([
-    page.waitForEvent('download'),
+    page.waitForEvent('download', { timeout: 60_000 }),
     panel(page)
       .getByRole('link', { name: /^Book as PDF/ })
       .click(),
@@ -228,7 +228,7 @@ test('a list of one’s own is kept in the Ledger, printed and exported; a lette
   expect(await html.text()).toMatch(/<th[^>]*>Channel<\/th>/);
   // The plot of A1 on a printer for letter: 11 by 8.5 in of 72 points each.
   await sheets(page).first().click();
-  await panel(page).getByLabel('Paper of the printer').selectOption('letter');
+  await panel(page).getByLabel('Printer').selectOption('letter');
   const tiles = pagesOf(await download(page, 'Plot as PDF'));
   expect(tiles.length).toBeGreaterThan(8);
   for (const size of tiles) expect([...size].sort((a, b) => a - b)).toEqual([612, 792]);

@@ -124,7 +124,7 @@ export function SheetLines({ planned, number }: Props) {
       ))}
       <Line name="Printer">
         <Choice
-          label="Paper of the printer"
+          label="Printer"
           value={tiles}
           options={[['', 'has this paper'], ...papers.map(({ name }) => [name, `tiles of ${name}`] as const)]}
           onChoose={(value) => usePaper.setState({ tiles: value })}
