@@ -1,14 +1,17 @@
 /** PDF by pdfkit, drawn straight from the display list: real text in an embedded font, pens in paper mm, true scale. */
 
+import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import PDFDocument from 'pdfkit';
 import { CUBIC, eachCommand, type Fill, type Ink, LINE, MOVE, type Prim, penColours, pens, toned } from '#core/draw/list';
 import type { Pane, Sheet } from '#core/draw/sheet';
 import { itemAt } from '#core/measure/list';
+import { plainFace } from './woff.js';
 
 const require = createRequire(import.meta.url);
-const regular = require.resolve('@fontsource/b612/files/b612-latin-400-normal.woff');
-const bold = require.resolve('@fontsource/b612/files/b612-latin-700-normal.woff');
+const face = (weight: 400 | 700): Buffer =>
+  plainFace(readFileSync(require.resolve(`@fontsource/b612/files/b612-latin-${weight}-normal.woff`)));
+let faces: { readonly regular: Buffer; readonly bold: Buffer } | null = null;
 
 /** Points of 1/72 in to the mm. */
 export const PT = 72 / 25.4;
@@ -40,8 +43,9 @@ export function open(
     doc.on('end', () => resolve(new Uint8Array(Buffer.concat(parts))));
     doc.on('error', reject);
   });
-  doc.registerFont('regular', regular);
-  doc.registerFont('bold', bold);
+  faces ??= { regular: face(400), bold: face(700) };
+  doc.registerFont('regular', faces.regular);
+  doc.registerFont('bold', faces.bold);
   // A viewer that shrinks to the printer's margins would make every scale a lie.
   (doc as unknown as { _root: { data: Record<string, unknown> } })._root.data.ViewerPreferences = doc.ref({
     PrintScaling: 'None',
