@@ -246,6 +246,27 @@ test('points of a pipe in the Card: what each carries, a limit that is too small
   await expect(page.getByText(/Line 2 of LX 1 carries \d+ kg, \d+ kg more than its 40 kg/).first()).toBeVisible();
 });
 
+test('cables are measured from the rack: farther off they are longer', async ({ page }) => {
+  const id = await openDemo(page, 'paper');
+  await panel(page).getByLabel('Add a list').selectOption({ label: 'Cables' });
+  const lengths = async () => {
+    await stored(page);
+    const text = await (await page.request.get(`/api/shows/${id}/out/list.csv?of=cables`)).text();
+    return text
+      .split(/\r?\n/)
+      .filter((line) => line.startsWith('Runs'))
+      .map((line) => Number(line.split(',').at(-2)!.replaceAll('"', '')));
+  };
+  const first = await lengths();
+  const rack = panel(page).getByRole('region', { name: 'Cables' });
+  await rack.getByLabel('Rack: Height').fill('-12');
+  await rack.getByLabel('Rack: Height').press('Enter');
+  await expect.poll(async () => (await lengths())[0]).toBeGreaterThan(first[0]! + 12);
+  await rack.getByLabel('Spare length of cables').fill('none');
+  await rack.getByLabel('Spare length of cables').press('Enter');
+  await expect(rack.getByLabel('Spare length of cables')).toHaveAttribute('aria-invalid', 'true');
+});
+
 test('colour is cut from the sheets that the user says: spares and another sheet change the list', async ({ page }) => {
   const id = await openDemo(page, 'paper');
   await panel(page).getByLabel('Add a list').selectOption({ label: 'Colour cut list' });

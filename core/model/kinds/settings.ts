@@ -1,7 +1,7 @@
 /** The settings of a show: one record, with the id of the show. */
 import { Type } from '@sinclair/typebox';
 import { INCH, type Units } from '../../measure/lengths.js';
-import { Length, Name, object, Share, Text, Uuid, words } from '../schema.js';
+import { Length, Name, object, P3, Share, Text, Uuid, words } from '../schema.js';
 import type { KindEntry, Of } from './kind.js';
 
 /** The house's supply. */
@@ -58,6 +58,8 @@ export const settingsSchema = () =>
         gap: Type.Number({ minimum: 0, maximum: 100 }),
       }),
     ),
+    /** Where the dimmers or the distribution stand, mm, and the share that cables are longer than they are measured. Left out, what is usual. */
+    cables: Type.Optional(object({ rack: P3, spare: Type.Number({ minimum: 0, maximum: 5 }) })),
     /** Left out: 230 V, 16 A a circuit, 63 A a phase, all of it. */
     power: Type.Optional(powerSchema()),
   });

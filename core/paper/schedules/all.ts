@@ -1,5 +1,6 @@
 /** Every schedule: one line each. */
 export { addresses } from './addresses.js';
+export { cables } from './cables.js';
 export { dimmers, multicables } from './electric.js';
 export { focus } from './focus.js';
 export { hookup } from './hookup.js';

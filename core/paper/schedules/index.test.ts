@@ -72,6 +72,7 @@ test('schedules are told apart by name and place', () => {
     'dimmers',
     'addresses',
     'multicables',
+    'cables',
     'cuts',
     'small',
     'equipment',

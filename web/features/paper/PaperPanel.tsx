@@ -6,6 +6,7 @@ import { listOfSet } from '#core/paper/ready/lists';
 import { useShow } from '../../state/context';
 import { useView } from '../../state/view';
 import { BookLines } from './BookLines';
+import { CableLines } from './CableLines';
 import { CutLines } from './CutLines';
 import { ListLines } from './ListLines';
 import { PaperSnags } from './PaperSnags';
@@ -30,6 +31,7 @@ export function PaperPanel() {
       {planned && <SheetLines planned={planned} number={number} />}
       {own && <ListLines view={own} />}
       {(list === 'cuts' || planned?.ready === 'cuts') && <CutLines />}
+      {list === 'cables' && <CableLines />}
       <BookLines />
       <PaperSnags />
       <h2 className="pencil pt-3">On every sheet</h2>
