@@ -192,6 +192,21 @@ test('a sheet of one’s own: a part of the plan, looked into; snags tell what i
   await sheets(page).first().click();
   await snags.getByRole('button', { name: 'Ring in detail' }).click();
   await expect(page.getByTestId('plate')).toHaveAttribute('alt', /Ring in detail/);
+  // A picture from a file fills it: a square of two by two points.
+  await panel(page)
+    .getByTestId('plate-picture')
+    .setInputFiles({
+      name: 'model.svg',
+      mimeType: 'image/svg+xml',
+      buffer: Buffer.from(
+        '<svg xmlns="http://www.w3.org/2000/svg" width="200" height="100"><rect width="200" height="100" fill="#c33"/></svg>',
+      ),
+    });
+  await expect(snags).toBeHidden();
+  await expect(page.getByRole('list', { name: 'What is wrong with this sheet' })).toBeHidden();
+  await stored(page);
+  const svg = await (await page.request.get(`/api/shows/${showIdOf(page)}/out/sheet.svg?sheet=2`)).text();
+  expect(svg).toContain('data:image/png;base64,');
 });
 
 test('a list of one’s own is kept in the Ledger, printed and exported; a letter-size printer gets tiles', async ({ page }) => {

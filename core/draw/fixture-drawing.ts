@@ -49,6 +49,8 @@ export interface PlanOptions {
   readonly preview?: ReadonlyMap<Id, string> | undefined;
   /** Colours of the bodies. */
   readonly colours?: ReadonlyMap<Id, Hex> | undefined;
+  /** Letters that say what colours say: a print in black keeps the difference. */
+  readonly codes?: ReadonlyMap<Id, string> | undefined;
   /** Fixtures that stand back: the Ledger's filter leaves them out. */
   readonly dimmed?: ReadonlySet<Id> | undefined;
   /** What stands back says nothing. */
@@ -110,6 +112,7 @@ interface Sources {
   readonly previewed: string | undefined;
   readonly dim: boolean;
   readonly readable: boolean;
+  readonly code: string | undefined;
 }
 interface Kept {
   readonly from: Sources;
@@ -146,6 +149,7 @@ function sourcesOf(show: Show, fixture: Fixture, layer: Layer, options: PlanOpti
     previewed: options.preview?.get(fixture.id),
     dim,
     readable: options.readable ?? false,
+    code: dim ? undefined : options.codes?.get(fixture.id),
   };
 }
 /** Written out: of thousands that were not touched this is all that is looked at. */
@@ -166,7 +170,8 @@ const sameSources = (a: Sources, b: Sources): boolean =>
   a.wrong === b.wrong &&
   a.previewed === b.previewed &&
   a.dim === b.dim &&
-  a.readable === b.readable;
+  a.readable === b.readable &&
+  a.code === b.code;
 
 /** A fixture as it is drawn, once on the plan and once in each detail of its position. */
 export function drawingsOf(show: Show, fixture: Fixture, layer: Layer, options: PlanOptions): readonly Drawing[] {
@@ -190,15 +195,18 @@ interface Text {
   readonly text: string;
 }
 /** What the lines of its tag set say about a fixture; those that say nothing are left out. */
-function textsOf(show: Show, fixture: Fixture, { set, previewed }: Sources): readonly Text[] {
+function textsOf(show: Show, fixture: Fixture, { set, previewed, code }: Sources): readonly Text[] {
   if (!set) return [];
-  return linesFor(set, fixture)
+  const texts = linesFor(set, fixture)
     .map((line) => ({
       line,
       text: line.field === 'channel' && previewed !== undefined ? previewed : tagText(show, fixture, line.field),
     }))
     .filter(({ text }) => text);
+  return code === undefined ? texts : [...texts, { line: codeLine, text: code }];
 }
+/** A code stands in a box behind what else stands behind the unit: tags of one unit keep clear of each other along a chain. */
+const codeLine: TagLine = { field: 'code', place: 'behind', enclosure: 'box', size: SMALL, types: [], layers: [] };
 
 /** A text of the body that has no room there: the first of what stands behind it. */
 const behind = ({ line, text }: Text): Text => ({ text, line: { ...line, place: 'behind', size: Math.max(SMALL, line.size) } });

@@ -44,6 +44,8 @@ const shared = new Crowd(500);
 
 /** Boxes of the candidate that is tried; a chain has as many tags as a set has lines. */
 const boxes = new Float64Array(4 * 256);
+/** Boxes of the chains of the same unit that stand already. */
+const mine = new Float64Array(4 * 256);
 
 function settle(standing: Standing, owner: number, known: Choice | null): void {
   const { crowd, layouts, choices, crowded } = standing;
@@ -51,6 +53,8 @@ function settle(standing: Standing, owner: number, known: Choice | null): void {
   const turn = (layout.turn * Math.PI) / 180;
   const cosTurn = Math.cos(turn);
   const sinTurn = Math.sin(turn);
+  // Tags of the same unit do not count in the crowd: those that stand already are kept clear of here.
+  let own = 0;
   const costOf = (chain: number, index: number, limit: number): number => {
     const candidate = candidates[index]!;
     const { side, items } = layout.chains[chain]!;
@@ -60,6 +64,9 @@ function settle(standing: Standing, owner: number, known: Choice | null): void {
       const least = Math.ceil((limit - cost) / HARD);
       const hits = crowd.count(boxes[i]!, boxes[i + 1]!, boxes[i + 2]!, boxes[i + 3]!, owner, least);
       cost += (hits >> 1) * HARD + (hits & 1) * PIPE;
+      for (let j = 0; j < own; j += 4)
+        if (boxes[i]! < mine[j + 2]! && boxes[i + 2]! > mine[j]! && boxes[i + 1]! < mine[j + 3]! && boxes[i + 3]! > mine[j + 1]!)
+          cost += HARD;
       if (cost >= limit) return cost;
     }
     return cost;
@@ -77,7 +84,11 @@ function settle(standing: Standing, owner: number, known: Choice | null): void {
       }
     choice.push(best);
     worst = Math.max(worst, least);
-    for (const tag of tagsAt(layout, chain, best)) crowd.addTag(boxOfTag(tag), owner);
+    for (const tag of tagsAt(layout, chain, best)) {
+      const box = boxOfTag(tag);
+      crowd.addTag(box, owner);
+      for (let side = 0; side < 4 && own < mine.length; side++) mine[own++] = box[side]!;
+    }
   });
   if (worst >= HARD) crowded.add(owner);
   else crowded.delete(owner);
@@ -168,29 +179,23 @@ export function placeTags(layouts: readonly TagLayout[], obstacles: Obstacles, m
   return standing.choices.slice();
 }
 
-/** Tags that lie on another tag, or on a symbol: what is left to be desired. */
+/** Tags that lie on another tag, of the same unit too, or on a symbol: what is left to be desired. */
 export function overlappingTags(layouts: readonly TagLayout[], choices: readonly Choice[]): number {
   const crowd = new Crowd(500);
-  const placed: { owner: number; box: Box }[] = [];
+  const placed: Box[] = [];
   layouts.forEach((layout, owner) => {
     crowd.addTurned(layout.x, layout.y, layout.turn, layout.box, owner);
-    for (const { item, x, y } of layout.hand) placed.push({ owner, box: boxOfTag({ item, x, y, moved: true }) });
+    for (const { item, x, y } of layout.hand) placed.push(boxOfTag({ item, x, y, moved: true }));
     layout.chains.forEach((_, chain) => {
-      for (const tag of tagsAt(layout, chain, choices[owner]![chain]!)) placed.push({ owner, box: boxOfTag(tag) });
+      for (const tag of tagsAt(layout, chain, choices[owner]![chain]!)) placed.push(boxOfTag(tag));
     });
   });
   let count = 0;
   // Against all symbols first, then pair by pair: brute force, so that it checks what the cells answered.
-  placed.forEach(({ owner, box }, i) => {
+  placed.forEach((box, i) => {
     const onSymbol = crowd.hits(box, -9).hard > 0;
     const onTag = placed.some(
-      (other, j) =>
-        j !== i &&
-        other.owner !== owner &&
-        box[0] < other.box[2] &&
-        box[2] > other.box[0] &&
-        box[1] < other.box[3] &&
-        box[3] > other.box[1],
+      (other, j) => j !== i && box[0] < other[2] && box[2] > other[0] && box[1] < other[3] && box[3] > other[1],
     );
     if (onSymbol || onTag) count++;
   });

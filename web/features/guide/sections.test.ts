@@ -28,7 +28,7 @@ describe('the guide', () => {
     const titles = (search: string) => found(sections, search).map(({ title }) => title);
     expect(titles('')).toHaveLength(sections.length);
     expect(titles('RACETRACK radius')).toEqual(['Positions', 'Other forms']);
-    expect(titles('multicable ways')).toEqual(['Glossary']);
+    expect(titles('multicable ways')).toEqual(['Paper', 'Lists', 'Glossary']);
     expect(titles('no such word here')).toEqual([]);
   });
 });

@@ -10,6 +10,7 @@ import type { Zoomer } from '../../ui/canvas/zoom';
 import { useKeys } from '../../ui/keys';
 import { later } from '../../ui/registry';
 import { dropWindow, setWindow } from './correct';
+import { loadFaces } from './faces';
 import { SheetStrip } from './SheetStrip';
 import { drawnAs, pictureOf, sheetDrawn, useSheets } from './sheets';
 import { WindowFrames } from './WindowFrames';
@@ -31,6 +32,14 @@ export function PlateView() {
   const { sheets, planned, number } = useSheets();
   const chosen = usePaper((state) => state.window);
   const [trial, setTrial] = useState<PlateWindow | null>(null);
+  const [faced, setFaced] = useState(false);
+  useEffect(() => {
+    let closed = false;
+    void loadFaces().then(() => !closed && setFaced(true));
+    return () => {
+      closed = true;
+    };
+  }, []);
   const made = useMemo(() => {
     if (!planned) return null;
     if (!trial) return sheetDrawn(show, planned);
@@ -111,7 +120,7 @@ export function PlateView() {
         >
           <div className="relative shrink-0" style={{ width: width * k, height: height * k }}>
             <img
-              src={pictureOf(made)}
+              src={pictureOf(made, faced)}
               alt={`Sheet ${number} of ${settingsOf(show).name}: ${planned.name}`}
               data-testid="plate"
               draggable={false}

@@ -12,7 +12,7 @@ import { useSession, useShow } from '../../state/context';
 import { usePaper } from '../../state/paper';
 import { Choice } from '../../ui/Field';
 import { Line, TextField } from '../../ui/TextField';
-import { addWindow, titleOf } from './correct';
+import { addWindow, nameOf } from './correct';
 import { sheetDrawn } from './sheets';
 import { switchSymbols } from './symbols';
 import { WindowLines } from './WindowLines';
@@ -159,7 +159,7 @@ export function SheetLines({ planned, number }: Props) {
             {planned.windows.map((window) => (
               <li key={window.id}>
                 <button type="button" className="link" onClick={() => usePaper.setState({ window: window.id, inside: false })}>
-                  {titleOf(window)}
+                  {nameOf(show, window)}
                 </button>
               </li>
             ))}

@@ -8,7 +8,9 @@ import type { Planned } from '#core/paper/plates';
 import { windowKind } from '#core/paper/windows/index';
 import { useSession, useShow } from '../../state/context';
 import { usePaper } from '../../state/paper';
-import { Choice, LongText, Tick } from '../../ui/Field';
+import { toast } from '../../state/toast';
+import { Choice, FileField, LongText, Tick } from '../../ui/Field';
+import { fittingPng } from '../../ui/picture-file';
 import { Line, TextField } from '../../ui/TextField';
 import { dropWindow, setWindow, setWindows, titleOf } from './correct';
 
@@ -126,6 +128,21 @@ export function WindowLines({ planned, window }: { readonly planned: Planned; re
             }
           />
         </Line>
+      )}
+      {sets.has('picture') && (
+        <label className="link">
+          {window.picture ? 'Another picture' : 'Take a picture from a file'}
+          <FileField
+            testId="plate-picture"
+            accept="image/*"
+            onFile={(file) =>
+              fittingPng(file, file.name).then(
+                (picture) => set('Picture', { ...window, picture }),
+                (error: Error) => toast(error.message),
+              )
+            }
+          />
+        </label>
       )}
       {sets.has('text') && (
         <LongText

@@ -10,6 +10,15 @@ import type { Context } from '../../ui/registry';
 
 type Desk = Pick<Context, 'session' | 'show'>;
 export const titleOf = ({ what }: PlateWindow): string => windowKind(what)?.title ?? what;
+/** With what it is of: "Position, laid flat: LX 1". */
+export function nameOf(show: Show, window: PlateWindow): string {
+  const of =
+    window.of &&
+    windowKind(window.what)
+      ?.of?.(show)
+      .find(([id]) => id === window.of)?.[1];
+  return of ? `${titleOf(window)}: ${of}` : titleOf(window);
+}
 
 /** The windows of a sheet as they shall be. A sheet of a ready set is from then on one corrected by hand. */
 export function setWindows({ session, show }: Desk, planned: Planned, label: string, windows: readonly PlateWindow[]): void {

@@ -5,6 +5,7 @@ import type { Show } from '#core/model/show';
 import { drawSheet, type Planned, plannedSheets, type SheetDrawn } from '#core/paper/plates';
 import { useShow } from '../../state/context';
 import { usePaper } from '../../state/paper';
+import { withFaces } from './faces';
 
 const today = (): string => new Intl.DateTimeFormat('en-GB', { dateStyle: 'long' }).format(new Date());
 
@@ -31,14 +32,17 @@ export function drawnAs(show: Show, planned: Planned): SheetDrawn {
 const slow: ReadonlySet<string> = new Set(['lux', 'focus charts']);
 export const isSlow = (planned: Planned): boolean => planned.windows.some(({ what }) => slow.has(what));
 
-const urls = new WeakMap<SheetDrawn, string>();
+const urls = { plain: new WeakMap<SheetDrawn, string>(), faced: new WeakMap<SheetDrawn, string>() };
 /** The address of a sheet's picture. It lives as long as the sheet: what let go of the sheet lets go of its picture too. */
 const gone = new FinalizationRegistry<string>((url) => URL.revokeObjectURL(url));
-export function pictureOf(made: SheetDrawn): string {
-  const known = urls.get(made);
+/** @param faced  with the faces of paper in it; small ones go without */
+export function pictureOf(made: SheetDrawn, faced = false): string {
+  const kept = urls[faced ? 'faced' : 'plain'];
+  const known = kept.get(made);
   if (known) return known;
-  const url = URL.createObjectURL(new Blob([writeSvg(made.sheet)], { type: 'image/svg+xml' }));
-  urls.set(made, url);
+  const svg = writeSvg(made.sheet);
+  const url = URL.createObjectURL(new Blob([faced ? withFaces(svg) : svg], { type: 'image/svg+xml' }));
+  kept.set(made, url);
   gone.register(made, url);
   return url;
 }

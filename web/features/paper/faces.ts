@@ -1,0 +1,28 @@
+/** The faces of a sheet, as a style that its picture carries: a picture asks for nothing from outside itself, and would be set in whatever the machine has. */
+
+import regular from '@fontsource/b612/files/b612-latin-400-normal.woff2?url';
+import bold from '@fontsource/b612/files/b612-latin-700-normal.woff2?url';
+
+async function packed(address: string): Promise<string> {
+  const bytes = new Uint8Array(await (await fetch(address)).arrayBuffer());
+  let text = '';
+  for (let i = 0; i < bytes.length; i += 0x8000) text += String.fromCharCode(...bytes.subarray(i, i + 0x8000));
+  return btoa(text);
+}
+let style = '';
+let asked: Promise<void> | null = null;
+/** Fetched once; without them a sheet is shown in another face. */
+export const loadFaces = (): Promise<void> => {
+  asked ??= Promise.all([packed(regular), packed(bold)])
+    .then(([plain, heavy]) => {
+      const face = (weight: number, data: string) =>
+        `@font-face{font-family:B612;font-weight:${weight};src:url(data:font/woff2;base64,${data}) format("woff2")}`;
+      style = `<style>${face(400, plain)}${face(700, heavy)}</style>`;
+    })
+    .catch(() => {
+      asked = null;
+    });
+  return asked;
+};
+/** An SVG with the faces in it, as soon as they are there. */
+export const withFaces = (svg: string): string => (style ? svg.replace(/(<svg[^>]*>)/, `$1${style}`) : svg);
