@@ -17,7 +17,8 @@ export const loadFaces = (): Promise<void> => {
     .then(([plain, heavy]) => {
       const face = (weight: number, data: string) =>
         `@font-face{font-family:B612;font-weight:${weight};src:url(data:font/woff2;base64,${data}) format("woff2")}`;
-      style = `<style>${face(400, plain)}${face(700, heavy)}</style>`;
+      // Letters of two and a half units would be set on whole pixels of that size without it.
+      style = `<style>text{text-rendering:geometricPrecision}${face(400, plain)}${face(700, heavy)}</style>`;
     })
     .catch(() => {
       asked = null;
