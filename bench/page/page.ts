@@ -3,6 +3,7 @@
 import { snagMarks } from '#core/audit/marks';
 import { type DisplayList, pens, transformed } from '#core/draw/list';
 import { allTags, fixtureChunks, planList, recordChunks } from '#core/draw/plan';
+import { onScreen } from '#core/draw/tag-set';
 import { firstOf, itemAt, present } from '#core/measure/list';
 import { adding, apply } from '#core/model/change';
 import { all, find } from '#core/model/show';
@@ -15,7 +16,7 @@ import { makeRig, median, percentile } from '../rig';
 import { makeDxf, makeVenue } from '../venue.js';
 
 const [WIDTH, HEIGHT] = [1280, 800];
-const options = { denominator: 50, tags: allTags, marks: snagMarks, memory: new Map() };
+const options = { denominator: 50, tags: onScreen(allTags), marks: snagMarks, memory: new Map() };
 
 /** The same primitives by plain calls, one after the other, with nothing behind them. */
 function plain(ctx: CanvasRenderingContext2D, list: DisplayList, { k, tx, ty }: ViewBox): void {

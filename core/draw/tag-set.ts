@@ -47,3 +47,15 @@ export const linesFor = (set: TagSet, fixture: Fixture): TagLine[] =>
     (line) =>
       (!line.types.length || line.types.includes(fixture.type)) && (!line.layers.length || line.layers.includes(fixture.layer)),
   );
+
+/** Of the size on paper: a screen is zoomed, paper is not, and letters that are read at arm's length would crowd the drawing that is worked on. */
+const ON_SCREEN = 0.6;
+const screened = new WeakMap<TagSet, TagSet>();
+/** A tag set as it stands on a drawing that is worked on. Remembered, so that what is drawn by it is. */
+export function onScreen(set: TagSet): TagSet {
+  const known = screened.get(set);
+  if (known) return known;
+  const made = { ...set, lines: set.lines.map((line) => ({ ...line, size: line.size * ON_SCREEN })) };
+  screened.set(set, made);
+  return made;
+}

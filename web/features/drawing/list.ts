@@ -6,8 +6,8 @@ import type { TagMemory } from '#core/draw/place-tags';
 import { allTags, type PlanOptions, planList } from '#core/draw/plan';
 import type { SectionOptions } from '#core/draw/section';
 import { frontElevation, type SectionView } from '#core/draw/section-view';
-import { tagSetOf } from '#core/draw/tag-set';
-import type { Id, TagSet } from '#core/model/records';
+import { onScreen, tagSetOf } from '#core/draw/tag-set';
+import type { Id } from '#core/model/records';
 import { type Show, settingsOf } from '#core/model/show';
 import { useShow } from '../../state/context';
 import { useLight } from '../../state/light';
@@ -36,18 +36,6 @@ export interface Drawn {
 const none: readonly Id[] = [];
 const colourings = later(() => import('#core/draw/colouring'));
 
-/** Height of texts that are swollen, mm: as large as on paper they would hide a small screen. */
-const SLIM = 2;
-const slimmed = new WeakMap<TagSet, TagSet>();
-/** A tag set with smaller letters: what swells begins from these. Remembered, so that what is drawn by it is. */
-function slim(set: TagSet): TagSet {
-  const known = slimmed.get(set);
-  if (known) return known;
-  const made = { ...set, lines: set.lines.map((line) => ({ ...line, size: Math.min(line.size, SLIM) })) };
-  slimmed.set(set, made);
-  return made;
-}
-
 export function useDrawn(view: string, step: string, pane: Pane, cut: Cut | undefined): Drawn {
   const show = useShow();
   const plan = !cut;
@@ -67,7 +55,7 @@ export function useDrawn(view: string, step: string, pane: Pane, cut: Cut | unde
   const people = areas || step === 'stage';
   const throws = useSelection((state) => (plan ? none : state.selection));
   const chosen = tagSet === 'none' ? null : (tagSetOf(show, tagSet) ?? allTags);
-  const set = swell > 1 && chosen ? slim(chosen) : chosen;
+  const set = chosen && onScreen(chosen);
   const colouring = useLater(colourings, colourBy === 'nothing' ? 'not yet' : 'at once');
   const colours = colourBy === 'nothing' ? undefined : colouring?.colouring(show, colourBy).colours;
   const plane = view === 'elevation' ? frontElevation : section;
