@@ -99,7 +99,7 @@ export async function paper(): Promise<void> {
   }
   const book = withAll(makeDemo());
   const from = performance.now();
-  const sheets = bookSheets(book, '');
+  const sheets = bookSheets(book, { date: '' });
   const drawn = performance.now() - from;
   const pdf = await sheetsPdf(sheets, 'book');
   console.log(

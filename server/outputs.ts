@@ -1,4 +1,5 @@
 /** The one list of what a show gives as plain files. Each schedule of core is there as CSV and as PDF. */
+import { type Stood, sinceIssue } from '#core/compare/since';
 import type { Sheet } from '#core/draw/sheet';
 import { scheduleCsv } from '#core/formats/csv/write';
 import { writeMvr } from '#core/formats/mvr/write';
@@ -6,7 +7,7 @@ import { writeSvg } from '#core/formats/svg';
 import { paperNamed, papers, parseScale } from '#core/measure/scales';
 import { type Show, settingsOf } from '#core/model/show';
 import { scheduleHtml } from '#core/paper/html';
-import { listsOf, scheduleOf } from '#core/paper/lists';
+import { listsOf } from '#core/paper/lists';
 import { bookSheets, drawSheet, plannedSheets } from '#core/paper/plates';
 import { fittingScale, plotPlate, sayMissing } from '#core/paper/plot';
 import { readySet, readySets } from '#core/paper/ready/index';
@@ -14,6 +15,7 @@ import { listSet } from '#core/paper/ready/lists';
 import type { Schedule } from '#core/paper/schedule';
 import { schedules } from '#core/paper/schedules/index';
 import { tiled } from '#core/paper/tiles';
+import { listSince } from '#core/paper/windows/schedule';
 import { sheetsPdf } from './print/pdf.js';
 import { thumbnailSheet } from './print/thumbnail.js';
 import { scheduleXlsx } from './print/xlsx.js';
@@ -25,6 +27,8 @@ export interface Asked {
   readonly date: string;
   /** Files that the show's types name, by their hash. */
   readonly files: ReadonlyMap<string, Uint8Array>;
+  /** What the issues held that paper is compared with. */
+  readonly stood: readonly Stood[];
   /** Told before each of several sheets is made. */
   readonly each?: (name: string, number: number, of: number) => void;
 }
@@ -34,13 +38,15 @@ export interface Output {
   readonly type: string;
   /** It is made at once, without a thread: a list as plain text costs less than the thread would. */
   readonly light?: true;
+  /** It marks what changed since an issue, and is handed what that held. */
+  readonly marks?: true;
   readonly make: (show: Show, asked: Asked) => Promise<string | Uint8Array> | string | Uint8Array;
 }
 
 /** A query that cannot be met, as a sentence. */
 export class OutputError extends Error {}
 
-function plate(show: Show, { query, date }: Asked) {
+function plate(show: Show, { query, date, stood }: Asked) {
   const settings = settingsOf(show);
   const paper = paperNamed(query('paper') ?? settings.paper);
   if (!paper)
@@ -51,7 +57,7 @@ function plate(show: Show, { query, date }: Asked) {
   const denominator = written === undefined ? settings.scale : (parseScale(written) ?? Number(written));
   if (!(denominator >= 1 && denominator <= 1000))
     throw new OutputError(`The scale "${(written ?? '').slice(0, 40)}" is not one. Try 1:50, or 1/4"=1'-0".`);
-  const options = { paper, landscape: query('turn') !== 'portrait', denominator, date };
+  const options = { paper, landscape: query('turn') !== 'portrait', denominator, date, since: sinceIssue(show, stood) };
   const { sheet, missing } = plotPlate(show, options);
   if (!missing) return sheet;
   const fits = fittingScale(show, options);
@@ -60,7 +66,7 @@ function plate(show: Show, { query, date }: Asked) {
 }
 
 /** Sheets of a ready set, on a paper that is asked for by name. */
-function setSheets(show: Show, id: string, { query, date, each }: Asked): Sheet[] {
+function setSheets(show: Show, id: string, { query, date, stood, each }: Asked): Sheet[] {
   const set = readySet(show, id);
   if (!set)
     throw new OutputError(
@@ -80,7 +86,8 @@ function setSheets(show: Show, id: string, { query, date, each }: Asked): Sheet[
   const contents = made.map((sheet) => ({ name: sheet.name, paper: sheet.paper.name }));
   return made.map((sheet, i) => {
     each?.(sheet.name, i + 1, made.length);
-    return drawSheet(show, sheet, { date, sheet: i + 1, sheets: made.length, contents }).sheet;
+    const since = sinceIssue(show, stood);
+    return drawSheet(show, sheet, { date, since, sheet: i + 1, sheets: made.length, contents }).sheet;
   });
 }
 /** Parted into tiles of the paper that the printer has, where that is asked for. */
@@ -95,19 +102,19 @@ function onPrinter(sheets: readonly Sheet[], { query }: Asked): Sheet[] {
   return sheets.flatMap((sheet) => tiled(sheet, paper));
 }
 /** The sheet of the set of plates that is asked for by its number, from 1. */
-function oneSheet(show: Show, { query, date }: Asked): Sheet {
+function oneSheet(show: Show, { query, date, stood }: Asked): Sheet {
   const planned = plannedSheets(show);
   const number = Number(query('sheet') ?? '1');
   const sheet = Number.isInteger(number) ? planned[number - 1] : undefined;
   if (!sheet) throw new OutputError(`There is no sheet ${(query('sheet') ?? '').slice(0, 20)}: the set has ${planned.length}.`);
   const contents = planned.map(({ name, paper }) => ({ name, paper: paper.name }));
-  return drawSheet(show, sheet, { date, sheet: number, sheets: planned.length, contents }).sheet;
+  return drawSheet(show, sheet, { date, since: sinceIssue(show, stood), sheet: number, sheets: planned.length, contents }).sheet;
 }
 
 /** A list of the house or of the user's own, by its id. */
-function listAsked(show: Show, { query }: Asked): Schedule {
+function listAsked(show: Show, { query, stood }: Asked): Schedule {
   const id = query('of') ?? 'hookup';
-  const made = scheduleOf(show, id);
+  const made = listSince(show, id, sinceIssue(show, stood));
   if (!made)
     throw new OutputError(
       `There is no list "${id.slice(0, 60)}". There are ${listsOf(show)
@@ -126,12 +133,14 @@ export const outputs: readonly Output[] = [
   {
     name: 'plot.pdf',
     type: PDF,
+    marks: true,
     make: (show, asked) => sheetsPdf(onPrinter([plate(show, asked)], asked), settingsOf(show).name),
   },
-  { name: 'plot.svg', type: SVG, make: (show, asked) => writeSvg(plate(show, asked)) },
+  { name: 'plot.svg', type: SVG, marks: true, make: (show, asked) => writeSvg(plate(show, asked)) },
   {
     name: 'hanging-cards.pdf',
     type: PDF,
+    marks: true,
     make: (show, asked) =>
       sheetsPdf(onPrinter(setSheets(show, 'cards', asked), asked), `${settingsOf(show).name}: hanging cards`),
   },
@@ -139,6 +148,7 @@ export const outputs: readonly Output[] = [
   {
     name: 'set.pdf',
     type: PDF,
+    marks: true,
     make: (show, asked) => {
       const id = asked.query('set') ?? 'plot';
       return sheetsPdf(
@@ -150,19 +160,23 @@ export const outputs: readonly Output[] = [
   {
     name: 'sheet.pdf',
     type: PDF,
+    marks: true,
     make: (show, asked) => sheetsPdf(onPrinter([oneSheet(show, asked)], asked), settingsOf(show).name),
   },
-  { name: 'sheet.svg', type: SVG, make: (show, asked) => writeSvg(oneSheet(show, asked)) },
+  { name: 'sheet.svg', type: SVG, marks: true, make: (show, asked) => writeSvg(oneSheet(show, asked)) },
   {
     name: 'book.pdf',
     type: PDF,
-    make: (show, asked) => sheetsPdf(onPrinter(bookSheets(show, asked.date, asked.each), asked), settingsOf(show).name),
+    marks: true,
+    make: (show, asked) =>
+      sheetsPdf(onPrinter(bookSheets(show, { ...asked, since: sinceIssue(show, asked.stood) }), asked), settingsOf(show).name),
   },
   { name: 'thumbnail.svg', type: SVG, light: true, make: (show) => writeSvg(thumbnailSheet(show)) },
   // Any list, the user's own too, by its id: list.pdf?of=hookup
   {
     name: 'list.pdf',
     type: PDF,
+    marks: true,
     make: (show, asked) => {
       const { title } = listAsked(show, asked);
       const sheets = setSheets(show, listSet(asked.query('of') ?? 'hookup'), asked);
@@ -170,10 +184,11 @@ export const outputs: readonly Output[] = [
     },
   },
   { name: 'list.csv', type: CSV, light: true, make: (show, asked) => scheduleCsv(listAsked(show, asked), true) },
-  { name: 'list.xlsx', type: XLSX, make: (show, asked) => scheduleXlsx(listAsked(show, asked)) },
+  { name: 'list.xlsx', type: XLSX, marks: true, make: (show, asked) => scheduleXlsx(listAsked(show, asked)) },
   {
     name: 'list.html',
     type: HTML,
+    marks: true,
     light: true,
     make: (show, asked) => scheduleHtml(listAsked(show, asked), settingsOf(show).name, asked.date),
   },
@@ -182,6 +197,7 @@ export const outputs: readonly Output[] = [
     {
       name: `${id}.pdf`,
       type: PDF,
+      marks: true,
       make: (show, asked) =>
         sheetsPdf(onPrinter(setSheets(show, listSet(id), asked), asked), `${settingsOf(show).name}: ${title}`),
     },

@@ -14,6 +14,7 @@ export type { Filter } from './kinds/filter.js';
 export type { Aim, Fixture, Part } from './kinds/fixture.js';
 export type { Gobo } from './kinds/gobo.js';
 export type { DessinRecord, Kind, RecordOf } from './kinds/index.js';
+export type { Issue } from './kinds/issue.js';
 export type { Layer } from './kinds/layer.js';
 export type { Look, LookState } from './kinds/look.js';
 export type { Masking } from './kinds/masking.js';

@@ -11,6 +11,7 @@ import { filterSchema } from './kinds/filter.js';
 import { fixtureSchema } from './kinds/fixture.js';
 import { goboSchema } from './kinds/gobo.js';
 import type { Kind } from './kinds/index.js';
+import { issueSchema } from './kinds/issue.js';
 import { layerSchema } from './kinds/layer.js';
 import { lookSchema } from './kinds/look.js';
 import { maskingSchema } from './kinds/masking.js';
@@ -61,4 +62,5 @@ export const recordSchemas = {
   plate: plateSchema(),
   view: viewSchema(),
   accepted: acceptedSchema(),
+  issue: issueSchema(),
 } as const satisfies Readonly<Record<Kind, TSchema>>;

@@ -6,8 +6,8 @@ const escaped = (text: string): string =>
 
 const style = `body{font:16px/1.4 sans-serif;margin:1.5rem;color:#111;background:#fff}
 table{border-collapse:collapse;width:100%}th,td{text-align:left;padding:.25rem .6rem;border-bottom:1px solid #bbb;vertical-align:top}
-.right{text-align:right}.sums{font-weight:bold}caption{text-align:left;font-weight:bold;padding:1rem 0 .3rem}
-@media (prefers-color-scheme:dark){body{color:#ddd;background:#111}th,td{border-color:#444}}`;
+.right{text-align:right}.sums{font-weight:bold}.changed td:first-child{border-left:.3rem solid #111}caption{text-align:left;font-weight:bold;padding:1rem 0 .3rem}
+@media (prefers-color-scheme:dark){body{color:#ddd;background:#111}th,td{border-color:#444}.changed td:first-child{border-left-color:#ddd}}`;
 
 /** How often the page asks whether the show has changed, s. */
 const AGAIN = 30;
@@ -27,12 +27,14 @@ export function scheduleHtml(schedule: Schedule, showName: string, date: string)
     'th',
   )}</tr></thead>`;
   const tables = groups.map(
-    ({ heading, rows, sums }) =>
+    ({ heading, rows, sums, marked }) =>
       `<table>${heading ? `<caption>${escaped(heading)}</caption>` : ''}${head}<tbody>${rows
-        .map((row) => `<tr>${cells(row, 'td')}</tr>`)
+        .map((row, i) => `<tr${marked?.has(i) ? ' class="changed"' : ''}>${cells(row, 'td')}</tr>`)
         .join('\n')}${sums ? `<tr class="sums">${cells(sums, 'td')}</tr>` : ''}</tbody></table>`,
   );
-  const said = [schedule.summary, ...(schedule.remarks ?? [])].filter(Boolean).map((text) => `<p>${escaped(text)}</p>`);
+  const said = [schedule.changed ?? '', schedule.summary, ...(schedule.remarks ?? [])]
+    .filter(Boolean)
+    .map((text) => `<p>${escaped(text)}</p>`);
   const title = escaped(`${showName}: ${schedule.title}`);
   return `<!doctype html>
 <html lang="en"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width"><meta http-equiv="refresh" content="${AGAIN}">

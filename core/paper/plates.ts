@@ -121,14 +121,19 @@ export interface SheetDrawn {
 }
 
 /** Below the frame: a bar of known length, by which a print is checked, and which sheet this is. */
-function strip(show: Show, planned: ReadySheet, asked: Pick<Asked, 'sheet' | 'sheets' | 'date'>, width: number): Prim[] {
+function strip(
+  show: Show,
+  planned: ReadySheet,
+  asked: Pick<Asked, 'sheet' | 'sheets' | 'date' | 'since'>,
+  width: number,
+): Prim[] {
   const y = MARGIN - 3.8;
   const [from, to] = [MARGIN, MARGIN + 50];
   const { name, issued } = settingsOf(show);
   const said = [
     name,
     planned.name,
-    issued ? `issue ${issued}` : '',
+    issued ? `issue ${issued}${asked.since?.stale ? ', changed since' : ''}` : '',
     asked.sheets ? `sheet ${asked.sheet} of ${asked.sheets}` : '',
     asked.date,
   ]
@@ -183,6 +188,14 @@ export function drawSheet(show: Show, planned: ReadySheet, asked: Omit<Asked, 's
     prims: [path(rect(MARGIN, MARGIN, width - 2 * MARGIN, height - 2 * MARGIN), 'border'), ...strip(show, planned, asked, width)],
   });
   const sheet = { width, height, title: `${settingsOf(show).name}: ${planned.name}`, panes };
+  const changed = [...drawn.values()].reduce((sum, { marked = 0 }) => sum + marked, 0);
+  const { issued } = settingsOf(show);
+  if (issued && changed && asked.since?.stale)
+    troubles.push({
+      what: 'issue',
+      window: null,
+      text: `The sheet says issue ${issued}, and ${changed === 1 ? 'one thing' : `${changed} things`} on it changed since. Issue the plot again before it goes out.`,
+    });
   const small = smallTexts(sheet);
   if (small.count)
     troubles.push({
@@ -195,11 +208,18 @@ export function drawSheet(show: Show, planned: ReadySheet, asked: Omit<Asked, 's
 }
 
 /** Every sheet drawn, numbered, with a list of contents where one of them asks for it. @param each  called before a sheet is made, with its name */
-export function bookSheets(show: Show, date: string, each?: (name: string, number: number, of: number) => void): Sheet[] {
+export function bookSheets(
+  show: Show,
+  {
+    date,
+    since,
+    each,
+  }: Pick<Asked, 'date' | 'since'> & { readonly each?: ((name: string, number: number, of: number) => void) | undefined },
+): Sheet[] {
   const planned = plannedSheets(show);
   const contents = planned.map(({ name, paper }: { name: string; paper: Paper }) => ({ name, paper: paper.name }));
   return planned.map((sheet, i) => {
     each?.(sheet.name, i + 1, planned.length);
-    return drawSheet(show, sheet, { date, sheet: i + 1, sheets: planned.length, contents }).sheet;
+    return drawSheet(show, sheet, { date, since, sheet: i + 1, sheets: planned.length, contents }).sheet;
   });
 }

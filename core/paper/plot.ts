@@ -1,8 +1,8 @@
 /** The whole plot at a scale and on a paper that are asked for by name: what the address of the file gives. */
 
+import type { Since } from '../compare/since.js';
 import type { Sheet } from '../draw/sheet.js';
 import { type Paper, usualScales } from '../measure/scales.js';
-import type { TagSet } from '../model/records.js';
 import { type Show, settingsOf } from '../model/show.js';
 import { drawSheet } from './plates.js';
 import { plotSheet } from './ready/plot.js';
@@ -13,9 +13,10 @@ export interface PlateOptions {
   readonly paper: Paper;
   readonly landscape: boolean;
   readonly denominator: number;
-  readonly tags?: TagSet | null;
   /** Date as it is to be printed; empty leaves the line out. */
   readonly date: string;
+  /** What is marked as changed; left out, nothing. */
+  readonly since?: Since | null;
 }
 export interface Plate {
   readonly sheet: Sheet;
@@ -24,9 +25,10 @@ export interface Plate {
 }
 
 /** Lays out the plot. The drawing stands in the middle of its window, and is cut to it. */
-export function plotPlate(show: Show, { paper, landscape, denominator, date }: PlateOptions): Plate {
+export function plotPlate(show: Show, { paper, landscape, denominator, date, since }: PlateOptions): Plate {
   const { sheet, drawn } = drawSheet(show, plotSheet(show, { paper, landscape }, denominator), {
     date,
+    since,
     sheet: 0,
     sheets: 0,
     contents: [],

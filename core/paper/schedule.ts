@@ -25,6 +25,8 @@ export interface Schedule {
   readonly summary: string;
   /** Sentences for what is missing: "3 units have no weight." */
   readonly remarks?: readonly string[];
+  /** What is other than in an issue, as a sentence; it stands in the head, so that no page more is needed. */
+  readonly changed?: string;
   /** Every group begins a page. */
   readonly breaks?: boolean;
 }
@@ -61,6 +63,43 @@ export const columnsFor = (list: readonly Shown[]): ScheduleColumn[] =>
     share,
     align: field.kind === 'choice' || field.kind === 'text' ? 'left' : 'right',
   }));
+
+/** A row by what it says: columns that came or went with nothing in them make no other row. */
+const keyOf = ({ columns }: Schedule, group: ScheduleGroup, row: readonly string[]): string =>
+  [group.heading, ...row.flatMap((text, i) => (text ? [columns[i]?.heading ?? '', text] : []))].join('\u0001');
+/**
+ * A list with the rows marked that did not stand in it so, in the same group, when the issue was given out, and a sentence about those that are gone.
+ * @param before  the same list as it stood
+ * @param issue   name of the issue
+ */
+export function markedSince(now: Schedule, before: Schedule | null, issue: string): Schedule {
+  const known = new Map<string, number>();
+  for (const group of before?.groups ?? [])
+    for (const row of group.rows) {
+      const key = before ? keyOf(before, group, row) : '';
+      known.set(key, (known.get(key) ?? 0) + 1);
+    }
+  let fresh = 0;
+  const groups = now.groups.map((group): ScheduleGroup => {
+    const marked = new Set<number>();
+    group.rows.forEach((row, i) => {
+      const key = keyOf(now, group, row);
+      const n = known.get(key) ?? 0;
+      if (n) known.set(key, n - 1);
+      else marked.add(i);
+    });
+    fresh += marked.size;
+    return marked.size ? { ...group, marked } : group;
+  });
+  const gone = [...known.values()].reduce((sum, n) => sum + n, 0);
+  if (!fresh && !gone) return now;
+  const rows = (n: number) => `${n} row${n === 1 ? '' : 's'}`;
+  const said = [
+    fresh ? `${rows(fresh)} with a bar at the edge ${fresh === 1 ? 'is' : 'are'} not as in issue ${issue}` : '',
+    gone ? `${rows(gone)} of issue ${issue} ${gone === 1 ? 'is' : 'are'} not here any more` : '',
+  ].filter(Boolean);
+  return { ...now, groups, changed: `${said.join('; ')}.` };
+}
 
 /** Fixtures that paper counts, in its order: spares are left out. */
 export const counted = (show: Show): Fixture[] => inScheduleOrder(show).filter((fixture) => !fixture.spare);

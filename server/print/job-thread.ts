@@ -15,6 +15,7 @@ async function run(ask: JobAsk): Promise<void> {
       query: (name) => ask.query[name],
       date: ask.date,
       files: new Map(ask.files),
+      stood: ask.stood.map(([issue, records]) => ({ issue, show: showOf(ask.show, records) })),
       each: (at, number, of) => answer({ at, number, of }),
     });
     answer({ made });

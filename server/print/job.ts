@@ -2,7 +2,7 @@
 import { existsSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import { Worker } from 'node:worker_threads';
-import type { DessinRecord } from '#core/model/records';
+import type { DessinRecord, Issue } from '#core/model/records';
 import type { Show } from '#core/model/show';
 
 /** What a thread is asked for. */
@@ -13,6 +13,8 @@ export interface JobAsk {
   readonly query: Readonly<Record<string, string>>;
   readonly date: string;
   readonly files: readonly (readonly [hash: string, bytes: Uint8Array])[];
+  /** Issues that it is compared with, and the records that each held. */
+  readonly stood: readonly (readonly [issue: Issue, records: readonly DessinRecord[]])[];
 }
 /** What it answers: how far it is, what it made, or why not. */
 export type JobAnswer =
@@ -81,7 +83,12 @@ export class Jobs {
    * @param name  under which it can be followed and ended; empty for one that is not
    * @throws JobError
    */
-  async make(file: string, show: Show, how: Pick<JobAsk, 'query' | 'date' | 'files'>, name = ''): Promise<Uint8Array | string> {
+  async make(
+    file: string,
+    show: Show,
+    how: Pick<JobAsk, 'query' | 'date' | 'files' | 'stood'>,
+    name = '',
+  ): Promise<Uint8Array | string> {
     let ended = false;
     let stop: (() => void) | null = null;
     const end = () => {

@@ -166,17 +166,20 @@ export async function scheduleXlsx(schedule: Schedule): Promise<Uint8Array> {
   sheet.getRow(1).font = { bold: true };
   const figure = (cell: string, right: boolean): string | number =>
     right && /^-?\d+(\.\d+)?$/.test(cell) ? Number(cell) : text(cell);
-  for (const { heading, rows, sums } of schedule.groups) {
-    const add = (row: readonly string[], bold: boolean) => {
+  for (const { heading, rows, sums, marked } of schedule.groups) {
+    const add = (row: readonly string[], bold: boolean, changed = false) => {
       const line = sheet.addRow([
         ...(grouped ? [text(heading)] : []),
         ...schedule.columns.map(({ align }, i) => figure(row[i] ?? '', align === 'right')),
       ]);
       if (bold) line.font = { bold: true };
+      if (changed) line.getCell(1).border = { left: { style: 'thick' } };
     };
-    for (const row of rows) add(row, false);
+    rows.forEach((row, i) => {
+      add(row, false, marked?.has(i));
+    });
     if (sums) add(sums, true);
   }
-  for (const said of [schedule.summary, ...(schedule.remarks ?? [])]) if (said) sheet.addRow([text(said)]);
+  for (const said of [schedule.changed, schedule.summary, ...(schedule.remarks ?? [])]) if (said) sheet.addRow([text(said)]);
   return new Uint8Array(await book.xlsx.writeBuffer());
 }

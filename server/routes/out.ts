@@ -1,14 +1,39 @@
 /** Every output as a plain file. */
 import { Hono } from 'hono';
+import { issuesWanted, type Stood } from '#core/compare/since';
 import { isId } from '#core/model/ids';
 import { all, type Show, settingsOf } from '#core/model/show';
-import { type Asked, OutputError, outputs } from '../outputs.js';
+import { type Asked, type Output, OutputError, outputs } from '../outputs.js';
 import { JobError, Jobs } from '../print/job.js';
 import { picturesPdf, sheetAsk } from '../print/pictures.js';
 import { notFound, problem } from '../problem.js';
 import type { ShelfStore } from '../store/shelf.js';
 import type { Store } from '../store/store.js';
 import { body } from './shows.js';
+
+/** What the issues held that paper marks changes since. */
+async function stoodOf(store: Store, show: Show, { marks }: Output): Promise<Stood[]> {
+  const out: Stood[] = [];
+  if (!marks) return out;
+  for (const issue of issuesWanted(show)) {
+    const then = await store.stood(show.id, issue.id);
+    if (then) out.push({ issue, show: then.show });
+  }
+  return out;
+}
+
+/** A file that was not made, as an answer. @throws what is nobody's fault but our own */
+function whyNot(c: Parameters<typeof problem>[0], error: unknown): Response {
+  if (error instanceof OutputError) return problem(c, 422, 'Cannot be drawn so', error.message);
+  if (error instanceof JobError) {
+    if (error.why === 'failed') console.error(error.message);
+    if (error.why === 'refused') return problem(c, 422, 'Cannot be drawn so', error.message);
+    if (error.why === 'ended') return problem(c, 409, 'Ended', error.message);
+    if (error.why === 'limit') return problem(c, 503, 'Too much at once', error.message);
+    return problem(c, 500, 'Something went wrong', 'The file could not be made. The reason stands in the window of the server.');
+  }
+  throw error;
+}
 
 export function outRoutes(store: Store, shelf: ShelfStore, jobs = new Jobs()): Hono {
   const app = new Hono();
@@ -30,10 +55,21 @@ export function outRoutes(store: Store, shelf: ShelfStore, jobs = new Jobs()): H
     const date = new Intl.DateTimeFormat('en-GB', { dateStyle: 'long' }).format(new Date());
     try {
       const query = c.req.query();
+      const stood = await stoodOf(store, show, output);
       // Heavy files are made beside the server; what is made at once is made here.
       const made = output.light
-        ? await output.make(show, { query: (name) => query[name], date, files: new Map() })
-        : await jobs.make(file, show, { query, date, files: [...(await filesOf(show))] }, (query.job ?? '').slice(0, 80));
+        ? await output.make(show, { query: (name) => query[name], date, files: new Map(), stood })
+        : await jobs.make(
+            file,
+            show,
+            {
+              query,
+              date,
+              files: [...(await filesOf(show))],
+              stood: stood.map((item) => [item.issue, [...item.show.records.values()]] as const),
+            },
+            (query.job ?? '').slice(0, 80),
+          );
       const stem =
         settingsOf(show)
           .name.replace(/[^A-Za-z0-9 _-]+/g, '')
@@ -45,20 +81,7 @@ export function outRoutes(store: Store, shelf: ShelfStore, jobs = new Jobs()): H
         ...(c.req.query('download') !== undefined ? { 'content-disposition': `attachment; filename="${stem} ${file}"` } : {}),
       });
     } catch (error) {
-      if (error instanceof OutputError) return problem(c, 422, 'Cannot be drawn so', error.message);
-      if (error instanceof JobError) {
-        if (error.why === 'failed') console.error(error.message);
-        if (error.why === 'refused') return problem(c, 422, 'Cannot be drawn so', error.message);
-        if (error.why === 'ended') return problem(c, 409, 'Ended', error.message);
-        if (error.why === 'limit') return problem(c, 503, 'Too much at once', error.message);
-        return problem(
-          c,
-          500,
-          'Something went wrong',
-          'The file could not be made. The reason stands in the window of the server.',
-        );
-      }
-      throw error;
+      return whyNot(c, error);
     }
   });
   // A sheet for a client: the pictures are taken in the window, which has the light.

@@ -71,6 +71,7 @@ export function showRoutes(store: Store, shelf: ShelfStore, hub: Hub, build: () 
         [...source.show.records.values()].map((record) => (record === settings ? { ...settings, id, name } : record)),
         id,
         source.aside.filter((item) => item.id !== source.show.id),
+        source.show.id,
       );
       return c.json({ id }, 201);
     }
@@ -96,6 +97,15 @@ export function showRoutes(store: Store, shelf: ShelfStore, hub: Hub, build: () 
           aside: loaded.aside,
         })
       : notFound(c);
+  });
+
+  /** What the show held when an issue of it was given out. It never changes, so that a window may keep it. */
+  app.get('/:id/issues/:issue', async (c) => {
+    const [id, issue] = [c.req.param('id'), c.req.param('issue')];
+    const stood = isId(id) && isId(issue) && (await store.revisionOf(id)) !== null ? await store.stood(id, issue) : null;
+    if (!stood)
+      return problem(c, 404, 'No such issue', 'Nothing is kept of an issue by this id. It may have been given out elsewhere.');
+    return c.json({ id, revision: stood.revision, at: stood.at, records: [...stood.show.records.values()] });
   });
 
   app.patch('/:id', async (c) => {

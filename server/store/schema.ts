@@ -109,3 +109,21 @@ export const files = pgTable('files', {
   mime: text('mime').notNull(),
   bytes: bytes('bytes').notNull(),
 });
+
+/** What a show held when an issue of it was given out: its records as JSON, packed. They stay whole whatever becomes of the log. */
+export const issues = pgTable(
+  'issues',
+  {
+    show: uuid('show')
+      .notNull()
+      .references(() => shows.id, { onDelete: 'cascade' }),
+    /** Id of the record of the kind issue. */
+    id: uuid('id').notNull(),
+    revision: integer('revision').notNull(),
+    at: timestamp('at', { withTimezone: true }).notNull().defaultNow(),
+    /** Form of its records. */
+    format: integer('format').notNull(),
+    records: bytes('records').notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.show, table.id] })],
+);

@@ -10,6 +10,7 @@ import { faultsOfChange } from '#core/model/references';
 import { type Show, settingsOf, showOf } from '#core/model/show';
 import { faultOfRecord } from '../validate.js';
 import { type Database, type Db, within } from './database.js';
+import { copyIssues, issueStood, keepIssues, type StoodThen } from './issues.js';
 import { aside as asideTable, changes, records, shows } from './schema.js';
 
 export interface ShowRow {
@@ -63,8 +64,11 @@ const BATCH = 2000;
 export interface Store {
   list(): Promise<ShowRow[]>;
   listDeleted(): Promise<ShowRow[]>;
-  /** @param aside  of a show that is copied: what could not be read of it goes along as it was found */
-  create(content: readonly DessinRecord[], id: Id, aside?: readonly Aside[]): Promise<void>;
+  /**
+   * @param aside  of a show that is copied: what could not be read of it goes along as it was found
+   * @param from  the show that it is a copy of: what its issues held is copied too
+   */
+  create(content: readonly DessinRecord[], id: Id, aside?: readonly Aside[], from?: Id): Promise<void>;
   load(id: Id): Promise<Loaded | null>;
   remove(id: Id): Promise<boolean>;
   restore(id: Id): Promise<boolean>;
@@ -73,6 +77,8 @@ export interface Store {
   /** The revision that stands; null where there is no such show. */
   revisionOf(id: Id): Promise<number | null>;
   since(id: Id, revision: number): Promise<LoggedChange[]>;
+  /** What a show held when an issue of it was given out; null where nothing was kept. */
+  stood(id: Id, issue: Id): Promise<StoodThen | null>;
   isEmpty(): Promise<boolean>;
 }
 
@@ -151,13 +157,15 @@ export function makeStore({ db }: Database): Store {
   return {
     list: () => listWhere(false),
     listDeleted: () => listWhere(true),
+    stood: (id, issue) => issueStood(db, id, issue),
     isEmpty: async () => (await db.select({ id: shows.id }).from(shows).limit(1)).length === 0,
 
-    create: async (content, id, aside = []) => {
+    create: async (content, id, aside = [], from = undefined) => {
       const show = showOf(id, content);
       await db.transaction(async (tx) => {
         await tx.insert(shows).values({ id, name: settingsOf(show).name, format: SHOW_FORMAT });
         await insertRecords(within(tx), id, content, 0);
+        if (from !== undefined) await copyIssues(within(tx), from, id);
         const lost = aside.filter((item) => !show.records.has(item.id) && item.data !== null);
         for (let at = 0; at < lost.length; at += BATCH)
           await tx
@@ -238,6 +246,7 @@ export function makeStore({ db }: Database): Store {
           if (isEmpty(change)) return { kind: 'stored', revision: row.revision, change };
           const revision = row.revision + 1;
           await write(tx, id, change, revision);
+          await keepIssues(tx, next, change, revision);
           await tx
             .insert(changes)
             .values({ show: id, revision, key: posted.key, author: posted.author, label: posted.label, change });

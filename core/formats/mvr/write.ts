@@ -3,7 +3,7 @@
 import { strToU8 } from 'fflate';
 import { channelText } from '../../fields/texts.js';
 import { firstOf, present } from '../../measure/list.js';
-import type { Fixture, FixtureType, Vec3 } from '../../model/records.js';
+import type { Fixture, FixtureType, Kind, Vec3 } from '../../model/records.js';
 import { all, get, type Show } from '../../model/show.js';
 import { inScheduleOrder, natural, positionsInOrder } from '../../order/order.js';
 import { place } from '../../space/hanging.js';
@@ -148,10 +148,11 @@ function fixtureXml(show: Show, fixture: Fixture, files: ReadonlyMap<string, Typ
   );
 }
 
+/** Drawings that were read from files would choke a console; an issue is nothing without what it held. */
+const staysAtHome: ReadonlySet<Kind> = new Set(['backdrop', 'issue']);
 function carriedData(show: Show, fixtures: readonly Fixture[]): string {
   const records = [...show.records.values()]
-    // Drawings that were read from files stay at home: they would choke a console.
-    .filter((record) => record.kind !== 'fixture' && record.kind !== 'backdrop')
+    .filter((record) => record.kind !== 'fixture' && !staysAtHome.has(record.kind))
     .sort((a, b) => (a.kind < b.kind ? -1 : a.kind > b.kind ? 1 : natural(a.id, b.id)));
   return [
     ...records.map((record) => `<Record uuid="${writeGuid(record.id)}">${jsonText(record)}</Record>`),

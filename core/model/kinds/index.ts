@@ -9,6 +9,7 @@ import { customField } from './field.js';
 import { filter } from './filter.js';
 import { fixture } from './fixture.js';
 import { gobo } from './gobo.js';
+import { issue } from './issue.js';
 import type { KindEntry } from './kind.js';
 import { layer } from './layer.js';
 import { look } from './look.js';
@@ -62,6 +63,7 @@ export const kinds = {
   plate,
   view: ledgerView,
   accepted,
+  issue,
 } as const;
 
 type Kinds = typeof kinds;

@@ -41,6 +41,8 @@ export const settingsSchema = () =>
     grid: Type.Optional(Length),
     /** Name of the last issue of the plot, such as "A"; unit numbers are frozen from then on. Left out while it is drafted. */
     issued: Type.Optional(Type.String({ maxLength: 100 })),
+    /** What paper marks as changed: nothing, or what changed since an issue. Left out: since the last one, and on that itself since the one before. */
+    marks: Type.Optional(Type.Union([Uuid, Type.Literal('none')])),
     /** Tag set that plates print. */
     plateTags: Type.Optional(Uuid),
     /** Fixtures of booms and ladders are drawn on the plan too, not in their details alone. */
@@ -69,16 +71,18 @@ export type SymbolSet = NonNullable<Settings['symbolSet']>;
 
 export const settings: KindEntry<Settings> = {
   kind: 'settings',
-  references({ plateTags, titleBlock }) {
+  references({ plateTags, titleBlock, marks }) {
     return [
+      ...(marks && marks !== 'none' ? [{ field: 'issue that changes are marked since', kind: 'issue' as const, to: marks }] : []),
       ...(plateTags ? [{ field: 'tag set of plates', kind: 'tagset' as const, to: plateTags }] : []),
       ...(titleBlock ? [{ field: 'title block', kind: 'titleblock' as const, to: titleBlock }] : []),
     ];
   },
   letGo(record, has) {
-    const { plateTags, titleBlock, ...rest } = record;
+    const { plateTags, titleBlock, marks, ...rest } = record;
     return {
       ...rest,
+      ...(marks && (marks === 'none' || has(marks, 'issue')) ? { marks } : {}),
       ...(plateTags && has(plateTags, 'tagset') ? { plateTags } : {}),
       ...(titleBlock && has(titleBlock, 'titleblock') ? { titleBlock } : {}),
     };

@@ -1,5 +1,7 @@
 /** What a hanging card says beside its drawing: its head, its list, and what to bring up the ladder. */
+import type { Since } from '../../compare/since.js';
 import { path, rect, textAt } from '../../draw/list.js';
+import { triangle, wideFor } from '../../draw/revision.js';
 import { fieldText } from '../../fields/index.js';
 import { cutTo, widthOf, wrapped } from '../../measure/advance.js';
 import { formatLength, formatStagePoint } from '../../measure/lengths.js';
@@ -9,8 +11,8 @@ import { find, get, type Show, settingsOf } from '../../model/show.js';
 import { fixturesOn, natural, positionsInOrder } from '../../order/order.js';
 import { accessoriesOf } from '../../patch/accessories.js';
 import { curveLength, fromOrigin } from '../../space/curves.js';
-import type { Schedule } from '../schedule.js';
-import { type Table, tableOf, tablePrims } from '../table.js';
+import { markedSince, type Schedule } from '../schedule.js';
+import { tableOf, tablePrims } from '../table.js';
 import { type Drawn, empty, LETTER, onPaper, type WindowKind } from './window.js';
 
 interface Column {
@@ -102,15 +104,12 @@ export function cardSchedule(show: Show, position: Position): Schedule {
     summary: '',
   };
 }
-const tables = new WeakMap<Position, { readonly show: Show; readonly table: Table; readonly size: string }>();
-/** The list as it stands in a window, parted into its pages. */
-function tableFor(show: Show, position: Position, [, , width, height]: PlateWindow['box']): Table {
-  const size = `${width} ${height}`;
-  const known = tables.get(position);
-  if (known?.show === show && known.size === size) return known.table;
-  const table = tableOf(cardSchedule(show, position), [width, height]);
-  tables.set(position, { show, table, size });
-  return table;
+/** The same with the rows marked that changed since an issue. */
+function cardSince(show: Show, position: Position, since: Since | null | undefined): Schedule {
+  const now = cardSchedule(show, position);
+  if (!since) return now;
+  const was = find(since.base.show, 'position', position.id);
+  return markedSince(now, was ? cardSchedule(since.base.show, was) : null, since.base.issue.name);
 }
 /** How many rows the list of a card has on its first page, and on those that follow. */
 export function cardPages(
@@ -164,10 +163,11 @@ export const cardHead: WindowKind = {
   title: 'Head of a hanging card',
   sets: ['of'],
   of: byPosition,
-  draw: (show, { box, of }): Drawn => {
+  draw: (show, { box, of }, { since }): Drawn => {
     const position = find(show, 'position', of);
     if (!position) return empty(gone);
     const [left, bottom, width, height] = box;
+    const letter = since?.positions.get(position.id);
     const top = bottom + height;
     const size = Math.min(8, height * 0.4, ((width * 0.62) / Math.max(1, widthOf(position.name, 8))) * 8);
     const facts = wrapped(cardFacts(show, position), width, LETTER);
@@ -175,6 +175,8 @@ export const cardHead: WindowKind = {
       panes: [
         onPaper(box, [
           textAt(left, top - size * 0.6, cutTo(position.name, width * 0.62, size), size, 'left', 'ink', true),
+          // The position itself was moved or built otherwise.
+          ...(letter ? triangle(left + width - 5, top - 9, letter, wideFor(letter)) : []),
           textAt(left + width, top - 3, cutTo(settingsOf(show).name, width * 0.36, 3), 3, 'right'),
           ...facts.map((line, i) => textAt(left, bottom + 1.8 + (facts.length - 1 - i) * 3.4, line, LETTER, 'left')),
         ]),
@@ -189,21 +191,22 @@ export const cardList: WindowKind = {
   title: 'List of a position',
   sets: ['of'],
   of: byPosition,
-  draw: (show, { box, of, text }): Drawn => {
+  draw: (show, { box, of, text }, { since }): Drawn => {
     const position = find(show, 'position', of);
     if (!position) return empty(gone);
     // Which rows: "12 24"; all of them where nothing is said.
     const part = /^(\d+) (\d+)$/.exec(text ?? '');
-    const schedule = cardSchedule(show, position);
-    const rows = schedule.groups[0]?.rows ?? [];
+    const schedule = cardSince(show, position, since);
+    const [group] = schedule.groups;
+    const rows = group?.rows ?? [];
     const [from, to] = part ? [Number(part[1]), Number(part[2])] : [0, rows.length];
     if (!rows.length) return empty(`Nothing hangs on ${position.name}.`);
-    const table = part
-      ? tableOf({ ...schedule, groups: [{ heading: '', rows: rows.slice(from, to) }] }, [box[2], box[3]])
-      : tableFor(show, position, box);
+    const marked = new Set([...(group?.marked ?? [])].map((i) => i - from));
+    const table = tableOf({ ...schedule, groups: [{ heading: '', rows: rows.slice(from, to), marked }] }, [box[2], box[3]]);
     const page = table.pages[0];
     const lost = Math.min(to, rows.length) - from - (page?.items.length ?? 0);
     return {
+      marked: [...marked].filter((i) => i >= 0 && i < to - from).length,
       panes: page ? [onPaper([box[0] - 2, box[1], box[2] + 2, box[3]], tablePrims(table, page, box))] : [],
       troubles:
         lost > 0

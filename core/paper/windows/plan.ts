@@ -72,10 +72,18 @@ export const plan: WindowKind = {
   order: 10,
   title: 'Plan',
   sets: ['scale', 'crop', 'turn', 'layers', 'tags', 'symbols', 'colour'],
-  draw: (show, window) => {
+  draw: (show, window, { since = null }) => {
     const of = variantOf(show, window);
     const tags = tagsOf(show, window);
-    const drawn = ontoWindow(of, window, (denominator) => planAt(of, tags, window.colour, denominator), 'the plot');
+    const then = since && variantOf(since.base.show, window);
+    const drawn = ontoWindow(
+      of,
+      window,
+      (denominator) => planAt(of, tags, window.colour, denominator),
+      'the plot',
+      since,
+      then && ((denominator) => planAt(then, tags, window.colour, denominator)),
+    );
     const coloured = colouringOf(of, window);
     return coloured ? { ...drawn, panes: [...drawn.panes, onPaper(window.box, legendOf(coloured, window.box))] } : drawn;
   },

@@ -1,7 +1,7 @@
 /** One position laid flat along the page, with its units and no stage round it. */
 import { boxOf, type DisplayList, emptyBox, union } from '../../draw/list.js';
 import { allTags, planList } from '../../draw/plan.js';
-import type { Fixture, Position, Straight, TagSet } from '../../model/records.js';
+import type { Fixture, PlateWindow, Position, Straight, TagSet } from '../../model/records.js';
 import { find, type Show, showOf } from '../../model/show.js';
 import { fixturesOn, positionsInOrder } from '../../order/order.js';
 import { curveLength, frameAlong } from '../../space/curves.js';
@@ -72,6 +72,27 @@ export function laidFlat(
     }),
   };
 }
+/** The drawing of a position laid flat, for a denominator. */
+function flatList(of: Show, own: Position, window: PlateWindow): (denominator: number) => DisplayList {
+  const flat = laidFlat(of, own, fixturesOn(of, own));
+  const only = alone(of, flat.position, flat.fixtures);
+  const tags = window.tags ? tagsOf(of, window) : cardTags;
+  return (denominator) => {
+    // The stage is on the plot; here its lines would only make the position small.
+    const { chunks } = planList(only, { denominator, tags, marks: null, colours: coloursOf(of, window), readable: true });
+    const drawnAlready = new Set<string>();
+    const mine = chunks.filter(({ kind, id }) => {
+      if (kind !== 'fixture') return kind === (own.curve.form === 'vertical' ? 'detail' : 'position');
+      // What has a detail on the plot is drawn there a second time.
+      const again = id !== null && drawnAlready.has(id);
+      if (id !== null) drawnAlready.add(id);
+      return !again;
+    });
+    // The head of the page says its name.
+    const nameless = mine.map((chunk) => (chunk.kind === 'position' ? { ...chunk, tags: [], box: boxOf(chunk.body) } : chunk));
+    return { chunks: nameless, box: nameless.reduce((box, chunk) => union(box, chunk.box), emptyBox) };
+  };
+}
 const byPosition = (show: Show) => positionsInOrder(show).map(({ id, name }) => [id, name] as const);
 
 export const position: WindowKind = {
@@ -80,28 +101,12 @@ export const position: WindowKind = {
   title: 'Position, laid flat',
   sets: ['of', 'scale', 'turn', 'tags', 'symbols', 'colour'],
   of: byPosition,
-  draw: (show, window) => {
+  draw: (show, window, { since = null }) => {
     const of = variantOf(show, window);
     const own = find(of, 'position', window.of);
     if (!own) return empty('The position that this window is of is not there any more.');
-    const flat = laidFlat(of, own, fixturesOn(of, own));
-    const only = alone(of, flat.position, flat.fixtures);
-    const tags = window.tags ? tagsOf(of, window) : cardTags;
-    const list = (denominator: number): DisplayList => {
-      // The stage is on the plot; here its lines would only make the position small.
-      const { chunks } = planList(only, { denominator, tags, marks: null, colours: coloursOf(of, window), readable: true });
-      const drawnAlready = new Set<string>();
-      const mine = chunks.filter(({ kind, id }) => {
-        if (kind !== 'fixture') return kind === (own.curve.form === 'vertical' ? 'detail' : 'position');
-        // What has a detail on the plot is drawn there a second time.
-        const again = id !== null && drawnAlready.has(id);
-        if (id !== null) drawnAlready.add(id);
-        return !again;
-      });
-      // The head of the page says its name.
-      const nameless = mine.map((chunk) => (chunk.kind === 'position' ? { ...chunk, tags: [], box: boxOf(chunk.body) } : chunk));
-      return { chunks: nameless, box: nameless.reduce((box, chunk) => union(box, chunk.box), emptyBox) };
-    };
-    return ontoWindow(of, window, list, own.name);
+    const then = since && variantOf(since.base.show, window);
+    const was = then && find(then, 'position', own.id);
+    return ontoWindow(of, window, flatList(of, own, window), own.name, since, then && was ? flatList(then, was, window) : null);
   },
 };

@@ -45,7 +45,7 @@ export const purpose: WindowKind = {
   title: 'Focus of a purpose',
   sets: ['of', 'scale', 'crop', 'turn', 'layers', 'tags', 'symbols'],
   of: (show) => purposesOf(show).map(({ name }) => [name, name] as const),
-  draw: (show, window) => {
+  draw: (show, window, { since = null }) => {
     const of = variantOf(show, window);
     const name = window.of ?? '';
     const dimmed = new Set(all(of, 'fixture').flatMap(({ id, purpose, spare }) => (purpose === name && !spare ? [] : [id])));
@@ -70,6 +70,8 @@ export const purpose: WindowKind = {
         };
       },
       'the plot',
+      // What other units do is drawn faintly, and not marked.
+      since && { ...since, letters: new Map([...since.letters].filter(([id]) => !dimmed.has(id))), struck: [] },
     );
   },
 };

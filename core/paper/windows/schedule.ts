@@ -1,11 +1,12 @@
 /** A page of a schedule or of a list of the user's own. */
 
+import type { Since } from '../../compare/since.js';
 import { textAt } from '../../draw/list.js';
 import { cutTo } from '../../measure/advance.js';
 import type { PlateWindow } from '../../model/records.js';
-import { settingsOf } from '../../model/show.js';
+import { type Show, settingsOf } from '../../model/show.js';
 import { listsOf, scheduleOf } from '../lists.js';
-import type { Schedule } from '../schedule.js';
+import { markedSince, type Schedule } from '../schedule.js';
 import { type Table, tableOf, tablePrims } from '../table.js';
 import { type Drawn, empty, LETTER, onPaper, type WindowKind } from './window.js';
 
@@ -22,14 +23,26 @@ export function schedulePages(schedule: Schedule, width: number, height: number)
   return table;
 }
 
+const marked = new WeakMap<Schedule, { readonly since: Since; readonly made: Schedule }>();
+/** A list as it stands, with what changed since an issue marked. Remembered by the list. */
+export function listSince(show: Show, id: string, since: Since | null | undefined): Schedule | null {
+  const now = scheduleOf(show, id);
+  if (!now || !since) return now;
+  const known = marked.get(now);
+  if (known?.since === since) return known.made;
+  const made = markedSince(now, scheduleOf(since.base.show, id), since.base.issue.name);
+  marked.set(now, { since, made });
+  return made;
+}
+
 export const schedule: WindowKind = {
   what: 'schedule',
   order: 80,
   title: 'Schedule',
   sets: ['of'],
   of: (show) => listsOf(show).map(({ id, title }) => [id, title] as const),
-  draw: (show, window: PlateWindow): Drawn => {
-    const made = scheduleOf(show, window.of ?? '');
+  draw: (show, window: PlateWindow, { since }): Drawn => {
+    const made = listSince(show, window.of ?? '', since);
     if (!made) return empty('The list that this window is of is not there any more.');
     const [left, bottom, width, height] = window.box;
     const table = schedulePages(made, width, height);
@@ -47,7 +60,9 @@ export const schedule: WindowKind = {
       ),
       textAt(left + width, bottom + height - 4, `page ${number} of ${table.pages.length}`, LETTER, 'right', 'faint'),
     ];
+    if (made.changed) head.push(textAt(left, bottom + height - 9, cutTo(made.changed, width, LETTER), LETTER, 'left', 'ink'));
     if (!page) return empty(`${made.title} has ${table.pages.length} pages, and this window is for page ${number}.`);
+    const marked = page.items.filter((item) => item.kind === 'row' && item.marked).length;
     const whole = window.page === undefined && table.pages.length > 1;
     return {
       panes: [
@@ -56,6 +71,7 @@ export const schedule: WindowKind = {
           [...head, ...tablePrims(table, page, [left, bottom, width, height - HEAD])],
         ),
       ],
+      marked,
       troubles: whole
         ? [{ what: 'off', text: `${made.title} takes ${table.pages.length} pages of this size; one of them is here.` }]
         : [],

@@ -2,6 +2,7 @@
 import { sectionList } from '../../draw/section.js';
 import { centreSection, frontElevation, type SectionView } from '../../draw/section-view.js';
 import type { Vec2 } from '../../model/records.js';
+import type { Show } from '../../model/show.js';
 import { ontoWindow, variantOf } from './stage.js';
 import type { WindowKind } from './window.js';
 
@@ -25,14 +26,18 @@ const kindOf = (what: 'section' | 'elevation', order: number, title: string, usu
           ['0 0', 'on the centre line, looking to stage left'],
         ]
       : [['', 'from the front']],
-  draw: (show, window) => {
+  draw: (show, window, { since = null }) => {
     const of = variantOf(show, window);
     const view = viewOf(window.of, usual);
+    const list = (shown: Show) => (denominator: number) =>
+      sectionList(shown, view, { denominator, throws: [], sightLines: what === 'section' });
     return ontoWindow(
       of,
       window,
-      (denominator) => sectionList(of, view, { denominator, throws: [], sightLines: what === 'section' }),
+      list(of),
       what === 'section' ? 'the section' : 'the elevation',
+      since,
+      since && list(variantOf(since.base.show, window)),
     );
   },
 });

@@ -1,14 +1,16 @@
 /** A display list in a window: at which scale, where, and what of it falls off. */
 
+import type { Since } from '../../compare/since.js';
 import { type Box, boxOf, type Chunk, type DisplayList, type Prim, placed } from '../../draw/list.js';
 import { allTags } from '../../draw/plan.js';
+import { type Marked, revisionMarks } from '../../draw/revision.js';
 import type { Pane } from '../../draw/sheet.js';
 import { tagSetOf } from '../../draw/tag-set.js';
 import { scaleName, usualScales } from '../../measure/scales.js';
 import { apply, edit } from '../../model/change.js';
 import type { Id, PlateWindow, TagSet } from '../../model/records.js';
 import { all, find, type Show, settingsOf } from '../../model/show.js';
-import { type Drawn, empty, type Missing, type Trouble } from './window.js';
+import { type Drawn, empty, type Missing, onPaper, type Trouble } from './window.js';
 
 /** The tag set that plates print: the one that is asked for, else the show's choice, else its first, else the usual one. */
 export const plateTags = (show: Show, wanted?: TagSet | null): TagSet =>
@@ -112,6 +114,48 @@ export function sayMissing(missing: Missing, denominator: number, what: string, 
   ].join(' ');
 }
 
+/**
+ * Clouds and triangles where something changed since an issue: of what is drawn here, and of what is gone where it stood.
+ * @param gone  the drawing as it stood, where something of it is struck
+ * @param turn  by which the drawing is turned in its window
+ */
+function changeMarks(
+  since: Since,
+  chunks: readonly Chunk[],
+  gone: readonly Chunk[],
+  turn: number,
+  at: Pick<Pane, 'k' | 'ox' | 'oy'>,
+  room: Box,
+): { readonly count: number; readonly prims: Prim[] } {
+  const onSheet = (prims: readonly Prim[]): Box | null => {
+    const [x0, y0, x1, y1] = boxOf(turnedBy(prims, turn));
+    return x0 <= x1 ? [x0 * at.k + at.ox, y0 * at.k + at.oy, x1 * at.k + at.ox, y1 * at.k + at.oy] : null;
+  };
+  const { letters, positions } = since;
+  const inside = (box: Box) => box[0] < room[2] && box[2] > room[0] && box[1] < room[3] && box[3] > room[1];
+  const marks: Marked[] = [];
+  const obstacles: Box[] = [];
+  for (const { id, kind, body, tags } of chunks) {
+    if (id === null || (kind !== 'fixture' && kind !== 'position')) continue;
+    const [own, said] = [onSheet(body), onSheet(tags)];
+    if (kind === 'fixture' && own) obstacles.push(own);
+    for (const tag of tags) {
+      const box = tag.op === 'path' && tag.d.length < 8 ? null : onSheet([tag]);
+      if (box) obstacles.push(box);
+    }
+    // Of a position its name is marked: a cloud round a whole pipe would be one round all that hangs there.
+    const letter = kind === 'fixture' ? letters.get(id) : positions.get(id);
+    const box = kind === 'fixture' ? onSheet([...body, ...tags]) : said;
+    if (letter && box && inside(box)) marks.push({ box, letter });
+  }
+  const struck = new Set(since.struck.map(({ id }) => id));
+  for (const { id, kind, body } of gone) {
+    const box = id !== null && kind === 'fixture' && struck.delete(id) ? onSheet(body) : null;
+    if (box && inside(box)) marks.push({ box, letter: letters.get(id ?? '') ?? '', struck: true });
+  }
+  return { count: marks.length, prims: revisionMarks(marks, obstacles, room) };
+}
+
 /** Of a drawing at a scale: what is drawn, and the room that it takes, mm of the world. */
 interface At {
   readonly list: DisplayList;
@@ -121,8 +165,17 @@ interface At {
  * Draws a display list into a window, in the middle of it, cut to it.
  * @param list  the drawing as it is made for a denominator
  * @param what  what it is, as a sentence says it: "the plan"
+ * @param since  what is marked as changed; null marks nothing
+ * @param was  the drawing as it stood then
  */
-export function ontoWindow(show: Show, window: PlateWindow, list: (denominator: number) => DisplayList, what: string): Drawn {
+export function ontoWindow(
+  show: Show,
+  window: PlateWindow,
+  list: (denominator: number) => DisplayList,
+  what: string,
+  since: Since | null = null,
+  was: ((denominator: number) => DisplayList) | null = null,
+): Drawn {
   const {
     box: [left, bottom, width, height],
     crop,
@@ -161,7 +214,15 @@ export function ontoWindow(show: Show, window: PlateWindow, list: (denominator: 
     : room;
   const prims = turnedBy([...drawn.chunks.flatMap((chunk) => chunk.body), ...drawn.chunks.flatMap((chunk) => chunk.tags)], turn);
   const panes: Pane[] = [{ k, ox, oy, clip: [clip[0], clip[1], clip[2] - clip[0], clip[3] - clip[1]], prims }];
-  if (fits(denominator)) return { panes, troubles: [], denominator };
+  let marked = 0;
+  if (since) {
+    const gone = was && since.struck.length ? was(denominator).chunks : [];
+    const seen: Box = [clip[0], clip[1], clip[2], clip[3]];
+    const marks = changeMarks(since, drawn.chunks, gone, turn, { k, ox, oy }, seen);
+    panes.push(onPaper(window.box, marks.prims));
+    marked = marks.count;
+  }
+  if (fits(denominator)) return { panes, troubles: [], denominator, marked };
   const by = over(denominator).map((mm) => Math.max(0, mm)) as [number, number];
   // Where a part is asked for, what lies beside that part is not missed.
   const near = crop
@@ -170,5 +231,5 @@ export function ontoWindow(show: Show, window: PlateWindow, list: (denominator: 
   const missing: Missing = { by, ...offWindow(show, near, turn, { k, ox, oy }, room) };
   const next = tried.filter((value) => value > denominator).find(fits) ?? null;
   const troubles: Trouble[] = [{ what: 'off', text: sayMissing(missing, denominator, what, 'its window', next) }];
-  return { panes, troubles, denominator, missing, fits: next };
+  return { panes, troubles, denominator, missing, fits: next, marked };
 }

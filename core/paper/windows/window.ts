@@ -1,4 +1,5 @@
 /** What a window of a plate is: something that is drawn into a box of paper, and says what is wrong with it. */
+import type { Since } from '../../compare/since.js';
 import type { Pane } from '../../draw/sheet.js';
 import type { PlateWindow } from '../../model/records.js';
 import type { Show } from '../../model/show.js';
@@ -24,6 +25,8 @@ export interface Asked {
   readonly scale: string;
   /** Every sheet of the book, for its list of contents. */
   readonly contents: readonly ContentLine[];
+  /** What is marked as changed since an issue; left out, nothing is. */
+  readonly since?: Since | null | undefined;
 }
 export interface ContentLine {
   readonly name: string;
@@ -42,6 +45,8 @@ export interface Drawn {
   readonly denominator?: number;
   /** A larger paper would not be needed at this denominator. */
   readonly fits?: number | null;
+  /** How many things in it are marked as changed since an issue. */
+  readonly marked?: number;
   /** Figures about what falls off, where something does. */
   readonly missing?: Missing;
 }

@@ -8,10 +8,11 @@ import { useView } from '../../state/view';
 import { BookLines } from './BookLines';
 import { CableLines } from './CableLines';
 import { CutLines } from './CutLines';
+import { IssueLines } from './IssueLines';
 import { ListLines } from './ListLines';
 import { PaperSnags } from './PaperSnags';
 import { SheetLines } from './SheetLines';
-import { IssueLine, ShowLines } from './ShowLines';
+import { ShowLines } from './ShowLines';
 import { useSheets } from './sheets';
 
 export function PaperPanel() {
@@ -37,7 +38,7 @@ export function PaperPanel() {
       <h2 className="pencil pt-3">On every sheet</h2>
       <ShowLines />
       <h2 className="pencil pt-3">Issue</h2>
-      <IssueLine />
+      <IssueLines />
       <h2 className="pencil pt-3">Lists</h2>
       <div className="grid grid-cols-[1fr_auto_auto_auto] gap-x-3 leading-6">
         {listsOf(show).map(({ id, title }) => (

@@ -1,10 +1,10 @@
 /** What is wrong on any sheet of the book: looked at sheet by sheet in quiet moments, told by name, and gone to by a click. */
 import { useEffect, useState } from 'react';
+import type { Show } from '#core/model/show';
 import { plannedSheets } from '#core/paper/plates';
 import { useShow } from '../../state/context';
 import { usePaper } from '../../state/paper';
-import { inTime } from './quiet';
-import { isSlow, sheetDrawn } from './sheets';
+import { useAllSheets } from './sheets';
 
 /** How long a show must stand still before its sheets are looked at, ms. */
 const STILL = 1000;
@@ -17,28 +17,17 @@ interface Found {
 }
 export function PaperSnags() {
   const show = useShow();
-  const [found, setFound] = useState<readonly Found[]>([]);
+  // Not while somebody works: when the show has stood still for a moment.
+  const [stands, setStands] = useState<Show | null>(null);
   useEffect(() => {
-    const list = plannedSheets(show).filter((planned) => !isSlow(planned));
-    const made: Found[] = [];
-    const look = () =>
-      list.map((planned, i) =>
-        inTime(() => {
-          for (const { text, window } of sheetDrawn(show, planned).troubles)
-            made.push({ key: planned.key, sheet: planned.name, text, window });
-          if (i === list.length - 1) setFound(made);
-        }),
-      );
-    // Not while somebody works: when the show has stood still for a moment.
-    let ends: (() => void)[] = [];
-    const timer = setTimeout(() => {
-      ends = look();
-    }, STILL);
-    return () => {
-      clearTimeout(timer);
-      for (const end of ends) end();
-    };
+    const timer = setTimeout(() => setStands(show), STILL);
+    return () => clearTimeout(timer);
   }, [show]);
+  const sheets = plannedSheets(show);
+  const made = useAllSheets(sheets, stands === show);
+  const found = sheets.flatMap((planned): Found[] =>
+    (made.get(planned.key)?.troubles ?? []).map(({ text, window }) => ({ key: planned.key, sheet: planned.name, text, window })),
+  );
   if (!found.length) return null;
   return (
     <>

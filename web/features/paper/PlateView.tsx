@@ -2,6 +2,8 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
 import type { PlateWindow } from '#core/model/records';
 import { settingsOf } from '#core/model/show';
+import { sheetSize } from '#core/paper/ready/set';
+import type { Drawn } from '#core/paper/windows/window';
 import { useSession, useShow } from '../../state/context';
 import { usePaper } from '../../state/paper';
 import { useView } from '../../state/view';
@@ -12,11 +14,12 @@ import { later } from '../../ui/registry';
 import { dropWindow, setWindow } from './correct';
 import { loadFaces } from './faces';
 import { SheetStrip } from './SheetStrip';
-import { drawnAs, pictureOf, sheetDrawn, useSheets } from './sheets';
+import { pictureOf, ranks, useSheet, useSheets } from './sheets';
 import { WindowFrames } from './WindowFrames';
 
 const zooming = later(() => import('../../ui/canvas/zoom'));
 const whole: ViewBox = { k: 1, tx: 0, ty: 0 };
+const nothingDrawn: ReadonlyMap<string, Drawn> = new Map();
 /** Room round the sheet, pixels. */
 const AIR = 16;
 const steps: Readonly<Record<string, readonly [number, number]>> = {
@@ -40,11 +43,14 @@ export function PlateView() {
       closed = true;
     };
   }, []);
-  const made = useMemo(() => {
-    if (!planned) return null;
-    if (!trial) return sheetDrawn(show, planned);
-    return drawnAs(show, { ...planned, windows: planned.windows.map((window) => (window.id === trial.id ? trial : window)) });
-  }, [show, planned, trial]);
+  const tried = useMemo(
+    () =>
+      planned && trial
+        ? { ...planned, windows: planned.windows.map((window) => (window.id === trial.id ? trial : window)) }
+        : null,
+    [planned, trial],
+  );
+  const { made, seen, now } = useSheet(planned, ranks.looked, tried);
   const host = useRef<HTMLDivElement>(null);
   const [room, setRoom] = useState<readonly [number, number]>([800, 600]);
   const [view, setView] = useState<ViewBox>(whole);
@@ -92,8 +98,8 @@ export function PlateView() {
     'next sheet': () => go(1),
     'sheet before': () => go(-1),
   });
-  if (!planned || !made) return null;
-  const { width, height } = made.sheet;
+  if (!planned) return null;
+  const [width, height] = sheetSize(planned.paper, planned.landscape);
   const k = Math.max(0.05, Math.min((room[0] - 2 * AIR) / width, (room[1] - 2 * AIR) / height));
   return (
     <div className="flex h-full w-full">
@@ -119,18 +125,29 @@ export function PlateView() {
           style={{ transform: `translate(${view.tx}px, ${view.ty}px) scale(${view.k})`, transformOrigin: '0 0' }}
         >
           <div className="relative shrink-0" style={{ width: width * k, height: height * k }}>
-            <img
-              src={pictureOf(made, faced)}
-              alt={`Sheet ${number} of ${settingsOf(show).name}: ${planned.name}`}
-              data-testid="plate"
-              draggable={false}
-              className="h-full w-full border bg-white"
-              style={{ borderColor: 'var(--pencil)' }}
-            />
-            <WindowFrames planned={planned} made={made} k={() => k * zoomed.current} onTry={setTrial} />
+            {seen?.svg ? (
+              <img
+                src={pictureOf(seen, faced)}
+                alt={`Sheet ${number} of ${settingsOf(show).name}: ${planned.name}`}
+                data-testid="plate"
+                data-now={now || undefined}
+                draggable={false}
+                className="h-full w-full border bg-white"
+                style={{ borderColor: 'var(--pencil)' }}
+              />
+            ) : (
+              <p
+                role="status"
+                className="flex h-full w-full items-center justify-center border bg-white"
+                style={{ borderColor: 'var(--pencil)', color: '#555' }}
+              >
+                Drawing {planned.name}
+              </p>
+            )}
+            <WindowFrames planned={planned} drawn={made?.drawn ?? nothingDrawn} k={() => k * zoomed.current} onTry={setTrial} />
           </div>
         </div>
-        {made.troubles.length > 0 && (
+        {made && made.troubles.length > 0 && (
           <ul
             aria-label="What is wrong with this sheet"
             className="pointer-events-none absolute inset-x-0 top-2 mx-auto w-fit max-w-[46rem] border px-3 py-1"

@@ -13,7 +13,7 @@ import { usePaper } from '../../state/paper';
 import { Choice } from '../../ui/Field';
 import { Line, TextField } from '../../ui/TextField';
 import { addWindow, nameOf } from './correct';
-import { sheetDrawn } from './sheets';
+import { ranks, useSheet } from './sheets';
 import { switchSymbols } from './symbols';
 import { WindowLines } from './WindowLines';
 
@@ -28,7 +28,8 @@ export function SheetLines({ planned, number }: Props) {
   const chosen = usePaper((state) => state.window);
   const tiles = usePaper((state) => state.tiles);
   const desk = { session, show };
-  const { troubles, drawn } = sheetDrawn(show, planned);
+  const { made } = useSheet(planned, ranks.looked);
+  const troubles = made?.troubles ?? [];
   const plot = planned.ready === 'plot' && !planned.corrected;
   // Paper and turn of a whole set; of one that is corrected by hand, or the user's own, of that sheet alone.
   const setPlate = (label: string, what: Partial<Pick<Plate, 'paper' | 'turned'>>) => {
@@ -42,7 +43,7 @@ export function SheetLines({ planned, number }: Props) {
     }
   };
   const off = troubles.find(({ what }) => what === 'off');
-  const fits = plot ? (drawn.get('plan')?.fits ?? null) : null;
+  const fits = plot ? (made?.drawn.get('plan')?.fits ?? null) : null;
   const base = `/api/shows/${show.id}/out`;
   const asked = new URLSearchParams({ download: '', ...(tiles ? { tiles } : {}) });
   const link = (file: string, name: string, more: Record<string, string> = {}) => (

@@ -1,24 +1,19 @@
-/** The sheets of the book as small pictures, each drawn when it comes into sight and there is time. */
+/** The sheets of the book as small pictures, each drawn when it comes into sight. */
 import { useEffect, useRef, useState } from 'react';
 import type { Planned } from '#core/paper/plates';
 import { sheetSize } from '#core/paper/ready/set';
-import { useShow } from '../../state/context';
 import { usePaper } from '../../state/paper';
-import { inTime } from './quiet';
-import { isSlow, pictureOf, sheetDrawn, useSheets } from './sheets';
+import { pictureOf, ranks, useSheet, useSheets } from './sheets';
 
 function Small({ planned, number, chosen }: { readonly planned: Planned; readonly number: number; readonly chosen: boolean }) {
-  const show = useShow();
   const host = useRef<HTMLButtonElement>(null);
   const [near, setNear] = useState(false);
-  const [picture, setPicture] = useState<string | null>(null);
   useEffect(() => {
     const eye = new IntersectionObserver(([entry]) => setNear(entry?.isIntersecting ?? false), { rootMargin: '200px' });
     if (host.current) eye.observe(host.current);
     return () => eye.disconnect();
   }, []);
-  const wanted = near && (chosen || !isSlow(planned));
-  useEffect(() => (wanted ? inTime(() => setPicture(pictureOf(sheetDrawn(show, planned)))) : undefined), [wanted, show, planned]);
+  const { made } = useSheet(near ? planned : null, ranks.small);
   useEffect(() => {
     if (chosen) host.current?.scrollIntoView({ block: 'nearest' });
   }, [chosen]);
@@ -40,7 +35,7 @@ function Small({ planned, number, chosen }: { readonly planned: Planned; readonl
           width: width >= height ? '100%' : `${(100 * width) / height}%`,
         }}
       >
-        {picture && <img src={picture} alt="" draggable={false} className="h-full w-full" />}
+        {made?.svg && <img src={pictureOf(made)} alt="" draggable={false} className="h-full w-full" />}
       </span>
       <span className="block truncate pt-0.5 text-[11px]">
         {number}. {planned.name}

@@ -1,9 +1,8 @@
-/** What every sheet says of the show, and its issue. */
-import { useState } from 'react';
+/** What every sheet says of the show. */
 import { edit, updating } from '#core/model/change';
 import { all, settingsOf } from '#core/model/show';
 import { useSession, useShow } from '../../state/context';
-import { Choice, Typed } from '../../ui/Field';
+import { Choice } from '../../ui/Field';
 import { Line, TextField } from '../../ui/TextField';
 
 export function ShowLines() {
@@ -40,46 +39,5 @@ export function ShowLines() {
         />
       </Line>
     </>
-  );
-}
-
-/** The name under which the plot went out. */
-export function IssueLine() {
-  const session = useSession();
-  const settings = settingsOf(useShow());
-  const [issue, setIssue] = useState('A');
-  if (settings.issued)
-    return (
-      <>
-        <p>
-          Issued as <b>{settings.issued}</b>. Unit numbers are frozen; a unit that is added between 4 and 5 becomes 4A.
-        </p>
-        <button
-          type="button"
-          className="act mt-1"
-          onClick={() => {
-            const { issued: _, ...drafted } = settings;
-            session.edit('Take the plot back to drafting', updating([[settings, drafted]]));
-          }}
-        >
-          Back to drafting
-        </button>
-      </>
-    );
-  return (
-    <form
-      aria-label="Issue the plot"
-      className="flex gap-1"
-      onSubmit={(event) => {
-        event.preventDefault();
-        const name = issue.trim();
-        if (name) session.edit(`Issue the plot as ${name}`, edit([settings], { issued: name.slice(0, 100) }));
-      }}
-    >
-      <Typed label="Name of the issue" className="min-w-0 flex-1" value={issue} onText={(value) => setIssue(value)} />
-      <button type="submit" className="act whitespace-nowrap" title="Freezes the unit numbers">
-        Issue the plot
-      </button>
-    </form>
   );
 }

@@ -2,8 +2,10 @@
 import { useEffect, useRef, useState } from 'react';
 import type { PlateWindow } from '#core/model/records';
 import { draggedBox, type Handle, pannedWindow, snapLines, zoomedWindow } from '#core/paper/edits';
-import type { Planned, SheetDrawn } from '#core/paper/plates';
+import type { Planned } from '#core/paper/plates';
+import { sheetSize } from '#core/paper/ready/set';
 import { windowKind } from '#core/paper/windows/index';
+import type { Drawn } from '#core/paper/windows/window';
 import { useSession, useShow } from '../../state/context';
 import { usePaper } from '../../state/paper';
 import { setWindow, titleOf } from './correct';
@@ -28,14 +30,15 @@ interface Held {
 }
 interface Props {
   readonly planned: Planned;
-  readonly made: SheetDrawn;
+  /** What its windows show, by their ids. */
+  readonly drawn: ReadonlyMap<string, Drawn>;
   /** Pixels of the screen to a millimetre of paper, with the zoom. */
   readonly k: () => number;
   /** The drawing of a window that is tried while it is moved; null when it is let go. */
   readonly onTry: (window: PlateWindow | null) => void;
 }
 
-export function WindowFrames({ planned, made, k, onTry }: Props) {
+export function WindowFrames({ planned, drawn, k, onTry }: Props) {
   const show = useShow();
   const session = useSession();
   const chosen = usePaper((state) => state.window);
@@ -46,12 +49,12 @@ export function WindowFrames({ planned, made, k, onTry }: Props) {
     latest.current = next;
     seeHeld(next);
   };
-  const { width, height } = made.sheet;
+  const [width, height] = sheetSize(planned.paper, planned.landscape);
   const boxOf = (window: PlateWindow, now: Held | null): PlateWindow['box'] => {
     if (!now || now.id !== window.id || now.handle === 'inside') return window.box;
     return draggedBox(window.box, now.handle, now.by, snapLines(planned, window.id), NEAR);
   };
-  const insideOf = (window: PlateWindow, { by }: Held): PlateWindow => pannedWindow(window, made.drawn.get(window.id), by);
+  const insideOf = (window: PlateWindow, { by }: Held): PlateWindow => pannedWindow(window, drawn.get(window.id), by);
   const press = (event: React.PointerEvent, window: PlateWindow, handle: Held['handle']) => {
     if (event.button !== 0) return;
     event.stopPropagation();
@@ -91,7 +94,7 @@ export function WindowFrames({ planned, made, k, onTry }: Props) {
     if (!window) return;
     event.preventDefault();
     event.stopPropagation();
-    const next = zoomedWindow(show, window, made.drawn.get(window.id), event.deltaY < 0 ? 1 : -1);
+    const next = zoomedWindow(show, window, drawn.get(window.id), event.deltaY < 0 ? 1 : -1);
     if (next !== window) setWindow({ session, show }, planned, 'Scale', next);
   };
   useEffect(() => {

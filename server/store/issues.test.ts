@@ -1,0 +1,110 @@
+/** What a show held when an issue was given out stays whole, whatever becomes of the show. */
+import { afterAll, beforeAll, expect, test } from '@jest/globals';
+import { v4 } from 'uuid';
+import { compare } from '#core/compare/compare';
+import { issuePlot } from '#core/compare/issuing';
+import { issuesInOrder } from '#core/compare/since';
+import { type Change, edit, invert, removing } from '#core/model/change';
+import { all, type Show, settingsOf } from '#core/model/show';
+import { makeDemo } from '#demo/show';
+import { makeApp } from '../app.js';
+import { makeHub } from '../live/hub.js';
+import { type Database, openDatabase } from './database.js';
+import { makeShelfStore } from './shelf.js';
+import { makeStore, type Store } from './store.js';
+
+const demo = makeDemo();
+let database: Database;
+let store: Store;
+beforeAll(async () => {
+  database = await openDatabase(null, undefined);
+  store = makeStore(database);
+});
+afterAll(() => database.close());
+
+const stored = async (): Promise<string> => {
+  const id = v4();
+  await store.create(
+    [...demo.records.values()].map((record) => (record.id === demo.id ? { ...record, id } : record)),
+    id,
+  );
+  return id;
+};
+const now = async (id: string): Promise<Show> => (await store.load(id))!.show;
+const post = async (id: string, change: Change, label = 'x') => {
+  const outcome = await store.post(id, { key: v4(), author: 't', label, change });
+  expect(outcome.kind).toBe('stored');
+};
+const issue = async (id: string, name: string): Promise<string> => {
+  const change = issuePlot(await now(id), { name, day: '2026-11-29' }, v4);
+  if (typeof change === 'string') throw new Error(change);
+  await post(id, change);
+  return issuesInOrder(await now(id)).at(-1)!.id;
+};
+const web = () => makeApp({ store, shelf: makeShelfStore(database), hub: makeHub(database), web: null, hosts: ['localhost'] });
+const get = async (path: string) => web().request(`http://localhost/api/shows/${path}`, { headers: { host: 'localhost' } });
+
+test('an issue holds what stood, and edits after it do not touch it', async () => {
+  const id = await stored();
+  const a = await issue(id, 'A');
+  const then = await now(id);
+  await post(id, removing(all(then, 'fixture')[0]!));
+  const kept = await store.stood(id, a);
+  expect(kept).toMatchObject({ revision: 1 });
+  expect(compare(kept!.show, then).empty).toBe(true);
+  expect(compare(kept!.show, await now(id)).counts.get('struck')).toBe(1);
+  // As a window asks for it.
+  const answer = await get(`${id}/issues/${a}`);
+  expect(answer.status).toBe(200);
+  expect(((await answer.json()) as { records: unknown[] }).records).toHaveLength(then.records.size);
+});
+
+test('taken back and done again it holds what it held the first time', async () => {
+  const id = await stored();
+  const before = await now(id);
+  const change = issuePlot(before, { name: 'A', day: '2026-11-29' }, v4) as Change;
+  await post(id, change);
+  const a = issuesInOrder(await now(id))[0]!.id;
+  const first = await store.stood(id, a);
+  await post(id, invert(change));
+  await post(id, edit([settingsOf(await now(id))], { venue: 'Elsewhere' }));
+  await post(id, { ...change, updated: [] });
+  expect(compare(first!.show, (await store.stood(id, a))!.show).empty).toBe(true);
+});
+
+test('a copy of the show keeps its issues, under its own id', async () => {
+  const id = await stored();
+  const a = await issue(id, 'A');
+  const copied = await web().request('http://localhost/api/shows', {
+    method: 'POST',
+    headers: { host: 'localhost', 'content-type': 'application/json' },
+    body: JSON.stringify({ copyOf: id, name: 'Copy' }),
+  });
+  const { id: copy } = (await copied.json()) as { id: string };
+  const kept = await store.stood(copy, a);
+  expect(kept!.show.id).toBe(copy);
+  expect(settingsOf(kept!.show).name).toBe(settingsOf(demo).name);
+  expect(all(kept!.show, 'fixture')).toHaveLength(all(demo, 'fixture').length);
+});
+
+test('paper marks what changed: the list says so, as it comes by its address', async () => {
+  const id = await stored();
+  await issue(id, 'A');
+  const show = await now(id);
+  const fixture = all(show, 'fixture')[0]!;
+  await post(id, edit([fixture], { parts: fixture.parts.map((part) => ({ ...part, channel: '977' })) }));
+  const html = await (await get(`${id}/out/list.html?of=hookup`)).text();
+  expect(html.match(/<tr class="changed">/g)).toHaveLength(1);
+  expect(html).toContain('1 row with a bar at the edge is not as in issue A; 1 row of issue A is not here any more.');
+  // Where nothing is to be marked, nothing is.
+  await post(id, edit([settingsOf(await now(id))], { marks: 'none' }));
+  expect(await (await get(`${id}/out/list.html?of=hookup`)).text()).not.toContain('changed"');
+});
+
+test.each(['nothing', v4()])('there is no issue %s: a sentence', async (name) => {
+  const id = await stored();
+  const answer = await get(`${id}/issues/${name}`);
+  expect(answer.status).toBe(404);
+  expect(await answer.text()).toContain('Nothing is kept of an issue by this id.');
+  expect((await get(`${v4()}/issues/${v4()}`)).status).toBe(404);
+});
