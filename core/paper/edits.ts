@@ -1,7 +1,10 @@
 /** What is done to the set of plates, as changes: sets and plates added, moved, taken out; windows corrected by hand. */
+
+import { drawnFrom } from '../draw/title-items.js';
 import { adding, apply, type Change, compose, edit, nothing, removing, updating } from '../model/change.js';
-import type { NewId, Plate, PlateWindow } from '../model/records.js';
-import { all, type Show } from '../model/show.js';
+import { makeTitleBlock } from '../model/make.js';
+import type { Id, NewId, Plate, PlateWindow } from '../model/records.js';
+import { all, find, type Show, settingsOf } from '../model/show.js';
 import { type Planned, platesInOrder } from './plates.js';
 import { readySet } from './ready/index.js';
 import { inMargins, sheetSize, smallPaper, withColumn } from './ready/set.js';
@@ -110,16 +113,27 @@ export function newWindow(
   return { id: newId(), what, box: [left + 5, bottom + height * 0.35, width * 0.5, height * 0.6], ...more };
 }
 
+/** The title block of a show as one that is drawn: its own, one made from its lines, or a new one. @returns what has to change first, and its id */
+export function titleToDraw(show: Show, newId: NewId): { readonly change: Change; readonly id: Id } {
+  const settings = settingsOf(show);
+  const own = find(show, 'titleblock', settings.titleBlock);
+  if (own) return { id: own.id, change: own.items ? nothing : edit([own], drawnFrom(own)) };
+  const made = makeTitleBlock(newId());
+  const fresh = { ...made, name: 'Title block of the show', ...drawnFrom(made) };
+  return { id: fresh.id, change: compose(adding(fresh), edit([settings], { titleBlock: fresh.id })) };
+}
+
 /** A sheet's edges and its windows', to which a window snaps while it is dragged, mm. @returns across, and up */
 export function snapLines(planned: Planned, moving: string): readonly [readonly number[], readonly number[]] {
-  const [left, bottom, width, height] = inMargins(sheetSize(planned.paper, planned.landscape));
   const others = planned.windows.filter(({ id }) => id !== moving).map(({ box }) => box);
-  return [
-    [left, left + width / 2, left + width, ...others.flatMap(([x, , w]) => [x, x + w / 2, x + w])],
-    [bottom, bottom + height / 2, bottom + height, ...others.flatMap(([, y, , h]) => [y, y + h / 2, y + h])],
-  ];
+  return edgeLines(inMargins(sheetSize(planned.paper, planned.landscape)), others);
 }
 type Box = PlateWindow['box'];
+/** Edges and middles of a frame and of what stands in it. @returns across, and up */
+export const edgeLines = (frame: Box, others: readonly Box[]): readonly [readonly number[], readonly number[]] => [
+  [frame, ...others].flatMap(([x, , w]) => [x, x + w / 2, x + w]),
+  [frame, ...others].flatMap(([, y, , h]) => [y, y + h / 2, y + h]),
+];
 /** Least side of a window, mm. */
 export const LEAST_SIDE = 8;
 /** What is held of a window: its middle, or one of its edges or corners by sign across and up. */
@@ -137,6 +151,7 @@ function nearest(values: readonly number[], lines: readonly number[], within: nu
 /**
  * A window dragged by a handle, snapped to lines that are near, else to whole millimetres.
  * @param within  how near, mm; 0 snaps to nothing
+ * @param least   least side, mm
  */
 export function draggedBox(
   box: Box,
@@ -144,6 +159,7 @@ export function draggedBox(
   by: readonly [number, number],
   lines: readonly [readonly number[], readonly number[]],
   within: number,
+  least = LEAST_SIDE,
 ): Box {
   const axis = (
     from: number,
@@ -158,8 +174,8 @@ export function draggedBox(
     };
     const at = from + moved;
     if (sign === 0) return [placed([at, at + size / 2, at + size], at), size];
-    if (sign > 0) return [from, Math.max(LEAST_SIDE, placed([at + size], at + size) - from)];
-    const start = Math.min(placed([at], at), from + size - LEAST_SIDE);
+    if (sign > 0) return [from, Math.max(least, placed([at + size], at + size) - from)];
+    const start = Math.min(placed([at], at), from + size - least);
     return [start, from + size - start];
   };
   const held = across === 0 && up === 0;

@@ -158,15 +158,15 @@ describe('title block', () => {
         'Lighting design: I. Ferro',
         'Scale 1:50 on A1',
         'Dimensions in metres, heights from the floor',
-        '1 units. 28 November 2026',
+        '1 unit. 28 November 2026',
       ]),
     );
     expect(texts(named({ units: 'imperial' })).some((text) => text.text.startsWith('Dimensions in feet and inches'))).toBe(true);
     expect(said[0]).toMatchObject({ text: 'Generated', x: 841 - 10 - 66 + 4, size: 6 });
     // Text is centred on its line by half the height of its capitals, 0.729 of the size.
-    expect(said[0]!.y).toBeCloseTo(79 - 6 * 0.3645, 6);
+    expect(said[0]!.y).toBeCloseTo(91 - 6 * 0.3645, 6);
     // The next line stands 1.9 times the size of the one above below it.
-    expect(said[1]!.y).toBeCloseTo(79 - 6 * 1.9 - 3.5 * 0.3645, 6);
+    expect(said[1]!.y).toBeCloseTo(91 - 6 * 1.9 - 3.5 * 0.3645, 6);
     const long = texts(named({ name: 'A very long name of a show that could never stand in the column at its size' }))[0]!;
     // It is set as small as can be read, and goes on below.
     expect(long.size).toBe(2.5);

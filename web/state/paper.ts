@@ -10,6 +10,8 @@ interface PaperState {
   readonly inside: boolean;
   /** Paper that larger sheets are parted into when they are printed; empty prints them as they are. */
   readonly tiles: string;
+  /** Title block that is drawn in the place of the sheet. */
+  readonly title: string | null;
 }
 /** Written by the list of sheets, the sheet and its panel. */
-export const usePaper = makeStore<PaperState>({ sheet: null, window: null, inside: false, tiles: '' });
+export const usePaper = makeStore<PaperState>({ sheet: null, window: null, inside: false, tiles: '', title: null });

@@ -59,6 +59,7 @@ export type Scope =
   | 'slots'
   | 'pixels'
   | 'plate'
+  | 'title block'
   | 'matrix'
   | 'space';
 

@@ -24,6 +24,8 @@ export const settingsSchema = () =>
     name: Name,
     venue: Text,
     designer: Text,
+    /** Who drew it, where that is not the designer. */
+    drawnBy: Type.Optional(Text),
     units: words('metric', 'imperial'),
     /** Snap increment along a position, mm. */
     snap: Length,

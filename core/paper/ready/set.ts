@@ -1,5 +1,6 @@
 /** What a ready set is: sheets that are made from the show as it stands. */
 import { legendHeight } from '../../draw/key-drawing.js';
+import { titleSize } from '../../draw/title-block.js';
 import { firstOf } from '../../measure/list.js';
 import { type Paper, paperNamed, papers } from '../../measure/scales.js';
 import type { PlateWindow } from '../../model/records.js';
@@ -31,9 +32,8 @@ export interface ReadySet {
 
 /** Margin of a sheet, mm: that of ISO 5457; printers leave 4 to 6 (common practice, no source). */
 export const MARGIN = 10;
-/** Width of the column with title block, legend and key, and the height of the title block. */
+/** Width of the column with title block, legend and key, at least. */
 const COLUMN = 66;
-const TITLE = 76;
 
 export type Box = PlateWindow['box'];
 export const sheetSize = (paper: Paper, landscape: boolean): readonly [number, number] => {
@@ -60,9 +60,11 @@ export function withColumn(
   how: { readonly key: boolean; readonly legend: boolean; readonly scale?: number | undefined },
 ): { readonly room: Box; readonly windows: readonly PlateWindow[] } {
   const [left, bottom, width, height] = inMargins(size);
-  const column = Math.min(COLUMN, size[0] * 0.3);
+  const [wide, high] = titleSize(show);
+  const column = Math.min(Math.max(COLUMN, wide), size[0] * 0.3);
   const x = left + width - column;
-  const tall = Math.min(TITLE, height * 0.4);
+  // A block that was drawn keeps its sides.
+  const tall = Math.min((high * column) / Math.max(wide, COLUMN), height * 0.4);
   const windows: PlateWindow[] = [
     { id: 'title', what: 'title', box: [x, bottom, column, tall], ...(how.scale ? { scale: how.scale } : {}) },
   ];

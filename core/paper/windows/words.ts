@@ -1,12 +1,13 @@
 /** Windows that hold words: key, legend, title block, notes, contents; and pictures. */
 import { keyPanes, legendHeight, legendPrims } from '../../draw/key-drawing.js';
-import { LINE, MOVE, type Prim, path, rect, textAt } from '../../draw/list.js';
-import { scaleBar, titleLines } from '../../draw/title-block.js';
+import { LINE, MOVE, type Prim, path, textAt } from '../../draw/list.js';
+import { titlePrims } from '../../draw/title-block.js';
 import { cutTo, wrapped } from '../../measure/advance.js';
+import { sizeOfPng } from '../../measure/png.js';
 import { parseScale } from '../../measure/scales.js';
 import { settingsOf } from '../../model/show.js';
 import { plateTags, tagsOf, variantOf } from './stage.js';
-import { type Drawn, empty, LETTER, onPaper, type Trouble, type WindowKind } from './window.js';
+import { type Drawn, empty, onPaper, type Trouble, type WindowKind } from './window.js';
 
 export const key: WindowKind = {
   what: 'key',
@@ -52,16 +53,11 @@ export const title: WindowKind = {
   title: 'Title block',
   sets: ['scale'],
   draw: (show, window, asked): Drawn => {
-    const [left, bottom, width, height] = window.box;
     const denominator = window.scale ?? parseScale(asked.scale);
-    const prims: Prim[] = [path(rect(left, bottom, width, height), 'position'), ...titleLines(show, asked, window.box)];
-    if (denominator && height > 40)
-      prims.push(
-        ...scaleBar(show, denominator, left + 4, bottom + 4, width - 14),
-        // Which way the drawing is looked at: from the audience, upstage up the page.
-        textAt(left + width - 4, bottom + 13.5, 'seen from the audience', LETTER, 'right', 'faint'),
-      );
-    return { panes: [{ k: 1, ox: 0, oy: 0, clip: null, prims }], troubles: [] };
+    return {
+      panes: [{ k: 1, ox: 0, oy: 0, clip: null, prims: titlePrims(show, asked, window.box, denominator ?? null) }],
+      troubles: [],
+    };
   },
 };
 
@@ -87,19 +83,6 @@ export const notes: WindowKind = {
   },
 };
 
-/** Width and height of a PNG, from its head. Null for what is none. */
-export function sizeOfPng(base64: string): readonly [number, number] | null {
-  let head: string;
-  try {
-    head = atob(base64.slice(0, 44));
-  } catch {
-    return null;
-  }
-  const at = (i: number) => [0, 1, 2, 3].reduce((sum, k) => sum * 256 + head.charCodeAt(i + k), 0);
-  if (head.length < 24 || head.slice(1, 4) !== 'PNG' || head.slice(12, 16) !== 'IHDR') return null;
-  const [w, h] = [at(16), at(20)];
-  return w > 0 && h > 0 && w < 50_000 && h < 50_000 ? [w, h] : null;
-}
 export const picture: WindowKind = {
   what: 'picture',
   order: 70,

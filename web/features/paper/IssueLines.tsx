@@ -95,7 +95,9 @@ export function IssueLines() {
         }}
       >
         <div className="flex gap-1">
-          <Typed label="Name of the issue" className="w-14" value={issue} onText={setName} />
+          <span className="w-12 shrink-0">
+            <Typed label="Name of the issue" value={issue} onText={setName} />
+          </span>
           <Typed label="For whom" placeholder="for whom" className="min-w-0 flex-1" value={to} onText={setTo} />
         </div>
         <Typed label="What it is, or what changed" placeholder="what it is, or what changed" value={note} onText={setNote} />

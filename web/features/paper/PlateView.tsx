@@ -1,7 +1,7 @@
 /** The sheet as it will print: the same that PDF and SVG draw, with the others of the set beside it. It is moved and zoomed like any drawing. */
 import { useEffect, useMemo, useRef, useState } from 'react';
 import type { PlateWindow } from '#core/model/records';
-import { settingsOf } from '#core/model/show';
+import { find, settingsOf } from '#core/model/show';
 import { sheetSize } from '#core/paper/ready/set';
 import type { Drawn } from '#core/paper/windows/window';
 import { useSession, useShow } from '../../state/context';
@@ -10,9 +10,10 @@ import { useView } from '../../state/view';
 import type { ViewBox } from '../../ui/canvas/paint';
 import type { Zoomer } from '../../ui/canvas/zoom';
 import { useKeys } from '../../ui/keys';
+import { useFaces } from '../../ui/paper-faces';
 import { later } from '../../ui/registry';
 import { dropWindow, setWindow } from './correct';
-import { loadFaces } from './faces';
+import { DrawnTitle } from './DrawnTitle';
 import { SheetStrip } from './SheetStrip';
 import { pictureOf, ranks, useSheet, useSheets } from './sheets';
 import { WindowFrames } from './WindowFrames';
@@ -29,20 +30,19 @@ const steps: Readonly<Record<string, readonly [number, number]>> = {
   ArrowDown: [0, -1],
 };
 
+/** The sheet, or the title block while it is drawn. */
 export function PlateView() {
+  const id = usePaper((state) => state.title);
+  const title = find(useShow(), 'titleblock', id ?? undefined);
+  return title ? <DrawnTitle block={title} /> : <SheetView />;
+}
+function SheetView() {
   const show = useShow();
   const session = useSession();
   const { sheets, planned, number } = useSheets();
   const chosen = usePaper((state) => state.window);
   const [trial, setTrial] = useState<PlateWindow | null>(null);
-  const [faced, setFaced] = useState(false);
-  useEffect(() => {
-    let closed = false;
-    void loadFaces().then(() => !closed && setFaced(true));
-    return () => {
-      closed = true;
-    };
-  }, []);
+  const faced = useFaces();
   const tried = useMemo(
     () =>
       planned && trial

@@ -1,7 +1,11 @@
 /** What every sheet says of the show. */
-import { edit, updating } from '#core/model/change';
+import { v4 } from 'uuid';
+import { edit, isEmpty, updating } from '#core/model/change';
 import { all, settingsOf } from '#core/model/show';
+import { titleToDraw } from '#core/paper/edits';
 import { useSession, useShow } from '../../state/context';
+import { usePaper } from '../../state/paper';
+import { useView } from '../../state/view';
 import { Choice } from '../../ui/Field';
 import { Line, TextField } from '../../ui/TextField';
 
@@ -27,6 +31,19 @@ export function ShowLines() {
       {text('Title', 'name')}
       {text('Venue', 'venue')}
       {text('Designer', 'designer')}
+      <Line name="Drawn by">
+        <TextField
+          label="Drawn by"
+          value={settings.drawnBy ?? ''}
+          placeholder={settings.designer}
+          onWrite={(value) => {
+            const { drawnBy: _, ...rest } = settings;
+            const name = value.trim().slice(0, 200);
+            session.edit(`Drawn by ${name}`, updating([[settings, name ? { ...rest, drawnBy: name } : rest]]));
+            return null;
+          }}
+        />
+      </Line>
       <Line name="Title block">
         <Choice
           label="Title block"
@@ -38,6 +55,18 @@ export function ShowLines() {
           }}
         />
       </Line>
+      <button
+        type="button"
+        className="link"
+        onClick={() => {
+          const { change, id } = titleToDraw(show, v4);
+          if (!isEmpty(change)) session.edit('Draw the title block', change);
+          usePaper.setState({ title: id });
+          useView.setState({ view: 'plate' });
+        }}
+      >
+        Draw the title block
+      </button>
     </>
   );
 }

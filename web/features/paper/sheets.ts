@@ -7,7 +7,7 @@ import { type Planned, plannedSheets } from '#core/paper/plates';
 import { useShow } from '../../state/context';
 import { useSince } from '../../state/issues';
 import { usePaper } from '../../state/paper';
-import { withFaces } from './faces';
+import { withFaces } from '../../ui/paper-faces';
 import type { SheetAnswer, SheetAsk, SheetMade } from './sheet-ask';
 
 const today = (): string => new Intl.DateTimeFormat('en-GB', { dateStyle: 'long' }).format(new Date());

@@ -2,7 +2,9 @@
 
 import { Plus, Trash2 } from 'lucide-react';
 import { useRef } from 'react';
+import { drawnFrom } from '#core/draw/title-items';
 import { stringFrom, stringText } from '#core/light/changers';
+import { makeSettings } from '#core/model/make';
 import {
   type Accessory,
   type AccessoryForm,
@@ -12,10 +14,12 @@ import {
   type TagSet,
   type TitleBlock,
 } from '#core/model/records';
+import { showOf } from '#core/model/show';
 import { attempt, putItems } from '../../state/shelf';
 import { toast } from '../../state/toast';
 import { Choice, FileField } from '../../ui/Field';
 import { Line, TextField } from '../../ui/TextField';
+import { TitleBoard } from '../../ui/title-block/TitleBoard';
 import { goboPicture } from './gobo-picture';
 
 interface Props<R extends ShelfRecord> {
@@ -178,17 +182,28 @@ export function GoboPage({ record, version }: Props<Gobo>) {
   );
 }
 
-export function TitlePage({ record, version }: Props<TitleBlock>) {
+/** What a title block says on the Shelf, where no show is open. */
+const standIn = showOf('00000000-0000-4000-8000-000000000000', [
+  {
+    ...makeSettings('00000000-0000-4000-8000-000000000000', 'Name of the show'),
+    venue: 'Venue',
+    designer: 'Designer',
+    issued: 'A',
+  },
+  {
+    id: '00000000-0000-4000-8000-000000000001',
+    kind: 'issue',
+    name: 'A',
+    day: '2026-11-29',
+    order: 1,
+    to: 'whom it is for',
+    note: 'what it is',
+  },
+]);
+function TitleTextLines({ record, version }: Props<TitleBlock>) {
   const write = (lines: TitleBlock['lines']) => store({ ...record, lines }, version);
   return (
-    <div>
-      <Line name="Name">
-        <TextField
-          label="Name of the title block"
-          value={record.name}
-          onWrite={(text) => (text.trim() ? store({ ...record, name: text.trim() }, version) : 'A title block has a name.')}
-        />
-      </Line>
+    <>
       {record.lines.map((line, i) => {
         const put = (patch: Partial<TitleBlock['lines'][number]>) =>
           write(record.lines.map((other, j) => (i === j ? { ...other, ...patch } : other)));
@@ -226,8 +241,50 @@ export function TitlePage({ record, version }: Props<TitleBlock>) {
         <Plus size={12} /> Line
       </button>
       <p className="pencil pt-2">
-        {'{show} {venue} {designer} {scale} {paper} {date} {issue} {units} stand for what they name.'}
+        {'{show} {venue} {designer} {drawn} {scale} {paper} {date} {issue} {units} stand for what they name.'}
       </p>
+    </>
+  );
+}
+
+export function TitlePage({ record, version }: Props<TitleBlock>) {
+  return (
+    <div>
+      <Line name="Name">
+        <TextField
+          label="Name of the title block"
+          value={record.name}
+          onWrite={(text) => (text.trim() ? store({ ...record, name: text.trim() }, version) : 'A title block has a name.')}
+        />
+      </Line>
+      {record.items && record.size ? (
+        <>
+          <div className="h-[26rem] border" style={{ borderColor: 'var(--hair)' }}>
+            <TitleBoard
+              block={{ ...record, size: record.size, items: record.items }}
+              show={standIn}
+              onWrite={(_, next) => void store(next, version)}
+            />
+          </div>
+          <button
+            type="button"
+            className="link pt-1"
+            onClick={() => {
+              const { size: _, items: __, ...lined } = record;
+              store(lined, version);
+            }}
+          >
+            As lines again
+          </button>
+        </>
+      ) : (
+        <>
+          <TitleTextLines record={record} version={version} />
+          <button type="button" className="link pt-1" onClick={() => store({ ...record, ...drawnFrom(record) }, version)}>
+            Draw it instead: move its words about, with lines, a picture and the table of issues
+          </button>
+        </>
+      )}
     </div>
   );
 }

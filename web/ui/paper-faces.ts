@@ -2,6 +2,7 @@
 
 import regular from '@fontsource/b612/files/b612-latin-400-normal.woff2?url';
 import bold from '@fontsource/b612/files/b612-latin-700-normal.woff2?url';
+import { useEffect, useState } from 'react';
 
 async function packed(address: string): Promise<string> {
   const bytes = new Uint8Array(await (await fetch(address)).arrayBuffer());
@@ -12,7 +13,7 @@ async function packed(address: string): Promise<string> {
 let style = '';
 let asked: Promise<void> | null = null;
 /** Fetched once; without them a sheet is shown in another face. */
-export const loadFaces = (): Promise<void> => {
+const loadFaces = (): Promise<void> => {
   asked ??= Promise.all([packed(regular), packed(bold)])
     .then(([plain, heavy]) => {
       const face = (weight: number, data: string) =>
@@ -25,5 +26,17 @@ export const loadFaces = (): Promise<void> => {
     });
   return asked;
 };
+/** Whether the faces are here; asks for them. */
+export function useFaces(): boolean {
+  const [faced, setFaced] = useState(style !== '');
+  useEffect(() => {
+    let closed = false;
+    void loadFaces().then(() => !closed && setFaced(true));
+    return () => {
+      closed = true;
+    };
+  }, []);
+  return faced;
+}
 /** An SVG with the faces in it, as soon as they are there. */
 export const withFaces = (svg: string): string => (style ? svg.replace(/(<svg[^>]*>)/, `$1${style}`) : svg);
