@@ -29,6 +29,8 @@ export interface Asked {
   readonly files: ReadonlyMap<string, Uint8Array>;
   /** What the issues held that paper is compared with. */
   readonly stood: readonly Stood[];
+  /** Address under which the one who asks has this Dessin. */
+  readonly base: string;
   /** Told before each of several sheets is made. */
   readonly each?: (name: string, number: number, of: number) => void;
 }
@@ -66,7 +68,7 @@ function plate(show: Show, { query, date, stood }: Asked) {
 }
 
 /** Sheets of a ready set, on a paper that is asked for by name. */
-function setSheets(show: Show, id: string, { query, date, stood, each }: Asked): Sheet[] {
+function setSheets(show: Show, id: string, { query, date, stood, base, each }: Asked): Sheet[] {
   const set = readySet(show, id);
   if (!set)
     throw new OutputError(
@@ -87,7 +89,7 @@ function setSheets(show: Show, id: string, { query, date, stood, each }: Asked):
   return made.map((sheet, i) => {
     each?.(sheet.name, i + 1, made.length);
     const since = sinceIssue(show, stood);
-    return drawSheet(show, sheet, { date, since, sheet: i + 1, sheets: made.length, contents }).sheet;
+    return drawSheet(show, sheet, { date, since, base, sheet: i + 1, sheets: made.length, contents }).sheet;
   });
 }
 /** Parted into tiles of the paper that the printer has, where that is asked for. */
@@ -102,13 +104,14 @@ function onPrinter(sheets: readonly Sheet[], { query }: Asked): Sheet[] {
   return sheets.flatMap((sheet) => tiled(sheet, paper));
 }
 /** The sheet of the set of plates that is asked for by its number, from 1. */
-function oneSheet(show: Show, { query, date, stood }: Asked): Sheet {
+function oneSheet(show: Show, { query, date, stood, base }: Asked): Sheet {
   const planned = plannedSheets(show);
   const number = Number(query('sheet') ?? '1');
   const sheet = Number.isInteger(number) ? planned[number - 1] : undefined;
   if (!sheet) throw new OutputError(`There is no sheet ${(query('sheet') ?? '').slice(0, 20)}: the set has ${planned.length}.`);
   const contents = planned.map(({ name, paper }) => ({ name, paper: paper.name }));
-  return drawSheet(show, sheet, { date, since: sinceIssue(show, stood), sheet: number, sheets: planned.length, contents }).sheet;
+  return drawSheet(show, sheet, { date, since: sinceIssue(show, stood), base, sheet: number, sheets: planned.length, contents })
+    .sheet;
 }
 
 /** A list of the house or of the user's own, by its id. */

@@ -180,13 +180,17 @@ export function drawSheet(show: Show, planned: ReadySheet, asked: Omit<Asked, 's
   for (const window of planned.windows) if (scaled(window)) draw(window);
   for (const window of planned.windows) if (!scaled(window)) draw(window);
   for (const window of planned.windows) panes.push(...(drawn.get(window.id)?.panes ?? []));
-  panes.push({
-    k: 1,
-    ox: 0,
-    oy: 0,
-    clip: null,
-    prims: [path(rect(MARGIN, MARGIN, width - 2 * MARGIN, height - 2 * MARGIN), 'border'), ...strip(show, planned, asked, width)],
-  });
+  if (!planned.bare)
+    panes.push({
+      k: 1,
+      ox: 0,
+      oy: 0,
+      clip: null,
+      prims: [
+        path(rect(MARGIN, MARGIN, width - 2 * MARGIN, height - 2 * MARGIN), 'border'),
+        ...strip(show, planned, asked, width),
+      ],
+    });
   const sheet = { width, height, title: `${settingsOf(show).name}: ${planned.name}`, panes };
   const changed = [...drawn.values()].reduce((sum, { marked = 0 }) => sum + marked, 0);
   const { issued } = settingsOf(show);
@@ -213,13 +217,16 @@ export function bookSheets(
   {
     date,
     since,
+    base,
     each,
-  }: Pick<Asked, 'date' | 'since'> & { readonly each?: ((name: string, number: number, of: number) => void) | undefined },
+  }: Pick<Asked, 'date' | 'since' | 'base'> & {
+    readonly each?: ((name: string, number: number, of: number) => void) | undefined;
+  },
 ): Sheet[] {
   const planned = plannedSheets(show);
   const contents = planned.map(({ name, paper }: { name: string; paper: Paper }) => ({ name, paper: paper.name }));
   return planned.map((sheet, i) => {
     each?.(sheet.name, i + 1, planned.length);
-    return drawSheet(show, sheet, { date, since, sheet: i + 1, sheets: planned.length, contents }).sheet;
+    return drawSheet(show, sheet, { date, since, base, sheet: i + 1, sheets: planned.length, contents }).sheet;
   });
 }

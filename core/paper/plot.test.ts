@@ -176,7 +176,7 @@ describe('title block', () => {
       ...show.records.values(),
       makeFixture(idOf(503), fixtureLayer, plainType, pipe, 3000, { spare: true }),
     ]);
-    expect(texts(spare).some((text) => text.text.startsWith('1 units.'))).toBe(true);
+    expect(texts(spare).some((text) => text.text.startsWith('1 unit.'))).toBe(true);
   });
   test('a block with many lines is set smaller rather than run into the scale bar; one with few keeps its sizes', () => {
     const block = (n: number): TitleBlock => ({

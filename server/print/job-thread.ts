@@ -14,6 +14,7 @@ async function run(ask: JobAsk): Promise<void> {
     const made = await output.make(show, {
       query: (name) => ask.query[name],
       date: ask.date,
+      base: ask.base,
       files: new Map(ask.files),
       stood: ask.stood.map(([issue, records]) => ({ issue, show: showOf(ask.show, records) })),
       each: (at, number, of) => answer({ at, number, of }),

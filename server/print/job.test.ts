@@ -4,7 +4,7 @@ import { makeDemo } from '#demo/show';
 import { JobError, Jobs } from './job.js';
 
 const demo = makeDemo();
-const how = (query: Record<string, string> = {}) => ({ query, date: 'today', files: [], stood: [] });
+const how = (query: Record<string, string> = {}) => ({ query, date: 'today', base: '', files: [], stood: [] });
 const jobs = new Jobs();
 afterAll(() => jobs.close());
 const whyOf = async (made: Promise<unknown>) => {

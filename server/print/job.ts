@@ -12,6 +12,8 @@ export interface JobAsk {
   readonly records: readonly DessinRecord[];
   readonly query: Readonly<Record<string, string>>;
   readonly date: string;
+  /** Address under which the one who asks has this Dessin. */
+  readonly base: string;
   readonly files: readonly (readonly [hash: string, bytes: Uint8Array])[];
   /** Issues that it is compared with, and the records that each held. */
   readonly stood: readonly (readonly [issue: Issue, records: readonly DessinRecord[]])[];
@@ -86,7 +88,7 @@ export class Jobs {
   async make(
     file: string,
     show: Show,
-    how: Pick<JobAsk, 'query' | 'date' | 'files' | 'stood'>,
+    how: Pick<JobAsk, 'query' | 'date' | 'base' | 'files' | 'stood'>,
     name = '',
   ): Promise<Uint8Array | string> {
     let ended = false;

@@ -55,16 +55,18 @@ export function outRoutes(store: Store, shelf: ShelfStore, jobs = new Jobs()): H
     const date = new Intl.DateTimeFormat('en-GB', { dateStyle: 'long' }).format(new Date());
     try {
       const query = c.req.query();
+      const base = new URL(c.req.url).origin;
       const stood = await stoodOf(store, show, output);
       // Heavy files are made beside the server; what is made at once is made here.
       const made = output.light
-        ? await output.make(show, { query: (name) => query[name], date, files: new Map(), stood })
+        ? await output.make(show, { query: (name) => query[name], date, base, files: new Map(), stood })
         : await jobs.make(
             file,
             show,
             {
               query,
               date,
+              base,
               files: [...(await filesOf(show))],
               stood: stood.map((item) => [item.issue, [...item.show.records.values()]] as const),
             },

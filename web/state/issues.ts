@@ -1,8 +1,7 @@
 /** What the issues of a show held, as far as paper marks what changed since. An issue never changes: it is fetched once. */
-import { useMemo } from 'react';
 import useSWRImmutable from 'swr/immutable';
 import { issuesWanted, type Since, type Stood, sinceIssue } from '#core/compare/since';
-import type { DessinRecord, Id } from '#core/model/records';
+import type { DessinRecord, Id, Issue } from '#core/model/records';
 import { type Show, showOf } from '#core/model/show';
 import { call } from './api';
 import { useShow } from './context';
@@ -27,23 +26,25 @@ async function fetchStood(show: Id, ids: readonly Id[]): Promise<ReadonlyMap<Id,
 }
 
 const none: readonly Stood[] = [];
+const kept = new WeakMap<ReadonlyMap<Id, Show>, { readonly key: string; readonly stood: readonly Stood[] }>();
+/** The same list for all who ask: what was compared by one is not compared again by the next. */
+function stoodOf(wanted: readonly Issue[], data: ReadonlyMap<Id, Show> | undefined): readonly Stood[] {
+  if (!data) return none;
+  const key = wanted.map(({ id, name }) => `${id} ${name}`).join();
+  const known = kept.get(data);
+  if (known?.key === key) return known.stood;
+  const stood = wanted.flatMap((issue): Stood[] => {
+    const then = data.get(issue.id);
+    return then ? [{ issue, show: then }] : [];
+  });
+  kept.set(data, { key, stood });
+  return stood;
+}
 /** What changed since the issue that paper is compared with; null while there is none, or it is not here yet. */
 export function useSince(): Since | null {
   const show = useShow();
   const wanted = issuesWanted(show);
   const ids = wanted.map(({ id }) => id);
   const { data } = useSWRImmutable(ids.length ? ['issues', show.id, ...ids] : null, () => fetchStood(show.id, ids));
-  const key = wanted.map(({ id, name }) => `${id} ${name}`).join();
-  // biome-ignore lint/correctness/useExhaustiveDependencies: the issues as they are named, not each new list of them
-  const stood = useMemo(
-    () =>
-      data
-        ? wanted.flatMap((issue): Stood[] => {
-            const then = data.get(issue.id);
-            return then ? [{ issue, show: then }] : [];
-          })
-        : none,
-    [data, key],
-  );
-  return sinceIssue(show, stood);
+  return sinceIssue(show, stoodOf(wanted, data));
 }

@@ -16,6 +16,7 @@ export const windowKinds = [
   'focus charts',
   'picture',
   'schedule',
+  'labels',
   'card head',
   'card list',
   'bring',

@@ -17,6 +17,9 @@ export const powerSchema = () =>
     /** Imbalance that is still accepted: (greatest - mean) / mean. */
     imbalance: Type.Number({ minimum: 0, maximum: 10 }),
   });
+const Side = Type.Number({ minimum: 5, maximum: 2000 });
+const Edge = Type.Number({ minimum: 0, maximum: 2000 });
+const Count = Type.Integer({ minimum: 1, maximum: 50 });
 export const settingsSchema = () =>
   object({
     id: Uuid,
@@ -62,6 +65,18 @@ export const settingsSchema = () =>
         gap: Type.Number({ minimum: 0, maximum: 100 }),
       }),
     ),
+    /** Labels on their sheet, mm: the size of one, the first from the left and upper edge, from one to the next; how many across and down, and how many of the first sheet are gone. */
+    labels: Type.Optional(
+      object({
+        size: Type.Tuple([Side, Side]),
+        first: Type.Tuple([Edge, Edge]),
+        step: Type.Tuple([Side, Side]),
+        count: Type.Tuple([Count, Count]),
+        gone: Type.Integer({ minimum: 0, maximum: 5000 }),
+      }),
+    ),
+    /** Address of this Dessin in the house, which the codes of labels lead to. */
+    address: Type.Optional(Text),
     /** Where the dimmers or the distribution stand, mm, and the share that cables are longer than they are measured. Left out, what is usual. */
     cables: Type.Optional(object({ rack: P3, spare: Type.Number({ minimum: 0, maximum: 5 }) })),
     /** Left out: 230 V, 16 A a circuit, 63 A a phase, all of it. */

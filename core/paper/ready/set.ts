@@ -14,6 +14,8 @@ export interface ReadySheet {
   readonly paper: Paper;
   readonly landscape: boolean;
   readonly windows: readonly PlateWindow[];
+  /** Printed on something that is ruled already: without frame, bar and foot. */
+  readonly bare?: true;
 }
 /** What the user says of a set. */
 export interface Wanted {

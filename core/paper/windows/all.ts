@@ -2,6 +2,7 @@
 export { bring, cardHead, cardList } from './card.js';
 export { cutLayout } from './cut.js';
 export { focusCharts } from './focus-charts.js';
+export { labels } from './labels.js';
 export { loads } from './loads.js';
 export { lux } from './lux.js';
 export { plan } from './plan.js';

@@ -25,6 +25,8 @@ export interface Asked {
   readonly scale: string;
   /** Every sheet of the book, for its list of contents. */
   readonly contents: readonly ContentLine[];
+  /** Address of the house's Dessin, which codes lead to. */
+  readonly base?: string | undefined;
   /** What is marked as changed since an issue; left out, nothing is. */
   readonly since?: Since | null | undefined;
 }

@@ -2,6 +2,7 @@
 import { Fragment } from 'react';
 import { all } from '#core/model/show';
 import { listsOf } from '#core/paper/lists';
+import { labelsOfSet } from '#core/paper/ready/labels';
 import { listOfSet } from '#core/paper/ready/lists';
 import { useShow } from '../../state/context';
 import { useView } from '../../state/view';
@@ -9,6 +10,7 @@ import { BookLines } from './BookLines';
 import { CableLines } from './CableLines';
 import { CutLines } from './CutLines';
 import { IssueLines } from './IssueLines';
+import { LabelLines } from './LabelLines';
 import { ListLines } from './ListLines';
 import { PaperSnags } from './PaperSnags';
 import { SheetLines } from './SheetLines';
@@ -33,6 +35,7 @@ export function PaperPanel() {
       {own && <ListLines view={own} />}
       {(list === 'cuts' || planned?.ready === 'cuts') && <CutLines />}
       {list === 'cables' && <CableLines />}
+      {planned?.ready && labelsOfSet(planned.ready) && <LabelLines />}
       <BookLines />
       <PaperSnags />
       <h2 className="pencil pt-3">On every sheet</h2>

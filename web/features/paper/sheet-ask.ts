@@ -17,6 +17,8 @@ export type SheetAsk =
       /** Lower ones are drawn first. */
       readonly rank: number;
       readonly date: string;
+      /** Address of this Dessin, which codes lead to. */
+      readonly base: string;
       /** A sheet that is tried; null is the one of the show by that key. */
       readonly tried: Planned | null;
     }

@@ -24,7 +24,7 @@ interface Asked extends Of {
 interface Made extends Of {
   readonly sheet: SheetMade;
 }
-type Draw = Omit<Extract<SheetAsk, { readonly kind: 'draw' }>, 'stamp' | 'kind' | 'date'>;
+type Draw = Omit<Extract<SheetAsk, { readonly kind: 'draw' }>, 'stamp' | 'kind' | 'date' | 'base'>;
 const same = (a: Of | undefined, b: Of): boolean => a?.show === b.show && a.since === b.since;
 
 /** Keeps the thread's show as the window has it, and what it drew. */
@@ -63,7 +63,7 @@ class Drawer {
     this.bringUp(of);
     const stamp = ++this.stamp;
     this.asked.set(key, { ...of, stamp, rank });
-    this.post({ kind: 'draw', ...ask, stamp, date: today() });
+    this.post({ kind: 'draw', ...ask, stamp, date: today(), base: window.location.origin });
   }
 
   private post(ask: SheetAsk): void {
