@@ -1,5 +1,7 @@
 /** The display list: what a drawing is made of, in millimetres, y up. Thin back ends draw it on canvas, as SVG or as PDF. */
-import { eachCommand, numbersAfter, type PathData } from '../measure/path.js';
+
+import { itemAt } from '../measure/list.js';
+import { CLOSE, eachCommand, MOVE, numbersAfter, type PathData } from '../measure/path.js';
 import type { Id, PenColour } from '../model/records.js';
 
 export const pens = {
@@ -279,6 +281,25 @@ export function boxOf(prims: readonly Prim[]): Box {
     }
   }
   return [x0, y0, x1, y1];
+}
+/** From one point to the next. */
+export type Line = readonly [readonly [number, number], readonly [number, number]];
+/** The lines of paths, curves as their chords. */
+export function linesOf(prims: readonly Prim[]): Line[] {
+  const out: Line[] = [];
+  for (const prim of prims) {
+    if (prim.op !== 'path') continue;
+    const { d } = prim;
+    let at: readonly [number, number] = [0, 0];
+    let from = at;
+    eachCommand(d, (op, i, n) => {
+      const to: readonly [number, number] = op === CLOSE ? from : [itemAt(d, i + n - 1), itemAt(d, i + n)];
+      if (op === MOVE) from = to;
+      else out.push([at, to]);
+      at = to;
+    });
+  }
+  return out;
 }
 export {
   arc,

@@ -1,6 +1,6 @@
 /** A show in plan, as a display list. Fixtures and positions are remembered by their records: an edit rebuilds only what it touched. */
 
-import { itemAt, pairs } from '../measure/list.js';
+import { pairs } from '../measure/list.js';
 import { type ByKind, byKind } from '../model/kinds/index.js';
 import { LARGE, SMALL } from '../model/kinds/tagset.js';
 import { shownLayers } from '../model/layers.js';
@@ -9,7 +9,7 @@ import type { Fixture, Id, Layer, TagSet } from '../model/records.js';
 import { all, find, type Show } from '../model/show.js';
 import { areaChunk } from './area-chunks.js';
 import { chunkOf, type Drawing, drawingsOf, type PlanOptions } from './fixture-drawing.js';
-import { type Box, boxOf, type Chunk, CLOSE, type DisplayList, eachCommand, emptyBox, MOVE, type Prim } from './list.js';
+import { type Box, boxOf, type Chunk, type DisplayList, emptyBox, type Line, linesOf } from './list.js';
 import { type Choice, placeTags } from './place-tags.js';
 import { positionChunks } from './position-chunk.js';
 import { scenicChunk, seenOn } from './scenic-chunks.js';
@@ -53,24 +53,6 @@ export const allTags: TagSet = {
 const drawnThere: ReadonlySet<Chunk['kind']> = new Set(['stage', 'outline', 'masking', 'scenic']);
 /** At smaller scales than this there is no room to keep texts clear of lines: they keep clear of pipes and of each other. */
 const CLEAR_TO = 100;
-type Line = readonly [readonly [number, number], readonly [number, number]];
-/** The lines of paths, curves as their chords. */
-function linesOf(prims: readonly Prim[]): Line[] {
-  const out: Line[] = [];
-  for (const prim of prims) {
-    if (prim.op !== 'path') continue;
-    const { d } = prim;
-    let at: readonly [number, number] = [0, 0];
-    let from = at;
-    eachCommand(d, (op, i, n) => {
-      const to: readonly [number, number] = op === CLOSE ? from : [itemAt(d, i + n - 1), itemAt(d, i + n)];
-      if (op === MOVE) from = to;
-      else out.push([at, to]);
-      at = to;
-    });
-  }
-  return out;
-}
 
 /** Obstacles by the chunks that they were made of; an edit that leaves the positions alone finds them again. */
 let lastObstacles: { chunks: readonly Chunk[]; made: { boxes: Box[]; lines: Line[] } } | null = null;

@@ -1,9 +1,10 @@
 /** Sections and the elevation. */
 import { describe, expect, test } from '@jest/globals';
 import { all } from '../model/show.js';
+import { fixturesOn } from '../order/order.js';
 import { EYE } from '../space/eyes.js';
 import { place } from '../space/hanging.js';
-import { boxOf } from './list.js';
+import { type Box, boxOf } from './list.js';
 import { alongInView, sectionList } from './section.js';
 import { centreSection, frontElevation, projected, sectionOn } from './section-view.js';
 import { demo, named, sectionOptions } from './seeing.arb.js';
@@ -75,7 +76,8 @@ describe('section', () => {
     const list = sectionList(demo, frontElevation, sectionOptions);
     const labels = list.chunks
       .filter((chunk) => chunk.kind === 'position')
-      .map((chunk) => ({ id: chunk.id, box: boxOf(chunk.tags) }));
+      // Leaders may pass under a name; names lie on none.
+      .map((chunk) => ({ id: chunk.id, box: boxOf(chunk.tags.filter(({ op }) => op === 'text')) }));
     labels.forEach((a, i) => {
       for (const b of labels.slice(i + 1))
         expect(a.box[0] < b.box[2] && a.box[2] > b.box[0] && a.box[1] < b.box[3] && a.box[3] > b.box[1]).toBe(false);
@@ -84,6 +86,31 @@ describe('section', () => {
       const [, low, , high] = labels.find((label) => label.id === named(name).id)!.box;
       expect(low).toBeLessThanOrEqual(named(name).curve.z);
       expect(high).toBeGreaterThanOrEqual(named(name).curve.z);
+    }
+  });
+  test('in the section every pipe that is seen end on says its channels, and no row lies on another row or on a unit', () => {
+    const list = sectionList(demo, centreSection(180), sectionOptions);
+    const rows = list.chunks
+      .filter(({ kind }) => kind === 'position')
+      .flatMap(({ id, tags }) => tags.flatMap((tag) => (tag.op === 'text' ? [{ id, box: boxOf([tag]), text: tag.text }] : [])));
+    const meets = (a: Box, b: Box) => a[0] < b[2] - 1 && a[2] > b[0] + 1 && a[1] < b[3] - 1 && a[3] > b[1] + 1;
+    const units = list.chunks.filter(({ kind }) => kind === 'fixture').map(({ body }) => boxOf(body));
+    for (const [i, a] of rows.entries()) {
+      for (const b of rows.slice(i + 1)) expect([a.text, b.text, meets(a.box, b.box)]).toEqual([a.text, b.text, false]);
+      expect([a.text, units.some((box) => meets(a.box, box))]).toEqual([a.text, false]);
+    }
+    for (const name of ['LX 1', 'LX 2', 'LX 3', 'LX 4', 'FOH 1', 'FOH 2']) {
+      const said = new Set(
+        rows
+          .filter(({ id }) => id === named(name).id)
+          .flatMap(({ text }) => text.split(', '))
+          .flatMap((text) => {
+            const [from = 0, to = from] = text.split('-').map(Number);
+            return Array.from({ length: to - from + 1 }, (_, k) => String(from + k));
+          }),
+      );
+      for (const fixture of fixturesOn(demo, named(name)))
+        for (const { channel } of fixture.parts) if (channel) expect([...said]).toContain(channel);
     }
   });
   test('the elevation shows all, and a point on a pipe is found again', () => {

@@ -4,12 +4,12 @@ import { channelText } from '../fields/texts.js';
 import { cutIn, cutSaid, stoppedAt } from '../light/cut.js';
 import { anglesOf } from '../light/source.js';
 import { formatLength } from '../measure/lengths.js';
-import { firstOf, itemAt, lastOf } from '../measure/list.js';
+import { firstOf, gathered, itemAt, lastOf } from '../measure/list.js';
 import { SMALL } from '../model/kinds/tagset.js';
 import { shownLayers } from '../model/layers.js';
 import type { Fixture, Id, Layer, Masking, Note, Outline, Position, Vec2, Vec3 } from '../model/records.js';
-import { all, get, type Show, settingsOf } from '../model/show.js';
-import { fixturesOn, natural } from '../order/order.js';
+import { all, find, get, type Show, settingsOf } from '../model/show.js';
+import { fixturesOn } from '../order/order.js';
 import { formsOf } from '../patch/accessories.js';
 import { curveLength, curvePoints, frameAlong } from '../space/curves.js';
 import { place } from '../space/hanging.js';
@@ -37,10 +37,10 @@ import {
   placed,
   rect,
   textAt,
-  textWidth,
   union,
 } from './list.js';
 import { scenicCut, seenOn } from './scenic-chunks.js';
+import { channelRows, type Named, withNames } from './section-names.js';
 import { projected, type SectionView } from './section-view.js';
 import { sightLines } from './sight-lines.js';
 import { symbolIn } from './symbols.js';
@@ -55,10 +55,7 @@ export interface SectionOptions {
   readonly areas?: boolean | undefined;
   readonly people?: boolean | undefined;
 }
-/** Names of positions stand this far over them, clear of the units, mm. */
-const CLEAR = 520;
-/** Channels of what hangs on a pipe that is seen end on stand this far below it, clear of the units, in a column of a width that leaves room for the next pipe, mm. */
-const BELOW = 620;
+/** Channels of what hangs on a pipe that is seen end on stand in a block of this width, mm. */
 const WIDE = 1100;
 /** Narrower than this a position is seen end on, mm. */
 const END_ON = 120;
@@ -79,11 +76,20 @@ export function sectionList(show: Show, view: SectionView, options: SectionOptio
   each(all(show, 'masking'), (record, layer) => maskingCut(show, view, record, layer));
   each(all(show, 'wall').filter(isStanding), (record, layer) => wallCut(show, view, record, layer));
   each(all(show, 'scenic'), (record, layer) => (seenOn(record, options) ? scenicCut(show, view, record, layer) : null));
-  each(all(show, 'position'), (record, layer) => positionCut(show, view, record, layer, options));
+  each(all(show, 'position'), (record, layer) => positionCut(show, view, record, layer));
   each(all(show, 'fixture'), (record, layer) => fixtureCut(show, view, record, layer, options));
   if (options.areas) each(all(show, 'area'), (record, layer) => areaCut(show, view, record, layer, options.denominator));
-  staggered(chunks);
   each(all(show, 'note'), (record, layer) => noteCut(show, view, record, layer, options));
+  const size = 2.5 * options.denominator;
+  const units = gathered(
+    chunks.filter(({ kind }) => kind === 'fixture'),
+    ({ id }) => find(show, 'fixture', id ?? undefined)?.position ?? '',
+  );
+  const names = new Map(
+    all(show, 'position').map((record) => [record.id, namedAt(show, view, record, units.get(record.id) ?? [], size)]),
+  );
+  const withThem = withNames(chunks, names, size);
+  chunks.splice(0, chunks.length, ...withThem);
   const seen = chunks.reduce((box, chunk) => union(box, chunk.box), emptyBox);
   const ground = groundChunk(show, view, options, Number.isFinite(seen[0]) ? seen : [-5000, 0, 5000, 6000]);
   chunks.push(ground);
@@ -118,32 +124,6 @@ const chunk = (
     hit,
   };
 };
-
-/**
- * Names at one place stand beside each other: those left of their pipes go farther left, at their own height, so that a trim is never read
- * at another pipe; those over what is seen end on go up.
- */
-function staggered(chunks: Chunk[]): void {
-  const taken: Box[] = [];
-  chunks.forEach((chunk, i) => {
-    const first = chunk.tags[0];
-    if (chunk.kind !== 'position' || first?.op !== 'text') return;
-    // The name with its trim; what hangs there stays below it.
-    const named = chunk.tags.slice(0, 2);
-    const own = boxOf(named);
-    const [dx, dy] = first.align === 'right' ? [(own[0] - own[2]) * 1.08, 0] : [0, (own[3] - own[1]) * 1.05];
-    let n = 0;
-    const at = (): Box => [own[0] + n * dx, own[1] + n * dy, own[2] + n * dx, own[3] + n * dy];
-    const meets = (a: Box, b: Box) => a[0] < b[2] && a[2] > b[0] && a[1] < b[3] && a[3] > b[1];
-    while (n < 12 && taken.some((box) => meets(at(), box))) n++;
-    taken.push(at());
-    if (!n) return;
-    const tags = chunk.tags.map((prim, k) =>
-      prim.op === 'text' && k < named.length ? { ...prim, x: prim.x + n * dx, y: prim.y + n * dy } : prim,
-    );
-    chunks[i] = { ...chunk, tags, box: union(chunk.box, boxOf(tags)) };
-  });
-}
 
 /** Stage floor, grid, centre line or plaster line. */
 function groundChunk(show: Show, view: SectionView, { denominator }: SectionOptions, box: Box): Chunk {
@@ -254,30 +234,6 @@ function maskingCut(show: Show, view: SectionView, masking: Masking, layer: Laye
   });
 }
 
-/** "6-9, 12, 26-29": channels that follow on each other as one stretch; what is no figure stands by itself. */
-export function channelRuns(channels: readonly string[]): string[] {
-  const out: string[] = [];
-  const sorted = [...new Set(channels.filter(Boolean))].sort(natural);
-  for (let i = 0; i < sorted.length; ) {
-    const from = sorted[i] ?? '';
-    let to = i;
-    while (/^\d+$/.test(from) && Number(sorted[to + 1]) === Number(sorted[to]) + 1) to++;
-    out.push(to > i ? `${from}-${sorted[to]}` : from);
-    i = to + 1;
-  }
-  return out;
-}
-/** Under a pipe that is seen end on its units lie on each other: which they are is written below them. @param wide  room of a line, mm */
-function unitsBelow(channels: readonly string[], x: number, z: number, size: number, wide: number): Prim[] {
-  const rows: string[] = [];
-  for (const run of channelRuns(channels)) {
-    const last = rows[rows.length - 1];
-    if (last !== undefined && textWidth(`${last}, ${run}`, size) <= wide) rows[rows.length - 1] = `${last}, ${run}`;
-    else rows.push(run);
-  }
-  return rows.map((row, i) => textAt(x, z - size * 1.25 * (i + 0.5), row, size));
-}
-
 /** Points of a position in the view. */
 const flatPoints = (view: SectionView, position: Position) =>
   curvePoints(position.curve, 20).map((point) => projected(view, point));
@@ -289,17 +245,38 @@ function seenEndOn(view: SectionView, position: Position): boolean {
   return Math.max(...across) - Math.min(...across) < END_ON;
 }
 
-function positionCut(
-  show: Show,
-  view: SectionView,
-  position: Position,
-  layer: Layer,
-  { denominator }: SectionOptions,
-): Chunk | null {
+/** What stands beside a position: its name with its trim, and the channels of units that lie one behind the other. @param units  what is drawn of them */
+function namedAt(show: Show, view: SectionView, position: Position, units: readonly Chunk[], size: number): Named {
+  const points = flatPoints(view, position);
+  const { x, z } = firstOf(points);
+  const name = { text: position.name, ink: 'ink', bold: true } as const;
+  if (position.curve.form === 'vertical') {
+    const half = position.width / 2;
+    const top = Math.max(...points.map((point) => point.z));
+    return { at: [x, top], box: [-half, -half, half, 0], blocks: [{ side: 'front', rows: [name] }] };
+  }
+  const trim = { text: `+${formatLength(position.curve.z, settingsOf(show).units)}`, ink: 'faint' } as const;
+  const half = Math.max(60, trussOf(position)?.half ?? tubeRadius(position));
+  if (!seenEndOn(view, position)) {
+    const low = Math.min(...points.map((point) => point.x));
+    return { at: [low, z], box: [0, -half, half, half], blocks: [{ side: 'left', rows: [name, trim] }] };
+  }
+  const drawn = units.reduce((box, unit) => union(box, boxOf(unit.body)), [x - half, z - half, x + half, z + half] as Box);
+  const channels = channelRows(
+    fixturesOn(show, position).map((fixture) => channelText(fixture)),
+    size,
+    WIDE,
+  );
+  return {
+    at: [x, z],
+    box: [drawn[0] - x, drawn[1] - z, drawn[2] - x, drawn[3] - z],
+    blocks: [{ side: 'front', rows: [name, trim] }, ...(channels.length ? [{ side: 'behind' as const, rows: channels }] : [])],
+  };
+}
+
+function positionCut(show: Show, view: SectionView, position: Position, layer: Layer): Chunk | null {
   const flat = flatPoints(view, position);
   if (view.kind === 'section' && flat.every((p) => p.depth < -CUT)) return null;
-  const { units } = settingsOf(show);
-  const size = 2.5 * denominator;
   const points = flat.map((p): Vec2 => [p.x, p.z]);
   const [low, high] = [Math.min(...points.map((p) => p[0])), Math.max(...points.map((p) => p[0]))];
   const truss = trussOf(position);
@@ -327,27 +304,7 @@ function positionCut(
         ? [path(rect(low, firstOf(points)[1] - half, high - low, 2 * half), 'position', 'paper')]
         : [path(lines(points), 'position')]),
     );
-  const z = firstOf(points)[1];
-  const trim = vertical ? '' : `+${formatLength(position.curve.z, units)}`;
-  const tags: Prim[] = vertical
-    ? [textAt((low + high) / 2, Math.max(...points.map((p) => p[1])) + size * 0.7, position.name, size)]
-    : high - low < END_ON
-      ? [
-          textAt(low, z + half + CLEAR + size * 1.5, position.name, size, 'centre', 'ink', true),
-          textAt(low, z + half + CLEAR + size * 0.5, trim, size, 'centre', 'faint'),
-          ...unitsBelow(
-            fixturesOn(show, position).map((fixture) => channelText(fixture)),
-            low,
-            z - half - BELOW,
-            size,
-            WIDE,
-          ),
-        ]
-      : [
-          textAt(low - size * 0.5, z + size * 0.4, position.name, size, 'right', 'ink', true),
-          textAt(low - size * 0.5, z - size * 0.6, trim, size, 'right', 'faint'),
-        ];
-  return chunk(show, position.id, 'position', layer, body, tags, {
+  return chunk(show, position.id, 'position', layer, body, [], {
     shape: 'line',
     points: points.length > 1 && high - low >= 1 ? points : [firstOf(points), lastOf(points)],
     width: Math.max(40, half),

@@ -29,8 +29,8 @@ export function DrawingBar() {
   const sets = tagSetsOf(show);
   const views = registry().views.filter((item) => !item.steps || item.id === view || item.steps.includes(step ?? ''));
   const entry = viewById(view);
-  // The plate is drawn, and 3D has its colours too.
-  const drawn = !entry || entry.keys === 'rig' || entry.alone;
+  // Windows of a sheet have their own tags and colours.
+  const drawn = !entry || entry.keys === 'rig';
   // With many views the words before the choices go; the choices say for themselves what they are.
   const tight = views.length > 5;
   const active = layer ? find(show, 'layer', layer) : undefined;

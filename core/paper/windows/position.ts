@@ -98,7 +98,7 @@ const byPosition = (show: Show) => positionsInOrder(show).map(({ id, name }) => 
 export const position: WindowKind = {
   what: 'position',
   order: 60,
-  title: 'Position, laid flat',
+  title: 'Detail: a position laid flat',
   sets: ['of', 'scale', 'turn', 'tags', 'symbols', 'colour'],
   of: byPosition,
   draw: (show, window, { since = null }) => {
