@@ -98,7 +98,7 @@ test('a hanging card is corrected by hand: a window moved, pulled, scaled and lo
   const before = await centre('position');
   await page.mouse.click(before.x, before.y);
   const side = panel(page).getByRole('region', { name: 'Window' });
-  await expect(side.getByText('Position, laid flat')).toBeVisible();
+  await expect(side.getByText('Detail: a position laid flat')).toBeVisible();
   await page.mouse.move(before.x, before.y);
   await page.mouse.down();
   await page.mouse.move(before.x, before.y + 30, { steps: 6 });
@@ -167,6 +167,7 @@ test('a sheet of one’s own: a part of the plan, looked into; snags tell what i
         crop?: number[];
       }[]
     ).find(({ what }) => what === 'plan')!;
+  await expect(page.getByTestId('plate')).toHaveAttribute('data-now', 'true');
   const box = (await plan.boundingBox())!;
   const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
   await page.mouse.dblclick(x, y);
@@ -187,10 +188,17 @@ test('a sheet of one’s own: a part of the plan, looked into; snags tell what i
   await panel(page).getByRole('button', { name: 'Done' }).click();
   await panel(page).getByLabel('Add a window').selectOption('picture');
   await expect(page.getByRole('list', { name: 'What is wrong with this sheet' })).toContainText('holds none yet');
-  const snags = panel(page).getByRole('list', { name: 'Snags of paper' });
-  await expect(snags).toContainText('Ring in detail A window for a picture that holds none yet.');
-  await sheets(page).first().click();
-  await snags.getByRole('button', { name: 'Ring in detail' }).click();
+  const snags = panel(page).getByRole('region', { name: 'Snags of paper' });
+  await expect(snags).toContainText('Ring in detail: A window for a picture that holds none yet.');
+  // The rail tells them from any step, and the list of snags leads back here.
+  await page.getByRole('link', { name: /^Hang/ }).click();
+  await expect(page.getByRole('link', { name: /^Paper/ })).toContainText('1 snag');
+  await page.keyboard.press('Control+K');
+  await page.keyboard.type('list of snags');
+  await page.keyboard.press('Enter');
+  await page.getByRole('button', { name: 'Ring in detail: A window for a picture' }).click();
+  await expect(page).toHaveURL(/\/paper/);
+  await page.getByRole('region', { name: 'Snags', exact: true }).getByRole('button', { name: 'Close' }).click();
   await expect(page.getByTestId('plate')).toHaveAttribute('alt', /Ring in detail/);
   // A picture from a file fills it: a square of two by two points.
   await panel(page)
@@ -305,4 +313,104 @@ test('colour is cut from the sheets that the user says: spares and another sheet
   await cut.getByLabel('Lost between').fill('-3');
   await cut.getByLabel('Lost between').press('Enter');
   await expect(cut.getByLabel('Lost between')).toHaveAttribute('aria-invalid', 'true');
+});
+
+test('the plot is issued, changed, and its sheets and lists mark what changed since', async ({ page }) => {
+  const id = await openDemo(page, 'paper');
+  await panel(page).getByLabel('For whom').fill('the hanging crew');
+  await panel(page).getByRole('button', { name: 'Issue the plot' }).click();
+  await expect(panel(page).getByRole('list', { name: 'Issues' })).toContainText('the hanging crew');
+  await stored(page);
+  // Another colour for the first unit of FOH 1, typed in the Ledger.
+  const cell = page
+    .getByRole('row', { name: /^FOH 1/ })
+    .first()
+    .getByRole('gridcell')
+    .nth(7);
+  await cell.dblclick();
+  await page.keyboard.press('Control+A');
+  await page.keyboard.type('Sm 1a');
+  await page.keyboard.press('Enter');
+  await stored(page);
+  await expect(panel(page).getByText('Since issue A: 1 recoloured.')).toBeVisible();
+  await expect(page.getByRole('list', { name: 'What is wrong with this sheet' })).toContainText('The sheet says issue A');
+  const svg = await (await page.request.get(`/api/shows/${id}/out/plot.svg`)).text();
+  // The letter of the issue to come, in its triangle.
+  expect(svg).toMatch(/font-weight="700"[^>]*>B<\/text>/);
+  expect(svg).toContain('issue A, changed since');
+  const html = await (await page.request.get(`/api/shows/${id}/out/list.html?of=schedule`)).text();
+  expect(html.match(/<tr class="changed">/g)).toHaveLength(1);
+  // Issued again the sheet is as it was given out, and marks what B brought.
+  await panel(page).getByRole('button', { name: 'Issue the plot' }).click();
+  await stored(page);
+  await expect(page.getByRole('list', { name: 'What is wrong with this sheet' })).toBeHidden();
+  const again = await (await page.request.get(`/api/shows/${id}/out/plot.svg`)).text();
+  expect(again).toMatch(/font-weight="700"[^>]*>B<\/text>/);
+  expect(again).not.toContain('changed since');
+  // Nothing is marked where nothing is wanted, and one step takes an issue back.
+  await panel(page).getByLabel('What paper marks as changed').selectOption('none');
+  await stored(page);
+  expect(await (await page.request.get(`/api/shows/${id}/out/list.html?of=schedule`)).text()).not.toContain('"changed"');
+  await page.keyboard.press('Control+z');
+  await page.keyboard.press('Control+z');
+  await expect(panel(page).getByRole('list', { name: 'Issues' }).getByRole('listitem')).toHaveCount(1);
+});
+
+test('a title block is drawn: words moved and typed, a picture, by mouse and keys; every sheet has it', async ({ page }) => {
+  await openDemo(page, 'paper');
+  await panel(page).getByRole('button', { name: 'Draw the title block' }).click();
+  const block = async () =>
+    (await recordsOf(page, showIdOf(page))).find(({ kind }) => kind === 'titleblock') as unknown as {
+      items: { id: string; what: string; box: number[]; text?: string; picture?: string }[];
+    };
+  const items = page.getByTestId('title-item');
+  await expect(items.first()).toBeVisible();
+  await stored(page);
+  const [first] = (await block()).items;
+  const { x, y, width, height } = (await items.first().boundingBox())!;
+  await page.mouse.move(x + width / 2, y + height / 2);
+  await page.mouse.down();
+  await page.mouse.move(x + width / 2 + 12, y + height / 2 + 30, { steps: 5 });
+  await page.mouse.up();
+  await stored(page);
+  await expect.poll(async () => (await block()).items[0]!.box[1]).toBeLessThan(first!.box[1]! - 2);
+  const moved = (await block()).items[0]!.box[0]!;
+  await page.keyboard.press('ArrowRight');
+  await expect.poll(async () => (await block()).items[0]!.box[0]).toBeCloseTo(moved + 0.5, 6);
+  const side = page.getByRole('region', { name: 'Things of the title block' });
+  await side.getByLabel('Words', { exact: true }).fill('{show} in {venue}');
+  await side.getByLabel('Width', { exact: true }).click();
+  await expect.poll(async () => (await block()).items[0]!.text).toBe('{show} in {venue}');
+  await side.getByLabel('Add to the title block').selectOption('picture');
+  await page.getByTestId('title-picture').setInputFiles({
+    name: 'mark.svg',
+    mimeType: 'image/svg+xml',
+    buffer: Buffer.from('<svg xmlns="http://www.w3.org/2000/svg" width="20" height="20"><circle cx="10" cy="10" r="9"/></svg>'),
+  });
+  await expect
+    .poll(async () => (await block()).items.find(({ what }) => what === 'picture')?.picture?.length ?? 0)
+    .toBeGreaterThan(50);
+  await page.getByRole('button', { name: 'Back to the sheet' }).click();
+  await expect(page.getByTestId('plate')).toBeVisible();
+  const svg = await (await page.request.get(`/api/shows/${showIdOf(page)}/out/plot.svg`)).text();
+  expect(svg).toMatch(/>[^<]* in The Boathouse<\/text>/);
+  expect(svg).toContain('data:image/png;base64,');
+});
+
+test('labels on a sheet of typed measures; a code leads to its unit', async ({ page }) => {
+  const id = await openDemo(page, 'paper');
+  await panel(page).getByLabel('Add a ready set').selectOption('labels units');
+  await expect(sheets(page)).toHaveCount(1 + 6);
+  await expect(page.getByTestId('plate')).toHaveAttribute('alt', /Labels for units, page 1/);
+  await panel(page).getByLabel('How many down').fill('5');
+  await panel(page).getByLabel('Next down').fill('58');
+  await panel(page).getByLabel('Label height').click();
+  await expect.poll(() => sheets(page).count()).toBeGreaterThan(7);
+  await panel(page).getByLabel('Address of this Dessin in the house').fill('lighting');
+  await panel(page).getByLabel('Label height').click();
+  await expect(panel(page).getByText('An address such as http://lighting:4646.')).toBeVisible();
+  // What the code of a unit says is an address of this page: it opens with the unit chosen.
+  const fixture = (await recordsOf(page, id)).find(({ kind }) => kind === 'fixture')!;
+  await page.goto(`/shows/${id}/hang?chosen=${fixture.id}`);
+  await expect(page.getByTestId('card').getByRole('heading').first()).toContainText('Unit');
 });

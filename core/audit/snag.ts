@@ -28,6 +28,8 @@ export interface Snag {
   /** The same snag keeps its key; when what it says changes, its state does. An accepted snag rests while both stand. */
   readonly key: string;
   readonly state: string;
+  /** Key of the sheet of paper that it is on, and id of the window. */
+  readonly sheet?: { readonly key: string; readonly window: string | null };
 }
 
 const snagOf = ({ code, weight, step, field }: Check, found: Found): Snag => ({

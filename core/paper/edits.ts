@@ -186,9 +186,11 @@ export function draggedBox(
 
 /** What a drawing shows of the stage at its window's middle, mm of the stage. Null for what is no drawing. */
 function middleOf(
-  { box, turn = 0 }: PlateWindow,
+  { box, turn = 0, crop, scale }: PlateWindow,
   drawn: Drawn | undefined,
 ): { readonly at: readonly [number, number]; readonly denominator: number } | null {
+  // What was said of it is newer than its drawing.
+  if (crop && scale) return { at: [(crop[0] + crop[2]) / 2, (crop[1] + crop[3]) / 2], denominator: scale };
   const pane = drawn?.panes.find(({ k }) => k !== 1);
   if (!pane || !drawn?.denominator) return null;
   const [x, y] = [(box[0] + box[2] / 2 - pane.ox) / pane.k, (box[1] + box[3] / 2 - pane.oy) / pane.k];

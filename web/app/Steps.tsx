@@ -1,7 +1,10 @@
 import type { LucideIcon } from 'lucide-react';
 import { memo } from 'react';
 import { NavLink, useParams } from 'react-router';
+import { sheetSnags } from '#core/audit/sheet-snags';
 import { useShow } from '../state/context';
+import { usePaper } from '../state/paper';
+import { usePaperSnags } from '../state/paper-snags';
 import { useAudit } from '../ui/audit';
 import { leavesKeys } from '../ui/focus';
 import { registry } from '../ui/registry';
@@ -12,7 +15,9 @@ export function Steps() {
   const { id = '' } = useParams();
   const show = useShow();
   const audit = useAudit();
-  const snags = audit?.wrongSnags(show) ?? [];
+  const looked = usePaper((state) => state.looked);
+  const troubles = usePaperSnags((state) => state.troubles);
+  const snags = [...(audit?.wrongSnags(show) ?? []), ...(troubles.length ? sheetSnags(show, troubles) : [])];
   return (
     // biome-ignore lint/a11y/useKeyWithClickEvents: its keys are in the one list of keys; a click only hands the focus on
     <nav aria-label="Steps" onClick={leavesKeys} className="relative pt-4" style={{ borderRight: '1px solid var(--hair)' }}>
@@ -21,6 +26,7 @@ export function Steps() {
         className="absolute top-0 bottom-0 left-[15px] w-[5px] border-x"
         style={{ borderColor: 'var(--pencil)' }}
       />
+      {looked && registry().steps.map(({ path, Watch }) => Watch && <Watch key={path} />)}
       {registry().steps.map(({ path, name, note: noteOf, icon, snags: of }) => {
         const wrong = snags.filter((snag) => snag.step === of);
         const stop = wrong.some((snag) => snag.weight === 'stop');

@@ -12,6 +12,15 @@ interface PaperState {
   readonly tiles: string;
   /** Title block that is drawn in the place of the sheet. */
   readonly title: string | null;
+  /** Paper was looked at: from then on its sheets are watched. */
+  readonly looked: boolean;
 }
 /** Written by the list of sheets, the sheet and its panel. */
-export const usePaper = makeStore<PaperState>({ sheet: null, window: null, inside: false, tiles: '', title: null });
+export const usePaper = makeStore<PaperState>({
+  sheet: null,
+  window: null,
+  inside: false,
+  tiles: '',
+  title: null,
+  looked: false,
+});

@@ -1,10 +1,12 @@
 /** A snag where it is met: in its list, on the Card, at the hand-over. */
 
 import { useState } from 'react';
+import { useNavigate } from 'react-router';
 import { v4 } from 'uuid';
 import { accepting, repairOf } from '#core/audit/repairs';
 import type { Snag, Weight } from '#core/audit/snags';
 import { useSession, useShow } from '../state/context';
+import { usePaper } from '../state/paper';
 import { goTo } from '../state/selection';
 import { Typed } from './Field';
 import { leavesKeys } from './focus';
@@ -20,6 +22,7 @@ export const weightColours: Readonly<Record<Weight, string>> = {
 export function SnagItem({ snag, brief = false }: { snag: Snag; brief?: boolean }) {
   const session = useSession();
   const show = useShow();
+  const go = useNavigate();
   const [reason, setReason] = useState<string | null>(null);
   // Reckoned when it is looked at: a repair may pack the whole patch.
   const [open, setOpen] = useState(brief);
@@ -32,6 +35,10 @@ export function SnagItem({ snag, brief = false }: { snag: Snag; brief?: boolean 
         onClick={(event) => {
           setOpen(true);
           if (snag.fixtures.length) goTo(snag.fixtures);
+          if (snag.sheet) {
+            usePaper.setState({ sheet: snag.sheet.key, window: snag.sheet.window, inside: false, title: null });
+            void go(`/shows/${show.id}/paper`);
+          }
           leavesKeys(event);
         }}
       >

@@ -85,6 +85,8 @@ export interface StepEntry {
   readonly snags?: SnagStep;
   /** The view that belongs to it, and to no other step. */
   readonly view?: string;
+  /** Goes on beside the panes once paper was looked at; it draws nothing. */
+  readonly Watch?: ComponentType;
   readonly Panel: ComponentType;
 }
 

@@ -1,10 +1,12 @@
 /** The list of snags: by step and severity, with what to do, a repair where one is safe, and a way to accept one. */
 
 import { useState } from 'react';
+import { sheetSnags } from '#core/audit/sheet-snags';
 import { restingSnags, type Snag, snagsOf, type Weight } from '#core/audit/snags';
 import { removing } from '#core/model/change';
 import { useSession, useShow } from '../../state/context';
 import { usePanels } from '../../state/panels';
+import { usePaperSnags } from '../../state/paper-snags';
 import { Choice } from '../../ui/Field';
 import { PanelHead } from '../../ui/PanelHead';
 import { registry } from '../../ui/registry';
@@ -19,7 +21,8 @@ export function SnagsPanel() {
 
   const [step, setStep] = useState('');
   const [weight, setWeight] = useState<Weight | ''>('');
-  const every = snagsOf(show);
+  const troubles = usePaperSnags((state) => state.troubles);
+  const every = [...snagsOf(show), ...sheetSnags(show, troubles)];
   const list = every.filter((snag) => (!step || snag.step === step) && (!weight || snag.weight === weight));
   const resting = restingSnags(show);
   const count = (test: (snag: Snag) => boolean) => every.filter(test).length;

@@ -1,10 +1,11 @@
 /** The step Paper: the sheet, the book, the issue, schedules. */
-import { Fragment } from 'react';
+import { Fragment, useEffect } from 'react';
 import { all } from '#core/model/show';
 import { listsOf } from '#core/paper/lists';
 import { labelsOfSet } from '#core/paper/ready/labels';
 import { listOfSet } from '#core/paper/ready/lists';
 import { useShow } from '../../state/context';
+import { usePaper } from '../../state/paper';
 import { useView } from '../../state/view';
 import { BookLines } from './BookLines';
 import { CableLines } from './CableLines';
@@ -23,6 +24,7 @@ export function PaperPanel() {
   const { planned, number } = useSheets();
   const list = planned?.ready ? listOfSet(planned.ready) : null;
   const own = list ? all(show, 'view').find(({ id }) => id === list) : undefined;
+  useEffect(() => usePaper.setState({ looked: true }), []);
   const base = `/api/shows/${show.id}/out`;
   return (
     <section aria-label="Paper">
