@@ -249,6 +249,11 @@ test('a list of one’s own is kept in the Ledger, printed and exported; a lette
   const html = await page.request.get(`/api/shows/${id}/out/list.html?of=hookup`);
   expect(html.headers()['content-type']).toContain('text/html');
   expect(await html.text()).toMatch(/<th[^>]*>Channel<\/th>/);
+  // Put on the Shelf it can be had in other shows.
+  await list.getByRole('button', { name: 'Put on the Shelf' }).click();
+  await expect(page.getByText('Fronts for the crew is on the Shelf.')).toBeVisible();
+  const shelf = (await (await page.request.get('/api/shelf')).json()) as { items: { kind: string; summary: { name: string } }[] };
+  expect(shelf.items.filter(({ kind }) => kind === 'view').map(({ summary }) => summary.name)).toContain('Fronts for the crew');
   // The plot of A1 on a printer for letter: 11 by 8.5 in of 72 points each.
   await sheets(page).first().click();
   await panel(page).getByLabel('Printer').selectOption('letter');

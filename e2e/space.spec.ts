@@ -109,6 +109,8 @@ test('a look from a seat: light, figures, kept views, tags; a picture and a shee
   await test.step('a picture of the size that was asked for', async () => {
     await page.getByRole('button', { name: 'Save', exact: true }).click();
     await page.getByLabel('Size of the picture').selectOption('3840 x 2160');
+    await page.getByRole('button', { name: 'Put it on a sheet of paper' }).click();
+    await expect(page.getByText(/is a sheet of the book now/)).toBeVisible({ timeout: 60_000 });
     const picture = await opened(page, await saved(page, 'Save the picture'), 'image/png');
     expect([picture.width, picture.height]).toEqual([3840, 2160]);
     expect(picture.bright).toBeGreaterThan(8);

@@ -22,7 +22,7 @@ export const tagPlacesOf = ['body', 'behind', 'front', 'left', 'right'] as const
 export const enclosures = ['none', 'circle', 'box', 'hexagon', 'underline'] as const;
 export const customTypes = ['text', 'number', 'choice', 'date', 'yes or no'] as const;
 /** Kinds that the Shelf keeps. */
-export const shelfKinds = ['type', 'symbol', 'filter', 'gobo', 'accessory', 'tagset', 'titleblock'] as const;
+export const shelfKinds = ['type', 'symbol', 'filter', 'gobo', 'accessory', 'tagset', 'titleblock', 'view'] as const;
 export const feedKinds = ['dimmer', 'circuit'] as const;
 export const corners = ['top left', 'top right', 'bottom left', 'bottom right'] as const;
 export const directions = [

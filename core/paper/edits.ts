@@ -61,6 +61,21 @@ export function addedPlate(show: Show, name: string, newId: NewId): { readonly c
   return { change: adding(...before, plate), plate };
 }
 
+/** A plate of the user's own with a picture over the whole of its room, and what it shows below it. @param png  base64, as records keep it */
+export function picturePlate(
+  show: Show,
+  name: string,
+  png: string,
+  newId: NewId,
+): { readonly change: Change; readonly plate: Plate } {
+  const { change, plate } = addedPlate(show, name, newId);
+  const { room } = withColumn(show, sheetSize(smallPaper(show), true), { key: false, legend: false });
+  const [x, y, w, h] = room;
+  const picture: PlateWindow = { id: newId(), what: 'picture', box: [x + 3, y + 3, w - 6, h - 6], picture: png, text: name };
+  const made = { ...plate, windows: [picture, ...(plate.windows ?? [])] };
+  return { change: { ...change, added: change.added.map((record) => (record.id === plate.id ? made : record)) }, plate: made };
+}
+
 /** Takes a plate or a whole set out, with what was corrected in it by hand. */
 export function withoutPlate(show: Show, plate: Plate): Change {
   const corrections = all(show, 'plate').filter(

@@ -64,6 +64,25 @@ describe('copies', () => {
       layers: [layer.id],
     });
   });
+  test('a list from the Shelf keeps the columns that every show has, and leaves those of another show behind', () => {
+    const list: ShelfRecord = {
+      id: id(73),
+      kind: 'view',
+      name: 'Crew sheet',
+      order: 0,
+      columns: [
+        { field: 'channel', width: 60, pinned: false },
+        { field: `own ${id(97)}`, width: 60, pinned: false },
+      ],
+      groups: [`own ${id(97)}`],
+      sort: { field: `own ${id(97)}`, down: false },
+      sieves: [{ field: `own ${id(97)}`, text: 'x', on: true }],
+      sums: ['watts', `own ${id(97)}`],
+    };
+    const taken = get(apply(empty, taking(empty, [item(list)])), 'view', id(73));
+    expect(taken.columns?.map(({ field }) => field)).toEqual(['channel']);
+    expect(taken).toMatchObject({ groups: [], sort: null, sieves: [], sums: ['watts'], shelf: { item: id(73), version: 1 } });
+  });
   test('an accessory that became a device gives its fixtures a part, and takes it away again', () => {
     const stock = all(demo, 'accessory').find((accessory) => !accessory.slots)!;
     const [fixture] = all(demo, 'fixture');

@@ -41,9 +41,11 @@ export function copyIn(show: Show, item: Id, kind: ShelfRecord['kind']): ShelfRe
   return undefined;
 }
 
-/** Lines of a tag set name types and layers of one show; a copy in another names those that are there. */
+/** Lines of a tag set name types and layers of one show, lists its own columns; a copy in another names those that are there. */
 const fitted = <R extends ShelfRecord>(show: Show, record: R): R =>
-  record.kind === 'tagset' ? kindOf<R>(record).letGo!(record, (id, kind) => show.records.get(id)?.kind === kind) : record;
+  record.kind === 'tagset' || record.kind === 'view'
+    ? kindOf<R>(record).letGo!(record, (id, kind) => show.records.get(id)?.kind === kind)
+    : record;
 
 /**
  * Takes items into a show. What the show has already is left as it is.

@@ -3,7 +3,7 @@ import { filterOf } from '../light/codes.js';
 import { type Change, compose, removing, updating } from '../model/change.js';
 import { sameContent } from '../model/content.js';
 import { kindOf } from '../model/kinds/index.js';
-import type { DessinRecord, Id, ShelfRecord } from '../model/records.js';
+import { type DessinRecord, type Id, type ShelfRecord, shelfKinds } from '../model/records.js';
 import { referencesOf } from '../model/references.js';
 import { all, type Show, settingsOf } from '../model/show.js';
 import { bare, copyIn, needs, type ShelfItem, standing } from './copy.js';
@@ -131,7 +131,7 @@ export function gathering(show: Show, wanted: readonly ShelfRecord[], items: Rea
 export function gathered(show: Show, stored: ReadonlyMap<Id, number>): Change {
   const pairs: [DessinRecord, DessinRecord][] = [];
   for (const [item, version] of stored)
-    for (const kind of ['type', 'symbol', 'filter', 'gobo', 'accessory', 'tagset', 'titleblock'] as const) {
+    for (const kind of shelfKinds) {
       const copy = copyIn(show, item, kind);
       if (copy && (copy.shelf?.version !== version || copy.shelf.item !== item))
         pairs.push([copy, { ...copy, shelf: { item, version } }]);

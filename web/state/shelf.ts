@@ -131,3 +131,17 @@ export async function takeIntoShow(session: Session, ids: readonly Id[]): Promis
   session.edit(`Take ${only} from the Shelf`, change);
   return change.added.length;
 }
+
+/** Puts a thing of the show on the Shelf, or its newer form over the one that is there, as one step. @returns whether there was anything to put */
+export async function putOnShelf(session: Session, record: ShelfRecord): Promise<boolean> {
+  const { gathered, gathering } = await import('#core/shelf/sweep');
+  const item = record.shelf?.item ?? record.id;
+  const known = new Map((await readItems([item])).map((stored) => [stored.record.id, stored]));
+  const back = gathering(session.get().show, [record], known);
+  if (!back.length) return false;
+  const stored = await putItems(
+    back.map(({ record: put, base }) => ({ record: put, base, ...(base === null ? { folder: 'From shows' } : {}) })),
+  );
+  session.edit(`Put ${'name' in record ? record.name : 'it'} on the Shelf`, gathered(session.get().show, stored));
+  return true;
+}

@@ -38,12 +38,13 @@ const FITS = 700_000;
  * @param widest  pixels across at most
  */
 export const fittingPng = (file: Blob, name: string, widest = 2000): Promise<string> =>
-  withPicture(file, name, (image) => {
-    const [w, h] = [image.naturalWidth || 1000, image.naturalHeight || 1000];
-    for (let k = Math.min(1, widest / w, widest / h); ; k *= 0.75) {
-      const { canvas, context } = canvasOf(Math.max(1, Math.round(w * k)), Math.max(1, Math.round(h * k)));
-      context.drawImage(image, 0, 0, canvas.width, canvas.height);
-      const made = pngOf(canvas);
-      if (made.length < FITS || canvas.width < 50) return made;
-    }
-  });
+  withPicture(file, name, (image) => fittedPng(image, [image.naturalWidth || 1000, image.naturalHeight || 1000], widest));
+/** The same of what is drawn already. */
+export function fittedPng(image: CanvasImageSource, [w, h]: readonly [number, number], widest = 2000): string {
+  for (let k = Math.min(1, widest / w, widest / h); ; k *= 0.75) {
+    const { canvas, context } = canvasOf(Math.max(1, Math.round(w * k)), Math.max(1, Math.round(h * k)));
+    context.drawImage(image, 0, 0, canvas.width, canvas.height);
+    const made = pngOf(canvas);
+    if (made.length < FITS || canvas.width < 50) return made;
+  }
+}

@@ -3,6 +3,8 @@ import { columnFor } from '#core/ledger/columns';
 import { edit, updating } from '#core/model/change';
 import type { LedgerView } from '#core/model/records';
 import { useSession, useShow } from '../../state/context';
+import { attempt, putOnShelf } from '../../state/shelf';
+import { toast } from '../../state/toast';
 import { Tick } from '../../ui/Field';
 import { Line, TextField } from '../../ui/TextField';
 
@@ -22,7 +24,21 @@ export function ListLines({ view }: { readonly view: LedgerView }) {
   };
   return (
     <section aria-label="List" className="pt-2">
-      <b>{view.name}</b>
+      <div className="flex items-baseline gap-3">
+        <b className="min-w-0 flex-1 truncate">{view.name}</b>
+        <button
+          type="button"
+          className="link whitespace-nowrap"
+          title="Other shows can take it from there"
+          onClick={() =>
+            void attempt(async () =>
+              toast((await putOnShelf(session, view)) ? `${view.name} is on the Shelf.` : 'The Shelf has it already.'),
+            )
+          }
+        >
+          Put on the Shelf
+        </button>
+      </div>
       <p className="pencil">Columns, order, groups and filters are kept in the Ledger under this name.</p>
       <label className="flex items-center gap-2">
         <Tick

@@ -3,6 +3,7 @@
 import { Plus, Trash2 } from 'lucide-react';
 import { useRef } from 'react';
 import { drawnFrom } from '#core/draw/title-items';
+import { usualFields } from '#core/fields/index';
 import { stringFrom, stringText } from '#core/light/changers';
 import { makeSettings } from '#core/model/make';
 import {
@@ -10,6 +11,7 @@ import {
   type AccessoryForm,
   accessoryForms,
   type Gobo,
+  type LedgerView,
   type ShelfRecord,
   type TagSet,
   type TitleBlock,
@@ -178,6 +180,41 @@ export function GoboPage({ record, version }: Props<Gobo>) {
       <Line name="Maker">
         <TextField label="Gobo maker" value={record.maker} onWrite={(maker) => write({ maker })} />
       </Line>
+    </div>
+  );
+}
+
+/** A list: its columns in their order, how it is sorted and grouped, and what it is narrowed to. It is made and changed in the Ledger of a show. */
+export function ListPage({ record, version }: Props<LedgerView>) {
+  const title = (field: string) => usualFields.find(({ id }) => id === field)?.title ?? 'a column of one show';
+  const said = [
+    record.groups?.length ? `grouped by ${record.groups.map(title).join(', ')}` : '',
+    record.sort ? `sorted by ${title(record.sort.field)}${record.sort.down ? ', last first' : ''}` : '',
+    record.breaks ? 'each group on a page of its own' : '',
+    record.sums?.length ? `sums of ${record.sums.map(title).join(', ')}` : '',
+  ].filter(Boolean);
+  return (
+    <div>
+      <Line name="Name">
+        <TextField
+          label="Name of the list"
+          value={record.name}
+          onWrite={(text) => (text.trim() ? store({ ...record, name: text.trim() }, version) : 'A list has a name.')}
+        />
+      </Line>
+      <ol aria-label="Columns">
+        {(record.columns ?? []).map(({ field, heading }) => (
+          <li key={field}>{heading ? `${heading} (${title(field)})` : title(field)}</li>
+        ))}
+      </ol>
+      {record.sieves
+        .filter(({ on, text }) => on && text)
+        .map(({ field, text }) => (
+          <p key={field}>
+            only where {title(field)} is {text}
+          </p>
+        ))}
+      {said.length > 0 && <p className="pencil">{said.join('; ')}.</p>}
     </div>
   );
 }

@@ -5,7 +5,7 @@ import type { DessinRecord } from '#core/model/kinds/index';
 import { makeTitleBlock } from '#core/model/make';
 import type { Id, ShelfKind, ShelfRecord, SymbolDef } from '#core/model/records';
 import type { Listed } from '#core/shelf/search';
-import { AccessoryPage, GoboPage, TagSetPage, TitlePage } from './Pages';
+import { AccessoryPage, GoboPage, ListPage, TagSetPage, TitlePage } from './Pages';
 import { SymbolPage, TypePage } from './TypePage';
 
 export interface PageProps<R> {
@@ -61,6 +61,7 @@ export const shelfEntries: { readonly [K in ShelfKind]: ShelfEntry<Extract<Dessi
     Page: TitlePage,
     narrowed: { maker: 'Maker' },
   },
+  view: { name: 'Lists', Page: ListPage, narrowed: {} },
 };
 
 /** The page of a record, by its kind. */

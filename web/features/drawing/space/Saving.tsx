@@ -1,14 +1,18 @@
 /** What is saved of the picture: one picture, a film, or a sheet with up to three of them. */
 import { useState } from 'react';
+import { v4 } from 'uuid';
 import { looksOf } from '#core/light/looks';
 import type { Look } from '#core/model/records';
 import { find, type Show, settingsOf } from '#core/model/show';
-import { useShow } from '../../../state/context';
+import { picturePlate } from '#core/paper/edits';
+import { useSession, useShow } from '../../../state/context';
 import { litOf, useLight } from '../../../state/light';
+import { usePaper } from '../../../state/paper';
 import { usePicture } from '../../../state/picture';
+import { toast } from '../../../state/toast';
 import { Choice, Typed } from '../../../ui/Field';
 import { Line } from '../../../ui/TextField';
-import { type FilmWish, type Studio, saveFilm, savePicture, saveSheet, sizes } from './saving';
+import { type FilmWish, picturePng, type Studio, saveFilm, savePicture, saveSheet, sizes } from './saving';
 import { viewpointsOf } from './viewpoints';
 
 /** What is asked for stays while the sheet of it is closed. */
@@ -22,6 +26,7 @@ const lookNow = (show: Show): Look | null => {
 
 export function Saving({ studio }: { readonly studio: () => Studio | null }) {
   const show = useShow();
+  const session = useSession();
   const [wish, setWish] = useState(remembered);
   const busy = usePicture((state) => state.saving !== null);
   const set = (patch: Partial<typeof remembered>) =>
@@ -46,6 +51,20 @@ export function Saving({ studio }: { readonly studio: () => Studio | null }) {
       </Line>
       <button type="button" className="act w-full" onClick={() => own(savePicture, sizeOf(wish.size), said)}>
         Save the picture
+      </button>
+      <button
+        type="button"
+        className="act mt-1 w-full"
+        onClick={() =>
+          own(picturePng, sizeOf(wish.size), (png: string) => {
+            const { change, plate } = picturePlate(session.get().show, said, png, v4);
+            session.edit('A picture on a sheet of paper', change);
+            usePaper.setState({ sheet: plate.id, window: null, inside: false, title: null });
+            toast(`"${said}" is a sheet of the book now: see it in the step Paper.`);
+          })
+        }
+      >
+        Put it on a sheet of paper
       </button>
       <h3 className="pt-2 font-bold">Film</h3>
       <Film wish={wish} set={set} look={look} onSave={(film) => own(saveFilm, film, said)} />

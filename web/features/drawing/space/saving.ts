@@ -6,6 +6,7 @@ import { type Eye, eased, eyeOnPath, eyeRound } from '#core/space/eyes';
 import { fetchFile } from '../../../state/api';
 import { usePicture } from '../../../state/picture';
 import { toast } from '../../../state/toast';
+import { fittedPng } from '../../../ui/picture-file';
 import { saveFile } from '../../../ui/save';
 import type { Lit } from '../light/useField';
 import type { Pictured, Size } from './taking';
@@ -68,6 +69,15 @@ export const savePicture = (studio: Studio, size: Size, name: string): Promise<v
     told(0.3);
     await breath(50);
     saveFile(`${name}.png`, await blobOf(studio.pictured.take(size, null), 'image/png'));
+  });
+
+/** The picture as it is looked at, as large as a record may keep it. @param put  what is done with it */
+export const picturePng = (studio: Studio, size: Size, put: (png: string) => void): Promise<void> =>
+  work('The picture', studio, async (told) => {
+    await breath(150);
+    told(0.3);
+    await breath(50);
+    put(fittedPng(studio.pictured.take(size, null), [size.width, size.height]));
   });
 
 export interface FilmWish {
