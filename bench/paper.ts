@@ -1,11 +1,12 @@
 /** Paper in plain figures: the plot of a large rig against pdfkit with the same primitives and nothing behind, the book of the demo, a list of 3000 rows; memory beside each. */
 import PDFDocument from 'pdfkit';
+import { v4 } from 'uuid';
 import { CUBIC, eachCommand, LINE, MOVE, pens } from '#core/draw/list';
 import type { Sheet } from '#core/draw/sheet';
-import { present } from '#core/measure/list';
+import { itemAt, present } from '#core/measure/list';
 import { paperNamed } from '#core/measure/scales';
-import { apply } from '#core/model/change';
-import type { Show } from '#core/model/show';
+import { apply, edit } from '#core/model/change';
+import { all, type Show } from '#core/model/show';
 import { addedSets } from '#core/paper/edits';
 import { bookSheets } from '#core/paper/plates';
 import { plotPlate } from '#core/paper/plot';
@@ -13,8 +14,13 @@ import { readySets } from '#core/paper/ready/index';
 import { channelHookup } from '#core/paper/schedules/hookup';
 import { tableOf, tablePrims } from '#core/paper/table';
 import { makeDemo } from '#demo/show';
+import { makeApp } from '../server/app.js';
+import { makeHub } from '../server/live/hub.js';
 import { sheetsPdf } from '../server/print/pdf.js';
 import { scheduleXlsx } from '../server/print/xlsx.js';
+import { openDatabase } from '../server/store/database.js';
+import { makeShelfStore } from '../server/store/shelf.js';
+import { makeStore } from '../server/store/store.js';
 import { makeRig, median } from './rig.js';
 
 const ms = (value: number): string => value.toFixed(value < 10 ? 1 : 0);
@@ -122,4 +128,44 @@ export async function paper(): Promise<void> {
     `  list of ${rows} rows, ${asPages().length} pages: laid out in ${ms(laid)} ms, PDF in ${ms(listed)} ms; ${mb()} MB`,
   );
   console.log(`  the same as XLSX: ${ms(await time(() => scheduleXlsx(list), 3))} ms; ${mb()} MB`);
+  await meanwhile(book);
+}
+
+/** How long the edits of somebody else take, idle and while the book is made: through the same requests that windows send. */
+async function meanwhile(show: Show): Promise<void> {
+  const database = await openDatabase(null, undefined);
+  const store = makeStore(database);
+  const app = makeApp({ store, shelf: makeShelfStore(database), hub: makeHub(database), web: null, hosts: ['localhost'] });
+  await store.create([...show.records.values()], show.id);
+  const headers = { host: 'localhost', 'content-type': 'application/json' };
+  const edits = async (until: (n: number) => boolean): Promise<number[]> => {
+    const took: number[] = [];
+    for (let n = 0; until(n); n++) {
+      const now = present(await store.load(show.id)).show;
+      const fixture = itemAt(all(now, 'fixture'), n % 100);
+      const change = edit([fixture], { notes: `edit ${n} ${took.length}` });
+      const from = performance.now();
+      const answer = await app.request(`http://localhost/api/shows/${show.id}/changes`, {
+        method: 'POST',
+        headers,
+        body: JSON.stringify({ key: v4(), author: 'second user', label: 'note', change }),
+      });
+      if (answer.status !== 200) throw new Error(`An edit was answered with ${answer.status}.`);
+      took.push(performance.now() - from);
+      await new Promise((next) => setTimeout(next, 10));
+    }
+    return took.sort((a, b) => a - b);
+  };
+  const said = (list: readonly number[]) =>
+    `${list.length} edits, median ${ms(itemAt(list, Math.floor(list.length / 2)))} ms, 99 of 100 within ${ms(itemAt(list, Math.floor(list.length * 0.99)))} ms, slowest ${ms(itemAt(list, list.length - 1))} ms`;
+  await edits((n) => n < 20);
+  const idle = await edits((n) => n < 60);
+  let done = false;
+  const made = Promise.resolve(app.request(`http://localhost/api/shows/${show.id}/out/book.pdf`, { headers })).then((answer) => {
+    done = true;
+    return answer.status;
+  });
+  const busy = await edits(() => !done);
+  console.log(`  edits of a second user: idle ${said(idle)}; while the book is made (${await made}) ${said(busy)}`);
+  await database.close();
 }
