@@ -4,20 +4,18 @@ import type { Position } from '../../model/records.js';
 import type { Show } from '../../model/show.js';
 import { fixturesOn, positionsInOrder } from '../../order/order.js';
 import { cardPages } from '../windows/card.js';
-import { type Box, inMargins, type ReadySet, type ReadySheet, sheetSize, smallPaper } from './set.js';
+import { type Box, inMargins, padded, type ReadySet, type ReadySheet, sheetSize, smallPaper } from './set.js';
 
 /** Heights of the head, of the drawing and of what to bring, and the room between them, mm. */
 const HEAD = 17;
 const DRAWING = 95;
 const BRING = 24;
 const GAP = 3;
-/** Between the frame and what is in it, mm. */
-const PAD = 3;
 
 function cardsOf(show: Show, position: Position, paper: Paper, landscape: boolean): ReadySheet[] {
   const size = sheetSize(paper, landscape);
   const [x, y, w, h] = inMargins(size);
-  const [left, bottom, width, height] = [x + PAD, y + PAD, w - 2 * PAD, h - 2 * PAD];
+  const [left, bottom, width, height] = padded([x, y, w, h]);
   const top = bottom + height;
   const head: Box = [left, top - HEAD, width, HEAD];
   const drawing: Box = [left, top - HEAD - GAP - DRAWING, width, Math.min(DRAWING, height * 0.4)];

@@ -2,11 +2,9 @@
 import type { Show } from '../../model/show.js';
 import { listsOf, scheduleOf } from '../lists.js';
 import { schedulePages } from '../windows/schedule.js';
-import { inMargins, type ReadySet, type ReadySheet, sheetSize, smallPaper } from './set.js';
+import { inMargins, padded, type ReadySet, type ReadySheet, sheetSize, smallPaper } from './set.js';
 
 const PREFIX = 'list ';
-/** Between the frame and the list, mm. */
-const PAD = 3;
 /** The set of a list by the list's id. */
 export const listSet = (id: string): string => PREFIX + id;
 /** The list of a set; null for a set that is none. */
@@ -23,8 +21,7 @@ export const listSets = (show: Show): ReadySet[] =>
       make(of, { paper = smallPaper(of), landscape = true }) {
         const schedule = scheduleOf(of, id);
         if (!schedule) return [];
-        const [x, y, w, h] = inMargins(sheetSize(paper, landscape));
-        const box = [x + PAD, y + PAD, w - 2 * PAD, h - 2 * PAD] as const;
+        const box = padded(inMargins(sheetSize(paper, landscape)));
         const { pages } = schedulePages(schedule, box[2], box[3]);
         return pages.map(
           (_, page): ReadySheet => ({

@@ -38,6 +38,22 @@ export const MARGIN = 10;
 const COLUMN = 66;
 
 export type Box = PlateWindow['box'];
+/** Between the frame of a sheet and what stands in it, mm. */
+export const PAD = 3;
+/** A room in equal parts, row by row from its upper left. @param pad  room round what stands in each, mm */
+export function cells(n: number, [columns, rows]: readonly [number, number], [left, bottom, width, height]: Box, pad = 0): Box[] {
+  const [w, h] = [width / columns, height / rows];
+  return Array.from(
+    { length: n },
+    (_, i): Box => [
+      left + (i % columns) * w + pad,
+      bottom + height - (Math.floor(i / columns) + 1) * h + pad,
+      w - 2 * pad,
+      h - 2 * pad,
+    ],
+  );
+}
+export const padded = ([x, y, w, h]: Box): Box => [x + PAD, y + PAD, w - 2 * PAD, h - 2 * PAD];
 export const sheetSize = (paper: Paper, landscape: boolean): readonly [number, number] => {
   const [long, short] = [Math.max(paper.width, paper.height), Math.min(paper.width, paper.height)];
   return landscape ? [long, short] : [short, long];

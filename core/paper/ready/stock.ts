@@ -2,23 +2,10 @@
 import type { PlateWindow } from '../../model/records.js';
 import { cutsOf } from '../windows/cut.js';
 import { rigged } from '../windows/loads.js';
-import { type Box, inMargins, type ReadySet, type ReadySheet, sheetSize, smallPaper } from './set.js';
+import { cells, inMargins, PAD, padded, type ReadySet, type ReadySheet, sheetSize, smallPaper } from './set.js';
 
 /** How many sheets of colour, or positions, stand on a page: across and up. */
 const grid = (landscape: boolean): readonly [number, number] => (landscape ? [2, 3] : [1, 4]);
-const PAD = 3;
-function cells([columns, rows]: readonly [number, number], [left, bottom, width, height]: Box): Box[] {
-  const [w, h] = [width / columns, height / rows];
-  return Array.from(
-    { length: columns * rows },
-    (_, i): Box => [
-      left + (i % columns) * w + PAD,
-      bottom + height - (Math.floor(i / columns) + 1) * h + PAD,
-      w - 2 * PAD,
-      h - 2 * PAD,
-    ],
-  );
-}
 
 export const cuts: ReadySet = {
   id: 'cuts',
@@ -27,7 +14,8 @@ export const cuts: ReadySet = {
   about: 'How each sheet of colour is cut, edge to edge.',
   make(show, { paper = smallPaper(show), landscape = true }) {
     const all = cutsOf(show).flatMap(({ colour, layout }) => layout.sheets.map((_, i) => ({ colour, page: i + 1 })));
-    const places = cells(grid(landscape), inMargins(sheetSize(paper, landscape)));
+    const [columns, rows] = grid(landscape);
+    const places = cells(columns * rows, [columns, rows], inMargins(sheetSize(paper, landscape)), PAD);
     const pages: ReadySheet[] = [];
     for (let i = 0; i < all.length; i += places.length)
       pages.push({
@@ -50,14 +38,14 @@ export const rigging: ReadySet = {
   title: 'Loads on positions',
   about: 'Every position with points: what hangs where, what each point carries, and the safety note.',
   make: (show, { paper = smallPaper(show), landscape = true }) => {
-    const [left, bottom, width, height] = inMargins(sheetSize(paper, landscape));
+    const box = padded(inMargins(sheetSize(paper, landscape)));
     return rigged(show).map(
       ({ id, name }): ReadySheet => ({
         of: id,
         name: `Loads: ${name}`,
         paper,
         landscape,
-        windows: [{ id: 'loads', what: 'loads', of: id, box: [left + PAD, bottom + PAD, width - 2 * PAD, height - 2 * PAD] }],
+        windows: [{ id: 'loads', what: 'loads', of: id, box }],
       }),
     );
   },

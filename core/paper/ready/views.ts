@@ -6,7 +6,7 @@ import { fixturesOn, positionsInOrder } from '../../order/order.js';
 import { purposesOf } from '../../setout/matrix.js';
 import { drawWindow } from '../windows/index.js';
 import type { Asked } from '../windows/window.js';
-import { type Box, plotPaper, type ReadySet, type ReadySheet, sheetSize, tablePaper, withColumn } from './set.js';
+import { type Box, cells, plotPaper, type ReadySet, type ReadySheet, sheetSize, tablePaper, withColumn } from './set.js';
 
 const alone: Asked = { date: '', name: '', paper: '', sheet: 0, sheets: 0, scale: '', contents: [] };
 /** Room for the name under a drawing, mm. */
@@ -49,15 +49,6 @@ export const sections: ReadySet = {
   },
 };
 
-/** Cells of a grid in a room, from the upper left. */
-function cells(n: number, rows: number, [left, bottom, width, height]: Box): Box[] {
-  const columns = Math.ceil(n / rows);
-  const [w, h] = [width / columns, height / rows];
-  return Array.from(
-    { length: n },
-    (_, i): Box => [left + (i % columns) * w, bottom + height - (Math.floor(i / columns) + 1) * h, w, h],
-  );
-}
 export const booms: ReadySet = {
   id: 'booms',
   order: 50,
@@ -70,7 +61,7 @@ export const booms: ReadySet = {
     if (!upright.length) return [];
     const { room, windows } = withColumn(show, sheetSize(paper, landscape), { key: false, legend: false });
     const inRows = (rows: number) => {
-      const boxes = cells(upright.length, rows, room);
+      const boxes = cells(upright.length, [Math.ceil(upright.length / rows), rows], room);
       return atOneScale(
         show,
         upright.map(({ id }, i): PlateWindow => {

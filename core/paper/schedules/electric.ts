@@ -33,6 +33,8 @@ export function dimmerSchedule(show: Show): Schedule {
   const fed = new Set(counted(show).flatMap(({ parts }) => parts.flatMap((part) => (part.dimmer ? [circuitName(part)] : []))));
   const hot = circuits.filter(({ name }) => !fed.has(name));
   const row = (load: Load) => loadRow(show, load, channelText);
+  // A phase feeds half the rig: what it feeds is said by the dimmers above.
+  const figures = (load: Load) => row(load).map((text, i) => (i === 1 || i === 2 ? '' : text));
   const sums = (list: readonly Load[]): Row => [
     'Sum',
     '',
@@ -44,8 +46,10 @@ export function dimmerSchedule(show: Show): Schedule {
     '',
     '',
   ];
-  const group = (heading: string, list: readonly Load[]) =>
-    list.length ? [{ heading, rows: [...list].sort((a, b) => natural(a.name, b.name)).map(row), sums: sums(list) }] : [];
+  const group = (heading: string, list: readonly Load[], whole = true) =>
+    list.length
+      ? [{ heading, rows: [...list].sort((a, b) => natural(a.name, b.name)).map(whole ? row : figures), sums: sums(list) }]
+      : [];
   const over = [...dimmers, ...hot].filter(({ amps, limit }) => limit !== null && amps > limit + 1e-9).length;
   return {
     title: DIMMERS,
@@ -60,7 +64,7 @@ export function dimmerSchedule(show: Show): Schedule {
       { heading: 'Phase', share: 6, align: 'right' },
       { heading: 'Note', share: 14, align: 'left' },
     ],
-    groups: [...group('Dimmers', dimmers), ...group('Circuits without a dimmer', hot), ...group('Phases', phases)],
+    groups: [...group('Dimmers', dimmers), ...group('Circuits without a dimmer', hot), ...group('Phases', phases, false)],
     summary: `${Math.round(watts)} W in all${phases.length ? `, imbalance of the phases ${Math.round(imbalance * 100)} %` : ''}.`,
     remarks: [
       ...(over ? [`${over} of them ${over === 1 ? 'carries' : 'carry'} more than may be.`] : []),

@@ -8,12 +8,12 @@ import { formatLength, formatStagePoint } from '../../measure/lengths.js';
 import { gathered } from '../../measure/list.js';
 import type { Fixture, PlateWindow, Position } from '../../model/records.js';
 import { find, get, type Show, settingsOf } from '../../model/show.js';
-import { fixturesOn, natural, positionsInOrder } from '../../order/order.js';
+import { fixturesOn, natural } from '../../order/order.js';
 import { accessoriesOf } from '../../patch/accessories.js';
 import { curveLength, fromOrigin } from '../../space/curves.js';
 import { markedSince, type Schedule } from '../schedule.js';
 import { tableOf, tablePrims } from '../table.js';
-import { type Drawn, empty, LETTER, onPaper, type WindowKind } from './window.js';
+import { byPosition, type Drawn, empty, LETTER, onPaper, type WindowKind } from './window.js';
 
 interface Column {
   readonly heading: string;
@@ -154,7 +154,6 @@ export function cardFacts(show: Show, position: Position): string {
   ].join(', ');
 }
 
-const byPosition = (show: Show) => positionsInOrder(show).map(({ id, name }) => [id, name] as const);
 const gone = 'The position that this window is of is not there any more.';
 
 export const cardHead: WindowKind = {

@@ -3,13 +3,13 @@ import { boxOf, type DisplayList, emptyBox, union } from '../../draw/list.js';
 import { allTags, planList } from '../../draw/plan.js';
 import type { Fixture, PlateWindow, Position, Straight, TagSet } from '../../model/records.js';
 import { find, type Show, showOf } from '../../model/show.js';
-import { fixturesOn, positionsInOrder } from '../../order/order.js';
+import { fixturesOn } from '../../order/order.js';
 import { curveLength, frameAlong } from '../../space/curves.js';
 import { place } from '../../space/hanging.js';
 import { add, deg, dot, scaled, sub as subtract, wrap180 } from '../../space/vectors.js';
 import { coloursOf } from './plan.js';
 import { ontoWindow, tagsOf, variantOf } from './stage.js';
-import { empty, type WindowKind } from './window.js';
+import { byPosition, empty, type WindowKind } from './window.js';
 
 /** The show with one position and what hangs on it alone. Areas stay, since units look at them. */
 const alone = (show: Show, position: Position, fixtures: readonly Fixture[]): Show =>
@@ -93,7 +93,6 @@ function flatList(of: Show, own: Position, window: PlateWindow): (denominator: n
     return { chunks: nameless, box: nameless.reduce((box, chunk) => union(box, chunk.box), emptyBox) };
   };
 }
-const byPosition = (show: Show) => positionsInOrder(show).map(({ id, name }) => [id, name] as const);
 
 export const position: WindowKind = {
   what: 'position',

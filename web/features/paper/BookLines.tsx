@@ -31,12 +31,13 @@ function PlateLine({
         type="button"
         ref={dragged.ref}
         className="link min-w-0 flex-1 truncate text-left"
+        title={plate.name}
         {...dragged.grip}
         onClick={() => first && usePaper.setState({ sheet: first.key, window: null, inside: false })}
       >
         {plate.name}
       </button>
-      <span className="pencil">{plural(pages, 'sheet')}</span>
+      <span className="pencil whitespace-nowrap">{plural(pages, 'sheet')}</span>
       <button type="button" className="link" aria-label={`Move ${plate.name} up`} onClick={() => onMove(-1)}>
         up
       </button>
