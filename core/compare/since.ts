@@ -71,9 +71,11 @@ function made(show: Show, stood: readonly Stood[]): Since | null {
   const last = stood.at(-1);
   if (!last) return null;
   const newest = compare(last.show, show);
-  const stale = told(newest)
-    ? `Since issue ${last.issue.name}: ${[saidCounts(newest), newest.positions.filter(matters).length ? `${newest.positions.filter(matters).length} positions changed` : ''].filter(Boolean).join(', ')}.`
-    : '';
+  const rebuilt = newest.positions.filter(matters).length;
+  const said = [saidCounts(newest), rebuilt ? `${rebuilt} position${rebuilt === 1 ? '' : 's'} changed` : '']
+    .filter(Boolean)
+    .join(', ');
+  const stale = told(newest) ? `Since issue ${last.issue.name}: ${said}.` : '';
   // Without a choice: what is not given out yet, or, on an issue itself, what it brought.
   const chain = settingsOf(show).marks ? stood : stale || stood.length === 1 ? [last] : stood;
   const [base] = chain;

@@ -3,6 +3,7 @@ import type { Since } from '../../compare/since.js';
 import { path, rect, textAt } from '../../draw/list.js';
 import { triangle, wideFor } from '../../draw/revision.js';
 import { fieldText } from '../../fields/index.js';
+import { channelText } from '../../fields/texts.js';
 import { cutTo, widthOf, wrapped } from '../../measure/advance.js';
 import { formatLength, formatStagePoint } from '../../measure/lengths.js';
 import { gathered } from '../../measure/list.js';
@@ -154,7 +155,7 @@ export function cardFacts(show: Show, position: Position): string {
   ].join(', ');
 }
 
-const gone = 'The position that this window is of is not there any more.';
+const missing = 'The position that this window is of is not there any more.';
 
 export const cardHead: WindowKind = {
   what: 'card head',
@@ -164,12 +165,16 @@ export const cardHead: WindowKind = {
   of: byPosition,
   draw: (show, { box, of }, { since }): Drawn => {
     const position = find(show, 'position', of);
-    if (!position) return empty(gone);
+    if (!position) return empty(missing);
     const [left, bottom, width, height] = box;
     const letter = since?.positions.get(position.id);
     const top = bottom + height;
     const size = Math.min(8, height * 0.4, ((width * 0.62) / Math.max(1, widthOf(position.name, 8))) * 8);
-    const facts = wrapped(cardFacts(show, position), width, LETTER);
+    const gone = (since?.struck ?? []).filter((fixture) => fixture.position === position.id);
+    const struck = gone.length
+      ? `; struck since issue ${since?.base.issue.name}: ${gone.map((fixture) => `unit ${fixture.unit}${channelText(fixture) && ` (${channelText(fixture)})`}`).join(', ')}`
+      : '';
+    const facts = wrapped(`${cardFacts(show, position)}${struck}`, width, LETTER).slice(0, 2);
     return {
       panes: [
         onPaper(box, [
@@ -192,7 +197,7 @@ export const cardList: WindowKind = {
   of: byPosition,
   draw: (show, { box, of, text }, { since }): Drawn => {
     const position = find(show, 'position', of);
-    if (!position) return empty(gone);
+    if (!position) return empty(missing);
     // Which rows: "12 24"; all of them where nothing is said.
     const part = /^(\d+) (\d+)$/.exec(text ?? '');
     const schedule = cardSince(show, position, since);
@@ -222,7 +227,7 @@ export const bring: WindowKind = {
   of: byPosition,
   draw: (show, { box, of }): Drawn => {
     const position = find(show, 'position', of);
-    if (!position) return empty(gone);
+    if (!position) return empty(missing);
     const [left, bottom, width, height] = box;
     const lines = toBring(show, fixturesOn(show, position)).flatMap((line) => wrapped(line, width - 4, LETTER));
     const holds = Math.floor((height - 2) / 4);
