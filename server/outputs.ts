@@ -2,12 +2,14 @@
 import { type Stood, sinceIssue } from '#core/compare/since';
 import type { Sheet } from '#core/draw/sheet';
 import { scheduleCsv } from '#core/formats/csv/write';
+import { mvrVersionOf } from '#core/formats/mvr/versions';
 import { writeMvr } from '#core/formats/mvr/write';
 import { writeSvg } from '#core/formats/svg';
+import { handOverOf, partOf } from '#core/handover/part';
 import { paperNamed, papers, parseScale } from '#core/measure/scales';
 import { type Show, settingsOf } from '#core/model/show';
 import { scheduleHtml } from '#core/paper/html';
-import { listsOf } from '#core/paper/lists';
+import { listSince, listsOf } from '#core/paper/lists';
 import { bookSheets, drawSheet, plannedSheets } from '#core/paper/plates';
 import { fittingScale, plotPlate, sayMissing } from '#core/paper/plot';
 import { readySet, readySets } from '#core/paper/ready/index';
@@ -15,7 +17,7 @@ import { listSet } from '#core/paper/ready/lists';
 import type { Schedule } from '#core/paper/schedule';
 import { schedules } from '#core/paper/schedules/index';
 import { tiled } from '#core/paper/tiles';
-import { listSince } from '#core/paper/windows/schedule';
+import { packageOf, writePackage } from './print/package.js';
 import { sheetsPdf } from './print/pdf.js';
 import { thumbnailSheet } from './print/thumbnail.js';
 import { scheduleXlsx } from './print/xlsx.js';
@@ -83,12 +85,12 @@ function setSheets(show: Show, id: string, { query, date, stood, base, each }: A
       `The paper "${name.slice(0, 40)}" is not known. Choose one of ${papers.map((item) => item.name).join(', ')}.`,
     );
   const turn = query('turn');
-  const made = set.make(show, { paper, landscape: turn === undefined ? undefined : turn !== 'portrait' });
+  const since = sinceIssue(show, stood);
+  const made = set.make(show, { paper, landscape: turn === undefined ? undefined : turn !== 'portrait', since });
   if (!made.length) throw new OutputError(`${set.title}: nothing in this show asks for such a sheet yet.`);
   const contents = made.map((sheet) => ({ name: sheet.name, paper: sheet.paper.name }));
   return made.map((sheet, i) => {
     each?.(sheet.name, i + 1, made.length);
-    const since = sinceIssue(show, stood);
     return drawSheet(show, sheet, { date, since, base, sheet: i + 1, sheets: made.length, contents }).sheet;
   });
 }
@@ -105,13 +107,13 @@ function onPrinter(sheets: readonly Sheet[], { query }: Asked): Sheet[] {
 }
 /** The sheet of the set of plates that is asked for by its number, from 1. */
 function oneSheet(show: Show, { query, date, stood, base }: Asked): Sheet {
-  const planned = plannedSheets(show);
+  const since = sinceIssue(show, stood);
+  const planned = plannedSheets(show, since);
   const number = Number(query('sheet') ?? '1');
   const sheet = Number.isInteger(number) ? planned[number - 1] : undefined;
   if (!sheet) throw new OutputError(`There is no sheet ${(query('sheet') ?? '').slice(0, 20)}: the set has ${planned.length}.`);
   const contents = planned.map(({ name, paper }) => ({ name, paper: paper.name }));
-  return drawSheet(show, sheet, { date, since: sinceIssue(show, stood), base, sheet: number, sheets: planned.length, contents })
-    .sheet;
+  return drawSheet(show, sheet, { date, since, base, sheet: number, sheets: planned.length, contents }).sheet;
 }
 
 /** A list of the house or of the user's own, by its id. */
@@ -127,6 +129,7 @@ function listAsked(show: Show, { query, stood }: Asked): Schedule {
   return made;
 }
 
+const packaged = (show: Show, { date, base, stood, files }: Asked) => ({ date, base, files, since: sinceIssue(show, stood) });
 const CSV = 'text/csv; charset=utf-8';
 const XLSX = 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet';
 const HTML = 'text/html; charset=utf-8';
@@ -186,7 +189,7 @@ export const outputs: readonly Output[] = [
       return sheetsPdf(onPrinter(sheets, asked), `${settingsOf(show).name}: ${title}`);
     },
   },
-  { name: 'list.csv', type: CSV, light: true, make: (show, asked) => scheduleCsv(listAsked(show, asked), true) },
+  { name: 'list.csv', type: CSV, light: true, marks: true, make: (show, asked) => scheduleCsv(listAsked(show, asked), true) },
   { name: 'list.xlsx', type: XLSX, marks: true, make: (show, asked) => scheduleXlsx(listAsked(show, asked)) },
   {
     name: 'list.html',
@@ -208,6 +211,14 @@ export const outputs: readonly Output[] = [
   {
     name: 'handover.mvr',
     type: 'application/octet-stream',
-    make: (show, { files }) => writeMvr(show, (hash) => files.get(hash)),
+    make: (show, { files }) => writeMvr(partOf(show), (hash) => files.get(hash), mvrVersionOf(handOverOf(show).mvr)),
+  },
+  // The package for the console programmer, and what would be in it.
+  { name: 'package.zip', type: 'application/zip', marks: true, make: (show, asked) => writePackage(show, packaged(show, asked)) },
+  {
+    name: 'package.json',
+    type: 'application/json',
+    marks: true,
+    make: async (show, asked) => JSON.stringify((await packageOf(show, packaged(show, asked))).manifest),
   },
 ];

@@ -155,6 +155,8 @@ function changedPosition(to: Show, before: Position, after: Position): Detail[] 
   return details;
 }
 
+/** What is told by itself; and issues, which are marks of history, not content: giving one out changes nothing of the rig. */
+const apart: ReadonlySet<Kind> = new Set(['fixture', 'position', 'issue']);
 const oneDetail = (aspect: 'added' | 'struck', text: string): Detail[] => [
   {
     aspect,
@@ -177,7 +179,7 @@ function pairsOf<K extends 'fixture' | 'position'>(from: Show, to: Show, kind: K
 /**
  * @param from  as it stood
  * @param to    as it stands
- * @returns empty exactly where both have the same records
+ * @returns empty exactly where both have the same records, issues apart
  */
 export function compare(from: Show, to: Show): Comparison {
   const fixtures = pairsOf(from, to, 'fixture').flatMap(({ before, after }): FixtureDifference[] => {
@@ -199,7 +201,7 @@ export function compare(from: Show, to: Show): Comparison {
   });
   const others = new Map<Kind, number>();
   const other = (record: DessinRecord) => {
-    if (record.kind !== 'fixture' && record.kind !== 'position') others.set(record.kind, (others.get(record.kind) ?? 0) + 1);
+    if (!apart.has(record.kind)) others.set(record.kind, (others.get(record.kind) ?? 0) + 1);
   };
   for (const record of to.records.values()) {
     const before = from.records.get(record.id);

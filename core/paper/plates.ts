@@ -1,4 +1,5 @@
 /** The set of plates of a show: which sheets there are, in their order, and each as it prints. */
+import type { Since } from '../compare/since.js';
 import { CAP, LINE, MOVE, type Prim, path, rect, textAt } from '../draw/list.js';
 import type { Pane, Sheet } from '../draw/sheet.js';
 import { cutTo, widthOf } from '../measure/advance.js';
@@ -37,10 +38,10 @@ const wantedOf = ({ paper, turned }: Pick<Plate, 'paper' | 'turned'>): Wanted =>
   paper: paper ? paperNamed(paper) : undefined,
   landscape: turned ? turned === 'landscape' : undefined,
 });
-function ofSet(show: Show, ready: string, plate: Plate | null, others = 0): Planned[] {
+function ofSet(show: Show, ready: string, plate: Plate | null, since: Since | null, others = 0): Planned[] {
   const set = readySet(show, ready);
   if (!set) return [];
-  const wanted = plate ? wantedOf(plate) : {};
+  const wanted: Wanted = { ...(plate ? wantedOf(plate) : {}), since };
   const sheets = ready === CONTENTS ? contentsSheets(show, wanted, others) : set.make(show, wanted);
   const corrections = new Map(
     all(show, 'plate').flatMap((item) => (item.ready === ready && item.of !== undefined ? [[item.of, item] as const] : [])),
@@ -76,23 +77,23 @@ function ownSheet(show: Show, plate: Plate): Planned {
   };
 }
 
-const kept = new WeakMap<Show, readonly Planned[]>();
-/** Every sheet in its order. A show without plates has its plot. Remembered per show. */
-export function plannedSheets(show: Show): readonly Planned[] {
+const kept = new WeakMap<Show, { readonly since: Since | null; readonly sheets: readonly Planned[] }>();
+/** Every sheet in its order. A show without plates has its plot. Remembered per show. @param since  what it is compared with: the list of changes has as many pages as there are */
+export function plannedSheets(show: Show, since: Since | null = null): readonly Planned[] {
   const known = kept.get(show);
-  if (known) return known;
+  if (known?.since === since) return known.sheets;
   const plates = platesInOrder(show);
   const isSet = (plate: Plate): plate is Plate & { readonly ready: string } => plate.ready !== undefined && !plate.windows;
   const sheets = plates.map((plate) =>
-    isSet(plate) ? (plate.ready === CONTENTS ? [] : ofSet(show, plate.ready, plate)) : [ownSheet(show, plate)],
+    isSet(plate) ? (plate.ready === CONTENTS ? [] : ofSet(show, plate.ready, plate, since)) : [ownSheet(show, plate)],
   );
   const others = sheets.reduce((sum, list) => sum + list.length, 0);
   const made = plates.length
     ? plates.flatMap((plate, i) =>
-        plate.ready === CONTENTS && isSet(plate) ? ofSet(show, CONTENTS, plate, others) : (sheets[i] ?? []),
+        plate.ready === CONTENTS && isSet(plate) ? ofSet(show, CONTENTS, plate, since, others) : (sheets[i] ?? []),
       )
-    : ofSet(show, 'plot', null);
-  kept.set(show, made);
+    : ofSet(show, 'plot', null, since);
+  kept.set(show, { since, sheets: made });
   return made;
 }
 
@@ -223,7 +224,7 @@ export function bookSheets(
     readonly each?: ((name: string, number: number, of: number) => void) | undefined;
   },
 ): Sheet[] {
-  const planned = plannedSheets(show);
+  const planned = plannedSheets(show, since ?? null);
   const contents = planned.map(({ name, paper }: { name: string; paper: Paper }) => ({ name, paper: paper.name }));
   return planned.map((sheet, i) => {
     each?.(sheet.name, i + 1, planned.length);

@@ -54,9 +54,9 @@ export function open(
 }
 
 /** @returns the bytes of a PDF with a page a sheet, each true to its size; of several each has a bookmark of its title */
-export function sheetsPdf(sheets: readonly Sheet[], title: string): Promise<Uint8Array> {
+export function sheetsPdf(sheets: readonly Sheet[], title: string, made?: Date): Promise<Uint8Array> {
   const [first] = sheets;
-  const { doc, done } = open(first?.width ?? 297, first?.height ?? 210, title);
+  const { doc, done } = open(first?.width ?? 297, first?.height ?? 210, title, made);
   const widths = new Map<string, number>();
   for (const sheet of sheets) {
     doc.addPage({ size: [sheet.width * PT, sheet.height * PT], margin: 0 });

@@ -51,7 +51,12 @@ export function outRoutes(store: Store, shelf: ShelfStore, jobs = new Jobs()): H
     if (!output) return problem(c, 404, 'No such output', `Dessin makes ${outputs.map(({ name }) => name).join(', ')}.`);
     const loaded = isId(id) ? await store.load(id) : null;
     if (!loaded) return notFound(c);
-    const { show } = loaded;
+    // Any file also as the show stood in an issue.
+    const wanted = c.req.query('issue');
+    const then = wanted === undefined ? null : isId(wanted) ? await store.stood(id, wanted) : null;
+    if (wanted !== undefined && !then)
+      return problem(c, 404, 'No such issue', 'Nothing is kept of an issue by this id. It may have been given out elsewhere.');
+    const show = then?.show ?? loaded.show;
     const date = new Intl.DateTimeFormat('en-GB', { dateStyle: 'long' }).format(new Date());
     try {
       const query = c.req.query();
@@ -79,7 +84,7 @@ export function outRoutes(store: Store, shelf: ShelfStore, jobs = new Jobs()): H
       return c.body(made as string, 200, {
         'content-type': output.type,
         // What was asked for by its revision stays as it is, but for a newer Dessin; all else is as new as the show.
-        'cache-control': c.req.query('r') === String(loaded.revision) ? 'private, max-age=86400' : 'no-store',
+        'cache-control': then || c.req.query('r') === String(loaded.revision) ? 'private, max-age=86400' : 'no-store',
         ...(c.req.query('download') !== undefined ? { 'content-disposition': `attachment; filename="${stem} ${file}"` } : {}),
       });
     } catch (error) {

@@ -46,6 +46,8 @@ async function withShelfCopies<R extends DessinRecord>(content: readonly R[], sh
   });
 }
 
+/** Edits that are listed at once. */
+const MOST_LOGGED = 200;
 /** Changes that are told one by one; with more of them missed, a whole show is the smaller answer. */
 const MOST_MISSED = 500;
 
@@ -97,6 +99,32 @@ export function showRoutes(store: Store, shelf: ShelfStore, hub: Hub, build: () 
           aside: loaded.aside,
         })
       : notFound(c);
+  });
+
+  /** The last edits, newest first: when, by whom, what. */
+  app.get('/:id/log', async (c) => {
+    const id = c.req.param('id');
+    const revision = isId(id) ? await store.revisionOf(id) : null;
+    if (revision === null) return notFound(c);
+    const before = Number(c.req.query('before') ?? revision + 1);
+    if (!Number.isSafeInteger(before) || before < 0)
+      return problem(c, 422, 'Revision is missing', 'Ask for the edits before a revision: ?before=12, a whole number from 0.');
+    return c.json({ revision, log: await store.log(id, before, MOST_LOGGED) });
+  });
+  /** The show as it stood at a revision. */
+  app.get('/:id/at/:revision', async (c) => {
+    const id = c.req.param('id');
+    const revision = Number(c.req.param('revision'));
+    if (!isId(id) || (await store.revisionOf(id)) === null) return notFound(c);
+    const then = Number.isSafeInteger(revision) ? await store.at(id, revision) : null;
+    if (!then)
+      return problem(
+        c,
+        404,
+        'No such moment',
+        'The log does not reach back to that revision. Issues are kept whole: compare with one.',
+      );
+    return c.json({ id, revision, records: [...then.records.values()] });
   });
 
   /** What the show held when an issue of it was given out. It never changes, so that a window may keep it. */

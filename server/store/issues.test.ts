@@ -108,3 +108,28 @@ test.each(['nothing', v4()])('there is no issue %s: a sentence', async (name) =>
   expect(await answer.text()).toContain('Nothing is kept of an issue by this id.');
   expect((await get(`${v4()}/issues/${v4()}`)).status).toBe(404);
 });
+
+test('the show as it stood at any revision, by the log taken back', async () => {
+  const id = await stored();
+  const first = await now(id);
+  const [a, b] = all(first, 'fixture');
+  await post(id, edit([a!], { notes: 'one' }), 'note one');
+  await post(id, removing(b!), 'strike it');
+  await post(id, edit([settingsOf(await now(id))], { venue: 'Elsewhere' }), 'venue');
+  expect(compare(first, (await store.at(id, 0))!).empty).toBe(true);
+  const second = (await store.at(id, 1))!;
+  expect(compare(first, second).fixtures.map(({ id: own }) => own)).toEqual([a!.id]);
+  expect(compare((await store.at(id, 3))!, await now(id)).empty).toBe(true);
+  expect(await store.at(id, 4)).toBeNull();
+  const { log } = (await (await get(`${id}/log`)).json()) as { log: { revision: number; label: string }[] };
+  expect(log.map(({ revision, label }) => [revision, label])).toEqual([
+    [3, 'venue'],
+    [2, 'strike it'],
+    [1, 'note one'],
+  ]);
+  const { log: older } = (await (await get(`${id}/log?before=2`)).json()) as { log: { revision: number }[] };
+  expect(older.map(({ revision }) => revision)).toEqual([1]);
+  expect((await get(`${id}/at/1`)).status).toBe(200);
+  for (const path of [`${id}/at/99`, `${id}/at/x`, `${v4()}/at/0`]) expect((await get(path)).status).toBe(404);
+  expect((await get(`${id}/log?before=x`)).status).toBe(422);
+});

@@ -3,7 +3,7 @@
 import { and, asc, desc, eq, gt, inArray, isNotNull, isNull, lt, sql } from 'drizzle-orm';
 import { firstOf } from '#core/measure/list';
 import { type Aside, SHOW_FORMAT, sortOut } from '#core/model/aside';
-import { apply, type Change, isEmpty } from '#core/model/change';
+import { apply, type Change, ChangeError, invert, isEmpty } from '#core/model/change';
 import { type Collision, rebase } from '#core/model/merge';
 import type { DessinRecord, Id } from '#core/model/records';
 import { faultsOfChange } from '#core/model/references';
@@ -49,6 +49,13 @@ export interface LoggedChange {
   readonly label: string;
   readonly change: Change;
 }
+/** A line of the change log, without what it changed. */
+export interface LogLine {
+  readonly revision: number;
+  readonly at: string;
+  readonly author: string;
+  readonly label: string;
+}
 export type Outcome =
   | { readonly kind: 'stored'; readonly revision: number; readonly change: Change }
   | { readonly kind: 'collision'; readonly revision: number; readonly collisions: readonly Collision[] }
@@ -77,6 +84,10 @@ export interface Store {
   /** The revision that stands; null where there is no such show. */
   revisionOf(id: Id): Promise<number | null>;
   since(id: Id, revision: number): Promise<LoggedChange[]>;
+  /** The show as it stood at a revision, by the log taken back; null where the log does not reach that far. */
+  at(id: Id, revision: number): Promise<Show | null>;
+  /** The last edits before a revision, newest first. */
+  log(id: Id, before: number, most: number): Promise<LogLine[]>;
   /** What a show held when an issue of it was given out; null where nothing was kept. */
   stood(id: Id, issue: Id): Promise<StoodThen | null>;
   isEmpty(): Promise<boolean>;
@@ -157,6 +168,37 @@ export function makeStore({ db }: Database): Store {
   return {
     list: () => listWhere(false),
     listDeleted: () => listWhere(true),
+    at: (id, revision) =>
+      inTurn(id, async () => {
+        const [row] = await db
+          .select()
+          .from(shows)
+          .where(and(eq(shows.id, id), isNull(shows.deleted)));
+        if (!row || revision < 0 || revision > row.revision) return null;
+        const { show } = keep(id, await read(db, row));
+        const log = await db
+          .select({ change: changes.change })
+          .from(changes)
+          .where(and(eq(changes.show, id), gt(changes.revision, revision)))
+          .orderBy(desc(changes.revision));
+        if (log.length !== row.revision - revision) return null;
+        try {
+          return log.reduce((then, { change }) => apply(then, invert(change as Change)), show);
+        } catch (error) {
+          // A record that was set aside stands in the log and not in the show: what it was cannot be told.
+          if (error instanceof ChangeError) return null;
+          throw error;
+        }
+      }),
+    log: async (id, before, most) => {
+      const rows = await db
+        .select({ revision: changes.revision, at: changes.at, author: changes.author, label: changes.label })
+        .from(changes)
+        .where(and(eq(changes.show, id), lt(changes.revision, before)))
+        .orderBy(desc(changes.revision))
+        .limit(most);
+      return rows.map(({ at, ...row }) => ({ ...row, at: at.toISOString() }));
+    },
     stood: (id, issue) => issueStood(db, id, issue),
     isEmpty: async () => (await db.select({ id: shows.id }).from(shows).limit(1)).length === 0,
 

@@ -23,6 +23,7 @@ import { DrawingBar } from './DrawingBar';
 import { Menu } from './Menu';
 import { Palette } from './Palette';
 import { Panes } from './Panes';
+import { Reading } from './Reading';
 import { Steps } from './Steps';
 import { TopBar } from './TopBar';
 
@@ -47,6 +48,7 @@ export function Frame() {
       <TopBar context={context} />
       <Steps />
       <main className="flex min-h-0 min-w-0 flex-col">
+        <Reading />
         <DrawingBar />
         <Middle step={step} />
       </main>

@@ -4,6 +4,7 @@ import { useNavigate, useParams } from 'react-router';
 import { SessionContext } from '../state/context';
 import { deskKept, keepDesk } from '../state/memory';
 import { openSession } from '../state/session/open';
+import { openReading } from '../state/session/read';
 import type { Session } from '../state/session/session';
 import { resetStores } from '../state/store';
 import { toast } from '../state/toast';
@@ -27,7 +28,9 @@ export function ShowPage() {
     let closed = false;
     let opened: Session | null = null;
     const keep = () => keepDesk(sessionStorage, id);
-    openSession(id, (text) => toast.error(text, { duration: 8000 })).then(
+    const say = (text: string) => toast.error(text, { duration: 8000 });
+    const issue = new URLSearchParams(window.location.search).get('issue');
+    (issue ? openReading(id, issue, say) : openSession(id, say)).then(
       (made) => {
         opened = made;
         if (closed) return made.close();

@@ -2,7 +2,7 @@ import type { LucideIcon } from 'lucide-react';
 import { memo } from 'react';
 import { NavLink, useParams } from 'react-router';
 import { sheetSnags } from '#core/audit/sheet-snags';
-import { useShow } from '../state/context';
+import { useSessionPart, useShow } from '../state/context';
 import { usePaper } from '../state/paper';
 import { usePaperSnags } from '../state/paper-snags';
 import { useAudit } from '../ui/audit';
@@ -15,6 +15,7 @@ export function Steps() {
   const { id = '' } = useParams();
   const show = useShow();
   const audit = useAudit();
+  const reading = useSessionPart((state) => state.reading);
   const looked = usePaper((state) => state.looked);
   const troubles = usePaperSnags((state) => state.troubles);
   const snags = [...(audit?.wrongSnags(show) ?? []), ...(troubles.length ? sheetSnags(show, troubles) : [])];
@@ -32,7 +33,17 @@ export function Steps() {
         const stop = wrong.some((snag) => snag.weight === 'stop');
         const note = noteOf(show, audit?.snagsOf(show) ?? []);
         const more = wrong.length ? plural(wrong.length, 'snag') : '';
-        return <StepLink key={path} to={`/shows/${id}/${path}`} name={name} note={note} more={more} stop={stop} icon={icon} />;
+        return (
+          <StepLink
+            key={path}
+            to={`/shows/${id}/${path}${reading ? `?issue=${reading.issue}` : ''}`}
+            name={name}
+            note={note}
+            more={more}
+            stop={stop}
+            icon={icon}
+          />
+        );
       })}
     </nav>
   );

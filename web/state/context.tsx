@@ -19,6 +19,16 @@ export function useShow(): Show {
   return useSyncExternalStore(session.subscribe, () => session.get().show);
 }
 
+/** The address of a file that the server makes: of today's show, or of the issue that is read. */
+export function useOut(): (file: string, query?: Readonly<Record<string, string>>) => string {
+  const session = useSession();
+  const { show, reading } = session.get();
+  return (file, query = {}) => {
+    const asked = new URLSearchParams({ ...query, ...(reading ? { issue: reading.issue } : {}) }).toString();
+    return `/api/shows/${show.id}/out/${file}${asked ? `?${asked}` : ''}`;
+  };
+}
+
 /** One part of the session's state. */
 export function useSessionPart<T>(part: (state: SessionState) => T): T {
   const session = useSession();

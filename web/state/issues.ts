@@ -8,6 +8,8 @@ import { useShow } from './context';
 
 /** Issues that were given out in this window: what they held is at hand before the server has stored it. */
 const own = new Map<Id, Show>();
+/** What an issue of this window held. */
+export const stoodHere = (issue: Id): Show | undefined => own.get(issue);
 /** Written by whoever gives the plot out. */
 export const rememberStood = (issue: Id, show: Show): void => void own.set(issue, show);
 

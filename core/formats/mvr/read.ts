@@ -22,6 +22,7 @@ import { childNamed, childrenNamed, readXml, textOf, type XmlNode } from '../xml
 import { type Archive, type Budget, openZip } from '../zip/read.js';
 import { type CarriedFixture, PROVIDER, takenAlone } from './carried.js';
 import { fittedCurve, hungAt } from './hang.js';
+import { channelsIn, idText } from './identity.js';
 import { orthonormal } from './matrix.js';
 import { readScene, type SceneObject } from './scene.js';
 
@@ -295,11 +296,14 @@ function fixtureOf(
     );
   const sizes = footprints(mode);
   const channel = clipText(textOf(node, 'FixtureID'), 200);
-  const parts: Part[] = Array.from(
-    { length: Math.max(1, sizes.length) },
-    (_, i) => own?.parts[i] ?? makePart({ name: sizes.length > 1 ? `cell ${i + 1}` : '', channel }),
-  );
-  if (own?.parts[0] && own.parts[0].channel !== channel) parts[0] = { ...firstOf(parts), channel };
+  const cells = Math.max(1, sizes.length);
+  const said = channelsIn(channel, cells);
+  // Where the file says another channel than our own block, somebody changed it there.
+  const asOurs = own && idText(own.parts.slice(0, cells).map((part) => part.channel)) === channel;
+  const parts: Part[] = Array.from({ length: cells }, (_, i) => {
+    const part = own?.parts[i] ?? makePart({ name: cells > 1 ? `cell ${i + 1}` : '', channel: said[i] ?? '' });
+    return asOurs ? part : { ...part, channel: said[i] ?? '' };
+  });
   // Devices of their own (a scroller) are not part of the type's mode: they come from our block alone.
   for (const part of own?.parts.slice(parts.length) ?? []) if (part.slots !== undefined) parts.push(part);
   const addressed = readAddresses(node, sizes, where, report);

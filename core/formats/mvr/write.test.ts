@@ -46,12 +46,13 @@ describe('a fixture', () => {
       Function: 'Front & "warm"',
       FixtureID: '101',
       FixtureIDNumeric: '101',
-      UnitNumber: '4',
       CustomIdType: '0',
       CustomId: '0',
       Position: [pipe.id.toUpperCase()],
     });
     expect(one).not.toHaveProperty('Focus');
+    // 4A is not 4: a unit with a letter has no number here.
+    expect(one).not.toHaveProperty('UnitNumber');
   });
   test('its place is the last group of the matrix, in mm, at the clamp', () => {
     const groups = [...one.Matrix.matchAll(/\{([^}]*)\}/g)].map((group: RegExpMatchArray) => group[1]!.split(',').map(Number));
@@ -65,13 +66,37 @@ describe('a fixture', () => {
     );
     expect(cells.Addresses.Address.map((address: Node) => [address['@break'], address['#text']])).toEqual([['0', '7']]);
   });
-  test('what is no whole number is numbered 0; letters after a unit are left out', () => {
+  test('what is no whole number gets a free number above all channels, and no unit number', () => {
     const figures = (channel: string, unit: string) => {
       const [fixture] = fixturesOf(scene(with_(hung(1, { unit }), { channel })));
       return [fixture.FixtureID, fixture.FixtureIDNumeric, fixture.UnitNumber];
     };
-    expect(figures('4A', 'B')).toEqual(['4A', '0', '0']);
-    expect(figures('1234567890', '12bc')).toEqual(['1234567890', '0', '12']);
+    expect(figures('4A', 'B')).toEqual(['4A', '1', undefined]);
+    expect(figures('1234567890', '12bc')).toEqual(['1234567890', '1', undefined]);
+    expect(figures('7', '12')).toEqual(['7', '7', '12']);
+  });
+  test('no two fixtures share a number, and none has 0: lettered channels, doubled ones, none at all', () => {
+    const list = ['4A', '4B', '7', '7', '', '900'].map((channel, i) => with_(hung(i, { unit: `${i}` }), { channel }));
+    const numbers = fixturesOf(scene(...list)).map((fixture) => Number(fixture.FixtureIDNumeric));
+    expect(new Set(numbers).size).toBe(6);
+    expect(Math.min(...numbers)).toBe(7);
+    expect(numbers).toEqual(expect.arrayContaining([7, 900, 901, 902, 903, 904]));
+  });
+  test('a unit of several cells says all its channels', () => {
+    const [cells] = fixturesOf(scene(with_(hung(1, {}, cyc), { channel: '151' }, { channel: '152' }, { channel: '153' })));
+    expect(cells.FixtureID).toBe('151-153');
+    const [apart] = fixturesOf(scene(with_(hung(1, {}, cyc), { channel: '1' }, { channel: '20' }, { channel: '3A' })));
+    expect(apart.FixtureID).toBe('1 + 20 + 3A');
+  });
+  test.each(['1.4', '1.5', '1.6'] as const)('as MVR %s it says its version, and nothing that came later', (version) => {
+    const xml = strFromU8(mvrEntries(showOf(SHOW, [...baseRecords, hung(1)]), undefined, version)[0]![1]);
+    const root = parser.parse(xml).GeneralSceneDescription;
+    expect(root['@verMinor']).toBe(version.slice(2));
+    expect('@provider' in root).toBe(version === '1.6');
+    const [fixture] = fixturesOf(root);
+    expect('FixtureIDNumeric' in fixture).toBe(version === '1.6');
+    expect('CustomId' in fixture).toBe(version !== '1.4');
+    expect(fixture.FixtureID).toBeDefined();
   });
   test('an aim at an area names it; one at a point has a focus point of its own', () => {
     const root = scene(hung(1, { aim: { kind: 'area', area: area.id } }), hung(2, { aim: { kind: 'point', at: [7, 8, 9] } }));

@@ -1,9 +1,9 @@
-/** Writes a show as MVR 1.6 with one GDTF a type (reference formats 2). The same show gives the same bytes. */
+/** Writes a show as MVR with one GDTF a type (reference formats 2). The same show gives the same bytes. */
 
 import { strToU8 } from 'fflate';
 import { channelText } from '../../fields/texts.js';
-import { firstOf, present } from '../../measure/list.js';
-import type { Fixture, FixtureType, Kind, Vec3 } from '../../model/records.js';
+import { present } from '../../measure/list.js';
+import type { Fixture, FixtureType, Kind, MvrVersion, Vec3 } from '../../model/records.js';
 import { all, get, type Show } from '../../model/show.js';
 import { inScheduleOrder, natural, positionsInOrder } from '../../order/order.js';
 import { place } from '../../space/hanging.js';
@@ -13,7 +13,9 @@ import { derivedId, writeGuid } from '../guid.js';
 import { declaration, element, textElement } from '../xml/write.js';
 import { writeZip } from '../zip/write.js';
 import { carriedOf, PROVIDER, VERSION } from './carried.js';
+import { idText } from './identity.js';
 import { writeMatrix } from './matrix.js';
+import { formOf } from './versions.js';
 
 /** File names of the types: Maker@Name.gdtf, told apart by a number where two would be the same. */
 export function gdtfNames(types: readonly FixtureType[]): Map<string, string> {
@@ -40,7 +42,11 @@ interface TypeFile {
 }
 
 /** The xml and the entries of the archive, in their order. */
-export function mvrEntries(show: Show, fileOf: FileOf = () => undefined): (readonly [string, Uint8Array])[] {
+export function mvrEntries(
+  show: Show,
+  fileOf: FileOf = () => undefined,
+  version: MvrVersion = '1.6',
+): (readonly [string, Uint8Array])[] {
   const fixtures = inScheduleOrder(show);
   const used = new Set(fixtures.map((fixture) => fixture.type));
   const types = all(show, 'type').filter((type) => used.has(type.id));
@@ -53,21 +59,27 @@ export function mvrEntries(show: Show, fileOf: FileOf = () => undefined): (reado
       return [type.id, { name: present(names.get(type.id)), bytes, modes }] as const;
     }),
   );
-  const xml = sceneXml(show, fixtures, files);
+  const xml = sceneXml(show, fixtures, files, version);
   const gdtfs = [...files.values()].map(({ name, bytes }) => [name, bytes] as const).sort((a, b) => (a[0] < b[0] ? -1 : 1));
   return [['GeneralSceneDescription.xml', strToU8(xml)], ...gdtfs];
 }
 
-export const writeMvr = (show: Show, fileOf?: FileOf): Uint8Array => writeZip(mvrEntries(show, fileOf));
+/** @param version  by the age of the reader; older forms say less (`lostBy`) */
+export const writeMvr = (show: Show, fileOf?: FileOf, version?: MvrVersion): Uint8Array =>
+  writeZip(mvrEntries(show, fileOf, version));
 
 /** Focus points are shared areas, or a point of one fixture, with an id made from the fixture's. */
 export const pointAimId = (fixture: Fixture): string => derivedId(`aim of ${fixture.id}`);
 
-function sceneXml(show: Show, fixtures: readonly Fixture[], files: ReadonlyMap<string, TypeFile>): string {
+function sceneXml(show: Show, fixtures: readonly Fixture[], files: ReadonlyMap<string, TypeFile>, version: MvrVersion): string {
+  const numbers = numericIds(fixtures);
+  const form = formOf[version];
   const layers = [...all(show, 'layer')].sort((a, b) => a.order - b.order || natural(a.id, b.id));
   const inLayers = layers
     .map((layer) => {
-      const objects = fixtures.filter((fixture) => fixture.layer === layer.id).map((fixture) => fixtureXml(show, fixture, files));
+      const objects = fixtures
+        .filter((fixture) => fixture.layer === layer.id)
+        .map((fixture) => fixtureXml(show, fixture, files, form, numbers));
       if (layer.role === 'focus') objects.push(...focusPoints(show, fixtures));
       return objects.length
         ? element('Layer', { uuid: writeGuid(layer.id), name: layer.name }, element('ChildList', {}, objects))
@@ -85,7 +97,12 @@ function sceneXml(show: Show, fixtures: readonly Fixture[], files: ReadonlyMap<s
     declaration +
     element(
       'GeneralSceneDescription',
-      { verMajor: '1', verMinor: '6', provider: PROVIDER, providerVersion: VERSION },
+      {
+        verMajor: '1',
+        verMinor: version.slice(2),
+        provider: form.provider ? PROVIDER : undefined,
+        providerVersion: form.provider ? VERSION : undefined,
+      },
       element('UserData', {}, element('Data', { provider: PROVIDER, ver: VERSION }, carriedData(show, fixtures))),
       element(
         'Scene',
@@ -116,13 +133,42 @@ function focusPoints(show: Show, fixtures: readonly Fixture[]): string[] {
   ];
 }
 
-function fixtureXml(show: Show, fixture: Fixture, files: ReadonlyMap<string, TypeFile>): string {
+/**
+ * A number for each fixture: its channel where that is a figure, and for the others free ones above all channels, so that no two share one and none is 0. In the
+ * order of the paper, so that the same rig has the same numbers.
+ */
+export function numericIds(fixtures: readonly Fixture[]): ReadonlyMap<string, number> {
+  const figure = (fixture: Fixture): number => {
+    const [channel = ''] = fixture.parts.map((part) => part.channel).filter(Boolean);
+    return /^\d{1,9}$/.test(channel) ? Number(channel) : 0;
+  };
+  const out = new Map<string, number>();
+  const taken = new Set<number>();
+  for (const fixture of fixtures) {
+    const own = figure(fixture);
+    if (!own || taken.has(own)) continue;
+    taken.add(own);
+    out.set(fixture.id, own);
+  }
+  let next = Math.max(0, ...taken) + 1;
+  for (const { id } of fixtures) if (!out.has(id)) out.set(id, next++);
+  return out;
+}
+
+/** Channels of the cells, without devices of their own. */
+const cellChannels = ({ parts }: Fixture): string[] =>
+  parts.filter(({ accessory }) => accessory === undefined).map(({ channel }) => channel);
+function fixtureXml(
+  show: Show,
+  fixture: Fixture,
+  files: ReadonlyMap<string, TypeFile>,
+  form: (typeof formOf)[MvrVersion],
+  numbers: ReadonlyMap<string, number>,
+): string {
   const type = get(show, 'type', fixture.type);
   const file = present(files.get(type.id));
   const at = place(show, fixture);
-  const channel = firstOf(fixture.parts).channel;
   const focus = fixture.aim === null ? null : fixture.aim.kind === 'area' ? fixture.aim.area : pointAimId(fixture);
-  const whole = (text: string): number => (/^\d{1,9}$/.test(text) ? Number(text) : 0);
   return element(
     'Fixture',
     { uuid: writeGuid(fixture.id), name: fixture.name ?? type.name },
@@ -133,9 +179,10 @@ function fixtureXml(show: Show, fixture: Fixture, files: ReadonlyMap<string, Typ
     textElement('CastShadow', 'false'),
     textElement('Position', writeGuid(fixture.position)),
     fixture.purpose ? textElement('Function', fixture.purpose) : '',
-    textElement('FixtureID', channel),
-    textElement('FixtureIDNumeric', whole(channel)),
-    textElement('UnitNumber', whole(fixture.unit.replace(/[A-Za-z]+$/, ''))),
+    textElement('FixtureID', idText(cellChannels(fixture))),
+    form.numeric ? textElement('FixtureIDNumeric', numbers.get(fixture.id) ?? 0) : '',
+    // 4A is not 4: what is no figure has no number here, and its text in our own block.
+    /^\d{1,9}$/.test(fixture.unit) ? textElement('UnitNumber', Number(fixture.unit)) : '',
     element(
       'Addresses',
       {},
@@ -143,8 +190,8 @@ function fixtureXml(show: Show, fixture: Fixture, files: ReadonlyMap<string, Typ
         part.address === null || part.accessory !== undefined ? '' : `<Address break="${i}">${part.address}</Address>`,
       ),
     ),
-    textElement('CustomIdType', 0),
-    textElement('CustomId', 0),
+    form.customId ? textElement('CustomIdType', 0) : '',
+    form.customId ? textElement('CustomId', 0) : '',
   );
 }
 

@@ -1,7 +1,7 @@
 /** The settings of a show: one record, with the id of the show. */
 import { Type } from '@sinclair/typebox';
 import { INCH, type Units } from '../../measure/lengths.js';
-import { Length, Name, object, P3, Share, Text, Uuid, words } from '../schema.js';
+import { Length, Name, object, P3, Share, Short, Text, Uuid, words } from '../schema.js';
 import type { KindEntry, Of } from './kind.js';
 
 /** The house's supply. */
@@ -16,6 +16,27 @@ export const powerSchema = () =>
     phase: Type.Number({ exclusiveMinimum: 0, maximum: 10000 }),
     /** Imbalance that is still accepted: (greatest - mean) / mean. */
     imbalance: Type.Number({ minimum: 0, maximum: 10 }),
+  });
+/** By what groups for the desk are made, in the order of their numbers. */
+export const groupings = ['all', 'type', 'position', 'purpose', 'area'] as const;
+export const mvrVersions = ['1.4', '1.5', '1.6'] as const;
+export const handOverSchema = () =>
+  object({
+    /** What stays at home: layers, families of lanterns, universes. */
+    layers: Type.Optional(Type.Array(Uuid, { maxItems: 500 })),
+    families: Type.Optional(Type.Array(Short, { maxItems: 100 })),
+    universes: Type.Optional(Type.Array(Type.Integer({ minimum: 1, maximum: 63999 }), { maxItems: 1000 })),
+    /** By the age of the reader. Left out: 1.6. */
+    mvr: Type.Optional(words(...mvrVersions)),
+    /** By what groups are made. Left out: all of it. */
+    groups: Type.Optional(Type.Array(words(...groupings), { maxItems: 10 })),
+    /** Groups that are left out, and names of the user's own, by the key of the group. */
+    without: Type.Optional(Type.Array(Short, { maxItems: 5000 })),
+    names: Type.Optional(Type.Record(Type.String({ minLength: 1, maxLength: 200 }), Short)),
+    /** Looks go along as cues. Left out: they do. */
+    looks: Type.Optional(Type.Boolean()),
+    /** Parts of the package that are left out: names of files. */
+    files: Type.Optional(Type.Array(Short, { maxItems: 100 })),
   });
 const Side = Type.Number({ minimum: 5, maximum: 2000 });
 const Edge = Type.Number({ minimum: 0, maximum: 2000 });
@@ -79,11 +100,16 @@ export const settingsSchema = () =>
     address: Type.Optional(Text),
     /** Where the dimmers or the distribution stand, mm, and the share that cables are longer than they are measured. Left out, what is usual. */
     cables: Type.Optional(object({ rack: P3, spare: Type.Number({ minimum: 0, maximum: 5 }) })),
+    /** What goes along with the package for the console programmer; left out, everything. */
+    handOver: Type.Optional(handOverSchema()),
     /** Left out: 230 V, 16 A a circuit, 63 A a phase, all of it. */
     power: Type.Optional(powerSchema()),
   });
 export type Settings = Of<typeof settingsSchema>;
 export type Power = Of<typeof powerSchema>;
+export type HandOver = Of<typeof handOverSchema>;
+export type Grouping = (typeof groupings)[number];
+export type MvrVersion = (typeof mvrVersions)[number];
 export type SymbolSet = NonNullable<Settings['symbolSet']>;
 
 export const settings: KindEntry<Settings> = {

@@ -1,6 +1,6 @@
 /** A list as a ready set: as many pages as it has. */
 import type { Show } from '../../model/show.js';
-import { listsOf, scheduleOf } from '../lists.js';
+import { listSince, listsOf } from '../lists.js';
 import { schedulePages } from '../windows/schedule.js';
 import { inMargins, padded, type ReadySet, type ReadySheet, sheetSize, smallPaper } from './set.js';
 
@@ -18,8 +18,8 @@ export const listSets = (show: Show): ReadySet[] =>
       order: 1000 + i,
       title,
       about: own ? 'A list of your own, kept in the Ledger.' : 'A schedule.',
-      make(of, { paper = smallPaper(of), landscape = true }) {
-        const schedule = scheduleOf(of, id);
+      make(of, { paper = smallPaper(of), landscape = true, since }) {
+        const schedule = listSince(of, id, since);
         if (!schedule) return [];
         const box = padded(inMargins(sheetSize(paper, landscape)));
         const { pages } = schedulePages(schedule, box[2], box[3]);

@@ -1,4 +1,5 @@
 /** What a ready set is: sheets that are made from the show as it stands. */
+import type { Since } from '../../compare/since.js';
 import { legendHeight } from '../../draw/key-drawing.js';
 import { titleSize } from '../../draw/title-block.js';
 import { firstOf } from '../../measure/list.js';
@@ -21,6 +22,8 @@ export interface ReadySheet {
 export interface Wanted {
   readonly paper?: Paper | undefined;
   readonly landscape?: boolean | undefined;
+  /** What it is compared with: the list of changes is made of it. */
+  readonly since?: Since | null | undefined;
 }
 export interface ReadySet {
   readonly id: string;

@@ -1,12 +1,11 @@
 /** A page of a schedule or of a list of the user's own. */
 
-import type { Since } from '../../compare/since.js';
 import { textAt } from '../../draw/list.js';
 import { cutTo } from '../../measure/advance.js';
 import type { PlateWindow } from '../../model/records.js';
-import { type Show, settingsOf } from '../../model/show.js';
-import { listsOf, scheduleOf } from '../lists.js';
-import { markedSince, type Schedule } from '../schedule.js';
+import { settingsOf } from '../../model/show.js';
+import { listSince, listsOf } from '../lists.js';
+import type { Schedule } from '../schedule.js';
 import { type Table, tableOf, tablePrims } from '../table.js';
 import { type Drawn, empty, LETTER, onPaper, type WindowKind } from './window.js';
 
@@ -21,18 +20,6 @@ export function schedulePages(schedule: Schedule, width: number, height: number)
   const table = known.get(size) ?? tableOf(schedule, [width, height - HEAD]);
   known.set(size, table);
   return table;
-}
-
-const marked = new WeakMap<Schedule, { readonly since: Since; readonly made: Schedule }>();
-/** A list as it stands, with what changed since an issue marked. Remembered by the list. */
-export function listSince(show: Show, id: string, since: Since | null | undefined): Schedule | null {
-  const now = scheduleOf(show, id);
-  if (!now || !since) return now;
-  const known = marked.get(now);
-  if (known?.since === since) return known.made;
-  const made = markedSince(now, scheduleOf(since.base.show, id), since.base.issue.name);
-  marked.set(now, { since, made });
-  return made;
 }
 
 export const schedule: WindowKind = {

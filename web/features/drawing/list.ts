@@ -9,6 +9,7 @@ import { frontElevation, type SectionView } from '#core/draw/section-view';
 import { onScreen, tagSetOf } from '#core/draw/tag-set';
 import type { Id } from '#core/model/records';
 import { type Show, settingsOf } from '#core/model/show';
+import { useCompare, useCompared } from '../../state/compare';
 import { useShow } from '../../state/context';
 import { useLight } from '../../state/light';
 import { useRun } from '../../state/run';
@@ -35,6 +36,7 @@ export interface Drawn {
 
 const none: readonly Id[] = [];
 const colourings = later(() => import('#core/draw/colouring'));
+const changes = later(() => import('#core/draw/compared'));
 
 export function useDrawn(view: string, step: string, pane: Pane, cut: Cut | undefined): Drawn {
   const show = useShow();
@@ -82,10 +84,22 @@ export function useDrawn(view: string, step: string, pane: Pane, cut: Cut | unde
     [show, options, cut, plane, settings.scale, swell, throws, sightLines, areas, people],
   );
   const field = useLight((state) => (plan && areas ? (state.field?.chunk ?? null) : null));
+  const { compared } = useCompared();
+  const told = useCompare((state) => plan && state.seen && state.to === 'now' && state.from !== null);
+  const comparing = useLater(changes, told ? 'at once' : 'not yet');
+  const changed = useMemo(
+    () =>
+      told && comparing && compared && compared.to === show
+        ? comparing.comparedChunk(compared.from, show, compared.comparison, options)
+        : null,
+    [told, comparing, compared, show, options],
+  );
   const list = useMemo(() => {
     const seen = hidden.size ? { ...whole, chunks: whole.chunks.filter(({ id }) => id === null || !hidden.has(id)) } : whole;
     // The light lies under everything, but over the paper.
-    return field ? { ...seen, chunks: [field, ...seen.chunks] } : seen;
-  }, [whole, hidden, field]);
+    return field || changed
+      ? { ...seen, chunks: [...(field ? [field] : []), ...seen.chunks, ...(changed ? [changed] : [])] }
+      : seen;
+  }, [whole, hidden, field, changed]);
   return { list, options, plane };
 }

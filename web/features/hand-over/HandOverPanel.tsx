@@ -5,13 +5,14 @@ import { keyRows } from '#core/draw/key';
 import { all } from '#core/model/show';
 import { inScheduleOrder } from '#core/order/order';
 import { footprintOf } from '#core/patch/footprint';
-import { useShow } from '../../state/context';
+import { useOut, useShow } from '../../state/context';
 import { goTo } from '../../state/selection';
 import { SnagLine } from '../../ui/SnagItem';
 import { plural } from '../../ui/words';
 
 export function HandOverPanel() {
   const show = useShow();
+  const out = useOut();
   const fixtures = inScheduleOrder(show);
   const without = fixtures.filter((fixture) => !fixture.spare && fixture.parts.every((part) => !part.channel)).length;
   const unpatched = fixtures.filter(
@@ -43,7 +44,7 @@ export function HandOverPanel() {
       {stops.slice(0, 5).map((snag) => (
         <SnagLine key={snag.text} text={snag.text} stop repair={null} onGo={() => goTo(snag.fixtures)} />
       ))}
-      <a className="act act-main mt-3 block w-full" href={`/api/shows/${show.id}/out/handover.mvr?download`}>
+      <a className="act act-main mt-3 block w-full" href={out('handover.mvr', { download: '' })}>
         Write the MVR file
       </a>
       <p className="pencil pt-2">

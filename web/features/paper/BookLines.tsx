@@ -5,6 +5,7 @@ import { addedPlate, addedSet, addedSets, movedPlate, withoutPlate } from '#core
 import { plannedSheets, platesInOrder } from '#core/paper/plates';
 import { plateSets, readySets } from '#core/paper/ready/index';
 import { useSession, useShow } from '../../state/context';
+import { useSince } from '../../state/issues';
 import { usePaper } from '../../state/paper';
 import { DragArea, useDragged, useDropped } from '../../ui/drag';
 import { Choice } from '../../ui/Field';
@@ -24,7 +25,7 @@ function PlateLine({
 }) {
   const dragged = useDragged(plate.id);
   const dropped = useDropped(plate.id);
-  const first = plannedSheets(useShow()).find((sheet) => sheet.plate?.id === plate.id);
+  const first = plannedSheets(useShow(), useSince()).find((sheet) => sheet.plate?.id === plate.id);
   return (
     <li ref={dropped.ref} className="flex items-baseline gap-2" style={{ background: dropped.over ? 'var(--halo)' : undefined }}>
       <button
@@ -53,7 +54,8 @@ export function BookLines() {
   const session = useSession();
   const tiles = usePaper((state) => state.tiles);
   const plates = platesInOrder(show);
-  const sheets = plannedSheets(show);
+  const since = useSince();
+  const sheets = plannedSheets(show, since);
   const inBook = new Set(plates.flatMap(({ ready, windows }) => (ready !== undefined && !windows ? [ready] : [])));
   const left = (ids: readonly { readonly id: string; readonly title: string }[]) =>
     ids.filter(({ id }) => !inBook.has(id) && (plates.length || id !== 'plot'));
@@ -62,7 +64,7 @@ export function BookLines() {
     const set = readySets(show).find((one) => one.id === id);
     if (!set) return;
     session.edit(`${set.title} into the book`, addedSet(show, id, v4));
-    const [first] = set.make(show, {});
+    const [first] = set.make(show, { since });
     if (first) usePaper.setState({ sheet: `${id} ${first.of}`, window: null, inside: false });
   };
   const move = (plate: Plate, to: number) => session.edit(`${plate.name} moved in the book`, movedPlate(show, plate, to));

@@ -2,7 +2,7 @@
 import { useRef, useState } from 'react';
 import { v4 } from 'uuid';
 import { settingsOf } from '#core/model/show';
-import { useShow } from '../../state/context';
+import { useOut, useShow } from '../../state/context';
 import { toast } from '../../state/toast';
 import { saveFile } from '../../ui/save';
 import { plural } from '../../ui/words';
@@ -17,9 +17,10 @@ const OFTEN = 300;
 
 export function BookLink({ sheets, tiles }: { readonly sheets: number; readonly tiles: string }) {
   const show = useShow();
+  const out = useOut();
   const [progress, setProgress] = useState<Progress | null>(null);
   const ending = useRef<(() => void) | null>(null);
-  const address = `/api/shows/${show.id}/out/book.pdf?${new URLSearchParams({ download: '', ...(tiles ? { tiles } : {}) })}`;
+  const address = out('book.pdf', { download: '', ...(tiles ? { tiles } : {}) });
   const make = async () => {
     const job = v4();
     const jobs = `/api/shows/${show.id}/jobs/${job}`;

@@ -4,7 +4,7 @@ import { all } from '#core/model/show';
 import { listsOf } from '#core/paper/lists';
 import { labelsOfSet } from '#core/paper/ready/labels';
 import { listOfSet } from '#core/paper/ready/lists';
-import { useShow } from '../../state/context';
+import { useOut, useShow } from '../../state/context';
 import { usePaper } from '../../state/paper';
 import { useView } from '../../state/view';
 import { BookLines } from './BookLines';
@@ -25,7 +25,7 @@ export function PaperPanel() {
   const list = planned?.ready ? listOfSet(planned.ready) : null;
   const own = list ? all(show, 'view').find(({ id }) => id === list) : undefined;
   useEffect(() => usePaper.setState({ looked: true }), []);
-  const base = `/api/shows/${show.id}/out`;
+  const out = useOut();
   return (
     <section aria-label="Paper">
       {view !== 'plate' && (
@@ -54,7 +54,7 @@ export function PaperPanel() {
                 key={type}
                 className="link"
                 aria-label={`${title} as ${type}`}
-                href={`${base}/list.${type.toLowerCase()}?${new URLSearchParams({ of: id, download: '' })}`}
+                href={out(`list.${type.toLowerCase()}`, { of: id, download: '' })}
               >
                 {type}
               </a>

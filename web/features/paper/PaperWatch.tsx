@@ -4,6 +4,7 @@ import type { SheetTrouble } from '#core/audit/sheet-snags';
 import type { Show } from '#core/model/show';
 import { plannedSheets } from '#core/paper/plates';
 import { useShow } from '../../state/context';
+import { useSince } from '../../state/issues';
 import { usePaperSnags } from '../../state/paper-snags';
 import { useAllSheets } from './sheets';
 
@@ -20,7 +21,7 @@ export function PaperWatch() {
   return stands === show ? <Look show={show} /> : null;
 }
 function Look({ show }: { readonly show: Show }) {
-  const sheets = plannedSheets(show);
+  const sheets = plannedSheets(show, useSince());
   const made = useAllSheets(sheets, true);
   useEffect(() => {
     if (made.size < sheets.length) return;

@@ -8,7 +8,7 @@ import { settingsOf } from '#core/model/show';
 import { addedSet, corrected, uncorrected } from '#core/paper/edits';
 import type { Planned } from '#core/paper/plates';
 import { windowList } from '#core/paper/windows/index';
-import { useSession, useShow } from '../../state/context';
+import { useOut, useSession, useShow } from '../../state/context';
 import { usePaper } from '../../state/paper';
 import { Choice } from '../../ui/Field';
 import { Line, TextField } from '../../ui/TextField';
@@ -44,10 +44,10 @@ export function SheetLines({ planned, number }: Props) {
   };
   const off = troubles.find(({ what }) => what === 'off');
   const fits = plot ? (made?.drawn.get('plan')?.fits ?? null) : null;
-  const base = `/api/shows/${show.id}/out`;
-  const asked = new URLSearchParams({ download: '', ...(tiles ? { tiles } : {}) });
+  const out = useOut();
+  const asked = { download: '', ...(tiles ? { tiles } : {}) };
   const link = (file: string, name: string, more: Record<string, string> = {}) => (
-    <a className="link" href={`${base}/${file}?${new URLSearchParams({ ...Object.fromEntries(asked), ...more })}`}>
+    <a className="link" href={out(file, { ...asked, ...more })}>
       {name}
     </a>
   );

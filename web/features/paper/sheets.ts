@@ -189,13 +189,14 @@ export function pictureOf(made: SheetMade, faced = false): string {
 /** All sheets, and the one that is looked at. */
 export function useSheets(): { readonly sheets: readonly Planned[]; readonly planned: Planned | null; readonly number: number } {
   const show = useShow();
+  const since = useSince();
   const key = usePaper((state) => state.sheet);
   return useMemo(() => {
-    const sheets = plannedSheets(show);
+    const sheets = plannedSheets(show, since);
     const at = Math.max(
       0,
       sheets.findIndex((sheet) => sheet.key === key),
     );
     return { sheets, planned: sheets[at] ?? null, number: at + 1 };
-  }, [show, key]);
+  }, [show, since, key]);
 }

@@ -20,12 +20,12 @@ let busy = false;
 const bare = (drawn: Drawn): Drawn => ({ ...drawn, panes: drawn.panes.map((pane) => ({ ...pane, prims: [] })) });
 
 function draw({ key, date, base, tried }: Draw, of: Show): SheetMade | null {
-  const all = plannedSheets(of);
+  const since: Since | null = sinceIssue(of, stood);
+  const all = plannedSheets(of, since);
   const at = all.findIndex((sheet) => sheet.key === (tried?.key ?? key));
   const planned = tried ?? all[at];
   if (!planned) return null;
   const contents = all.map(({ name, paper }) => ({ name, paper: paper.name }));
-  const since: Since | null = sinceIssue(of, stood);
   const { sheet, troubles, drawn } = drawSheet(of, planned, { date, sheet: at + 1, sheets: all.length, contents, since, base });
   return {
     svg: writeSvg(sheet),

@@ -31,6 +31,8 @@ export interface SessionState {
   readonly aside: readonly SetAside[];
   /** Records of the show that the server cannot show. */
   readonly unsound: readonly Aside[];
+  /** An old issue that is read; left out in a show that is worked on. */
+  readonly reading?: { readonly issue: Id; readonly name: string };
   /** Build of the interface that the server has by now; null as long as it has said nothing. */
   readonly build: string | null;
 }
