@@ -35,6 +35,8 @@ export function consoleData(show: Show, wish: HandOver): SaidData {
   const patch: PatchItem[] = [];
   const worded = new Set<string>();
   const withoutDimmer: string[] = [];
+  const doubled: string[] = [];
+  const taken = new Set<number>();
   const take = (fixture: Fixture) => {
     const mode = modeOf(get(show, 'type', fixture.type), fixture.mode);
     fixture.parts.forEach(({ channel, address, accessory }, i) => {
@@ -46,7 +48,11 @@ export function consoleData(show: Show, wish: HandOver): SaidData {
       }
       const { slot, found } = intensitySlot(mode, i);
       if (!found) withoutDimmer.push(channel);
-      patch.push({ channel: number, dimmer: address + slot - 1, level: 1 });
+      const dimmer = address + slot - 1;
+      // A dimmer belongs to one channel: where two want it, the first in the order of the paper has it.
+      if (taken.has(dimmer)) doubled.push(channel);
+      else patch.push({ channel: number, dimmer, level: 1 });
+      taken.add(dimmer);
     });
   };
   for (const fixture of inScheduleOrder(show)) if (!fixture.spare) take(fixture);
@@ -70,6 +76,7 @@ export function consoleData(show: Show, wish: HandOver): SaidData {
         }));
   const remarks = [
     ...(worded.size ? [`Channels that are no figures stay out: ${some([...worded])}.`] : []),
+    ...(doubled.length ? [`Their address is another channel's already, and they stay out: channels ${some(doubled)}.`] : []),
     ...(withoutDimmer.length
       ? [`Without a dimmer in their mode, patched by their first slot: channels ${some(withoutDimmer)}.`]
       : []),

@@ -1,18 +1,26 @@
 /** The step Hand-over: the package for the console programmer. */
-
+import { useState } from 'react';
 import { snagsOf } from '#core/audit/snags';
 import { keyRows } from '#core/draw/key';
-import { all } from '#core/model/show';
+import { all, settingsOf } from '#core/model/show';
 import { inScheduleOrder } from '#core/order/order';
 import { footprintOf } from '#core/patch/footprint';
 import { useOut, useShow } from '../../state/context';
 import { goTo } from '../../state/selection';
+import { toast } from '../../state/toast';
 import { SnagLine } from '../../ui/SnagItem';
+import { saveFile } from '../../ui/save';
 import { plural } from '../../ui/words';
+import { GroupLines } from './GroupLines';
+import { PackageFiles } from './PackageFiles';
+import { WhatGoes } from './WhatGoes';
 
 export function HandOverPanel() {
   const show = useShow();
   const out = useOut();
+  const [sure, setSure] = useState(false);
+  const [busy, setBusy] = useState(false);
+  const { name, issued } = settingsOf(show);
   const fixtures = inScheduleOrder(show);
   const without = fixtures.filter((fixture) => !fixture.spare && fixture.parts.every((part) => !part.channel)).length;
   const unpatched = fixtures.filter(
@@ -24,11 +32,24 @@ export function HandOverPanel() {
       ),
   ).length;
   const stops = snagsOf(show).filter((snag) => snag.weight === 'stop');
+  const write = async () => {
+    setBusy(true);
+    try {
+      const answer = await fetch(out('package.zip'));
+      if (answer.ok) saveFile(`${name}${issued ? `, issue ${issued}` : ''}.zip`, await answer.blob());
+      else toast(((await answer.json()) as { detail?: string }).detail ?? 'The package could not be made.');
+    } catch {
+      toast('The server does not answer. Try the package again in a moment.');
+    } finally {
+      setBusy(false);
+      setSure(false);
+    }
+  };
   return (
     <section aria-label="Hand-over">
       <p>
-        The package for the console programmer: {plural(fixtures.length)} of {plural(keyRows(show).length, 'type')} with places,
-        aims, channels and addresses, as MVR 1.6 with one GDTF file a type.
+        The package for the console programmer: {plural(fixtures.length)} of {plural(keyRows(show).length, 'type')}, in one file
+        with a manifest{issued ? `, stamped issue ${issued}` : '. The plot was not issued yet: the package bears no letter'}.
       </p>
       {[
         without ? `${plural(without)} without a channel.` : '',
@@ -44,8 +65,24 @@ export function HandOverPanel() {
       {stops.slice(0, 5).map((snag) => (
         <SnagLine key={snag.text} text={snag.text} stop repair={null} onGo={() => goTo(snag.fixtures)} />
       ))}
-      <a className="act act-main mt-3 block w-full" href={out('handover.mvr', { download: '' })}>
-        Write the MVR file
+      <WhatGoes />
+      <GroupLines />
+      <PackageFiles />
+      {stops.length > 0 && sure && (
+        <p role="alert" className="pt-2">
+          {plural(stops.length, 'snag')} would stop the show. Is it to go out all the same?
+        </p>
+      )}
+      <button
+        type="button"
+        className="act act-main mt-2 block w-full"
+        disabled={busy}
+        onClick={() => (stops.length && !sure ? setSure(true) : void write())}
+      >
+        {busy ? 'Writing the package...' : sure ? 'Write it all the same' : 'Write the package'}
+      </button>
+      <a className="link mt-2 block" href={out('handover.mvr', { download: '' })}>
+        The MVR file alone
       </a>
       <p className="pencil pt-2">
         An MVR file that comes back is opened on the page of all shows, where it becomes a new show with a report of what was odd
