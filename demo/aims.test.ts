@@ -30,13 +30,23 @@ test('every static unit that is aimed meets its aim in the file, from its lens',
   const zip = unzipSync(writeMvr(makeDemo()));
   const scene = parser.parse(text.decode(zip['GeneralSceneDescription.xml'])).GeneralSceneDescription.Scene;
   const points = new Map(nodes(scene, 'FocusPoint').map((point) => [point.uuid, rows(point.Matrix)[3]!]));
-  /** Origin of the first beam of a static type against the whole, mm; null where it pans. */
+  /** Origins of all beams in a tree, m, by the offsets of what holds them: nothing is turned in these trees. */
+  const origins = (node: Node, at: number[] = [0, 0, 0]): number[][] => {
+    const here = node.Position ? at.map((value, i) => value + rows(node.Position)[i]![3]!) : at;
+    const inner = ['Geometry', 'Beam'].flatMap((name) =>
+      (node[name] === undefined ? [] : [node[name]].flat()).flatMap((child: Node) =>
+        name === 'Beam' ? [here.map((value, i) => value + rows(child.Position)[i]![3]!)] : origins(child, here),
+      ),
+    );
+    return inner;
+  };
+  /** Middle of the beams of a static type against the whole, mm: cells stand beside each other; null where it pans. */
   const lens = (file: string): number[] | null => {
     const type = parser.parse(text.decode(unzipSync(zip[file]!)['description.xml'])).GDTF.FixtureType;
     if (JSON.stringify(type.Geometries).includes('"Axis"')) return null;
     const top = [type.Geometries.Geometry].flat()[0];
-    const [beam] = nodes(top, 'Beam');
-    return [0, 1, 2].map((i) => rows(beam.Position)[i]![3]! * 1000);
+    const beams = origins(top);
+    return [0, 1, 2].map((i) => (beams.reduce((sum, at) => sum + at[i]!, 0) / beams.length) * 1000);
   };
   const misses = nodes(scene, 'Fixture').flatMap((fixture) => {
     const target = points.get(fixture.Focus);

@@ -53,7 +53,8 @@ describe('geometry', () => {
     expect([yoke.Position, tilt.Position, tilt.Beam[0].Position].map(offset)).toEqual([
       [0, 0, 0],
       [0, 0, -0.4],
-      [0, 0, 0],
+      // Two cells stand beside each other, a quarter of the width from the middle.
+      [-0.065, 0, 0],
     ]);
   });
   test('as many beams as cells, and as the mode with most needs', () => {
@@ -100,7 +101,7 @@ describe('geometry', () => {
     expect([one.Length, one.Width, one.Height, one.PrimitiveType].map(String)).toEqual(['0.1', '0.2', '0.3', 'Cube']);
     expect([two.PrimitiveType, four.PrimitiveType, four.Name]).toEqual(['Sphere', 'Cylinder', 'Model 4']);
     expect(of.DMXModes.DMXMode[0]).toMatchObject({ Geometry: 'Root' });
-    expect(of.DMXModes.DMXMode[0].DMXChannels.DMXChannel[0].Geometry).toBe('Lens');
+    expect(of.DMXModes.DMXMode[0].DMXChannels.DMXChannel[0].Geometry).toBe('Root');
   });
 });
 
@@ -130,7 +131,7 @@ describe('channels', () => {
   const [mode] = parsed(head).DMXModes.DMXMode;
   const channels = mode.DMXChannels.DMXChannel;
   test('pan turns the yoke, tilt the head, the n-th of one attribute is the n-th beam', () =>
-    expect(channels.map((channel: Node) => channel.Geometry)).toEqual(['Yoke', 'Head', 'Beam', 'Beam 2', 'Beam']));
+    expect(channels.map((channel: Node) => channel.Geometry)).toEqual(['Yoke', 'Head', 'Beam', 'Beam 2', 'Head']));
   test('pan and tilt swing half their range to either side; anything else goes from 0 to 1', () =>
     expect(
       channels.map((channel: Node) =>
@@ -143,7 +144,8 @@ describe('channels', () => {
       [-135, 135],
       [0, 1],
       [0, 1],
-      [0, 1],
+      // A zoom of which nothing is known stays where its field is.
+      [26, 26],
     ]));
   test('breaks, offsets, and a highlight of full for dimmers alone: 255 of one byte, 65535 of two', () => {
     expect(channels.map((channel: Node) => [String(channel.DMXBreak), String(channel.Offset), channel.Highlight])).toEqual([
@@ -174,6 +176,88 @@ describe('channels', () => {
     const groups = [AttributeDefinitions.FeatureGroups.FeatureGroup].flat().map((group: Node) => group.Name);
     expect(groups).toEqual(expect.arrayContaining(['Dimmer', 'Position']));
     expect(groups).not.toContain('Gobo');
+  });
+});
+
+describe('what a strict reader asks for', () => {
+  /** A batten of nine lamps in three circuits. */
+  const batten: FixtureType = {
+    ...plainType,
+    name: 'Batten',
+    cells: 9,
+    width: 1800,
+    watts: 900,
+    lumens: 14_000,
+    volts: 230,
+    powerFactor: 0.9,
+    modes: [{ name: '3', channels: [1, 2, 3].map((n) => ({ attribute: 'Dimmer', offset: [n], break: 1 })) }],
+  };
+  const [base] = parsed(batten).Geometries.Geometry;
+  const cells: Node[] = base.Geometry;
+  test('light and power of a unit of several cells are parted among its beams, and none is lost', () => {
+    const beams = cells.flatMap((cell) => cell.Beam);
+    expect(beams).toHaveLength(9);
+    const sum = (key: string) => beams.reduce((all: number, beam: Node) => all + Number(beam[key]), 0);
+    expect(sum('LuminousFlux')).toBeCloseTo(14_000, 3);
+    expect(sum('PowerConsumption')).toBeCloseTo(900, 6);
+  });
+  test('its cells stand beside each other across its width, and its beams in them', () => {
+    const across = cells.flatMap((cell) => cell.Beam.map((beam: Node) => offset(cell.Position)[0]! + offset(beam.Position)[0]!));
+    across.forEach((x: number, i: number) => {
+      expect(x).toBeCloseTo(-0.8 + 0.2 * i, 6);
+    });
+  });
+  test('every beam hangs under a geometry that a channel names: circuit by circuit, or the whole of it', () => {
+    const named = (type: FixtureType) =>
+      parsed(type).DMXModes.DMXMode[0].DMXChannels.DMXChannel.map((channel: Node) => channel.Geometry);
+    expect(named(batten)).toEqual(['Cell 1', 'Cell 2', 'Cell 3']);
+    expect(cells.map((cell) => cell.Name)).toEqual(['Cell 1', 'Cell 2', 'Cell 3']);
+    // Eight lamps on one dimmer: the channel is of all of them.
+    const one = { ...batten, cells: 8, modes: [{ name: '1', channels: [{ attribute: 'Dimmer', offset: [1], break: 1 }] }] };
+    expect(named(one)).toEqual(['Base']);
+    expect(parsed(one).Geometries.Geometry[0].Beam).toHaveLength(8);
+  });
+  test('beams have a radius, no wider than their share of the body', () => {
+    for (const beam of cells[0].Beam) {
+      expect(Number(beam.BeamRadius)).toBeGreaterThan(0.01);
+      expect(Number(beam.BeamRadius)).toBeLessThanOrEqual(0.1);
+    }
+  });
+  const withChannels = (...attributes: string[]): Node[] =>
+    parsed({
+      ...plainType,
+      kelvin: 6500,
+      zoom: { beam: 30, field: 45 },
+      modes: [{ name: 'm', channels: attributes.map((attribute, i) => ({ attribute, offset: [i + 1], break: 1 })) }],
+    }).DMXModes.DMXMode[0].DMXChannels.DMXChannel;
+  const fn = (channel: Node): Node => channel.LogicalChannel.ChannelFunction[0];
+  test('shutters rest open and are found open; strobes do not', () => {
+    const [shutter, strobe] = withChannels('Shutter1', 'Shutter1Strobe');
+    expect([fn(shutter).Default, shutter.Highlight]).toEqual(['255/1', '255/1']);
+    expect([fn(strobe).Default, strobe.Highlight]).toEqual(['0/1', 'None']);
+  });
+  test('a zoom goes in degrees, a correction in kelvin', () => {
+    const [zoom, cto] = withChannels('Zoom', 'CTO');
+    expect([fn(zoom).PhysicalFrom, fn(zoom).PhysicalTo].map(Number)).toEqual([26, 45]);
+    expect([fn(cto).PhysicalFrom, fn(cto).PhysicalTo].map(Number)).toEqual([6500, 2700]);
+  });
+  test('power stands in the wiring, as 1.2 has it, and no more in the properties', () => {
+    const type = parsed(batten);
+    expect(type.PhysicalDescriptions.Properties).not.toHaveProperty('PowerConsumption');
+    const wire = base.WiringObject;
+    expect([wire.ComponentType, Number(wire.ElectricalPayLoad), Number(wire.VoltageRangeMax), Number(wire.CosPhi)]).toEqual([
+      'Consumer',
+      900,
+      230,
+      0.9,
+    ]);
+  });
+  test('attributes that a desk takes together say so by a group that is defined', () => {
+    const { AttributeDefinitions } = parsed(head);
+    const groups = [AttributeDefinitions.ActivationGroups.ActivationGroup].flat().map((group: Node) => group.Name);
+    const used = [AttributeDefinitions.Attributes.Attribute].flat().flatMap((item: Node) => item.ActivationGroup ?? []);
+    expect(groups).toEqual(['PanTilt']);
+    expect(used).toEqual(['PanTilt', 'PanTilt']);
   });
 });
 

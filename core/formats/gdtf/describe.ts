@@ -1,14 +1,15 @@
 /** The description of a fixture type as GDTF 1.2 has it (reference formats 1). The same type gives the same text. */
 
-import { familyEntry } from '../../families/index.js';
 import { firstOf, itemAt } from '../../measure/list.js';
 import type { Channel, FixtureType, Geometry, Mode } from '../../model/records.js';
 import { writeGuid } from '../guid.js';
 import { declaration, element, xmlNumber } from '../xml/write.js';
 import { attributeFacts, featureGroups } from './attributes.js';
-import { restOf } from './modes.js';
+import { isShutter, restOf } from './modes.js';
+import { beamAttributes, beamFigures, channelGeometries, isMoving, physicalOf, plainNames, plainTree, shapeOf } from './tree.js';
 
-const move = (z: number): string => `{1,0,0,0}{0,1,0,0}{0,0,1,${xmlNumber(z / 1000)}}{0,0,0,1}`;
+export { beamFigures, isMoving };
+
 /** Three rows of four in mm, as GDTF has them: metres, and a fourth row. */
 const matrixText = (place: readonly number[]): string =>
   `${[0, 4, 8]
@@ -34,57 +35,15 @@ export function modeNames(modes: readonly Mode[], taken: readonly string[] = [])
   });
 }
 
-/** Which geometry a channel belongs to: pan turns the yoke, tilt the head; the n-th of one attribute is the n-th cell's. */
-function geometryNames(mode: Mode, moving: boolean): string[] {
-  const seen = new Map<string, number>();
-  return mode.channels.map(({ attribute }) => {
-    if (moving && attribute === 'Pan') return 'Yoke';
-    if (moving && attribute === 'Tilt') return 'Head';
-    const n = (seen.get(attribute) ?? 0) + 1;
-    seen.set(attribute, n);
-    return n === 1 ? 'Beam' : `Beam ${n}`;
-  });
+/** Names of a tree of a type's own: where its beams are, and what holds each. */
+export interface OwnTree {
+  readonly root: string;
+  readonly beams: readonly string[];
+  readonly holders: readonly string[];
+  readonly axes: readonly string[];
 }
-export const isMoving = (type: FixtureType): boolean => type.pan > 0 || type.tilt > 0;
-
-/** Attributes of a beam that say what light it gives. */
-export const beamFigures = (type: FixtureType): Record<string, string | number> => ({
-  LampType: type.lamp,
-  PowerConsumption: type.watts,
-  LuminousFlux: type.lumens,
-  ColorTemperature: type.kelvin,
-  BeamAngle: type.beam,
-  FieldAngle: Math.max(type.field, type.beam),
-});
-
-/** Base, yoke and head with their beams, for a type that has no tree of its own. */
-function plainTree(type: FixtureType): string {
-  const moving = isMoving(type);
-  const beams = Math.max(
-    type.cells,
-    ...type.modes.flatMap((mode) =>
-      geometryNames(mode, moving).map((name) => (name.startsWith('Beam') ? Number(name.slice(5) || 1) : 1)),
-    ),
-  );
-  const beam = Array.from({ length: beams }, (_, i) =>
-    element('Beam', {
-      Name: i ? `Beam ${i + 1}` : 'Beam',
-      ...beamFigures(type),
-      BeamType: familyEntry(type.family).beamType ?? 'Wash',
-      Position: moving ? move(0) : move(-type.hang),
-    }),
-  );
-  const head = moving
-    ? element('Axis', { Name: 'Yoke', Position: move(0) }, element('Axis', { Name: 'Head', Position: move(-type.hang) }, beam))
-    : beam;
-  return element('Geometry', { Name: 'Base', Model: 'Body', Position: move(0) }, head);
-}
-
 /** The tree that a type carries; its names are made unique, and each body is a model of its own. */
-function treeOfType(
-  type: FixtureType,
-  geometry: readonly Geometry[],
-): { tree: string; models: string; root: string; beams: string[]; axes: string[] } {
+function treeOfType(type: FixtureType, geometry: readonly Geometry[], more: string): OwnTree & { tree: string; models: string } {
   const taken = new Set<string>();
   const names = geometry.map(({ name }) => {
     const stem = gdtfName(name);
@@ -93,6 +52,8 @@ function treeOfType(
     taken.add(free);
     return free;
   });
+  const of = (kind: Geometry['element']) => names.filter((_, i) => itemAt(geometry, i).element === kind);
+  const beams = of('Beam');
   const node = (i: number): string => {
     const item = itemAt(geometry, i);
     const children = geometry.flatMap((other, j) => (other.parent === i && j > i ? [node(j)] : []));
@@ -102,10 +63,11 @@ function treeOfType(
       {
         Name: names[i],
         Model: item.size ? `Model ${i + 1}` : undefined,
-        ...(name === 'Beam' ? { ...beamFigures(type), BeamType: familyEntry(type.family).beamType ?? 'Wash' } : {}),
+        ...(name === 'Beam' ? beamAttributes(type, beams.length) : {}),
         Position: matrixText(item.place),
       },
       children,
+      i === 0 ? more : '',
     );
   };
   const models = geometry.flatMap((item, i) =>
@@ -121,8 +83,8 @@ function treeOfType(
         ]
       : [],
   );
-  const of = (kind: Geometry['element']) => names.filter((_, i) => itemAt(geometry, i).element === kind);
-  return { tree: node(0), models: models.join(''), root: firstOf(names), beams: of('Beam'), axes: of('Axis') };
+  const holders = geometry.flatMap((item) => (item.element === 'Beam' ? [names[item.parent] ?? firstOf(names)] : []));
+  return { tree: node(0), models: models.join(''), root: firstOf(names), beams, holders, axes: of('Axis') };
 }
 
 export const attributesXml = (attributes: readonly string[]): string => {
@@ -130,7 +92,13 @@ export const attributesXml = (attributes: readonly string[]): string => {
   return element(
     'AttributeDefinitions',
     {},
-    element('ActivationGroups'),
+    element(
+      'ActivationGroups',
+      {},
+      [...new Set(attributes.flatMap((name) => attributeFacts(name).together ?? []))]
+        .sort()
+        .map((name) => element('ActivationGroup', { Name: name })),
+    ),
     element(
       'FeatureGroups',
       {},
@@ -151,8 +119,8 @@ export const attributesXml = (attributes: readonly string[]): string => {
   );
 };
 export function attributeXml(name: string): string {
-  const { feature, unit } = attributeFacts(name);
-  return element('Attribute', { Name: name, Pretty: name, Feature: feature, PhysicalUnit: unit });
+  const { feature, unit, together } = attributeFacts(name);
+  return element('Attribute', { Name: name, Pretty: name, ActivationGroup: together, Feature: feature, PhysicalUnit: unit });
 }
 /** Attributes that the modes of a type use, sorted. */
 export const attributesOf = (type: FixtureType): string[] =>
@@ -183,22 +151,26 @@ export const wheelsXml = (type: FixtureType): string =>
     ),
   );
 
-export const propertiesXml = (type: FixtureType): string =>
-  element(
-    'Properties',
-    {},
-    element('Weight', { Value: type.weight }),
-    element('PowerConsumption', {
-      Value: type.watts,
-      PowerFactor: type.powerFactor,
-      VoltageLow: type.volts,
-      VoltageHigh: type.volts,
-    }),
-  );
+export const propertiesXml = (type: FixtureType): string => element('Properties', {}, element('Weight', { Value: type.weight }));
+
+/** What it takes from the mains. From 1.2 on power stands in the wiring, and no more in the properties (reference formats 1.6). */
+const wiringXml = (type: FixtureType): string =>
+  element('WiringObject', {
+    Name: 'Mains',
+    ConnectorType: '',
+    ComponentType: 'Consumer',
+    SignalType: 'Power',
+    PinCount: 0,
+    ElectricalPayLoad: type.watts,
+    VoltageRangeMin: type.volts,
+    VoltageRangeMax: type.volts,
+    CosPhi: type.powerFactor,
+  });
 
 /** description.xml of a type. */
 export function gdtfXml(type: FixtureType): string {
-  const own = type.geometry?.length ? treeOfType(type, type.geometry) : null;
+  const wires = wiringXml(type);
+  const own = type.geometry?.length ? treeOfType(type, type.geometry, wires) : null;
   const xml = element(
     'GDTF',
     { DataVersion: '1.2' },
@@ -229,7 +201,7 @@ export function gdtfXml(type: FixtureType): string {
           PrimitiveType: isMoving(type) ? 'Head' : 'Conventional',
         }) + (own?.models ?? ''),
       ),
-      element('Geometries', {}, own?.tree ?? plainTree(type)),
+      element('Geometries', {}, own?.tree ?? plainTree(type, wires)),
       element(
         'DMXModes',
         {},
@@ -243,21 +215,25 @@ export function gdtfXml(type: FixtureType): string {
 }
 
 /** @param name  as the file has it; no other mode of the file is named so */
-export function modeXml(
-  mode: Mode,
-  name: string,
-  type: FixtureType,
-  own: { root: string; beams: string[]; axes: string[] } | null,
-): string {
-  const places = own
-    ? geometryNames(mode, isMoving(type)).map((name) =>
-        name === 'Yoke'
-          ? (own.axes[0] ?? own.root)
-          : name === 'Head'
-            ? (own.axes[1] ?? own.axes[0] ?? own.root)
-            : (own.beams[Number(name.slice(5) || 1) - 1] ?? own.root),
-      )
-    : geometryNames(mode, isMoving(type));
+export function modeXml(mode: Mode, name: string, type: FixtureType, own: OwnTree | null): string {
+  const { beams, cells } = shapeOf(type);
+  const each = Math.max(1, (own?.beams.length ?? beams) / cells);
+  const names = own
+    ? {
+        yoke: own.axes[0] ?? own.root,
+        head: own.axes[1] ?? own.axes[0] ?? own.root,
+        whole: own.axes[1] ?? own.axes[0] ?? own.root,
+        // What holds all beams of a cell and no other's; else the first of them.
+        cellAt: (n: number) => {
+          const first = Math.floor(n * each);
+          const holder = own.holders[first];
+          const alone =
+            holder !== undefined && own.holders.every((name, i) => (name === holder) === (Math.floor(i / each) === n));
+          return (each > 1 && alone ? holder : own.beams[first]) ?? own.root;
+        },
+      }
+    : plainNames(type);
+  const places = channelGeometries(mode, type, own ? Math.max(1, own.beams.length) : beams, names);
   return element(
     'DMXMode',
     { Name: name, Geometry: own?.root ?? 'Base' },
@@ -277,13 +253,13 @@ function channelXml(channel: Channel, type: FixtureType, geometry: string): stri
   const range = attribute === 'Pan' ? type.pan : attribute === 'Tilt' ? type.tilt : 0;
   const value = (n: number) => `${n}/${bytes}`;
   const swings = attribute === 'Pan' || attribute === 'Tilt';
-  const opens = attribute === 'Zoom' && type.zoom ? [type.field, type.zoom.field] : [0, 1];
-  const ends = channel.physical ?? (swings ? [-range / 2, range / 2] : opens);
+  const ends = channel.physical ?? (swings ? [-range / 2, range / 2] : physicalOf(attribute, type));
   const rest = channel.default ?? restOf(attribute, bytes);
   const functions = channel.functions?.length
     ? channel.functions
     : [{ name: `${attribute} 1`, attribute, from: 0, physical: [ends[0] ?? 0, ends[1] ?? 1] as const, wheel: undefined }];
-  const highlight = channel.highlight ?? (attribute === 'Dimmer' ? 256 ** bytes - 1 : null);
+  // Whoever looks for a unit wants its light: dimmer full, shutter open.
+  const highlight = channel.highlight ?? (attribute === 'Dimmer' || isShutter(attribute) ? 256 ** bytes - 1 : null);
   return element(
     'DMXChannel',
     {

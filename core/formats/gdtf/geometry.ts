@@ -152,6 +152,8 @@ export function bodiesIn(
 ): Geometry[] {
   const out: Geometry[] = [];
   expanded(root, geometries, report, where, (node, parent, reference) => {
+    // Wires have no body.
+    if (node.name === 'WiringObject') return parent;
     const name = (reference ?? node).attributes.Name ?? node.attributes.Name ?? 'part';
     const model = models.get((reference?.attributes.Model || node.attributes.Model) ?? '');
     const solid = model?.size.every((side) => side > 0) ? model : undefined;

@@ -104,13 +104,36 @@ export function patchedGdtf(type: FixtureType, original: Uint8Array): Uint8Array
   }
 }
 
-function patch(
+type Same = (key: (typeof gdtfFields)[number]) => boolean;
+/** What it takes from the mains. */
+function patchPower(
   fixture: Node,
   type: FixtureType,
-  before: FixtureType,
-  same: (key: (typeof gdtfFields)[number]) => boolean,
-  root: string,
+  same: Same,
+  properties: readonly Node[],
+  property: (element: string, key: string, value: number | undefined) => void,
 ): void {
+  // Power stands where the file has it: in its wiring, or in its properties.
+  const wires: Node[] = [];
+  eachNode(child(fixture, 'Geometries'), (node) => {
+    if (node.name === 'WiringObject' && node.attributes.ComponentType === 'Consumer') wires.push(node);
+  });
+  const [wire, ...others] = properties.some(({ name }) => name === 'PowerConsumption') ? [] : wires;
+  const fed = (keys: readonly string[], inProperties: readonly string[], value: number | undefined) => {
+    if (!wire) for (const key of inProperties) property('PowerConsumption', key, value);
+    else
+      for (const key of keys)
+        if (value === undefined) delete wire.attributes[key];
+        else wire.attributes[key] = xmlNumber(value);
+  };
+  if (!same('watts')) {
+    fed(['ElectricalPayLoad'], ['Value'], type.watts);
+    for (const other of others) other.attributes.ElectricalPayLoad = '0';
+  }
+  if (!same('powerFactor')) fed(['CosPhi'], ['PowerFactor'], type.powerFactor);
+  if (!same('volts')) fed(['VoltageRangeMin', 'VoltageRangeMax'], ['VoltageLow', 'VoltageHigh'], type.volts);
+}
+function patch(fixture: Node, type: FixtureType, before: FixtureType, same: Same, root: string): void {
   const text = (key: string, value: string) => {
     fixture.attributes[key] = value;
   };
@@ -127,15 +150,10 @@ function patch(
     else at.attributes[key] = xmlNumber(value);
   };
   if (!same('weight')) property('Weight', 'Value', type.weight);
-  if (!same('watts')) property('PowerConsumption', 'Value', type.watts);
-  if (!same('powerFactor')) property('PowerConsumption', 'PowerFactor', type.powerFactor);
-  if (!same('volts')) {
-    property('PowerConsumption', 'VoltageLow', type.volts);
-    property('PowerConsumption', 'VoltageHigh', type.volts);
-  }
+  patchPower(fixture, type, same, properties, property);
   const geometries = child(fixture, 'Geometries');
-  const figures = beamFigures(type);
-  const was = beamFigures(before);
+  const figures = beamFigures(type, type.cells);
+  const was = beamFigures(before, before.cells);
   eachNode(geometries, (node) => {
     if (node.name !== 'Beam') return;
     for (const [key, value] of Object.entries(figures))
@@ -195,7 +213,8 @@ function patchModes(fixture: Node, type: FixtureType, before: FixtureType, root:
     kept.flatMap((node) => node?.attributes.Name ?? []),
   );
   holder.children = type.modes.map(
-    (mode, i) => kept[i] ?? parsed(modeXml(mode, itemAt(names, fresh.indexOf(mode)), type, { root, beams, axes })),
+    (mode, i) =>
+      kept[i] ?? parsed(modeXml(mode, itemAt(names, fresh.indexOf(mode)), type, { root, beams, holders: beams, axes })),
   );
   const attributes = child(child(fixture, 'AttributeDefinitions'), 'Attributes');
   const known = new Set(attributes.children.map((node) => node.attributes.Name));

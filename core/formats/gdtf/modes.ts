@@ -66,9 +66,11 @@ export function readModes(node: XmlNode, geometries: Geometries, report: Report,
   return { modes, ranges };
 }
 
-/** Value at rest that is taken where a channel says none: the middle for pan and tilt, else 0. */
+/** A shutter before the light, and no strobe of it: from closed at 0 to open at full. */
+export const isShutter = (attribute: string): boolean => /^Shutter\d*$/.test(attribute);
+/** Value at rest that is taken where a channel says none: the middle for pan and tilt, open for shutters, else 0. */
 export const restOf = (attribute: string, bytes: number): number =>
-  attribute === 'Pan' || attribute === 'Tilt' ? resized(128, 1, bytes) : 0;
+  attribute === 'Pan' || attribute === 'Tilt' ? resized(128, 1, bytes) : isShutter(attribute) ? 256 ** bytes - 1 : 0;
 
 /** What a channel says beyond its slots; what is usual is left out. */
 function valuesOf(
@@ -106,7 +108,9 @@ function valuesOf(
   const symmetric = swings && Math.abs(firstOf(p) + itemAt(p, 1)) < 1e-6;
   return {
     ...(rest !== usual ? { default: rest } : {}),
-    ...(highlight !== null && !(attribute === 'Dimmer' && highlight === 256 ** bytes - 1) ? { highlight } : {}),
+    ...(highlight !== null && !((attribute === 'Dimmer' || isShutter(attribute)) && highlight === 256 ** bytes - 1)
+      ? { highlight }
+      : {}),
     ...(first && !symmetric && (p[0] !== 0 || p[1] !== 1) ? { physical: [firstOf(p), itemAt(p, 1)] } : {}),
     ...(found.length > 1 || first?.wheel
       ? {

@@ -10,6 +10,7 @@ import { type Archive, type Budget, openZip } from '../zip/read.js';
 import { bodiesIn, collectGeometries, readModels } from './geometry.js';
 import { readModes } from './modes.js';
 import { meshIsSound, pictureIsSound } from './resources.js';
+import { physicalOf } from './tree.js';
 import { cieOf } from './values.js';
 
 export interface GdtfFile {
@@ -83,6 +84,24 @@ export function readGdtf(bytes: Uint8Array, where: string, options: GdtfOptions 
 
 type Keep = ((content: Uint8Array, mime: string) => string) | null;
 
+type Given = (text: string | undefined, low: number, high: number, what: string) => number | null;
+/** Beam and field, the field never the smaller. */
+function anglesIn(
+  b: XmlNode['attributes'],
+  given: Given,
+  warn: (code: string, message: string) => void,
+): readonly [number, number] {
+  let [beamAngle, field] = [
+    given(b.BeamAngle, 0, 180, 'The beam angle') ?? 25,
+    given(b.FieldAngle, 0, 180, 'The field angle') ?? 25,
+  ];
+  if (field < beamAngle) {
+    warn('GDTF_VALUE', `The field angle ${field} is smaller than the beam angle ${beamAngle}; they were exchanged.`);
+    [beamAngle, field] = [field, beamAngle];
+  }
+  return [beamAngle, field];
+}
+
 function typeOf(node: XmlNode, zip: Archive, report: Report, where: string, sum: number, keep: Keep): FixtureType {
   const warn = (code: string, message: string) => report.add('warning', code, message, where);
   const maker = (node.attributes.Manufacturer ?? '').slice(0, 200);
@@ -103,20 +122,15 @@ function typeOf(node: XmlNode, zip: Archive, report: Report, where: string, sum:
   const models = readModels(node, report, where);
   const beam = [...geometries.all.values()].find((geometry) => geometry.name === 'Beam');
   const b = beam?.attributes ?? {};
-  let [beamAngle, field] = [
-    given(b.BeamAngle, 0, 180, 'The beam angle') ?? 25,
-    given(b.FieldAngle, 0, 180, 'The field angle') ?? 25,
-  ];
-  if (field < beamAngle) {
-    warn('GDTF_VALUE', `The field angle ${field} is smaller than the beam angle ${beamAngle}; they were exchanged.`);
-    [beamAngle, field] = [field, beamAngle];
-  }
+  const [beamAngle, field] = anglesIn(b, given, warn);
   const { modes, ranges } = readModes(node, geometries, report, where);
   const zoom = zoomOf(modes, beamAngle, field);
   const root = firstRoot(node, geometries);
   const geometry = root
     ? bodiesIn(root, geometries, models, report, where, (file) => meshOf(file, zip, report, where, keep))
     : [];
+  const kelvin = given(b.ColorTemperature, 0, 1e5, 'The colour temperature') ?? 6000;
+  const lights = Math.max(1, Math.min(512, geometry.filter((item) => item.element === 'Beam').length));
   const properties = childNamed(childNamed(node, 'PhysicalDescriptions'), 'Properties');
   const property = (element: string, key: string, low: number, high: number, what: string) =>
     given(childNamed(properties, element)?.attributes[key], low, high, what);
@@ -124,8 +138,9 @@ function typeOf(node: XmlNode, zip: Archive, report: Report, where: string, sum:
   const size = (axis: 0 | 1 | 2, fallback: number) =>
     Math.max(0, ...[...models.values()].map((model) => model.size[axis])) || fallback;
   const lamp = b.LampType ?? '';
-  const volts = given(power?.attributes.VoltageHigh, 0, 1e5, 'The voltage');
-  const factor = given(power?.attributes.PowerFactor, 0, 1, 'The power factor');
+  const wire = [...geometries.all.values()].find(isConsumer)?.attributes ?? {};
+  const volts = given(power?.attributes.VoltageHigh ?? wire.VoltageRangeMax, 0, 1e5, 'The voltage');
+  const factor = given(power?.attributes.PowerFactor ?? wire.CosPhi, 0, 1, 'The power factor');
   const wheels = readWheels(node, report, where);
   const thumbnail = thumbnailOf(node, zip, report, where, keep);
   return {
@@ -138,8 +153,7 @@ function typeOf(node: XmlNode, zip: Archive, report: Report, where: string, sum:
     watts:
       given(power?.attributes.Value, 0, 1e6, 'The power') ??
       consumers(geometries.all) ??
-      given(b.PowerConsumption, 0, 1e6, 'The power') ??
-      0,
+      Math.round((given(b.PowerConsumption, 0, 1e6, 'The power') ?? 0) * lights * 1000) / 1000,
     weight: property('Weight', 'Value', 0, 1e5, 'The weight') ?? 0,
     length: size(1, 400),
     width: size(0, 300),
@@ -147,12 +161,13 @@ function typeOf(node: XmlNode, zip: Archive, report: Report, where: string, sum:
     hang: Math.max(0, Math.min(10000, Math.abs(firstBeamZ(geometry)))),
     beam: beamAngle,
     field,
-    lumens: given(b.LuminousFlux, 0, 1e8, 'The luminous flux') ?? 10000,
-    kelvin: given(b.ColorTemperature, 0, 1e5, 'The colour temperature') ?? 6000,
-    cells: Math.max(1, Math.min(512, geometry.filter((item) => item.element === 'Beam').length)),
+    // Each beam says its own: the whole gives as much as all of them.
+    lumens: Math.min(1e8, Math.round((given(b.LuminousFlux, 0, 1e8, 'The luminous flux') ?? 10000) * lights * 1000) / 1000),
+    kelvin,
+    cells: lights,
     pan: ranges.pan,
     tilt: ranges.tilt,
-    modes,
+    modes: modes.map((mode) => usualLeftOut(mode, { beam: beamAngle, field, kelvin, ...(zoom ? { zoom } : {}) })),
     ...(zoom ? { zoom } : {}),
     ...(volts ? { volts } : {}),
     ...(factor !== null && factor > 0 ? { powerFactor: factor } : {}),
@@ -161,6 +176,18 @@ function typeOf(node: XmlNode, zip: Archive, report: Report, where: string, sum:
     ...(thumbnail ? { thumbnail } : {}),
   };
 }
+
+/** What every channel of its kind says is not said again: from where to where a zoom or a correction of colour goes. */
+const usualLeftOut = (mode: Mode, type: Parameters<typeof physicalOf>[1]): Mode => ({
+  ...mode,
+  channels: mode.channels.map((channel) => {
+    const { physical, ...rest } = channel;
+    const usual = physicalOf(channel.attribute, type);
+    // The ends of a zoom are what its wide end is known by.
+    if (channel.attribute === 'Zoom' && type.zoom) return channel;
+    return physical && physical.every((value, i) => Math.abs(value - (usual[i] ?? 0)) < 1e-6) ? rest : channel;
+  }),
+});
 
 /**
  * The wide end of a zoom, by the degrees of its channel. DIN SPEC 15800 says that they are the spread of the beam and not where that is measured: they are taken for the
@@ -191,12 +218,12 @@ function firstBeamZ(geometry: NonNullable<FixtureType['geometry']>): number {
   return itemAt(place, 11);
 }
 
+const isConsumer = ({ name, attributes }: XmlNode): boolean => name === 'WiringObject' && attributes.ComponentType === 'Consumer';
 /** Power of wiring objects, where the properties say none (1.2); W. */
 function consumers(all: ReadonlyMap<string, XmlNode>): number | null {
   let sum = 0;
   for (const geometry of all.values())
-    if (geometry.name === 'WiringObject' && geometry.attributes.ComponentType === 'Consumer')
-      sum += Math.max(0, xmlToNumber(geometry.attributes.ElectricalPayLoad) ?? 0);
+    if (isConsumer(geometry)) sum += Math.max(0, xmlToNumber(geometry.attributes.ElectricalPayLoad) ?? 0);
   return sum > 0 && sum <= 1e6 ? sum : null;
 }
 
