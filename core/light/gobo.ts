@@ -1,5 +1,6 @@
 /** Gobos: what a plate with a picture lets through, as it is seen in the gate. Light passes where the picture is white. */
 
+import { bytesOfBase64 } from '../measure/base64.js';
 import type { Gobo } from '../model/records.js';
 import { all, type Show } from '../model/show.js';
 import { pngDots } from './png.js';
@@ -42,7 +43,8 @@ const plates = new WeakMap<Gobo, Plate | null>();
 export function plateOf(gobo: Gobo): Plate | null {
   const known = plates.get(gobo);
   if (known !== undefined) return known;
-  const dots = gobo.picture ? pngDots(Uint8Array.from(atob(gobo.picture), (letter) => letter.charCodeAt(0))) : null;
+  const bytes = gobo.picture ? bytesOfBase64(gobo.picture) : null;
+  const dots = bytes && pngDots(bytes);
   const made = dots ? laid(dots.width, dots.height, dots.values) : null;
   plates.set(gobo, made);
   return made;

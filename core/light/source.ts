@@ -257,7 +257,7 @@ function tintOf(show: Show, type: FixtureType, text: string): Tint {
 }
 
 /** Colour text of a fixture: of its first part that has one. */
-const colourTextOf = (fixture: Fixture): string => fixture.parts.find((part) => part.colour)?.colour ?? '';
+export const colourTextOf = (fixture: Fixture): string => fixture.parts.find((part) => part.colour)?.colour ?? '';
 
 interface Kept {
   readonly place: object;

@@ -3,12 +3,10 @@
 import regular from '@fontsource/b612/files/b612-latin-400-normal.woff2?url';
 import bold from '@fontsource/b612/files/b612-latin-700-normal.woff2?url';
 import { useEffect, useState } from 'react';
+import { textOfBytes } from '#core/measure/base64';
 
 async function packed(address: string): Promise<string> {
-  const bytes = new Uint8Array(await (await fetch(address)).arrayBuffer());
-  let text = '';
-  for (let i = 0; i < bytes.length; i += 0x8000) text += String.fromCharCode(...bytes.subarray(i, i + 0x8000));
-  return btoa(text);
+  return textOfBytes(new Uint8Array(await (await fetch(address)).arrayBuffer()));
 }
 let style = '';
 let asked: Promise<void> | null = null;

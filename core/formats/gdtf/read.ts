@@ -185,7 +185,7 @@ const usualLeftOut = (mode: Mode, type: Parameters<typeof physicalOf>[1]): Mode 
     const usual = physicalOf(channel.attribute, type);
     // The ends of a zoom are what its wide end is known by.
     if (channel.attribute === 'Zoom' && type.zoom) return channel;
-    return physical && physical.every((value, i) => Math.abs(value - (usual[i] ?? 0)) < 1e-6) ? rest : channel;
+    return physical?.every((value, i) => Math.abs(value - (usual[i] ?? 0)) < 1e-6) ? rest : channel;
   }),
 });
 

@@ -26,6 +26,8 @@ const first = [
   'tags',
   'own',
   'rental',
+  'optics',
+  'finish',
 ] as const;
 /** What elements of the standard carry. */
 const carried = ['purpose', 'name'] as const;
@@ -40,7 +42,7 @@ export const carriedOf = (fixture: Fixture): CarriedFixture =>
   ) as unknown as CarriedFixture;
 
 /** Optional fields that nothing of the standard speaks of: they are taken as our block has them. */
-const alone: readonly (keyof Fixture)[] = ['tagMoves', 'accessories', 'tags', 'own', 'rental', ...later];
+const alone: readonly (keyof Fixture)[] = ['tagMoves', 'accessories', 'tags', 'own', 'rental', 'optics', 'finish', ...later];
 export const takenAlone = (own: CarriedFixture | undefined): Partial<Fixture> =>
   Object.fromEntries(
     alone.flatMap((key) => {

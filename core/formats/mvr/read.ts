@@ -1,10 +1,13 @@
 /** Reads an MVR file to the records of a new show (reference formats 2, with the answers of its hostile table). */
 
+import { folded } from '../../fields/field.js';
+import { colourTextOf } from '../../light/source.js';
 import { firstOf, itemAt, present } from '../../measure/list.js';
 import { nearly } from '../../model/equal.js';
 import { withoutLooseEnds } from '../../model/loose.js';
 import { makeLayers, makePart, makeSettings } from '../../model/make.js';
 import type { Aim, DessinRecord, Fixture, FixtureType, Id, Layer, Part, Position, Vec3 } from '../../model/records.js';
+import { all, showOf } from '../../model/show.js';
 import { cleanDeep } from '../../model/text.js';
 import { parseAddress, SLOTS, slotOf } from '../../patch/address.js';
 import { footprints } from '../../patch/footprint.js';
@@ -21,6 +24,7 @@ import { FormatError, type Limits, limits, type Read, Report } from '../report.j
 import { childNamed, childrenNamed, readXml, textOf, type XmlNode } from '../xml/read.js';
 import { type Archive, type Budget, openZip } from '../zip/read.js';
 import { type CarriedFixture, PROVIDER, takenAlone } from './carried.js';
+import { goboNames, readColour, readGobo } from './dressing.js';
 import { fittedCurve, hungAt } from './hang.js';
 import { channelsIn, idText } from './identity.js';
 import { orthonormal } from './matrix.js';
@@ -111,6 +115,7 @@ export function readMvr(bytes: Uint8Array, context: MvrContext, most: Limits = l
     if (list) list.push(object);
     else groups.set(key, [object]);
   }
+  const dress = dresser(zip, context.showId, records, report);
   let order = 100;
   for (const [id, objects] of groups) {
     const kept = records.get(id);
@@ -121,10 +126,38 @@ export function readMvr(bytes: Uint8Array, context: MvrContext, most: Limits = l
     for (const object of objects) {
       const { type, modes } = types(textOf(object.node, 'GDTFSpec'), object.where);
       records.set(type.id, type);
-      put(fixtureOf(object, position, type, modes, own.fixtures.get(object.id), scene.focus, records, report));
+      put(dress(object, fixtureOf(object, position, type, modes, own.fixtures.get(object.id), scene.focus, records, report)));
     }
   }
   return { value: withoutLooseEnds([...records.values()]), report: report.list };
+}
+
+/** Gives the fixtures of a file the colour and the gobo that it says; gobos that the show does not have join its records. */
+function dresser(zip: Archive, showId: Id, records: Map<Id, DessinRecord>, report: Report) {
+  const before = showOf(showId, [...records.values()]);
+  const gobos = all(before, 'gobo');
+  const names = goboNames(gobos);
+  const named = new Map(gobos.map((gobo) => [present(names.get(gobo.id)).toLowerCase(), gobo]));
+  return ({ node, where }: SceneObject, fixture: Fixture): Fixture => {
+    const colour = readColour(node, before, colourTextOf(fixture), where, report);
+    const said = readGobo(node, named, (entry) => zip.read(entry), where, report);
+    if (said && !records.has(said.gobo.id)) {
+      named.set(textOf(node, 'Gobo').trim().toLowerCase(), said.gobo);
+      records.set(said.gobo.id, said.gobo);
+    }
+    const gobo = said && folded(said.gobo.code) !== folded(fixture.gobo) ? said.gobo.code : fixture.gobo;
+    const turn = said?.turn ?? 0;
+    return {
+      ...fixture,
+      gobo,
+      ...(turn && fixture.optics?.turn === undefined ? { optics: { ...fixture.optics, turn } } : {}),
+      // MVR has one colour for the whole fixture: devices of their own have none.
+      parts:
+        colour === colourTextOf(fixture)
+          ? fixture.parts
+          : fixture.parts.map((part) => (part.accessory === undefined ? { ...part, colour } : part)),
+    };
+  };
 }
 
 function newPosition(id: Id, name: string, objects: readonly SceneObject[], layer: Id, order: number): Position {

@@ -13,20 +13,18 @@ import { derivedId, writeGuid } from '../guid.js';
 import { declaration, element, textElement } from '../xml/write.js';
 import { writeZip } from '../zip/write.js';
 import { carriedOf, PROVIDER, VERSION } from './carried.js';
+import { colourXml, goboEntries, goboXml } from './dressing.js';
+import { freeNames } from './entry-names.js';
 import { idText } from './identity.js';
 import { writeMatrix } from './matrix.js';
 import { formOf } from './versions.js';
 
 /** File names of the types: Maker@Name.gdtf, told apart by a number where two would be the same. */
 export function gdtfNames(types: readonly FixtureType[]): Map<string, string> {
-  const taken = new Set<string>();
+  const free = freeNames('.gdtf');
   const names = new Map<string, string>();
   for (const type of [...types].sort((a, b) => natural(a.name, b.name) || natural(a.id, b.id))) {
-    const stem = `${type.maker}@${type.name}`.replace(/[^A-Za-z0-9@ _+-]/g, '_');
-    let name = `${stem}.gdtf`;
-    for (let n = 2; taken.has(name.toLowerCase()); n++) name = `${stem} ${n}.gdtf`;
-    taken.add(name.toLowerCase());
-    names.set(type.id, name);
+    names.set(type.id, free(`${type.maker}@${type.name}`));
   }
   return names;
 }
@@ -59,9 +57,14 @@ export function mvrEntries(
       return [type.id, { name: present(names.get(type.id)), bytes, modes }] as const;
     }),
   );
-  const xml = sceneXml(show, fixtures, files, version);
+  const gobos = goboEntries(show, fixtures);
+  const xml = sceneXml(show, fixtures, files, gobos, version);
   const gdtfs = [...files.values()].map(({ name, bytes }) => [name, bytes] as const).sort((a, b) => (a[0] < b[0] ? -1 : 1));
-  return [['GeneralSceneDescription.xml', strToU8(xml)], ...gdtfs];
+  return [
+    ['GeneralSceneDescription.xml', strToU8(xml)],
+    ...gdtfs,
+    ...[...gobos.values()].map(({ name, bytes }) => [name, bytes] as const),
+  ];
 }
 
 /** @param version  by the age of the reader; older forms say less (`lostBy`) */
@@ -71,7 +74,13 @@ export const writeMvr = (show: Show, fileOf?: FileOf, version?: MvrVersion): Uin
 /** Focus points are shared areas, or a point of one fixture, with an id made from the fixture's. */
 export const pointAimId = (fixture: Fixture): string => derivedId(`aim of ${fixture.id}`);
 
-function sceneXml(show: Show, fixtures: readonly Fixture[], files: ReadonlyMap<string, TypeFile>, version: MvrVersion): string {
+function sceneXml(
+  show: Show,
+  fixtures: readonly Fixture[],
+  files: ReadonlyMap<string, TypeFile>,
+  gobos: ReturnType<typeof goboEntries>,
+  version: MvrVersion,
+): string {
   const numbers = numericIds(fixtures);
   const form = formOf[version];
   const layers = [...all(show, 'layer')].sort((a, b) => a.order - b.order || natural(a.id, b.id));
@@ -79,7 +88,7 @@ function sceneXml(show: Show, fixtures: readonly Fixture[], files: ReadonlyMap<s
     .map((layer) => {
       const objects = fixtures
         .filter((fixture) => fixture.layer === layer.id)
-        .map((fixture) => fixtureXml(show, fixture, files, form, numbers));
+        .map((fixture) => fixtureXml(show, fixture, { files, gobos, form, numbers }));
       if (layer.role === 'focus') objects.push(...focusPoints(show, fixtures));
       return objects.length
         ? element('Layer', { uuid: writeGuid(layer.id), name: layer.name }, element('ChildList', {}, objects))
@@ -158,13 +167,14 @@ export function numericIds(fixtures: readonly Fixture[]): ReadonlyMap<string, nu
 /** Channels of the cells, without devices of their own. */
 const cellChannels = ({ parts }: Fixture): string[] =>
   parts.filter(({ accessory }) => accessory === undefined).map(({ channel }) => channel);
-function fixtureXml(
-  show: Show,
-  fixture: Fixture,
-  files: ReadonlyMap<string, TypeFile>,
-  form: (typeof formOf)[MvrVersion],
-  numbers: ReadonlyMap<string, number>,
-): string {
+/** What the elements of all fixtures draw on. */
+interface Around {
+  readonly files: ReadonlyMap<string, TypeFile>;
+  readonly gobos: ReturnType<typeof goboEntries>;
+  readonly form: (typeof formOf)[MvrVersion];
+  readonly numbers: ReadonlyMap<string, number>;
+}
+function fixtureXml(show: Show, fixture: Fixture, { files, gobos, form, numbers }: Around): string {
   const type = get(show, 'type', fixture.type);
   const file = present(files.get(type.id));
   const at = place(show, fixture);
@@ -190,8 +200,10 @@ function fixtureXml(
         part.address === null || part.accessory !== undefined ? '' : `<Address break="${i}">${part.address}</Address>`,
       ),
     ),
+    colourXml(show, fixture),
     form.customId ? textElement('CustomIdType', 0) : '',
     form.customId ? textElement('CustomId', 0) : '',
+    goboXml(show, fixture, gobos),
   );
 }
 

@@ -1,5 +1,7 @@
 /** Pictures, films and sheets of the stage, taken one after the other in the light that each asks for. */
+
 import { blended, litBy } from '#core/light/looks';
+import { textOfBytes } from '#core/measure/base64';
 import type { Look } from '#core/model/records';
 import type { Show } from '#core/model/show';
 import { type Eye, eased, eyeOnPath, eyeRound } from '#core/space/eyes';
@@ -161,12 +163,7 @@ export interface SheetWish {
   readonly pictures: readonly { readonly caption: string; readonly eye: Eye | null; readonly look: Look | null }[];
 }
 const SHEET: Size = { width: 1920, height: 1200 };
-const base64 = async (blob: Blob): Promise<string> => {
-  const bytes = new Uint8Array(await blob.arrayBuffer());
-  let text = '';
-  for (let i = 0; i < bytes.length; i += 0x8000) text += String.fromCharCode(...bytes.subarray(i, i + 0x8000));
-  return btoa(text);
-};
+const base64 = async (blob: Blob): Promise<string> => textOfBytes(new Uint8Array(await blob.arrayBuffer()));
 export const saveSheet = (studio: Studio, { title, pictures }: SheetWish): Promise<void> =>
   work('The sheet', studio, async (told) => {
     const taken: { caption: string; jpeg: string }[] = [];
