@@ -74,12 +74,11 @@ export function consoleData(show: Show, wish: HandOver): SaidData {
           text: look.name,
           channels: levels(Object.keys(look.levels), (channel) => look.levels[channel] ?? 0),
         }));
+  const channels = (list: readonly string[]): string => `${list.length === 1 ? 'channel' : 'channels'} ${some(list)}`;
   const remarks = [
     ...(worded.size ? [`Channels that are no figures stay out: ${some([...worded])}.`] : []),
-    ...(doubled.length ? [`Their address is another channel's already, and they stay out: channels ${some(doubled)}.`] : []),
-    ...(withoutDimmer.length
-      ? [`Without a dimmer in their mode, patched by their first slot: channels ${some(withoutDimmer)}.`]
-      : []),
+    ...(doubled.length ? [`What shares its address with a channel before it stays out: ${channels(doubled)}.`] : []),
+    ...(withoutDimmer.length ? [`Without a dimmer in the mode, so patched by the first slot: ${channels(withoutDimmer)}.`] : []),
   ];
   return { data: { manufacturer: 'Dessin', console: settingsOf(show).name || 'Plot', patch, groups, cues, subs: [] }, remarks };
 }

@@ -42,7 +42,7 @@ export function IssueList() {
             <p className="pencil truncate">
               <Held issue={issue} />
             </p>
-            <p className="flex gap-3">
+            <p className="flex items-baseline gap-3">
               <button
                 type="button"
                 className="link"
