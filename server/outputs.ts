@@ -2,6 +2,7 @@
 import { type Stood, sinceIssue } from '#core/compare/since';
 import type { Sheet } from '#core/draw/sheet';
 import { scheduleCsv } from '#core/formats/csv/write';
+import { writeDxf } from '#core/formats/dxf/write';
 import { mvrVersionOf } from '#core/formats/mvr/versions';
 import { writeMvr } from '#core/formats/mvr/write';
 import { writeSvg } from '#core/formats/svg';
@@ -17,6 +18,7 @@ import { listSet } from '#core/paper/ready/lists';
 import type { Schedule } from '#core/paper/schedule';
 import { schedules } from '#core/paper/schedules/index';
 import { tiled } from '#core/paper/tiles';
+import { plateTags } from '#core/paper/windows/stage';
 import { packageOf, writePackage } from './print/package.js';
 import { sheetsPdf } from './print/pdf.js';
 import { thumbnailSheet } from './print/thumbnail.js';
@@ -50,6 +52,13 @@ export interface Output {
 /** A query that cannot be met, as a sentence. */
 export class OutputError extends Error {}
 
+/** The scale that is asked for, as a denominator; or the one of the plot. */
+function scaleAsked(usual: number, query: Asked['query']): number {
+  const written = query('scale');
+  const denominator = written === undefined ? usual : (parseScale(written) ?? Number(written));
+  if (denominator >= 1 && denominator <= 1000) return denominator;
+  throw new OutputError(`The scale "${(written ?? '').slice(0, 40)}" is not one. Try 1:50, or 1/4"=1'-0".`);
+}
 function plate(show: Show, { query, date, stood }: Asked) {
   const settings = settingsOf(show);
   const paper = paperNamed(query('paper') ?? settings.paper);
@@ -57,10 +66,7 @@ function plate(show: Show, { query, date, stood }: Asked) {
     throw new OutputError(
       `The paper "${(query('paper') ?? '').slice(0, 40)}" is not known. Choose one of ${papers.map((item) => item.name).join(', ')}.`,
     );
-  const written = query('scale');
-  const denominator = written === undefined ? settings.scale : (parseScale(written) ?? Number(written));
-  if (!(denominator >= 1 && denominator <= 1000))
-    throw new OutputError(`The scale "${(written ?? '').slice(0, 40)}" is not one. Try 1:50, or 1/4"=1'-0".`);
+  const denominator = scaleAsked(settings.scale, query);
   const options = { paper, landscape: query('turn') !== 'portrait', denominator, date, since: sinceIssue(show, stood) };
   const { sheet, missing } = plotPlate(show, options);
   if (!missing) return sheet;
@@ -135,6 +141,7 @@ const XLSX = 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet'
 const HTML = 'text/html; charset=utf-8';
 const PDF = 'application/pdf';
 const SVG = 'image/svg+xml';
+const DXF = 'image/vnd.dxf';
 export const outputs: readonly Output[] = [
   {
     name: 'plot.pdf',
@@ -143,6 +150,11 @@ export const outputs: readonly Output[] = [
     make: (show, asked) => sheetsPdf(onPrinter([plate(show, asked)], asked), settingsOf(show).name),
   },
   { name: 'plot.svg', type: SVG, marks: true, make: (show, asked) => writeSvg(plate(show, asked)) },
+  {
+    name: 'plot.dxf',
+    type: DXF,
+    make: (show, { query }) => writeDxf(show, { denominator: scaleAsked(settingsOf(show).scale, query), tags: plateTags(show) }),
+  },
   {
     name: 'hanging-cards.pdf',
     type: PDF,

@@ -237,6 +237,15 @@ describe.each(where)('on %s', (_, url) => {
     }
   });
 
+  test('the plot as DXF: with its own kind of file, at a scale that is one', async () => {
+    const id = await demoCopy();
+    const good = await app.request(`http://localhost/api/shows/${id}/out/plot.dxf?scale=1:100`, { headers });
+    expect([good.status, good.headers.get('content-type')]).toEqual([200, 'image/vnd.dxf']);
+    expect((await good.text()).match(/\n0?\s*INSERT\r?\n/g)?.length).toBeGreaterThanOrEqual(144);
+    const bad = await ask('GET', `/api/shows/${id}/out/plot.dxf?scale=1:0`);
+    expect(bad).toMatchObject({ status: 422, type: 'application/problem+json' });
+    expect(bad.body.detail).toMatch(/The scale "1:0" is not one/);
+  });
   test('a plot that does not fit is refused in words that name what falls off; fit=1 takes the scale that fits', async () => {
     const id = await demoCopy();
     for (const file of ['plot.svg', 'plot.pdf']) {

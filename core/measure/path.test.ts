@@ -1,7 +1,7 @@
 /** Paths as numbers, against the circle and the rectangle that they stand for. Source: plane geometry. */
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { arc, CLOSE, CUBIC, capsule, eachCommand, LINE, lines, MOVE, rect } from './path.js';
+import { arc, CLOSE, CUBIC, capsule, eachCommand, LINE, lines, MOVE, polylines, rect } from './path.js';
 
 type Op = readonly [number, ...number[]];
 const commands = (d: readonly number[]): Op[] => {
@@ -118,4 +118,51 @@ describe('capsules', () => {
     ));
   test('narrower than it is high it is a circle', () =>
     expect(walked(capsule(0, 0, 2, 10)).every(([x, y]) => Math.abs(Math.hypot(x, y) - 5) < 5e-5)).toBe(true));
+});
+describe('polylines', () => {
+  test('a rectangle is one that is closed, two pieces are two, and a single point is none', () => {
+    expect(polylines(rect(0, 0, 2, 1), 1)).toEqual([
+      {
+        points: [
+          [0, 0],
+          [2, 0],
+          [2, 1],
+          [0, 1],
+        ],
+        closed: true,
+      },
+    ]);
+    expect(polylines([MOVE, 0, 0, LINE, 1, 0, MOVE, 5, 5, LINE, 6, 5, MOVE, 9, 9], 1).map(({ points }) => points.length)).toEqual(
+      [2, 2],
+    );
+  });
+  test('what goes on after a closed piece begins where that began', () => {
+    const [, more] = polylines([MOVE, 1, 2, LINE, 3, 2, LINE, 3, 4, CLOSE, LINE, 0, 0], 1);
+    expect(more).toEqual({
+      points: [
+        [1, 2],
+        [0, 0],
+      ],
+      closed: false,
+    });
+  });
+  test('law: no chord of an arc leaves its circle by more than was asked, and there are less than twice as many as it takes, beside one a cubic', () =>
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 10, max: 20000 }),
+        fc.integer({ min: 5, max: 360 }),
+        fc.constantFrom(0.1, 0.5, 5),
+        (r, sweep, sag) => {
+          const [line] = polylines(arc(0, 0, r, 17, sweep), sag);
+          const points = line!.points;
+          for (let i = 1; i < points.length; i++) {
+            const [a, b] = [points[i - 1]!, points[i]!];
+            // 4.3e-6 of the radius is what the cubics themselves leave the circle by.
+            expect(r - Math.hypot((a[0] + b[0]) / 2, (a[1] + b[1]) / 2)).toBeLessThan(sag + 1e-5 * r);
+          }
+          const fewest = (sweep * Math.PI) / 180 / (2 * Math.acos(Math.max(0, 1 - sag / r)));
+          expect(points.length - 1).toBeLessThan(2 * fewest + Math.ceil(sweep / 45) + 1);
+        },
+      ),
+    ));
 });

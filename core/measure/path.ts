@@ -81,3 +81,48 @@ export const rect = (x: number, y: number, w: number, h: number): number[] => [
   y + h,
   CLOSE,
 ];
+
+export interface Polyline {
+  readonly points: readonly (readonly [number, number])[];
+  readonly closed: boolean;
+}
+/** Chords of a cubic: as many as keep it nearer than `sag`. The bound is a quarter of the largest second difference by the square of their number (common knowledge of Bezier curves: error of a chord is at most 1/8 of the second derivative, which is 6 second differences at most). */
+function chords(p: readonly number[], sag: number): number {
+  const [x0 = 0, y0 = 0, x1 = 0, y1 = 0, x2 = 0, y2 = 0, x3 = 0, y3 = 0] = p;
+  const bend = Math.max(Math.hypot(x0 - 2 * x1 + x2, y0 - 2 * y1 + y2), Math.hypot(x1 - 2 * x2 + x3, y1 - 2 * y2 + y3));
+  return Math.min(256, Math.max(1, Math.ceil(Math.sqrt((0.75 * bend) / sag))));
+}
+/** A path as polylines, its curves as chords that leave them by less than `sag`. */
+export function polylines(d: PathData, sag: number): Polyline[] {
+  const out: Polyline[] = [];
+  let points: [number, number][] = [];
+  const end = (closed: boolean) => {
+    if (points.length > 1) out.push({ points, closed });
+    points = [];
+  };
+  eachCommand(d, (op, i) => {
+    const at = (k: number) => d[i + k] ?? 0;
+    if (op === CLOSE) {
+      const [first] = points;
+      end(true);
+      // What follows a closed path without a move goes on where it began.
+      if (first) points = [first];
+    } else if (op === MOVE) {
+      end(false);
+      points = [[at(1), at(2)]];
+    } else if (op === LINE) points.push([at(1), at(2)]);
+    else {
+      const [x0, y0] = points.at(-1) ?? [at(1), at(2)];
+      const n = chords([x0, y0, at(1), at(2), at(3), at(4), at(5), at(6)], sag);
+      for (let k = 1; k <= n; k++) {
+        const t = k / n;
+        const u = 1 - t;
+        const mix = (a: number, b: number, c: number, e: number) =>
+          u * u * u * a + 3 * u * u * t * b + 3 * u * t * t * c + t * t * t * e;
+        points.push([mix(x0, at(1), at(3), at(5)), mix(y0, at(2), at(4), at(6))]);
+      }
+    }
+  });
+  end(false);
+  return out;
+}

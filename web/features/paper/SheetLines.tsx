@@ -134,6 +134,7 @@ export function SheetLines({ planned, number }: Props) {
       <div className="flex flex-wrap gap-x-4 pt-1">
         {plot && !off && link('plot.pdf', 'Plot as PDF', { turn })}
         {plot && !off && link('plot.svg', 'Plot as SVG', { turn })}
+        {plot && link('plot.dxf', 'Plot as DXF', {})}
         {plot && off && fits && link('plot.pdf', `PDF at ${scaleName(fits)}`, { turn, fit: '1' })}
         {plot && off && fits && link('plot.svg', `SVG at ${scaleName(fits)}`, { turn, fit: '1' })}
         {!plot && link('sheet.pdf', 'Sheet as PDF', { sheet: String(number) })}
