@@ -16,6 +16,7 @@ import { edit } from '#core/model/change';
 import type { all } from '#core/model/show';
 import { start } from '../server/start.js';
 import { openBrowser } from './browser.js';
+import { handover } from './handover.js';
 import { measurePage } from './interface.js';
 import { light } from './light.js';
 import { numbers } from './numbers.js';
@@ -265,6 +266,11 @@ if (process.argv.includes('paper')) {
   await paper();
   process.exit(0);
 }
+/** `npm run bench -- hand-over` measures that alone. */
+if (process.argv.includes('hand-over')) {
+  await handover();
+  process.exit(0);
+}
 await browser();
 await measurePage();
 tags();
@@ -275,4 +281,5 @@ mvr();
 await shelf();
 await numbers();
 await paper();
+await handover();
 gdtf();
