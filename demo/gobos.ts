@@ -2,23 +2,10 @@
 import { zlibSync } from 'fflate';
 import { derivedId } from '#core/formats/guid';
 import { crc32 } from '#core/formats/zip/crc';
+import { textOfBytes } from '#core/measure/base64';
 import type { Gobo } from '#core/model/records';
 
 const SIZE = 96;
-const alphabet = 'ABCDEFGHIJKLMNOPQRSTUVWXYZabcdefghijklmnopqrstuvwxyz0123456789+/';
-function base64(bytes: Uint8Array): string {
-  let out = '';
-  for (let i = 0; i < bytes.length; i += 3) {
-    const n = (bytes[i]! << 16) | ((bytes[i + 1] ?? 0) << 8) | (bytes[i + 2] ?? 0);
-    out +=
-      alphabet[n >> 18]! +
-      alphabet[(n >> 12) & 63]! +
-      (i + 1 < bytes.length ? alphabet[(n >> 6) & 63]! : '=') +
-      (i + 2 < bytes.length ? alphabet[n & 63]! : '=');
-  }
-  return out;
-}
-
 /** A grey PNG of a picture; `light` answers 0 to 1 for x and y from -1 to 1, y up. Outside the circle it is black. */
 export function picture(light: (x: number, y: number) => number): string {
   const raw = new Uint8Array(SIZE * (SIZE + 1));
@@ -53,7 +40,7 @@ export function picture(light: (x: number, y: number) => number): string {
     all.set(part, at);
     at += part.length;
   }
-  return base64(all);
+  return textOfBytes(all);
 }
 
 const leaf = (x: number, y: number, cx: number, cy: number, turn: number, size: number): boolean => {

@@ -167,6 +167,8 @@ const wiringXml = (type: FixtureType): string =>
     CosPhi: type.powerFactor,
   });
 
+/** Name of the picture in the archive, without its ending. */
+export const THUMBNAIL = 'thumbnail';
 /** description.xml of a type. */
 export function gdtfXml(type: FixtureType): string {
   const wires = wiringXml(type);
@@ -183,7 +185,7 @@ export function gdtfXml(type: FixtureType): string {
         Manufacturer: type.maker,
         Description: type.family,
         FixtureTypeID: writeGuid(type.id),
-        Thumbnail: '',
+        Thumbnail: THUMBNAIL,
         RefFT: '',
         CanHaveChildren: 'Yes',
       },

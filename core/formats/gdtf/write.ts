@@ -4,13 +4,18 @@ import type { FixtureType } from '../../model/records.js';
 import { limits, Report } from '../report.js';
 import { childNamed, childrenNamed } from '../xml/read.js';
 import { writeZip } from '../zip/write.js';
-import { gdtfXml } from './describe.js';
+import { gdtfXml, THUMBNAIL } from './describe.js';
 import { patchedGdtf } from './keep.js';
 import { openGdtf } from './read.js';
+import { thumbnailOf } from './thumbnail.js';
 
 /** @param original  the file that the type was read from: what is not understood is taken over from there */
 export const writeGdtf = (type: FixtureType, original?: Uint8Array): Uint8Array =>
-  (original && patchedGdtf(type, original)) || writeZip([['description.xml', strToU8(gdtfXml(type))]]);
+  (original && patchedGdtf(type, original)) ||
+  writeZip([
+    ['description.xml', strToU8(gdtfXml(type))],
+    [`${THUMBNAIL}.png`, thumbnailOf(type)],
+  ]);
 
 /**
  * Names of the modes that a file has, letter for letter, in the order of the type that it was written from: what names a mode of the file

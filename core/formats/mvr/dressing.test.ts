@@ -2,8 +2,9 @@
 import { describe, expect, test } from '@jest/globals';
 import Color from 'colorjs.io';
 import fc from 'fast-check';
+import { encode } from 'fast-png';
 import { XMLParser } from 'fast-xml-parser';
-import { strFromU8, strToU8, unzipSync, zlibSync } from 'fflate';
+import { strFromU8, strToU8, unzipSync } from 'fflate';
 import { pngDots } from '../../light/png.js';
 import { textOfBytes } from '../../measure/base64.js';
 import { fixtureSchema } from '../../model/kinds/fixture.js';
@@ -18,25 +19,8 @@ import { readMvr } from './read.js';
 import { mvrEntries, writeMvr } from './write.js';
 
 /** A grey PNG, 2 by 2, of what it shows. */
-function png(values: readonly [number, number, number, number]): Uint8Array {
-  const crcs = Uint32Array.from({ length: 256 }, (_, n) => {
-    let c = n;
-    for (let k = 0; k < 8; k++) c = c & 1 ? 0xedb88320 ^ (c >>> 1) : c >>> 1;
-    return c;
-  });
-  const chunk = (name: string, data: Uint8Array): number[] => {
-    const body = [...new TextEncoder().encode(name), ...data];
-    const crc = (body.reduce((c, byte) => crcs[(c ^ byte) & 255]! ^ (c >>> 8), 0xffffffff) ^ 0xffffffff) >>> 0;
-    const four = (n: number) => [n >>> 24, (n >>> 16) & 255, (n >>> 8) & 255, n & 255];
-    return [...four(data.length), ...body, ...four(crc)];
-  };
-  return Uint8Array.from([
-    ...[0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a],
-    ...chunk('IHDR', Uint8Array.from([0, 0, 0, 2, 0, 0, 0, 2, 8, 0, 0, 0, 0])),
-    ...chunk('IDAT', zlibSync(Uint8Array.from([0, values[0], values[1], 0, values[2], values[3]]))),
-    ...chunk('IEND', new Uint8Array()),
-  ]);
-}
+const png = (values: readonly number[]): Uint8Array =>
+  encode({ width: 2, height: 2, channels: 1, depth: 8, data: Uint8Array.from(values) });
 const leaves: Gobo = {
   id: idOf(70),
   kind: 'gobo',
