@@ -32,7 +32,7 @@ describe('of the demo', () => {
       parts.filter(({ channel, address, accessory }) => channel && address !== null && accessory === undefined),
     );
     // One address of the demo is given twice: it is a snag, and told here too.
-    expect(remarks.join()).toContain('stay out');
+    expect(remarks.join()).toContain('stays out: channel 26.');
     expect(data.patch).toHaveLength(wanted.length - 1);
     const head = counted(demo).find(({ type }) => get(demo, 'type', type).pan > 0)!;
     const own = data.patch.find(({ channel }) => String(channel) === head.parts[0]!.channel)!;

@@ -42,6 +42,9 @@ describe('the package', () => {
       expect(entries[name]).toHaveLength(bytes);
       expect(createHash('sha256').update(entries[name]!).digest('hex')).toBe(sha256);
     }
+    // Bodies of types of our own are plain forms.
+    expect(manifest.weight?.faces).toBe(0);
+    expect(manifest.weight?.types.reduce((sum, { units }) => sum + units, 0)).toBe(all(demo, 'fixture').length);
     expect(manifest.counts.units).toBe(all(demo, 'fixture').filter(({ spare }) => !spare).length);
   });
   test('of an unchanged rig is the same bytes; of a changed one only what says it differs', async () => {

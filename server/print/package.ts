@@ -14,6 +14,7 @@ import { deskGroups, groupRows } from '#core/handover/groups';
 import { handOverOf, partOf } from '#core/handover/part';
 import { pixelRows, wallsSaid } from '#core/handover/pixels';
 import { colourRows, positionRows, startingPositions, usedColours, usedGobos } from '#core/handover/positions';
+import { type RigWeight, rigWeight } from '#core/handover/weight';
 import { columnsOf, columnText } from '#core/ledger/columns';
 import { rowsOf } from '#core/ledger/rows';
 import { outTable } from '#core/ledger/table';
@@ -59,6 +60,8 @@ export interface Manifest {
     readonly universes: readonly number[];
   };
   readonly mvr: { readonly version: string; readonly lost: readonly string[] };
+  /** Faces of the bodies of the whole rig, and the types that make it heavy; null where the rig does not go along. */
+  readonly weight: RigWeight | null;
   /** What could not be said, in sentences. */
   readonly remarks: readonly string[];
   readonly files: readonly PackageFile[];
@@ -174,6 +177,7 @@ export async function packageOf(
     fixtures.flatMap(({ parts }) => parts.flatMap(({ address }) => (address === null ? [] : [universeOf(address)]))),
   );
   const version = mvrVersionOf(wish.mvr);
+  const mvr = made.find(([file]) => file === 'rig.mvr')?.[2];
   const manifest: Manifest = {
     dessinPackage: PACKAGE_FORM,
     show: { id: whole.id, name },
@@ -196,6 +200,7 @@ export async function packageOf(
       universes: wish.universes ?? [],
     },
     mvr: { version, lost: lostBy[version] },
+    weight: mvr ? rigWeight(show, mvr) : null,
     remarks,
     files: made.map(([file, what, bytes]) => ({
       name: file,

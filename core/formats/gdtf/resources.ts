@@ -47,6 +47,27 @@ interface Gltf {
   images?: { uri?: unknown }[];
 }
 
+const list = <T>(value: T[] | undefined): T[] => (Array.isArray(value) ? value : []);
+/** As its accessors count them. */
+function trianglesIn(json: Gltf): number {
+  let triangles = 0;
+  for (const mesh of list(json.meshes))
+    for (const part of list(mesh?.primitives)) {
+      const count = list(json.accessors)[part?.indices ?? part?.attributes?.POSITION ?? -1]?.count;
+      triangles += typeof count === 'number' && count > 0 ? count / 3 : 0;
+    }
+  return triangles;
+}
+/** Triangles of a binary glTF; 0 of what is none, or cannot be read. */
+export function facesOf(bytes: Uint8Array): number {
+  if (bytes.length < 20 || strFromU8(bytes.subarray(0, 4), true) !== 'glTF') return 0;
+  try {
+    return Math.round(trianglesIn(JSON.parse(strFromU8(bytes.subarray(20, 20 + u32le(bytes, 12)))) as Gltf));
+  } catch {
+    return 0;
+  }
+}
+
 /** True when a binary glTF may be shown: whole, small enough, and pointing at nothing outside itself. */
 export function meshIsSound(bytes: Uint8Array, report: Report, where: string): boolean {
   const bad = (code: string, why: string) => {
@@ -64,17 +85,11 @@ export function meshIsSound(bytes: Uint8Array, report: Report, where: string): b
   } catch {
     return bad('MESH_BAD', 'has a description that cannot be read');
   }
-  const list = <T>(value: T[] | undefined): T[] => (Array.isArray(value) ? value : []);
   const outside = [...list(json.buffers), ...list(json.images)].some(
     (item) => typeof item?.uri === 'string' && !item.uri.startsWith('data:'),
   );
   if (outside) return bad('MESH_OUTSIDE', 'asks for files outside itself');
-  let triangles = 0;
-  for (const mesh of list(json.meshes))
-    for (const part of list(mesh?.primitives)) {
-      const count = list(json.accessors)[part?.indices ?? part?.attributes?.POSITION ?? -1]?.count;
-      triangles += typeof count === 'number' && count > 0 ? count / 3 : 0;
-    }
+  const triangles = trianglesIn(json);
   if (triangles > MOST_TRIANGLES)
     return bad('MESH_SIZE', `has ${Math.round(triangles)} triangles; the limit is ${MOST_TRIANGLES}`);
   return true;

@@ -1,6 +1,7 @@
 /** What would be in the package, how heavy each part is, and which stay out: asked of the server before anything is written. */
 import { useState } from 'react';
 import useSWR from 'swr';
+import type { RigWeight } from '#core/handover/weight';
 import { call } from '../../state/api';
 import { useOut, useSessionPart } from '../../state/context';
 import { Tick } from '../../ui/Field';
@@ -9,6 +10,7 @@ import { toggled, useWish } from './wish';
 
 interface Weighed {
   readonly files: readonly { readonly name: string; readonly what: string; readonly bytes: number }[];
+  readonly weight: RigWeight | null;
   readonly remarks: readonly string[];
   readonly counts: {
     readonly units: number;
@@ -20,6 +22,25 @@ interface Weighed {
 }
 const weight = (bytes: number): string =>
   bytes < 1_000_000 ? `${Math.ceil(bytes / 1000)} kB` : `${(bytes / 1_000_000).toFixed(1)} MB`;
+
+const count = (n: number): string => n.toLocaleString('en');
+/** What makes the rig heavy for whoever opens it. */
+function Heavy({ weight: { faces, types } }: { readonly weight: RigWeight }) {
+  return (
+    <p className="pencil">
+      {faces ? `${count(faces)} faces in the rig. ` : 'Bodies are plain forms: no faces. '}
+      Heaviest:{' '}
+      {types
+        .slice(0, 3)
+        .map(
+          ({ type, bytes, faces: own, units }) =>
+            `${type} ${weight(bytes)}${own ? `, ${count(own)} faces` : ''} on ${plural(units, 'unit')}`,
+        )
+        .join('; ')}
+      .
+    </p>
+  );
+}
 
 export function PackageFiles() {
   const out = useOut();
@@ -68,6 +89,7 @@ export function PackageFiles() {
           </li>
         ))}
       </ul>
+      {data?.weight && <Heavy weight={data.weight} />}
       {data?.remarks.map((text) => (
         <p key={text} style={{ color: 'var(--doubt)' }}>
           {text}
