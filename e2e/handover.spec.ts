@@ -1,7 +1,7 @@
 /** Hand-over: issues, what changed, the way back, and the package for the console programmer. */
 import { readFile } from 'node:fs/promises';
 import { expect, type Page, test } from '@playwright/test';
-import { strFromU8, unzipSync } from 'fflate';
+import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
 import { openDemo, recordsOf, stored } from './helpers.js';
 
 const panel = (page: Page, name: string) => page.getByRole('region', { name, exact: true });
@@ -112,4 +112,32 @@ test('the package is chosen, weighed, asked about once more where a snag would s
   expect(console_).toContain('TEXT Whole rig');
   expect(console_.endsWith('ENDDATA\r\n')).toBe(true);
   expect(strFromU8(unzipSync(entries['rig.mvr']!)['GeneralSceneDescription.xml']!)).toContain('verMinor="5"');
+});
+
+test('a show goes out as one file from the page of all shows, and comes back with its issue', async ({ page }) => {
+  const id = await openDemo(page, 'paper');
+  await panel(page, 'Paper').getByRole('button', { name: 'Issue the plot' }).click();
+  await stored(page);
+  const name = String((await recordsOf(page, id)).find(({ kind }) => kind === 'settings')?.name);
+  await page.goto('/');
+  const [saved] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('link', { name: `${name} as one file` }).click(),
+  ]);
+  expect(saved.suggestedFilename()).toBe(`${name}.dessin`);
+  const file = await readFile(await saved.path());
+  await page.getByTestId('mvr-file').setInputFiles({ name: 'a.dessin', mimeType: 'application/zip', buffer: file });
+  await expect(page.getByRole('region', { name: 'Report of the import' })).toContainText('Nothing was odd');
+  await page.getByRole('link', { name: 'Open the show' }).click();
+  await expect(page.getByRole('heading', { name }).first()).toBeVisible();
+  await byPalette(page, 'revisions');
+  const revisions = panel(page, 'Revisions');
+  await expect(revisions.getByRole('list', { name: 'Issues' })).toContainText('144 fixtures on 17 positions');
+  await expect(revisions.getByRole('status')).toHaveText('Nothing changed.');
+  // What a newer Dessin wrote is refused in words.
+  await page.goto('/');
+  const entries = unzipSync(file);
+  const newer = zipSync({ ...entries, 'show.json': strToU8(strFromU8(entries['show.json']!).replace('"form":1', '"form":9')) });
+  await page.getByTestId('mvr-file').setInputFiles({ name: 'b.dessin', mimeType: 'application/zip', buffer: Buffer.from(newer) });
+  await expect(page.getByText(/written by a newer Dessin \(form 9/)).toBeVisible();
 });

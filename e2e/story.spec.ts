@@ -206,7 +206,7 @@ test('a designer makes a small show from an empty stage to the hand-over', async
     await page.getByRole('link', { name: /Hand-over/ }).click();
     const [mvr] = await Promise.all([
       page.waitForEvent('download'),
-      page.getByRole('link', { name: 'Write the MVR file' }).click(),
+      page.getByRole('link', { name: 'The MVR file alone' }).click(),
     ]);
     const before = (await recordsOf(page, id)).filter((record) => record.kind === 'fixture');
     await page.goto('/');

@@ -20,7 +20,7 @@ describe('the list of formats', () => {
   });
 
   test('what the server reads can be read', async () => {
-    expect(askedNames).toEqual(['mvr', 'gdtf', 'photometric']);
+    expect(askedNames).toEqual(['mvr', 'show', 'gdtf', 'photometric']);
     for (const name of askedNames) for (const format of asked(name)) expect(typeof (await format.reader())).toBe('function');
     expect(asked('xls')).toEqual([]);
   });

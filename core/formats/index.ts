@@ -5,8 +5,10 @@
 import type { DessinRecord, FixtureType } from '../model/records.js';
 import type { GdtfFile, GdtfOptions } from './gdtf/read.js';
 import type { MvrContext } from './mvr/read.js';
+import type { NamedFile } from './named-files.js';
 import type { Luminaire } from './photometric/ies.js';
 import type { Read } from './report.js';
+import type { HeldIssue, ShowFileContext } from './show/archive.js';
 
 interface Known {
   readonly id: string;
@@ -14,11 +16,18 @@ interface Known {
   /** Ends of file names, in small letters. */
   readonly ends: readonly string[];
 }
+/** A show as it was read: files that its records name, and what its issues held, where the format has them. */
+export interface ReadShow extends Read<readonly DessinRecord[]> {
+  readonly files?: readonly NamedFile[];
+  readonly issues?: readonly HeldIssue[];
+}
 /** A whole show. */
 export interface ShowFormat extends Known {
   readonly gives: 'show';
   readonly asks: string;
-  readonly reader: () => Promise<(bytes: Uint8Array, context: MvrContext) => Read<readonly DessinRecord[]>>;
+  /** It says the name of its show: the file's own is not taken. */
+  readonly named?: true;
+  readonly reader: () => Promise<(bytes: Uint8Array, context: MvrContext & ShowFileContext) => ReadShow>;
 }
 /** A fixture type, with the files that it names. */
 export interface TypeFormat extends Known {
@@ -57,6 +66,16 @@ const takes = <G extends OnServer['gives']>(
 
 export const formats: readonly FormatEntry[] = [
   takes('show', 'mvr', 'MVR (DIN SPEC 15801)', ['.mvr'], 'mvr', async () => (await import('./mvr/read.js')).readMvr),
+  {
+    ...takes('show', 'show', 'A whole show', ['.dessin'], 'show', async () => {
+      const { readShowFile } = await import('./show/archive.js');
+      return (bytes, context) => {
+        const { value, report } = readShowFile(bytes, context);
+        return { value: value.records, files: value.files, issues: value.issues, report };
+      };
+    }),
+    named: true,
+  },
   takes('type', 'gdtf', 'GDTF (DIN SPEC 15800)', ['.gdtf'], 'gdtf', async () => (await import('./gdtf/read.js')).readGdtf),
   takes('light', 'ies', 'LM-63', ['.ies', '.txt'], 'photometric', async () => (await import('./photometric/ies.js')).readIes),
   takes('light', 'ldt', 'EULUMDAT', ['.ldt'], 'photometric', async () => (await import('./photometric/ldt.js')).readLdt),

@@ -1,5 +1,6 @@
 /** A Shelf as one file: a zip with shelf.json and the files that its items name. Duplicates are recognised by content. */
 import { strFromU8, strToU8 } from 'fflate';
+import { byHash, fileEntries, hashesIn, type NamedFile, namedFilesIn } from '../formats/named-files.js';
 import { FormatError, limits, type Read, Report } from '../formats/report.js';
 import { openZip } from '../formats/zip/read.js';
 import { writeZip } from '../formats/zip/write.js';
@@ -15,11 +16,7 @@ export interface Kept {
   readonly folder: string;
   readonly favourite: boolean;
 }
-export interface ShelfFile {
-  readonly hash: string;
-  readonly mime: string;
-  readonly bytes: Uint8Array;
-}
+export type ShelfFile = NamedFile;
 export interface ShelfArchive {
   readonly folders: readonly string[];
   readonly items: readonly Kept[];
@@ -27,12 +24,7 @@ export interface ShelfArchive {
 }
 
 /** Hashes of files that a record names. */
-export function filesOf(record: ShelfRecord): string[] {
-  if (record.kind !== 'type') return [];
-  return [record.thumbnail, record.gdtf, ...(record.geometry ?? []).map((item) => item.file)].filter(
-    (hash) => hash !== undefined,
-  );
-}
+export const filesOf = (record: ShelfRecord): string[] => hashesIn([record]);
 
 /** The same Shelf gives the same bytes. */
 export function writeShelf({ folders, items, files }: ShelfArchive): Uint8Array {
@@ -41,16 +33,11 @@ export function writeShelf({ folders, items, files }: ShelfArchive): Uint8Array 
     dessin: 'shelf',
     version: 1,
     folders: [...folders].sort(),
-    files: [...files].sort((a, b) => (a.hash < b.hash ? -1 : 1)).map(({ hash, mime }) => ({ hash, mime })),
+    files: byHash(files).map(({ hash, mime }) => ({ hash, mime })),
     items: sorted.map(({ record, folder, favourite }) => ({ folder, favourite, record: bare(record) })),
   };
-  return writeZip([
-    ['shelf.json', strToU8(JSON.stringify(json))],
-    ...[...files].sort((a, b) => (a.hash < b.hash ? -1 : 1)).map((file) => [`files/${file.hash}`, file.bytes] as const),
-  ]);
+  return writeZip([['shelf.json', strToU8(JSON.stringify(json))], ...fileEntries(files)]);
 }
-
-const MIMES = new Set(['image/png', 'model/gltf-binary', 'application/octet-stream']);
 
 /**
  * @param validate  what is wrong with a record, or null
@@ -82,20 +69,7 @@ export function readShelf(
       `${where} was written by a newer Dessin (version ${String(json.version).slice(0, 10)} of the form).`,
       where,
     );
-  const files: ShelfFile[] = [];
-  for (const item of Array.isArray(json.files) ? json.files.slice(0, limits.entries) : []) {
-    const name = String((item as { hash?: unknown } | null)?.hash ?? '');
-    const mime = String((item as { mime?: unknown } | null)?.mime ?? '');
-    const content = /^[0-9a-f]{64}$/.test(name) ? zip.read(`files/${name}`) : null;
-    if (!content || hash(content) !== name || !MIMES.has(mime))
-      report.add(
-        'error',
-        'SHELF_FILE',
-        `The file "${name.slice(0, 12)}" is missing or is not what its name says; it was left out.`,
-        where,
-      );
-    else files.push({ hash: name, mime, bytes: content });
-  }
+  const files = namedFilesIn(json.files, zip, hash, report, 'SHELF_FILE', where);
   const items: Kept[] = [];
   const ids = new Set<Id>();
   json.items.slice(0, limits.objects).forEach((item: unknown, i: number) => {

@@ -56,14 +56,18 @@ export function importRoutes(store: Store, shelf: ShelfStore): Hono {
   const takeShow = async (c: Context, format: ShowFormat): Promise<Response> => {
     const name = nameIn(c, 'Imported show');
     const id = v4();
-    const { value, report } = (await format.reader())(await bytesOf(c), { showId: id, name, validate: faultOfRecord });
+    const context = { showId: id, name, validate: faultOfRecord, hash: sha256 };
+    const { value, report, files = [], issues = [] } = (await format.reader())(await bytesOf(c), context);
     const content = value
       .map((record) => cleanDeep(record))
-      .map((record) => (record.kind === 'settings' && c.req.query('name') ? { ...record, name } : record));
+      .map((record) => (record.kind === 'settings' && c.req.query('name') && !format.named ? { ...record, name } : record));
     const wrong = faultIn(id, content);
     if (wrong) return notTaken(c, wrong);
     const fixtures = content.filter((record) => record.kind === 'fixture').length;
-    if (c.req.query('preview') === undefined) await store.create(content, id);
+    if (c.req.query('preview') === undefined) {
+      await shelf.keepFiles(files);
+      await store.create(content, id, [], undefined, issues);
+    }
     return c.json({ id, name: content.find((record) => record.kind === 'settings')?.name, fixtures, report }, 201);
   };
 

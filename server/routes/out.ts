@@ -1,6 +1,8 @@
 /** Every output as a plain file. */
-import { Hono } from 'hono';
+import { type Context, Hono } from 'hono';
 import { issuesWanted, type Stood } from '#core/compare/since';
+import { hashesIn } from '#core/formats/named-files';
+import { type HeldIssue, writeShowFile } from '#core/formats/show/archive';
 import { isId } from '#core/model/ids';
 import { all, type Show, settingsOf } from '#core/model/show';
 import { type Asked, type Output, OutputError, outputs } from '../outputs.js';
@@ -35,6 +37,31 @@ function whyNot(c: Parameters<typeof problem>[0], error: unknown): Response {
   throw error;
 }
 
+/** A name for files of a show that every disk takes. */
+const stemOf = (show: Show): string =>
+  settingsOf(show)
+    .name.replace(/[^A-Za-z0-9 _-]+/g, '')
+    .trim() || 'show';
+
+/** A whole show, for another Dessin or for the shelf of the house. */
+async function wholeShow(c: Context<object, '/:id/out/show.dessin'>, store: Store, shelf: ShelfStore): Promise<Response> {
+  const id = c.req.param('id');
+  const loaded = isId(id) ? await store.load(id) : null;
+  if (!loaded) return notFound(c);
+  const records = [...loaded.show.records.values()];
+  const issues: HeldIssue[] = [];
+  for (const issue of all(loaded.show, 'issue')) {
+    const then = await store.stood(id, issue.id);
+    if (then) issues.push({ id: issue.id, at: then.at, revision: then.revision, records: [...then.show.records.values()] });
+  }
+  const files = await shelf.filesNamed(hashesIn([records, ...issues.map((issue) => issue.records)].flat()));
+  return c.body(writeShowFile({ id, records, files, issues }) as unknown as string, 200, {
+    'content-type': 'application/zip',
+    'cache-control': 'no-store',
+    'content-disposition': `attachment; filename="${stemOf(loaded.show)}.dessin"`,
+  });
+}
+
 export function outRoutes(store: Store, shelf: ShelfStore, jobs = new Jobs()): Hono {
   const app = new Hono();
   // How far a file is that is being made, by the name that was given to it; and its end.
@@ -44,6 +71,7 @@ export function outRoutes(store: Store, shelf: ShelfStore, jobs = new Jobs()): H
     const named = all(show, 'type').flatMap((type) => (type.gdtf ? [type.gdtf] : []));
     return new Map((named.length ? await shelf.filesNamed(named) : []).map((file) => [file.hash, file.bytes]));
   };
+  app.get('/:id/out/show.dessin', (c) => wholeShow(c, store, shelf));
   app.get('/:id/out/:file', async (c) => {
     const id = c.req.param('id');
     const file = c.req.param('file');
@@ -77,15 +105,13 @@ export function outRoutes(store: Store, shelf: ShelfStore, jobs = new Jobs()): H
             },
             (query.job ?? '').slice(0, 80),
           );
-      const stem =
-        settingsOf(show)
-          .name.replace(/[^A-Za-z0-9 _-]+/g, '')
-          .trim() || 'show';
       return c.body(made as string, 200, {
         'content-type': output.type,
         // What was asked for by its revision stays as it is, but for a newer Dessin; all else is as new as the show.
         'cache-control': then || c.req.query('r') === String(loaded.revision) ? 'private, max-age=86400' : 'no-store',
-        ...(c.req.query('download') !== undefined ? { 'content-disposition': `attachment; filename="${stem} ${file}"` } : {}),
+        ...(c.req.query('download') !== undefined
+          ? { 'content-disposition': `attachment; filename="${stemOf(show)} ${file}"` }
+          : {}),
       });
     } catch (error) {
       return whyNot(c, error);

@@ -133,3 +133,36 @@ test('the show as it stood at any revision, by the log taken back', async () => 
   for (const path of [`${id}/at/99`, `${id}/at/x`, `${v4()}/at/0`]) expect((await get(path)).status).toBe(404);
   expect((await get(`${id}/log?before=x`)).status).toBe(422);
 });
+
+test('a whole show as one file, out and in: the same records, and each issue holds what it held', async () => {
+  const id = await stored();
+  const a = await issue(id, 'A');
+  await post(id, removing(all(await now(id), 'fixture')[0]!));
+  const then = await store.stood(id, a);
+  const saved = await get(`${id}/out/show.dessin`);
+  expect(saved.status).toBe(200);
+  expect(saved.headers.get('content-disposition')).toBe('attachment; filename="The Salt Orchard.dessin"');
+  const body = new Uint8Array(await saved.arrayBuffer());
+  const send = (path: string, bytes: Uint8Array) =>
+    web().request(`http://localhost/api/imports/${path}`, {
+      method: 'POST',
+      headers: { host: 'localhost', 'content-type': 'application/octet-stream' },
+      body: Buffer.from(bytes),
+    });
+  const answer = (await (await send('show?name=Another%20name', body)).json()) as { id: string; name: string; report: unknown[] };
+  // It says its own name: that of the file is not taken.
+  expect(answer).toMatchObject({ name: 'The Salt Orchard', report: [], fixtures: all(demo, 'fixture').length - 1 });
+  const own = (show: Show, of: string) =>
+    [...show.records.values()].map((record) => (record.id === of ? { ...record, id: 'the show' } : record));
+  expect(own(await now(answer.id), answer.id)).toEqual(own(await now(id), id));
+  const again = await store.stood(answer.id, a);
+  expect([again?.at, again?.revision]).toEqual([then!.at, then!.revision]);
+  expect(own(again!.show, answer.id)).toEqual(own(then!.show, id));
+  // Out once more it is the same file, but for the id of the show.
+  const second = new Uint8Array(await (await get(`${answer.id}/out/show.dessin`)).arrayBuffer());
+  expect(Math.abs(second.length - body.length)).toBeLessThan(200);
+  // A file that breaks off makes nothing.
+  const before = (await store.list()).length;
+  const bad = await send('show', body.slice(0, body.length / 2));
+  expect([bad.status, (await store.list()).length]).toEqual([422, before]);
+});

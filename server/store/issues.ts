@@ -2,6 +2,7 @@
 import { promisify } from 'node:util';
 import { gunzip, gzip } from 'node:zlib';
 import { and, eq } from 'drizzle-orm';
+import type { HeldIssue } from '#core/formats/show/archive';
 import { SHOW_FORMAT, sortOut } from '#core/model/aside';
 import type { Change } from '#core/model/change';
 import type { Id } from '#core/model/records';
@@ -49,6 +50,15 @@ export async function issueStood(db: Db, show: Id, id: Id): Promise<StoodThen | 
       : { id: data.id, kind: data.kind, data },
   );
   return { show: sortOut(show, rows, faultOfRecord).show, revision: row.revision, at: row.at.toISOString() };
+}
+
+/** What the issues of a show held that comes from a file. */
+export async function keepHeld(tx: Db, show: Id, held: readonly HeldIssue[]): Promise<void> {
+  for (const { id, at, revision, records } of held)
+    await tx
+      .insert(issues)
+      .values({ show, id, revision, at: new Date(at), format: SHOW_FORMAT, records: await pack(JSON.stringify(records)) })
+      .onConflictDoNothing();
 }
 
 /** A copy of a show keeps what its issues held. */

@@ -1,6 +1,7 @@
 /** Shows in the database, and the one way to change them: a change is confirmed when its transaction has committed. */
 
 import { and, asc, desc, eq, gt, inArray, isNotNull, isNull, lt, sql } from 'drizzle-orm';
+import type { HeldIssue } from '#core/formats/show/archive';
 import { firstOf } from '#core/measure/list';
 import { type Aside, SHOW_FORMAT, sortOut } from '#core/model/aside';
 import { apply, type Change, ChangeError, invert, isEmpty } from '#core/model/change';
@@ -10,7 +11,7 @@ import { faultsOfChange } from '#core/model/references';
 import { type Show, settingsOf, showOf } from '#core/model/show';
 import { faultOfRecord } from '../validate.js';
 import { type Database, type Db, within } from './database.js';
-import { copyIssues, issueStood, keepIssues, type StoodThen } from './issues.js';
+import { copyIssues, issueStood, keepHeld, keepIssues, type StoodThen } from './issues.js';
 import { aside as asideTable, changes, records, shows } from './schema.js';
 
 export interface ShowRow {
@@ -74,8 +75,15 @@ export interface Store {
   /**
    * @param aside  of a show that is copied: what could not be read of it goes along as it was found
    * @param from  the show that it is a copy of: what its issues held is copied too
+   * @param held  what its issues held, where it comes from a file
    */
-  create(content: readonly DessinRecord[], id: Id, aside?: readonly Aside[], from?: Id): Promise<void>;
+  create(
+    content: readonly DessinRecord[],
+    id: Id,
+    aside?: readonly Aside[],
+    from?: Id,
+    held?: readonly HeldIssue[],
+  ): Promise<void>;
   load(id: Id): Promise<Loaded | null>;
   remove(id: Id): Promise<boolean>;
   restore(id: Id): Promise<boolean>;
@@ -202,12 +210,13 @@ export function makeStore({ db }: Database): Store {
     stood: (id, issue) => issueStood(db, id, issue),
     isEmpty: async () => (await db.select({ id: shows.id }).from(shows).limit(1)).length === 0,
 
-    create: async (content, id, aside = [], from = undefined) => {
+    create: async (content, id, aside = [], from = undefined, held = []) => {
       const show = showOf(id, content);
       await db.transaction(async (tx) => {
         await tx.insert(shows).values({ id, name: settingsOf(show).name, format: SHOW_FORMAT });
         await insertRecords(within(tx), id, content, 0);
         if (from !== undefined) await copyIssues(within(tx), from, id);
+        await keepHeld(within(tx), id, held);
         const lost = aside.filter((item) => !show.records.has(item.id) && item.data !== null);
         for (let at = 0; at < lost.length; at += BATCH)
           await tx

@@ -1,6 +1,6 @@
-/** The list of shows, each with its plot drawn small; a new one; an MVR file as a new one. */
+/** The list of shows, each with its plot drawn small; a new one; a file as a new one. */
 
-import { BookOpen, Copy, FileUp, Library, Moon, Pencil, Sun, Trash2 } from 'lucide-react';
+import { BookOpen, Copy, FileDown, FileUp, Library, Moon, Pencil, Sun, Trash2 } from 'lucide-react';
 import { useRef, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import useSWR from 'swr';
@@ -95,8 +95,13 @@ export function StartPage() {
           <Link to="/guide" className="act flex items-center gap-2" title="The guide (F1)">
             <BookOpen size={15} /> Guide
           </Link>
-          <button type="button" className="act flex items-center gap-2" onClick={() => file.current?.click()}>
-            <FileUp size={15} /> Open an MVR file
+          <button
+            type="button"
+            className="act flex items-center gap-2"
+            title="A whole show as one file, or MVR"
+            onClick={() => file.current?.click()}
+          >
+            <FileUp size={15} /> Open a file
           </button>
           <button
             type="button"
@@ -130,7 +135,7 @@ export function StartPage() {
               The list cannot be loaded: {(error as Error).message} It is tried again.
             </p>
           )}
-          {data && !data.shows.length && <p className="pencil py-4">No shows yet. Make one at the right, or open an MVR file.</p>}
+          {data && !data.shows.length && <p className="pencil py-4">No shows yet. Make one at the right, or open a file.</p>}
           {data && data.shows.length > FEW && (
             <div className="flex items-end gap-4 pt-3">
               <Typed
@@ -240,6 +245,15 @@ function ShowCard({
         >
           <Copy size={14} />
         </button>
+        <a
+          className="p-1"
+          href={`/api/shows/${show.id}/out/show.dessin`}
+          aria-label={`${show.name} as one file`}
+          title="As one file: with its issues and everything that it names, for another Dessin"
+          download
+        >
+          <FileDown size={14} />
+        </a>
         <button type="button" className="p-1" aria-label={`Delete ${show.name}`} title="Delete" onClick={() => setAsking(true)}>
           <Trash2 size={14} />
         </button>
