@@ -419,3 +419,24 @@ test('labels on a sheet of typed measures; a code leads to its unit', async ({ p
   await page.goto(`/shows/${id}/hang?chosen=${fixture.id}`);
   await expect(page.getByTestId('card').getByRole('heading').first()).toContainText('Unit');
 });
+
+test('the step is entered without the page going away for a moment', async ({ page }) => {
+  await openDemo(page, 'hang');
+  await page.evaluate(() => {
+    const seen = { hidden: 0 };
+    Object.assign(globalThis, { seen });
+    const look = () => {
+      if (!document.querySelector('main')?.checkVisibility()) seen.hidden++;
+      requestAnimationFrame(look);
+    };
+    look();
+  });
+  await page
+    .getByRole('navigation', { name: 'Steps' })
+    .getByRole('link', { name: /^Paper/ })
+    .click();
+  await expect(page.getByRole('navigation', { name: 'Sheets' })).toBeVisible();
+  // What comes later, such as the snags of paper, comes within this.
+  await page.waitForTimeout(1500);
+  expect(await page.evaluate(() => (globalThis as unknown as { seen: { hidden: number } }).seen.hidden)).toBe(0);
+});

@@ -1,5 +1,5 @@
 import type { LucideIcon } from 'lucide-react';
-import { memo } from 'react';
+import { memo, Suspense } from 'react';
 import { NavLink, useParams } from 'react-router';
 import { sheetSnags } from '#core/audit/sheet-snags';
 import { useSessionPart, useShow } from '../state/context';
@@ -27,7 +27,8 @@ export function Steps() {
         className="absolute top-0 bottom-0 left-[15px] w-[5px] border-x"
         style={{ borderColor: 'var(--pencil)' }}
       />
-      {looked && registry().steps.map(({ path, Watch }) => Watch && <Watch key={path} />)}
+      {/* What comes later must not hide what stands. */}
+      <Suspense>{looked && registry().steps.map(({ path, Watch }) => Watch && <Watch key={path} />)}</Suspense>
       {registry().steps.map(({ path, name, note: noteOf, icon, snags: of }) => {
         const wrong = snags.filter((snag) => snag.step === of);
         const stop = wrong.some((snag) => snag.weight === 'stop');

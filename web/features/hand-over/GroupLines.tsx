@@ -22,12 +22,12 @@ export function GroupLines() {
   const chosen = wish.groups ?? groupings;
   return (
     <details aria-label="Groups for the desk">
-      <summary className="cursor-pointer">
+      <summary className="min-h-6 cursor-pointer leading-6">
         Groups<span className="pencil">, {along} for the desk, left to right</span>
       </summary>
       <div className="flex flex-wrap gap-x-3 pl-3">
         {groupings.map((by) => (
-          <label key={by} className="flex items-center gap-1">
+          <label key={by} className="flex min-h-6 items-center gap-1">
             <Tick
               checked={chosen.includes(by)}
               onTick={(on) =>
@@ -40,7 +40,7 @@ export function GroupLines() {
       </div>
       <ul aria-label="Groups" className="max-h-64 overflow-y-auto pl-3">
         {groups.map(({ key, name, fixtures }) => (
-          <li key={key} className="flex items-center gap-2">
+          <li key={key} className="flex min-h-6 items-center gap-2">
             <Tick
               label={`The group ${name} goes along`}
               checked={!wish.without?.includes(key)}

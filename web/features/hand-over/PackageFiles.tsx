@@ -59,7 +59,7 @@ export function PackageFiles() {
   const total = files.reduce((sum, { bytes }) => sum + bytes, 0);
   return (
     <details aria-label="In the package" onToggle={(event) => setOpen(event.currentTarget.open)}>
-      <summary className="cursor-pointer">
+      <summary className="min-h-6 cursor-pointer leading-6">
         In the package
         <span className="pencil">
           {data ? `, ${plural(files.length, 'file')}, ${weight(total)}` : isLoading ? ', being weighed' : ''}
@@ -68,7 +68,7 @@ export function PackageFiles() {
       {error && <p role="alert">{error.message}</p>}
       <ul aria-label="Files of the package" className="pl-3">
         {files.map(({ name, what, bytes }) => (
-          <li key={name} className="flex items-baseline gap-2" title={what}>
+          <li key={name} className="flex min-h-6 items-center gap-2" title={what}>
             <Tick
               label={`${name} goes along`}
               checked
@@ -79,7 +79,7 @@ export function PackageFiles() {
           </li>
         ))}
         {left.map((name) => (
-          <li key={name} className="flex items-baseline gap-2">
+          <li key={name} className="flex min-h-6 items-center gap-2">
             <Tick
               label={`${name} goes along`}
               checked={false}

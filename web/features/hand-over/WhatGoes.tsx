@@ -19,12 +19,12 @@ function Items<T extends string | number>({ title, items, left = [], onLeave }: 
   const gone = items.filter(([value]) => left.includes(value)).length;
   return (
     <details>
-      <summary className="cursor-pointer">
+      <summary className="min-h-6 cursor-pointer leading-6">
         {title}
         <span className="pencil">{gone ? `, ${gone} stay${gone === 1 ? 's' : ''} at home` : ', all of them'}</span>
       </summary>
       {items.map(([value, name]) => (
-        <label key={value} className="flex items-center gap-2 pl-3">
+        <label key={value} className="flex min-h-6 items-center gap-2 pl-3">
           <Tick checked={!left.includes(value)} onTick={(on) => onLeave(name, toggled(left, value, !on))} />
           {name}
         </label>
@@ -48,7 +48,7 @@ export function WhatGoes() {
   const version = mvrVersionOf(wish.mvr);
   return (
     <section aria-label="What goes along" className="pt-2">
-      <h3 className="pencil">What goes along</h3>
+      <h2 className="pencil">What goes along</h2>
       <Items
         title="Layers"
         items={layersInOrder(show).map(({ id, name }) => [id, name] as const)}
@@ -80,7 +80,7 @@ export function WhatGoes() {
           {text}
         </p>
       ))}
-      <label className="flex items-center gap-2">
+      <label className="flex min-h-6 items-center gap-2">
         <Tick
           checked={wish.looks !== false}
           onTick={(on) => set('Looks in the package', { looks: on ? undefined : false } as { looks?: boolean })}

@@ -66,7 +66,7 @@ export function RevisionsPanel() {
     <section aria-label="Revisions">
       <PanelHead name="Revisions" onClose={() => usePanels.setState({ panel: null })} />
       <IssueList />
-      <h3 className="pencil pt-3">What changed</h3>
+      <h2 className="pencil pt-3">What changed</h2>
       <Line name="From">
         <Choice
           label="Compare from"
@@ -90,7 +90,7 @@ export function RevisionsPanel() {
       {compared && (
         <>
           {to === 'now' && (
-            <label className="flex items-center gap-2">
+            <label className="flex min-h-6 items-center gap-2">
               <Tick checked={seen} onTick={(on) => useCompare.setState({ seen: on })} />
               seen on the plan
             </label>
