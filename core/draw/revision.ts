@@ -30,7 +30,8 @@ function bows(out: number[], [ax, ay]: readonly [number, number], [bx, by]: read
   const h = (BULGE * 4) / 3;
   for (let i = 0; i < n; i++) {
     const at = (share: number, off: number) => [ax + ux * step * (i + share) + nx * off, ay + uy * step * (i + share) + ny * off];
-    out.push(CUBIC, ...at(0.1, h), ...at(0.9, h), ...at(1, 0));
+    // The last one ends on the corner itself: a sum of steps misses it by a hair, and the outline would not be closed.
+    out.push(CUBIC, ...at(0.1, h), ...at(0.9, h), ...(i === n - 1 ? [bx, by] : at(1, 0)));
   }
 }
 /** The cloud round a box, gone round anticlockwise so that it bulges outward. */
