@@ -8,18 +8,10 @@ import { equal } from '#core/model/equal';
 import { all, type Show, showOf } from '#core/model/show';
 import { plateTags } from '#core/paper/windows/stage';
 import { packageOf, writePackage } from '../server/print/package.js';
-import { makeRig, median } from './rig.js';
+import { makeRig, median, timed } from './rig.js';
 
 const ms = (value: number): string => value.toFixed(value < 10 ? 1 : 0);
-async function time(work: () => unknown, runs = 5): Promise<number> {
-  const times: number[] = [];
-  for (let i = -1; i < runs; i++) {
-    const from = performance.now();
-    await work();
-    if (i >= 0) times.push(performance.now() - from);
-  }
-  return median(times);
-}
+
 /** A rig with so many fixtures changed, each in one of five ways. */
 function changed(show: Show, many: number): Show {
   const fixtures = all(show, 'fixture');
@@ -43,9 +35,9 @@ export async function handover(): Promise<void> {
   const asked = { date: '2026-11-29', base: 'http://localhost', since: null, files: new Map<string, Uint8Array>() };
   const zip = await writePackage(rig, asked);
   const parts = unzipSync(zip);
-  const whole = await time(() => writePackage(rig, asked), 3);
-  const made = await time(() => packageOf(rig, asked), 3);
-  const bare = await time(() => zipSync(parts, { level: 6, mtime: new Date(1980, 0, 1) }), 3);
+  const whole = await timed(() => writePackage(rig, asked), 3);
+  const made = await timed(() => packageOf(rig, asked), 3);
+  const bare = await timed(() => zipSync(parts, { level: 6, mtime: new Date(1980, 0, 1) }), 3);
   const stored = (zip.length / 1000).toFixed(0);
   console.log(
     `  package of 1000: ${ms(whole)} ms, ${Object.keys(parts).length} files, ${stored} kB; its parts alone and a bare zip of them ${ms(made)} + ${ms(bare)} ms: ${(whole / (made + bare)).toFixed(2)} times; packing alone ${((whole - made) / bare).toFixed(2)} times`,
@@ -75,6 +67,6 @@ export async function handover(): Promise<void> {
   console.log(
     `  two shows of 3000 with 300 changes (${found} found): ${ms(median(times))} ms; a walk that only asks what is equal ${ms(median(walks))} ms: ${(median(times) / median(walks)).toFixed(2)} times`,
   );
-  const dxf = await time(() => writeDxf(rig, { denominator: 50, tags: plateTags(rig) }), 3);
+  const dxf = await timed(() => writeDxf(rig, { denominator: 50, tags: plateTags(rig) }), 3);
   console.log(`  DXF of 1000: ${ms(dxf)} ms`);
 }

@@ -21,20 +21,10 @@ import { scheduleXlsx } from '../server/print/xlsx.js';
 import { openDatabase } from '../server/store/database.js';
 import { makeShelfStore } from '../server/store/shelf.js';
 import { makeStore } from '../server/store/store.js';
-import { makeRig, median } from './rig.js';
+import { makeRig, timed } from './rig.js';
 
 const ms = (value: number): string => value.toFixed(value < 10 ? 1 : 0);
 const mb = (): number => Math.round(process.memoryUsage().rss / 1024 / 1024);
-async function time(work: () => Promise<unknown>, runs = 5): Promise<number> {
-  const times: number[] = [];
-  for (let i = -1; i < runs; i++) {
-    const from = performance.now();
-    await work();
-    if (i >= 0) times.push(performance.now() - from);
-  }
-  return median(times);
-}
-
 /** The same primitives straight into pdfkit: no panes, no fonts of ours, no widths that are measured. */
 function plainPdf(sheet: Sheet): Promise<number> {
   const pt = 72 / 25.4;
@@ -97,8 +87,8 @@ export async function paper(): Promise<void> {
     const show = n === 144 ? makeDemo() : makeRig(n);
     const sheet = plate(show);
     const prims = sheet.panes.reduce((sum, pane) => sum + pane.prims.length, 0);
-    const ours = await time(() => sheetsPdf([sheet], 'plot'));
-    const plain = await time(() => plainPdf(sheet));
+    const ours = await timed(() => sheetsPdf([sheet], 'plot'));
+    const plain = await timed(() => plainPdf(sheet));
     console.log(
       `  plot of ${n} as PDF, ${prims} primitives: ${ms(ours)} ms, plain pdfkit ${ms(plain)} ms: ${(ours / plain).toFixed(2)} times; ${mb()} MB`,
     );
@@ -122,12 +112,12 @@ export async function paper(): Promise<void> {
       panes: [{ k: 1, ox: 0, oy: 0, clip: null, prims: tablePrims(table, page, [10, 10, 277, 180]) }],
     }));
   };
-  const laid = await time(async () => asPages(), 3);
-  const listed = await time(() => sheetsPdf(asPages(), 'list'), 3);
+  const laid = await timed(async () => asPages(), 3);
+  const listed = await timed(() => sheetsPdf(asPages(), 'list'), 3);
   console.log(
     `  list of ${rows} rows, ${asPages().length} pages: laid out in ${ms(laid)} ms, PDF in ${ms(listed)} ms; ${mb()} MB`,
   );
-  console.log(`  the same as XLSX: ${ms(await time(() => scheduleXlsx(list), 3))} ms; ${mb()} MB`);
+  console.log(`  the same as XLSX: ${ms(await timed(() => scheduleXlsx(list), 3))} ms; ${mb()} MB`);
   await meanwhile(book);
 }
 

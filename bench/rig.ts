@@ -55,3 +55,13 @@ export const median = (values: readonly number[]): number =>
   [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)] ?? 0;
 export const percentile = (values: readonly number[], share: number): number =>
   [...values].sort((a, b) => a - b)[Math.min(values.length - 1, Math.floor(values.length * share))] ?? 0;
+/** Median of some runs after one that warms, ms. */
+export async function timed(work: () => unknown, runs = 5): Promise<number> {
+  const times: number[] = [];
+  for (let i = -1; i < runs; i++) {
+    const from = performance.now();
+    await work();
+    if (i >= 0) times.push(performance.now() - from);
+  }
+  return median(times);
+}

@@ -436,7 +436,17 @@ test('the step is entered without the page going away for a moment', async ({ pa
     .getByRole('link', { name: /^Paper/ })
     .click();
   await expect(page.getByRole('navigation', { name: 'Sheets' })).toBeVisible();
-  // What comes later, such as the snags of paper, comes within this.
-  await page.waitForTimeout(1500);
+  // The last that comes is what looks for the snags of paper; it is drawn in the pictures after.
+  await expect
+    .poll(() => page.evaluate(() => performance.getEntriesByType('resource').some(({ name }) => name.includes('PaperWatch'))))
+    .toBe(true);
+  await page.evaluate(
+    () =>
+      new Promise<void>((done) => {
+        let left = 30;
+        const next = () => (left-- ? requestAnimationFrame(next) : done());
+        next();
+      }),
+  );
   expect(await page.evaluate(() => (globalThis as unknown as { seen: { hidden: number } }).seen.hidden)).toBe(0);
 });
