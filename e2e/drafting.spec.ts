@@ -522,6 +522,32 @@ test('section beside the plan: one selection, a trim dragged, sight lines, a lin
   await expect(page.getByText(/on the drawn line, looking downstage/)).toBeVisible();
   await page.getByRole('button', { name: 'Centre line', exact: true }).click();
   await expect(page.getByText(/on the centre line, looking to stage right/)).toBeVisible();
+  // What hangs end on stands apart over the drawing, and is picked there as at its pipe.
+  await settled(page, 'section');
+  const apart = await page.evaluate(() => {
+    const surface = (
+      globalThis as unknown as { dessinSection: { pick: (x: number, y: number, kinds: string[]) => { id: string } | null } }
+    ).dessinSection;
+    // The middle of where each is hit: a pointer takes what is near.
+    const seen = new Map<string, { x: number; z: number; n: number }>();
+    for (let z = 9000; z < 17000; z += 100)
+      for (let x = -15000; x < 15000; x += 100) {
+        const found = surface.pick(x, z, ['fixture']);
+        if (!found) continue;
+        const sum = seen.get(found.id) ?? { x: 0, z: 0, n: 0 };
+        seen.set(found.id, { x: sum.x + x, z: sum.z + z, n: sum.n + 1 });
+      }
+    return [...seen].map(([id, { x, z, n }]) => [id, x / n, z / n] as const);
+  });
+  const fixtures = await all(page, 'fixture');
+  const hangs = (await all(page, 'position')).find(({ name }) => name === 'LX 1')!.id;
+  const mine = apart.filter(([id]) => fixtures.some((fixture) => fixture.id === id && fixture.position === hangs));
+  expect(mine.length).toBeGreaterThan(6);
+  const [id, x, z] = mine[2]!;
+  const there = await place(x, z);
+  await page.mouse.click(there.x, there.y);
+  const { unit } = fixtures.find((fixture) => fixture.id === id)!;
+  await expect(page.getByRole('heading', { name: `Unit ${unit} on LX 1` })).toBeVisible();
 });
 
 test('tag sets: switched in one click, edited, printed; a tag moved by hand stays and is marked', async ({ page }) => {

@@ -5,7 +5,7 @@ import { apply, edit } from '../model/change.js';
 import { all, find } from '../model/show.js';
 import { place } from '../space/hanging.js';
 import { MOVE } from './list.js';
-import { planList, recordChunks } from './plan.js';
+import { allTags, planList, recordChunks } from './plan.js';
 import { sceneOf } from './scene.js';
 import { sectionList } from './section.js';
 import { frontElevation } from './section-view.js';
@@ -20,7 +20,7 @@ describe('focus areas', () => {
     const kinds = (on: boolean) =>
       [
         planList(demo, { ...options, areas: on }),
-        sectionList(demo, frontElevation, { denominator: 50, throws: [], sightLines: false, areas: on }),
+        sectionList(demo, frontElevation, { denominator: 50, tags: allTags, throws: [], sightLines: false, areas: on }),
       ].map(({ chunks }) => chunks.filter(({ kind }) => kind === 'area').length);
     expect(kinds(false)).toEqual([0, 0]);
     expect(kinds(true)).toEqual([areas.length, areas.length]);
@@ -33,9 +33,13 @@ describe('focus areas', () => {
     expect(recordChunks(demo, [a.id], options)).toEqual([chunk]);
   });
   test('in the elevation a bar at the height that is aimed at, as wide as it is; in space a ring there', () => {
-    const cut = sectionList(demo, frontElevation, { denominator: 50, throws: [], sightLines: false, areas: true }).chunks.find(
-      ({ id }) => id === a.id,
-    )!;
+    const cut = sectionList(demo, frontElevation, {
+      denominator: 50,
+      tags: allTags,
+      throws: [],
+      sightLines: false,
+      areas: true,
+    }).chunks.find(({ id }) => id === a.id)!;
     const bar = cut.hit?.shape === 'line' ? cut.hit.points : [];
     expect(bar.map(([x, z]) => [Math.round(x), z])).toEqual([
       [a.at[0] - a.size / 2, 1500],

@@ -2,7 +2,7 @@
 import { tagText } from '../fields/index.js';
 import { formatLength } from '../measure/lengths.js';
 import { SMALL } from '../model/kinds/tagset.js';
-import type { Fixture, FixtureType, Id, Layer, Position, Settings, SymbolDef, TagLine, TagSet } from '../model/records.js';
+import type { Fixture, FixtureType, Id, Layer, Position, Settings, SymbolDef, TagLine, TagSet, Vec2 } from '../model/records.js';
 import { find, get, type Show, settingsOf } from '../model/show.js';
 import { formsOf } from '../patch/accessories.js';
 import { type Place, place } from '../space/hanging.js';
@@ -94,7 +94,7 @@ export interface Drawing {
   last: { readonly choice: Choice; readonly chunk: Chunk } | null;
 }
 /** What a fixture is drawn from, beside itself; compared by identity. */
-interface Sources {
+export interface Sources {
   readonly place: Place;
   readonly type: FixtureType;
   readonly layer: Layer;
@@ -114,10 +114,11 @@ interface Sources {
   readonly readable: boolean;
   readonly code: string | undefined;
 }
-interface Kept {
+/** What was made of a fixture, and from what. */
+export interface Kept<T> {
   readonly from: Sources;
   readonly accessories: string;
-  readonly drawings: readonly Drawing[];
+  readonly made: T;
 }
 const accessoryNames = (show: Show, fixture: Fixture): string =>
   (fixture.accessories ?? [])
@@ -126,7 +127,7 @@ const accessoryNames = (show: Show, fixture: Fixture): string =>
       return item ? `${item.form} ${item.name}` : '';
     })
     .join();
-const kept = new WeakMap<Fixture, Kept>();
+const kept = new WeakMap<Fixture, Kept<readonly Drawing[]>>();
 
 function sourcesOf(show: Show, fixture: Fixture, layer: Layer, options: PlanOptions): Sources {
   const type = get(show, 'type', fixture.type);
@@ -173,29 +174,42 @@ const sameSources = (a: Sources, b: Sources): boolean =>
   a.readable === b.readable &&
   a.code === b.code;
 
-/** A fixture as it is drawn, once on the plan and once in each detail of its position. */
-export function drawingsOf(show: Show, fixture: Fixture, layer: Layer, options: PlanOptions): readonly Drawing[] {
+/** What a cache has of a fixture, or makes it: anew when something changed that the fixture is drawn from. */
+export function keptOf<T>(
+  cache: WeakMap<Fixture, Kept<T>>,
+  show: Show,
+  fixture: Fixture,
+  layer: Layer,
+  options: PlanOptions,
+  make: (from: Sources) => T,
+): T {
   const from = sourcesOf(show, fixture, layer, options);
-  const known = kept.get(fixture);
+  const known = cache.get(fixture);
   const accessories = fixture.accessories ? accessoryNames(show, fixture) : '';
-  if (known && sameSources(known.from, from) && known.accessories === accessories) return known.drawings;
-  const { detail, position, settings } = from;
-  const ways: (Detail | undefined)[] = [];
-  if (position.curve.form !== 'vertical' || !detail || settings.boomUnits) ways.push(undefined);
-  if (detail) ways.push(detail);
-  const symbol = symbolIn(show, from.type, from.variant, formsOf(show, fixture));
-  const texts = textsOf(show, fixture, from);
-  const drawings = ways.map((way) => drawingIn(fixture, from, symbol, texts, way));
-  kept.set(fixture, { from, accessories, drawings });
-  return drawings;
+  if (known && sameSources(known.from, from) && known.accessories === accessories) return known.made;
+  const made = make(from);
+  cache.set(fixture, { from, accessories, made });
+  return made;
 }
 
-interface Text {
+/** A fixture as it is drawn, once on the plan and once in each detail of its position. */
+export const drawingsOf = (show: Show, fixture: Fixture, layer: Layer, options: PlanOptions): readonly Drawing[] =>
+  keptOf(kept, show, fixture, layer, options, (from) => {
+    const { detail, position, settings } = from;
+    const ways: (Detail | undefined)[] = [];
+    if (position.curve.form !== 'vertical' || !detail || settings.boomUnits) ways.push(undefined);
+    if (detail) ways.push(detail);
+    const symbol = symbolIn(show, from.type, from.variant, formsOf(show, fixture));
+    const texts = textsOf(show, fixture, from);
+    return ways.map((way) => drawingIn(fixture, from, symbol, texts, way));
+  });
+
+export interface Text {
   readonly line: TagLine;
   readonly text: string;
 }
 /** What the lines of its tag set say about a fixture; those that say nothing are left out. */
-function textsOf(show: Show, fixture: Fixture, { set, previewed, code }: Sources): readonly Text[] {
+export function textsOf(show: Show, fixture: Fixture, { set, previewed, code }: Sources): readonly Text[] {
   if (!set) return [];
   const texts = linesFor(set, fixture)
     .map((line) => ({
@@ -213,38 +227,63 @@ const behind = ({ line, text }: Text): Text => ({ text, line: { ...line, place: 
 
 /** A fixture on the plan, or in a detail. */
 function drawingIn(fixture: Fixture, from: Sources, symbol: Symbol2D, texts: readonly Text[], way: Detail | undefined): Drawing {
-  const { type, layer, denominator, wrong, previewed } = from;
   const at = drawnAt(from.place, way, fixture.along);
-  const { x, y, turn } = at;
-  const faint = fixture.spare || locked(layer) || from.dim;
-  const ink: Ink = faint ? 'faint' : wrong.includes('stop') ? 'stop' : (fixture.pen ?? 'ink');
   const size = way?.size ?? 1;
   const [x0, y0, x1, y1] = symbol.box;
-  const box: Box = [x0 * size, y0 * size, x1 * size, y1 * size];
+  const drawing = drawingWith(fixture, from, texts, {
+    key: `${fixture.id} ${way ? 'detail' : 'plan'} ${from.denominator}`,
+    at,
+    box: [x0 * size, y0 * size, x1 * size, y1 * size],
+    unitAt: [symbol.unitAt[0] * size, symbol.unitAt[1] * size],
+    room: { width: from.type.width * size, length: from.type.length * size },
+    worn: wornBy(symbol, inkOf(fixture, from), fixture.spare, from.colour),
+    size,
+    moves: fixture.tagMoves ?? [],
+  });
+  return way?.position.curve.form === 'vertical'
+    ? { ...drawing, fixed: [...drawing.fixed, heightText(way, from, at.y)] }
+    : drawing;
+}
+
+/** What a fixture looks like in some drawing. */
+export interface Figure {
+  readonly key: string;
+  readonly at: Drawn;
+  /** Of the symbol, in its own frame. */
+  readonly box: Box;
+  /** Where texts in the body stand, in the same frame. */
+  readonly unitAt: Vec2;
+  /** Room of the body for texts, mm. */
+  readonly room: { readonly width: number; readonly length: number };
+  /** The symbol, as large as it comes from its book. */
+  readonly worn: readonly Prim[];
+  /** How large it is drawn against that. */
+  readonly size: number;
+  /** Tags that were moved by hand. */
+  readonly moves: NonNullable<Fixture['tagMoves']>;
+}
+const standsBack = (fixture: Fixture, { layer, dim }: Sources): boolean => fixture.spare || locked(layer) || dim;
+export const inkOf = (fixture: Fixture, from: Sources): Ink =>
+  standsBack(fixture, from) ? 'faint' : from.wrong.includes('stop') ? 'stop' : (fixture.pen ?? 'ink');
+
+/** A fixture as a figure, with its texts in the body and round it. */
+export function drawingWith(fixture: Fixture, from: Sources, texts: readonly Text[], figure: Figure): Drawing {
+  const { layer, denominator, wrong, previewed } = from;
+  const { key, at, box, size } = figure;
+  const { x, y, turn } = at;
+  const ink = inkOf(fixture, from);
+  const faint = standsBack(fixture, from);
   const inside = texts
     .filter(({ line }) => line.place === 'body')
-    .map((text) => ({ text, prim: textInBody(type, symbol, at, size, text.text, text.line.size * denominator, ink) }));
+    .map((text) => ({ text, prim: textInBody(figure, text.text, text.line.size * denominator, ink) }));
   const outside = inside.flatMap(({ text, prim }) => (from.readable && prim.size < SMALL * denominator - 1e-6 ? [text] : []));
-  const fixed: Prim[] = inside.flatMap(({ text, prim }) => (outside.includes(text) ? [] : [prim]));
-  if (way?.position.curve.form === 'vertical') fixed.push(heightText(way, from, y));
+  const round = outside.length ? [...outside.map(behind), ...texts.filter((text) => !outside.includes(text))] : texts;
   return {
     fixture,
-    layout: {
-      key: `${fixture.id} ${way ? 'detail' : 'plan'} ${denominator}`,
-      x,
-      y,
-      turn,
-      box,
-      ...tagsOf(
-        fixture,
-        from,
-        outside.length ? [...outside.map(behind), ...texts.filter((text) => !outside.includes(text))] : texts,
-        at,
-      ),
-    },
+    layout: { key, x, y, turn, box, ...tagsOf(figure.moves, from, round, at) },
     ink,
-    body: bodyOf(fixture, symbol, at, size, ink, from.colour),
-    fixed,
+    body: figure.worn.map((prim) => placed(prim, x, y, turn, size)),
+    fixed: inside.flatMap(({ text, prim }) => (outside.includes(text) ? [] : [prim])),
     inks: {
       channel: previewed !== undefined ? 'lamp' : faint ? 'faint' : 'ink',
       address: wrong.includes('address') ? 'stop' : faint ? 'faint' : 'ink',
@@ -260,7 +299,7 @@ function drawingIn(fixture: Fixture, from: Sources, symbol: Symbol2D, texts: rea
 /** Symbols as fixtures wear them, by ink, pen and colour: hundreds of fixtures wear the same. */
 const worn = new WeakMap<Symbol2D, Map<string, readonly Prim[]>>();
 /** A symbol in an ink; the first shape is filled by the colour, a spare unit is drawn by the pen of spares. */
-function wornBy(symbol: Symbol2D, ink: Ink, spare: boolean, colour: Hex | undefined): readonly Prim[] {
+export function wornBy(symbol: Symbol2D, ink: Ink, spare: boolean, colour: Hex | undefined): readonly Prim[] {
   const known = worn.get(symbol) ?? new Map<string, readonly Prim[]>();
   const key = `${ink} ${spare} ${colour}`;
   const before = known.get(key);
@@ -278,31 +317,13 @@ function wornBy(symbol: Symbol2D, ink: Ink, spare: boolean, colour: Hex | undefi
   worn.set(symbol, known);
   return prims;
 }
-/** The symbol at its place. */
-const bodyOf = (
-  fixture: Fixture,
-  symbol: Symbol2D,
-  { x, y, turn }: Drawn,
-  size: number,
-  ink: Ink,
-  colour: Hex | undefined,
-): readonly Prim[] => wornBy(symbol, ink, fixture.spare, colour).map((prim) => placed(prim, x, y, turn, size));
-
 /** A text inside the body, as large as its line says and no larger than the body. */
-function textInBody(
-  type: FixtureType,
-  symbol: Symbol2D,
-  { x, y, turn }: Drawn,
-  size: number,
-  text: string,
-  height: number,
-  ink: Ink,
-): TextPrim {
-  const [, ux = x, uy = y] = transformed([MOVE, symbol.unitAt[0] * size, symbol.unitAt[1] * size], x, y, turn);
+function textInBody({ at: { x, y, turn }, unitAt, room }: Figure, text: string, height: number, ink: Ink): TextPrim {
+  const [, ux = x, uy = y] = transformed([MOVE, unitAt[0], unitAt[1]], x, y, turn);
   const fitted = Math.min(
     height,
-    type.width * size * 0.8,
-    (Math.max(type.width, type.length * 0.5) * size * 0.9 * height) / Math.max(1, textWidth(text, height)),
+    room.width * 0.8,
+    (Math.max(room.width, room.length * 0.5) * 0.9 * height) / Math.max(1, textWidth(text, height)),
   );
   return textAt(ux, uy, text, fitted, 'centre', ink);
 }
@@ -324,7 +345,7 @@ function heightText(way: Detail, { place: at, settings, denominator }: Sources, 
 
 /** The tags round the symbol by their sides, and those that were moved by hand. */
 function tagsOf(
-  fixture: Fixture,
+  moves: Figure['moves'],
   { denominator, fewer }: Sources,
   texts: readonly Text[],
   { x, y }: Drawn,
@@ -341,7 +362,7 @@ function tagsOf(
       size: height,
       ...enclosureSize(text, line.enclosure, height),
     };
-    const moved = fixture.tagMoves?.find((move) => move.tag === line.field);
+    const moved = moves.find((move) => move.tag === line.field);
     if (moved) {
       hand.push({ item, x: x + moved.by[0] * denominator, y: y + moved.by[1] * denominator });
       continue;

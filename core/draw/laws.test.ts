@@ -205,6 +205,7 @@ for (const [name, show] of [
     made[`${name}: ${view}`] = sum(
       sectionList(show, of, {
         denominator: 50,
+        tags: allTags,
         throws: all(show, 'fixture')
           .slice(0, 9)
           .map(({ id }) => id),

@@ -1,24 +1,19 @@
 /** The show cut by an upright plane, or seen from the front: trims, masking, units, throw lines and sight lines. Heights are true; x runs to the right as one looks. */
 
-import { channelText } from '../fields/texts.js';
-import { cutIn, cutSaid, stoppedAt } from '../light/cut.js';
-import { anglesOf } from '../light/source.js';
 import { formatLength } from '../measure/lengths.js';
 import { firstOf, gathered, itemAt, lastOf } from '../measure/list.js';
-import { SMALL } from '../model/kinds/tagset.js';
 import { shownLayers } from '../model/layers.js';
-import type { Fixture, Id, Layer, Masking, Note, Outline, Position, Vec2, Vec3 } from '../model/records.js';
-import { all, find, get, type Show, settingsOf } from '../model/show.js';
-import { fixturesOn } from '../order/order.js';
-import { formsOf } from '../patch/accessories.js';
+import type { Id, Layer, Masking, Note, Outline, Position, Vec2 } from '../model/records.js';
+import { all, get, type Show, settingsOf } from '../model/show.js';
 import { curveLength, curvePoints, frameAlong } from '../space/curves.js';
-import { place } from '../space/hanging.js';
-import { axesOfBeam } from '../space/orientation.js';
+import { place as placeOf } from '../space/hanging.js';
 import { maskingEnds, outlinePoints } from '../space/transform.js';
 import { trussOf, tubeRadius } from '../space/truss.js';
-import { add, deg, rad, scaled } from '../space/vectors.js';
+import { rad } from '../space/vectors.js';
 import { wallFaces } from '../space/walls.js';
+import { apart, type Row } from './apart.js';
 import { areaCut } from './area-chunks.js';
+import { chunkOf, type Drawing, type PlanOptions } from './fixture-drawing.js';
 import { laced } from './lacing.js';
 import { faded, locked, orderOf } from './layers.js';
 import {
@@ -27,43 +22,82 @@ import {
   type Chunk,
   circle,
   type DisplayList,
-  eachCommand,
   emptyBox,
   LINE,
   lines,
+  linesOf,
   MOVE,
   type Prim,
   path,
-  placed,
   rect,
   textAt,
   union,
 } from './list.js';
+import { placeTags } from './place-tags.js';
 import { scenicCut, seenOn } from './scenic-chunks.js';
-import { channelRows, type Named, withNames } from './section-names.js';
+import { type Named, withNames } from './section-names.js';
+import { CUT, unitIn } from './section-units.js';
 import { projected, type SectionView } from './section-view.js';
 import { sightLines } from './sight-lines.js';
-import { symbolIn } from './symbols.js';
-import { variantsOf } from './variants.js';
+import { throwChunk } from './throws.js';
 import { isStanding, wallCut } from './wall-chunks.js';
 
-export interface SectionOptions {
-  readonly denominator: number;
+export interface SectionOptions extends Pick<PlanOptions, 'denominator' | 'tags' | 'fewer' | 'readable' | 'memory'> {
   /** Fixtures whose throw is drawn. */
   readonly throws: readonly Id[];
   readonly sightLines: boolean;
   readonly areas?: boolean | undefined;
   readonly people?: boolean | undefined;
 }
-/** Channels of what hangs on a pipe that is seen end on stand in a block of this width, mm. */
-const WIDE = 1100;
 /** Narrower than this a position is seen end on, mm. */
 const END_ON = 120;
-/** Nearer to the plane than this counts as cut by it, mm. */
-const CUT = 1;
+/** Height of the letters of names, paper mm. */
+const NAMES = 2.5;
 
 export function sectionList(show: Show, view: SectionView, options: SectionOptions): DisplayList {
   const layers = shownLayers(show);
+  const size = NAMES * options.denominator;
+  const rows = rowsOf(show, view, layers, options);
+  const units = new Map(rows.map(({ position, units }) => [position.id, units.map(({ body }) => boxOf(body))]));
+  const stage = stageCut(show, view, layers, options);
+  const bodies = [...units.values()].flat();
+  const seen = bodies.reduce(
+    union,
+    stage.reduce((box, { box: own }) => union(box, own), emptyBox),
+  );
+  const ground = groundChunk(show, view, options, Number.isFinite(seen[0]) ? seen : [-5000, 0, 5000, 6000]);
+  const sight = options.sightLines ? sightChunk(show, view, options) : null;
+  const drawn = union(seen, ground.box);
+  // Without tags nothing is told apart, and a strip would be so many bodies more.
+  const { there, again, strips } = options.tags
+    ? apart(rows, drawn, size, settingsOf(show))
+    : { there: rows.flatMap((row) => row.units), again: [], strips: [] };
+  const names = new Map(
+    all(show, 'position').map((record) => [record.id, namedAt(show, view, record, units.get(record.id) ?? [])]),
+  );
+  const drawings = [...there, ...again];
+  const boxes = drawings.map(({ body }) => boxOf(body));
+  const chunks = withNames([...stage, ground, ...(sight ? [sight] : []), ...strips], names, boxes, size);
+  const obstacles = {
+    boxes: chunks.flatMap(({ tags, body }) => [...tags, ...body].flatMap((prim) => (prim.op === 'text' ? [boxOf([prim])] : []))),
+    lines: chunks.flatMap(({ body }) => linesOf(body)),
+  };
+  const choices = placeTags(
+    drawings.map(({ layout }) => layout),
+    obstacles,
+    options.memory ?? null,
+  );
+  drawings.forEach((drawing, i) => {
+    chunks.push(chunkOf(drawing, choices[i] ?? []));
+  });
+  const throws = throwChunk(show, view, options);
+  if (throws) chunks.push(throws);
+  chunks.sort((a, b) => a.order - b.order);
+  return { chunks, box: chunks.reduce((box, { id, box: own }) => (id === null ? box : union(box, own)), drawn) };
+}
+
+/** Everything but units, tags and names. */
+function stageCut(show: Show, view: SectionView, layers: ReadonlyMap<Id, Layer>, options: SectionOptions): Chunk[] {
   const chunks: Chunk[] = [];
   const each = <R extends { readonly layer: Id }>(records: readonly R[], make: (record: R, layer: Layer) => Chunk | null) => {
     for (const record of records) {
@@ -77,30 +111,46 @@ export function sectionList(show: Show, view: SectionView, options: SectionOptio
   each(all(show, 'wall').filter(isStanding), (record, layer) => wallCut(show, view, record, layer));
   each(all(show, 'scenic'), (record, layer) => (seenOn(record, options) ? scenicCut(show, view, record, layer) : null));
   each(all(show, 'position'), (record, layer) => positionCut(show, view, record, layer));
-  each(all(show, 'fixture'), (record, layer) => fixtureCut(show, view, record, layer, options));
   if (options.areas) each(all(show, 'area'), (record, layer) => areaCut(show, view, record, layer, options.denominator));
   each(all(show, 'note'), (record, layer) => noteCut(show, view, record, layer, options));
-  const size = 2.5 * options.denominator;
+  return chunks;
+}
+
+/** Units by their positions, as they are seen. */
+function rowsOf(show: Show, view: SectionView, layers: ReadonlyMap<Id, Layer>, options: SectionOptions): Row[] {
+  const made: PlanOptions = {
+    denominator: options.denominator,
+    tags: options.tags,
+    fewer: options.fewer ?? 0,
+    readable: options.readable,
+    marks: null,
+  };
   const units = gathered(
-    chunks.filter(({ kind }) => kind === 'fixture'),
-    ({ id }) => find(show, 'fixture', id ?? undefined)?.position ?? '',
+    all(show, 'fixture').flatMap((fixture) => {
+      const layer = layers.get(fixture.layer);
+      return layer ? (unitIn(show, view, fixture, layer, made) ?? []) : [];
+    }),
+    ({ fixture }) => fixture.position,
   );
-  const names = new Map(
-    all(show, 'position').map((record) => [record.id, namedAt(show, view, record, units.get(record.id) ?? [], size)]),
-  );
-  const withThem = withNames(chunks, names, size);
-  chunks.splice(0, chunks.length, ...withThem);
-  const seen = chunks.reduce((box, chunk) => union(box, chunk.box), emptyBox);
-  const ground = groundChunk(show, view, options, Number.isFinite(seen[0]) ? seen : [-5000, 0, 5000, 6000]);
-  chunks.push(ground);
-  if (options.sightLines) {
-    const sight = sightChunk(show, view, options);
-    if (sight) chunks.push(sight);
-  }
-  const throws = throwChunk(show, view, options);
-  if (throws) chunks.push(throws);
-  chunks.sort((a, b) => a.order - b.order);
-  return { chunks, box: union(seen, ground.box) };
+  return all(show, 'position').flatMap((position): Row[] => {
+    const mine = units.get(position.id);
+    if (!mine) return [];
+    const points = flatPoints(view, position);
+    const box = points.reduce((round, { x, z }) => union(round, [x, z, x, z]), emptyBox);
+    const endOn = seenEndOn(view, position);
+    // Seen end on a row is read as on the plan, from stage right and from the audience.
+    const place = ({ fixture, layout }: Drawing): readonly [number, number] => {
+      const { clamp } = placeOf(show, fixture);
+      return endOn ? [clamp[0], clamp[1]] : position.curve.form === 'vertical' ? [layout.y, 0] : [layout.x, clamp[1]];
+    };
+    const sorted = mine
+      .map((unit) => [place(unit), unit] as const)
+      .sort(([a], [b]) => a[0] - b[0] || a[1] - b[1])
+      .map(([, unit]) => unit);
+    const layer = get(show, 'layer', position.layer);
+    const depth = points.reduce((sum, point) => sum + point.depth, 0) / points.length;
+    return [{ position, layer, order: orderOf(show, layer.id, 'detail'), box, depth, units: sorted }];
+  });
 }
 
 const chunk = (
@@ -245,33 +295,24 @@ function seenEndOn(view: SectionView, position: Position): boolean {
   return Math.max(...across) - Math.min(...across) < END_ON;
 }
 
-/** What stands beside a position: its name with its trim, and the channels of units that lie one behind the other. @param units  what is drawn of them */
-function namedAt(show: Show, view: SectionView, position: Position, units: readonly Chunk[], size: number): Named {
+/** What stands beside a position: its name with its trim. @param units  outlines of what hangs on it */
+function namedAt(show: Show, view: SectionView, position: Position, units: readonly Box[]): Named {
   const points = flatPoints(view, position);
   const { x, z } = firstOf(points);
   const name = { text: position.name, ink: 'ink', bold: true } as const;
   if (position.curve.form === 'vertical') {
     const half = position.width / 2;
     const top = Math.max(...points.map((point) => point.z));
-    return { at: [x, top], box: [-half, -half, half, 0], blocks: [{ side: 'front', rows: [name] }] };
+    return { at: [x, top], box: [-half, -half, half, 0], side: 'front', rows: [name] };
   }
   const trim = { text: `+${formatLength(position.curve.z, settingsOf(show).units)}`, ink: 'faint' } as const;
   const half = Math.max(60, trussOf(position)?.half ?? tubeRadius(position));
   if (!seenEndOn(view, position)) {
     const low = Math.min(...points.map((point) => point.x));
-    return { at: [low, z], box: [0, -half, half, half], blocks: [{ side: 'left', rows: [name, trim] }] };
+    return { at: [low, z], box: [0, -half, half, half], side: 'left', rows: [name, trim] };
   }
-  const drawn = units.reduce((box, unit) => union(box, boxOf(unit.body)), [x - half, z - half, x + half, z + half] as Box);
-  const channels = channelRows(
-    fixturesOn(show, position).map((fixture) => channelText(fixture)),
-    size,
-    WIDE,
-  );
-  return {
-    at: [x, z],
-    box: [drawn[0] - x, drawn[1] - z, drawn[2] - x, drawn[3] - z],
-    blocks: [{ side: 'front', rows: [name, trim] }, ...(channels.length ? [{ side: 'behind' as const, rows: channels }] : [])],
-  };
+  const drawn = units.reduce(union, [x - half, z - half, x + half, z + half] as Box);
+  return { at: [x, z], box: [drawn[0] - x, drawn[1] - z, drawn[2] - x, drawn[3] - z], side: 'front', rows: [name, trim] };
 }
 
 function positionCut(show: Show, view: SectionView, position: Position, layer: Layer): Chunk | null {
@@ -311,61 +352,6 @@ function positionCut(show: Show, view: SectionView, position: Position, layer: L
   });
 }
 
-function fixtureCut(
-  show: Show,
-  view: SectionView,
-  fixture: Fixture,
-  layer: Layer,
-  { denominator }: SectionOptions,
-): Chunk | null {
-  const at = place(show, fixture);
-  const clamp = projected(view, at.clamp);
-  if (view.kind === 'section' && clamp.depth < -CUT) return null;
-  const type = get(show, 'type', fixture.type);
-  const tip = projected(view, [
-    at.clamp[0] + at.beam[0] * 1000,
-    at.clamp[1] + at.beam[1] * 1000,
-    at.clamp[2] + at.beam[2] * 1000,
-  ]);
-  const [dx, dz] = [(tip.x - clamp.x) / 1000, (tip.z - clamp.z) / 1000];
-  const flat = Math.hypot(dx, dz);
-  const ink = fixture.spare ? 'faint' : 'ink';
-  // Seen along its own beam a lantern is as wide and high as its body; else its outline turned to the beam,
-  // as broad as its width shows from here: a batten seen from its end is as broad as it is high.
-  const endOn = flat < 0.35;
-  const symbol = symbolIn(show, type, variantsOf(show).get(type.id) ?? 0, formsOf(show, fixture));
-  const { u } = axesOfBeam(at.beam, at.bearing);
-  const [lc, ls] = [Math.cos(rad(view.look)), Math.sin(rad(view.look))];
-  const facing = Math.abs(u[0] * ls - u[1] * lc);
-  const broad = Math.min(1, Math.max(facing, Math.min(1, type.height / type.width)));
-  const turn = endOn ? 0 : deg(Math.atan2(dz, dx)) - 90;
-  const wide = (endOn ? type.width * broad : 0) / 2;
-  const box: Box = endOn
-    ? [-wide, -type.height, wide, 0]
-    : [symbol.box[0] * broad, symbol.box[1], symbol.box[2] * broad, symbol.box[3]];
-  const narrowed = (prim: Prim): Prim => {
-    if (prim.op !== 'path')
-      return prim.op === 'image' ? { ...prim, x: prim.x * broad, w: prim.w * broad } : { ...prim, x: prim.x * broad };
-    const out = [...prim.d];
-    eachCommand(prim.d, (_, i, n) => {
-      for (let j = 1; j <= n; j += 2) out[i + j] = itemAt(prim.d, i + j) * broad;
-    });
-    return { ...prim, d: out };
-  };
-  const body: Prim[] = endOn
-    ? [path(rect(clamp.x - wide, clamp.z - type.height, 2 * wide, type.height), 'fixture', 'paper', ink)]
-    : symbol.prims.map((prim) => {
-        const there = placed(narrowed(prim), clamp.x, clamp.z, turn);
-        return { ...there, ink };
-      });
-  // On a pipe that is seen end on all numbers would lie on each other: its channels are written below it.
-  const tags: Prim[] =
-    fixture.unit && !seenEndOn(view, get(show, 'position', fixture.position))
-      ? [textAt(clamp.x, clamp.z - (endOn ? type.height / 2 : 0), fixture.unit, SMALL * denominator, 'centre', ink)]
-      : [];
-  return chunk(show, fixture.id, 'fixture', layer, body, tags, { shape: 'box', at: [clamp.x, clamp.z], turn, box });
-}
-
 /** A note that was given heights: its text stands in the middle between them. */
 function noteCut(show: Show, view: SectionView, note: Note, layer: Layer, { denominator }: SectionOptions): Chunk | null {
   if (note.zFrom === undefined) return null;
@@ -377,61 +363,6 @@ function noteCut(show: Show, view: SectionView, note: Note, layer: Layer, { deno
   const body: Prim[] = rows.map((row, i) => textAt(at.x, at.z + ((rows.length - 1) / 2 - i) * size * 1.35, row, size, 'left'));
   if (high > low) body.push(path([MOVE, at.x - size * 0.4, low, LINE, at.x - size * 0.4, high], 'thin'));
   return chunk(show, note.id, 'note', layer, body, [], { shape: 'box', at: [0, 0], turn: 0, box: boxOf(body) });
-}
-
-/** From the selected fixtures to where they aim, with the edges of their fields. */
-/** Less of a field than this is not worth a word. */
-const TOLD = 0.05;
-function throwChunk(show: Show, view: SectionView, { throws, denominator }: SectionOptions): Chunk | null {
-  const body: Prim[] = [];
-  const tags: Prim[] = [];
-  const { units } = settingsOf(show);
-  for (const id of throws) {
-    const fixture = show.records.get(id);
-    if (fixture?.kind !== 'fixture') continue;
-    const type = get(show, 'type', fixture.type);
-    const at = place(show, fixture);
-    const reach = at.throw ?? (at.beam[2] < -0.05 ? at.lens[2] / -at.beam[2] : 6000);
-    const end: Vec3 = add(at.lens, scaled(at.beam, reach));
-    const [p, q] = [projected(view, at.lens), projected(view, end)];
-    body.push(path([MOVE, p.x, p.z, LINE, q.x, q.z], 'throw', 'none', 'lamp'));
-    const [dx, dz] = [q.x - p.x, q.z - p.z];
-    const half = rad(Math.min(120, anglesOf(type, fixture.optics).field) / 2);
-    if (Math.hypot(dx, dz) > 300 && type.field > 0)
-      for (const side of [-1, 1]) {
-        const [c, s] = [Math.cos(half * side), Math.sin(half * side)];
-        // The edge goes on to the floor, or as far as the throw.
-        let k = 1 / Math.cos(half);
-        const [ex, ez] = [dx * c - dz * s, dx * s + dz * c];
-        if (ez < -1 && p.z > 0) k = Math.min(1.5, p.z / -ez);
-        body.push(path([MOVE, p.x, p.z, LINE, p.x + ex * k, p.z + ez * k], 'thin', 'none', 'lamp'));
-      }
-    if (throws.length <= 12) {
-      const cut = cutIn(show, fixture);
-      if (cut && cut.share >= TOLD) {
-        // A stroke where each ray of the field is stopped, and by whom.
-        const arm = 0.5 * denominator;
-        const strokes = stoppedAt(show, fixture).flatMap((point) => {
-          const { x, z } = projected(view, point);
-          return [MOVE, x - arm, z - arm, LINE, x + arm, z + arm];
-        });
-        body.push(path(strokes, 'inner', 'none', 'stop'));
-        tags.push(textAt((p.x + q.x) / 2, (p.z + q.z) / 2 - 2 * denominator, cutSaid(cut), 2.5 * denominator, 'centre', 'stop'));
-      }
-    }
-    if (at.throw !== null && throws.length <= 12)
-      tags.push(
-        textAt(
-          (p.x + q.x) / 2,
-          (p.z + q.z) / 2 + denominator,
-          `${formatLength(at.throw, units)}  ${Math.round(at.below)}°`,
-          SMALL * denominator,
-          'centre',
-          'lamp',
-        ),
-      );
-  }
-  return body.length ? { id: null, kind: 'note', order: 9000, box: boxOf(body), locked: true, body, tags, hit: null } : null;
 }
 
 function sightChunk(show: Show, view: SectionView, { denominator }: SectionOptions): Chunk | null {

@@ -9,7 +9,7 @@ import { allTags, planList } from './plan.js';
 
 export const demo = makeDemo();
 export const options = { denominator: 50, tags: allTags, marks: snagMarks };
-export const sectionOptions = { denominator: 50, throws: [], sightLines: true };
+export const sectionOptions = { denominator: 50, tags: allTags, throws: [], sightLines: true };
 export const chunksOf = (show: Show, id: string): Chunk[] => planList(show, options).chunks.filter((chunk) => chunk.id === id);
 export const named = (name: string) => all(demo, 'position').find((position) => position.name === name)!;
 export const layer = pipe.layer;

@@ -70,7 +70,7 @@ describe('a pixel wall on the stage', () => {
     expect(recordChunks(show, [wall.id], options).map(({ kind }) => kind)).toEqual(['wall']);
   });
   test('in section down the centre line it is seen from its end, as high as its tiles', () => {
-    const list = sectionList(show, centreSection(0), { denominator: 50, throws: [], sightLines: false });
+    const list = sectionList(show, centreSection(0), { denominator: 50, tags: allTags, throws: [], sightLines: false });
     const { box } = list.chunks.find((chunk) => chunk.id === wall.id)!;
     expect([box[1], box[3]]).toEqual([2000, 3000]);
     expect([box[0], box[2]].map((x) => Math.round(Math.abs(x))).sort()).toEqual([6000, 6090]);

@@ -246,7 +246,13 @@ export function writeDxf(show: Show, { denominator, tags }: DxfOptions): string 
     if (chunk.tags.length) draft.put(space, chunk.tags, draft.layer(on));
   }
   putFixtures(draft, show, options);
-  const section = sectionList(show, centreSection(180), { denominator, throws: noThrows, sightLines: false });
+  const section = sectionList(show, centreSection(180), {
+    denominator,
+    tags,
+    readable: true,
+    throws: noThrows,
+    sightLines: false,
+  });
   const dx = plan.box[2] + APART - section.box[0];
   for (const chunk of section.chunks)
     draft.put(space, [...chunk.body, ...chunk.tags], draft.layer(`Section ${layerOf(chunk)}`), dx);

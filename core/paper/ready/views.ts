@@ -18,34 +18,36 @@ function atOneScale(show: Show, windows: readonly PlateWindow[]): PlateWindow[] 
   return windows.map((window) => (scale ? { ...window, scale } : window));
 }
 
+/** The two upright drawings, a sheet each: with the units of each position told apart neither has room beside the other. */
+const upright = [
+  ['section', 'Section', 'Section on the centre line, looking to stage right'],
+  ['elevation', 'Elevation', 'Elevation from the front'],
+] as const;
 export const sections: ReadySet = {
   id: 'sections',
   order: 40,
   title: 'Section and elevation',
-  about: 'The section on the centre line and the elevation from the front, at one scale.',
+  about: 'The section on the centre line and the elevation from the front, a sheet each, at one scale.',
   make(show, { paper = plotPaper(show), landscape = true }) {
-    const { room, windows } = withColumn(show, sheetSize(paper, landscape), { key: false, legend: false });
+    const { room, windows } = withColumn(show, sheetSize(paper, landscape), { key: false, legend: true });
     const [left, bottom, width, height] = room;
-    const half = height / 2;
-    const name = (id: string, text: string, box: Box): PlateWindow => ({ id, what: 'notes', text, box, size: 3.5 });
-    const [elevation, section] = atOneScale(show, [
-      { id: 'elevation', what: 'elevation', box: [left, bottom + half + NAME, width, half - NAME] },
-      { id: 'section', what: 'section', box: [left, bottom + NAME, width, half - NAME] },
-    ]);
-    return [
-      {
-        of: '',
-        name: 'Section and elevation',
+    const drawn = atOneScale(
+      show,
+      upright.map(([what]): PlateWindow => ({ id: what, what, box: [left, bottom + NAME, width, height - NAME] })),
+    );
+    return upright.map(
+      ([what, name, text]): ReadySheet => ({
+        of: what,
+        name,
         paper,
         landscape,
         windows: [
-          ...(elevation && section ? [elevation, section] : []),
-          name('elevation name', 'Elevation from the front', [left + 4, bottom + half, width - 8, NAME]),
-          name('section name', 'Section on the centre line, looking to stage right', [left + 4, bottom, width - 8, NAME]),
+          ...drawn.filter(({ id }) => id === what),
+          { id: `${what} name`, what: 'notes', text, box: [left + 4, bottom, width - 8, NAME], size: 3.5 },
           ...windows,
         ],
-      },
-    ];
+      }),
+    );
   },
 };
 
@@ -55,22 +57,22 @@ export const booms: ReadySet = {
   title: 'Booms and ladders',
   about: 'Every upright position side by side at one scale, with heights from the floor.',
   make(show, { paper = tablePaper(show), landscape = true }) {
-    const upright = positionsInOrder(show).filter(
+    const standing = positionsInOrder(show).filter(
       (position) => position.curve.form === 'vertical' && fixturesOn(show, position).length,
     );
-    if (!upright.length) return [];
+    if (!standing.length) return [];
     const { room, windows } = withColumn(show, sheetSize(paper, landscape), { key: false, legend: false });
     const inRows = (rows: number) => {
-      const boxes = cells(upright.length, [Math.ceil(upright.length / rows), rows], room);
+      const boxes = cells(standing.length, [Math.ceil(standing.length / rows), rows], room);
       return atOneScale(
         show,
-        upright.map(({ id }, i): PlateWindow => {
+        standing.map(({ id }, i): PlateWindow => {
           const [x, y, w, h] = boxes[i] as Box;
           return { id: `boom ${i + 1}`, what: 'position', of: id, box: [x + 2, y + 2, w - 4, h - 4] };
         }),
       );
     };
-    const ways = [1, 2, 3, 4, 5, 6].filter((rows) => rows <= upright.length).map(inRows);
+    const ways = [1, 2, 3, 4, 5, 6].filter((rows) => rows <= standing.length).map(inRows);
     const [drawn = []] = [...ways].sort((a, b) => (a[0]?.scale ?? 0) - (b[0]?.scale ?? 0));
     return [{ of: '', name: 'Booms and ladders', paper, landscape, windows: [...drawn, ...windows] }];
   },

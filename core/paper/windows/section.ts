@@ -3,7 +3,7 @@ import { sectionList } from '../../draw/section.js';
 import { centreSection, frontElevation, type SectionView } from '../../draw/section-view.js';
 import type { Vec2 } from '../../model/records.js';
 import type { Show } from '../../model/show.js';
-import { ontoWindow, variantOf } from './stage.js';
+import { ontoWindow, tagsOf, variantOf } from './stage.js';
 import type { WindowKind } from './window.js';
 
 /** A view as a window keeps it: "180 1200" looks to stage right on a plane that runs through x 1200 (or y, looking upstage). Left out: the usual one. */
@@ -18,7 +18,7 @@ const kindOf = (what: 'section' | 'elevation', order: number, title: string, usu
   what,
   order,
   title,
-  sets: ['of', 'scale', 'turn', 'layers', 'symbols'],
+  sets: ['of', 'scale', 'turn', 'layers', 'tags', 'symbols'],
   of: () =>
     what === 'section'
       ? [
@@ -30,7 +30,13 @@ const kindOf = (what: 'section' | 'elevation', order: number, title: string, usu
     const of = variantOf(show, window);
     const view = viewOf(window.of, usual);
     const list = (shown: Show) => (denominator: number) =>
-      sectionList(shown, view, { denominator, throws: [], sightLines: what === 'section' });
+      sectionList(shown, view, {
+        denominator,
+        tags: tagsOf(show, window),
+        readable: true,
+        throws: [],
+        sightLines: what === 'section',
+      });
     return ontoWindow(
       of,
       window,

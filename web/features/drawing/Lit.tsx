@@ -30,7 +30,7 @@ function useShades(cut: Cut | undefined, { options, plane }: Drawn): readonly Pr
       const chunks = !cut
         ? recordChunks(draft, considered.ids, { ...options, tags: null, marks: null, memory: undefined })
         : cut
-            .list(draft, plane, { denominator: scale, throws: [], sightLines: false })
+            .list(draft, plane, { denominator: scale, tags: null, throws: [], sightLines: false })
             .chunks.filter((chunk) => chunk.id !== null && ids.has(chunk.id));
       return chunks.flatMap((chunk) => chunk.body.map((prim): Prim => ({ ...prim, ink: 'lamp' })));
     } catch {

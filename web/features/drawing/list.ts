@@ -77,11 +77,8 @@ export function useDrawn(view: string, step: string, pane: Pane, cut: Cut | unde
     [areas, people, settings.scale, swell, set, preview, colours, dimmed, audit],
   );
   const whole = useMemo(
-    (): DisplayList =>
-      !cut
-        ? planList(show, options)
-        : cut.list(show, plane, { denominator: settings.scale * swell, throws, sightLines, areas, people }),
-    [show, options, cut, plane, settings.scale, swell, throws, sightLines, areas, people],
+    (): DisplayList => (!cut ? planList(show, options) : cut.list(show, plane, { ...options, throws, sightLines })),
+    [show, options, cut, plane, throws, sightLines],
   );
   const field = useLight((state) => (plan && areas ? (state.field?.chunk ?? null) : null));
   const { compared } = useCompared();

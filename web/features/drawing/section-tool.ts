@@ -9,7 +9,7 @@ import type { Fixture, FocusArea, Id, Masking, Position, StandingWall, Vec2 } fr
 import { find, get, type Show, settingsOf } from '#core/model/show';
 import { withUnits } from '#core/order/units';
 import { areaPoints } from '#core/space/areas';
-import { snapAlong, snapTo } from '#core/space/curves';
+import { curveLength, snapAlong, snapTo } from '#core/space/curves';
 import { isStanding } from '#core/space/pixel-wall';
 import { movedRecord } from '#core/space/transform';
 import { select, useSelection, without } from '../../state/selection';
@@ -105,10 +105,15 @@ const grips: ByKind<[held: Held], { act: Act; ids: readonly Id[] } | null> = {
   fixture: (record, { show, view, at }) => {
     const { snap, units } = settingsOf(show);
     const position = get(show, 'position', record.position);
-    if (!alongInView(view, position, at[0], at[1])) return null;
+    const taken = alongInView(view, position, at[0], at[1]);
+    if (!taken) return null;
     return {
       act: (to, free) => {
-        const found = alongInView(view, position, to[0], to[1])?.along ?? record.along;
+        // By as much as the pointer goes: in a strip a unit may stand beside its place.
+        const goes = alongInView(view, position, to[0], to[1]);
+        const found = goes
+          ? Math.max(0, Math.min(curveLength(position.curve), record.along + goes.along - taken.along))
+          : record.along;
         const along = free ? found : snapAlong(position.curve, found, snap);
         return {
           change: edit<Fixture>([record], { along }),
@@ -179,7 +184,12 @@ export function sectionTool(env: Env, view: () => SectionView): Tool {
           record.kind === 'fixture' && ids.has(record.position) ? [record.id] : [],
         );
         const wanted = new Set([...ids, ...riding]);
-        const list = sectionList(draft, view(), { denominator: settingsOf(draft).scale, throws: [], sightLines: false });
+        const list = sectionList(draft, view(), {
+          denominator: settingsOf(draft).scale,
+          tags: null,
+          throws: [],
+          sightLines: false,
+        });
         drag = {
           ...drag,
           moved: true,
