@@ -16,7 +16,8 @@ export function positionGroup(show: Show, position: Position, riding: readonly F
 
 /** @param all  all that have the purpose */
 export function purposeGroup(show: Show, purpose: Purpose, all: readonly Fixture[]): Groups['purpose'] {
-  const fixtures = all.filter(({ spare }) => !spare);
+  // In one order, whoever came into the purpose last.
+  const fixtures = all.filter(({ spare }) => !spare).sort((a, b) => (a.id < b.id ? -1 : 1));
   // Light is calculated only where some is wished.
   const wished = purpose.lux !== undefined || purpose.even !== undefined;
   return { show, purpose, fixtures, served: wished ? servedAreas(show, fixtures, facingOf(purpose)) : [] };

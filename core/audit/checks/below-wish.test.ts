@@ -213,6 +213,19 @@ describe('wishes', () => {
           expect(audit.of(now)).toEqual(fullAudit(now));
         }
       }),
-      { numRuns: 30 },
+      {
+        numRuns: 30,
+        examples: [
+          // Unit 2 leaves the purpose and comes back: it is told in the order of all the same.
+          [
+            [
+              { kind: 'wish', name: 'Front', lux: null, angle: null, even: 0.7 },
+              { kind: 'unit', n: 2, along: 0, aim: 0, purpose: 'Back' },
+              { kind: 'unit', n: 2, along: 0, aim: 1, purpose: 'Front' },
+              { kind: 'wish', name: 'Front', lux: null, angle: null, even: null },
+            ],
+          ],
+        ],
+      },
     ));
 });
