@@ -7,6 +7,7 @@ import { type ByKind, byKind } from '../model/kinds/index.js';
 import { differing } from '../model/lineage.js';
 import type { DessinRecord, Feed, Fixture, Id, Wall } from '../model/records.js';
 import { all, find, type Show } from '../model/show.js';
+import { isTray } from '../order/tray.js';
 import { universeOf } from '../patch/address.js';
 import { isDevice } from '../patch/parts.js';
 import { fixtureSpans, wallSpans } from '../patch/spans.js';
@@ -37,7 +38,9 @@ const looks: Readonly<
 > = {
   p: (show, name, fixtures) => {
     const position = find(show, 'position', name);
-    return position && fixtures.length ? snagsIn('position', positionGroup(show, position, fixtures)) : [];
+    return position && fixtures.length
+      ? snagsIn(isTray(position) ? 'tray' : 'position', positionGroup(show, position, fixtures))
+      : [];
   },
   u: (show, name, fixtures, inside) => {
     const walls = inside.filter((record): record is Wall => record.kind === 'wall');

@@ -14,18 +14,21 @@ export type SnagStep = string;
 /** Id of the field that a snag is about (fields/index.ts). */
 export type SnagField = string;
 
+/** A position with its fixtures in the order of its numbering; `counted` are those that are no spares. */
+export interface OnPosition {
+  readonly show: Show;
+  readonly settings: Settings;
+  readonly position: Position;
+  readonly fixtures: readonly Fixture[];
+  readonly counted: readonly Fixture[];
+}
 /**
  * What a check looks at. A group is looked at again only when something in it changed, so a check may read nothing that is not of its group, its types, or the settings.
  */
 export interface Groups {
-  /** A position with its fixtures in the order of its numbering; `counted` are those that are no spares. */
-  readonly position: {
-    readonly show: Show;
-    readonly settings: Settings;
-    readonly position: Position;
-    readonly fixtures: readonly Fixture[];
-    readonly counted: readonly Fixture[];
-  };
+  readonly position: OnPosition;
+  /** What hangs nowhere yet: nothing that asks for a place looks at it. */
+  readonly tray: OnPosition;
   /** A purpose of which something is wished, with its fixtures that are no spares and the areas that they serve; none where no light is wished. */
   readonly purpose: {
     readonly show: Show;

@@ -4,7 +4,8 @@ import { symbolIn } from '../draw/symbols.js';
 import { itemAt } from '../measure/list.js';
 import { changedBetween } from '../model/lineage.js';
 import type { Fixture, Id, Position } from '../model/records.js';
-import { all, get, type Show } from '../model/show.js';
+import { get, type Show } from '../model/show.js';
+import { hungFixtures, stagePositions } from '../order/tray.js';
 import { type Place, place } from '../space/hanging.js';
 
 export interface Collision {
@@ -121,7 +122,7 @@ let last: { readonly show: Show; readonly on: ReadonlyMap<Id, readonly Collision
 /** Fixtures by the position that they hang on, in the order of the show. */
 function ridingOn(show: Show, positions: ReadonlySet<Id> | null): Map<Id, Fixture[]> {
   const riding = new Map<Id, Fixture[]>();
-  for (const fixture of all(show, 'fixture')) {
+  for (const fixture of hungFixtures(show)) {
     if (positions && !positions.has(fixture.position)) continue;
     const list = riding.get(fixture.position);
     if (list) list.push(fixture);
@@ -163,7 +164,7 @@ export function collisionsOf(show: Show): readonly Collision[] {
   const touched = last && touchedPositions(last.show, show);
   const riding = ridingOn(show, touched);
   const found = new Map<Id, readonly Collision[]>();
-  for (const position of all(show, 'position')) {
+  for (const position of stagePositions(show)) {
     const here = touched && !touched.has(position.id) ? last?.on.get(position.id) : on(show, position, riding.get(position.id));
     if (here?.length) found.set(position.id, here);
   }

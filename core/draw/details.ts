@@ -2,7 +2,7 @@
 import { sameItems } from '../measure/list.js';
 import type { Id, Position, Vec2 } from '../model/records.js';
 import { all, type Show, settingsOf } from '../model/show.js';
-import { positionsInOrder } from '../order/order.js';
+import { stagePositions, stagePositionsInOrder } from '../order/tray.js';
 import { curveLength, curvePoints } from '../space/curves.js';
 import type { Place } from '../space/hanging.js';
 import { deg } from '../space/vectors.js';
@@ -57,7 +57,7 @@ function place(show: Show, stageWidth: number): ReadonlyMap<Id, Detail> {
       right = Math.max(right, x);
       bottom = Math.min(bottom, y);
     }
-  for (const { curve } of all(show, 'position'))
+  for (const { curve } of stagePositions(show))
     if (curve.form !== 'vertical')
       for (const [x, y] of curvePoints(curve, 100)) {
         left = Math.min(left, x);
@@ -65,7 +65,7 @@ function place(show: Show, stageWidth: number): ReadonlyMap<Id, Detail> {
         bottom = Math.min(bottom, y);
       }
   const fresh = new Map<Id, Detail>();
-  const wanted = positionsInOrder(show).filter(hasDetail);
+  const wanted = stagePositionsInOrder(show).filter(hasDetail);
   const at = (position: Position, origin: Vec2) =>
     fresh.set(position.id, { position, origin: position.detail?.at ?? origin, size: position.detail?.size ?? 1 });
   for (const side of [-1, 1] as const) {

@@ -1,6 +1,8 @@
 /** From a point on the drawing back to the rig: which position, how far along. */
+
 import type { Position } from '../model/records.js';
 import { all, type Show, settingsOf } from '../model/show.js';
+import { stagePositions } from '../order/tray.js';
 import { curveLength, dropOn, frameAlong, fromOrigin, isClosed, snapAlong } from '../space/curves.js';
 import { type Detail, detailAlong, detailPoint, detailsOf } from './details.js';
 
@@ -57,7 +59,7 @@ export function hangAt(show: Show, x: number, y: number, tolerance: number, snap
       .filter((layer) => layer.state === 'shown')
       .map((layer) => layer.id),
   );
-  for (const position of all(show, 'position')) {
+  for (const position of stagePositions(show)) {
     if (!open.has(position.layer)) continue;
     const found = alongAt(show, position, x, y, snap);
     if (found.distance > tolerance) continue;

@@ -2,7 +2,7 @@
 import { itemAt, sameItems } from '../measure/list.js';
 import type { Id, Outline, Position, Vec2 } from '../model/records.js';
 import { all, type Show, settingsOf } from '../model/show.js';
-import { positionsInOrder } from '../order/order.js';
+import { stagePositionsInOrder } from '../order/tray.js';
 import { curvePoints } from '../space/curves.js';
 import { maskingEnds, outlinePoints } from '../space/transform.js';
 import { type Box, textWidth } from './list.js';
@@ -45,7 +45,7 @@ const segments = (points: readonly Vec2[]): Segment[] => points.slice(1).map((b,
 
 function placeAll(show: Show, denominator: number): ReadonlyMap<Id | Axis, NamePlace> {
   const size = NAME * denominator;
-  const positions = positionsInOrder(show);
+  const positions = stagePositionsInOrder(show);
   const lines: Segment[] = [
     ...all(show, 'masking').flatMap((cloth) => segments(maskingEnds(cloth))),
     ...all(show, 'outline').flatMap((outline) => segments(outlinePoints(outline))),

@@ -7,6 +7,7 @@ import { shownLayers } from '../model/layers.js';
 import { changedBetween } from '../model/lineage.js';
 import type { Fixture, Id, Layer, TagSet } from '../model/records.js';
 import { all, find, type Show } from '../model/show.js';
+import { hungFixtures, stagePositions } from '../order/tray.js';
 import { areaChunk } from './area-chunks.js';
 import { chunkOf, type Drawing, drawingsOf, type PlanOptions } from './fixture-drawing.js';
 import { type Box, boxOf, type Chunk, type DisplayList, emptyBox, type Line, linesOf } from './list.js';
@@ -101,7 +102,7 @@ function onlyFixtures(before: Show, after: Show): boolean {
 }
 
 function fixtureDrawings(show: Show, layers: ReadonlyMap<Id, Layer>, options: PlanOptions): Drawing[] {
-  const fixtures = all(show, 'fixture');
+  const fixtures = hungFixtures(show);
   const { memory, marks } = options;
   const before = memory && drawnLast.get(memory);
   const known = before && before.options === options && onlyFixtures(before.show, show) ? before : null;
@@ -157,7 +158,7 @@ export function planList(show: Show, options: PlanOptions): DisplayList {
   }
   if (options.areas) each(all(show, 'area'), (record, layer) => areaChunk(show, record, layer, denominator));
   const positions: Chunk[] = [];
-  for (const position of all(show, 'position')) {
+  for (const position of stagePositions(show)) {
     const layer = layers.get(position.layer);
     if (layer) positions.push(...positionChunks(show, position, layer, denominator));
   }
@@ -185,11 +186,11 @@ export function planList(show: Show, options: PlanOptions): DisplayList {
 /** Layouts of all tags of a plan and the places that were found for them: for tests and the bench. */
 export function tagLayouts(show: Show, options: PlanOptions): { layouts: TagLayout[]; choices: Choice[] } {
   const layers = shownLayers(show);
-  const layouts = all(show, 'fixture').flatMap((fixture) => {
+  const layouts = hungFixtures(show).flatMap((fixture) => {
     const layer = layers.get(fixture.layer);
     return layer ? drawingsOf(show, fixture, layer, options).map((drawing) => drawing.layout) : [];
   });
-  const positions = all(show, 'position').flatMap((position) => {
+  const positions = stagePositions(show).flatMap((position) => {
     const layer = layers.get(position.layer);
     return layer ? [...positionChunks(show, position, layer, options.denominator)] : [];
   });

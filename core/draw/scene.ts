@@ -1,9 +1,11 @@
 /** A show in three dimensions, as plain figures in millimetres and world axes; the web room hands them to a renderer. */
+
 import { familyEntry } from '../families/index.js';
 import { colourOf } from '../light/filter.js';
 import { anglesOf } from '../light/source.js';
 import type { Filter, Fixture, Id, Position, StandingWall, Vec3 } from '../model/records.js';
 import { all, get, type Show, settingsOf } from '../model/show.js';
+import { hungFixtures, stagePositions } from '../order/tray.js';
 import { areaPoints } from '../space/areas.js';
 import { curveLength, frameAlong } from '../space/curves.js';
 import { place } from '../space/hanging.js';
@@ -115,7 +117,7 @@ export function sceneOf(show: Show): Scene3D {
       .map((layer) => layer.id),
   );
   const filters = all(show, 'filter');
-  const fixtures = all(show, 'fixture').filter((fixture) => !hidden.has(fixture.layer));
+  const fixtures = hungFixtures(show).filter((fixture) => !hidden.has(fixture.layer));
   const beams = fixtures.flatMap((fixture): Beam[] => {
     const type = get(show, 'type', fixture.type);
     if (type.field <= 0) return [];
@@ -132,7 +134,7 @@ export function sceneOf(show: Show): Scene3D {
       },
     ];
   });
-  const positions = all(show, 'position').filter(({ layer }) => !hidden.has(layer));
+  const positions = stagePositions(show).filter(({ layer }) => !hidden.has(layer));
   return {
     bodies: fixtures.flatMap((fixture) => bodiesOf(show, fixture)),
     beams,

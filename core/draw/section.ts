@@ -5,6 +5,7 @@ import { firstOf, gathered, itemAt, lastOf } from '../measure/list.js';
 import { shownLayers } from '../model/layers.js';
 import type { Id, Layer, Masking, Note, Outline, Position, Vec2 } from '../model/records.js';
 import { all, get, type Show, settingsOf } from '../model/show.js';
+import { hungFixtures, stagePositions } from '../order/tray.js';
 import { curveLength, curvePoints, frameAlong } from '../space/curves.js';
 import { place as placeOf } from '../space/hanging.js';
 import { maskingEnds, outlinePoints } from '../space/transform.js';
@@ -73,7 +74,7 @@ export function sectionList(show: Show, view: SectionView, options: SectionOptio
     ? apart(rows, drawn, size, settingsOf(show))
     : { there: rows.flatMap((row) => row.units), again: [], strips: [] };
   const names = new Map(
-    all(show, 'position').map((record) => [record.id, namedAt(show, view, record, units.get(record.id) ?? [])]),
+    stagePositions(show).map((record) => [record.id, namedAt(show, view, record, units.get(record.id) ?? [])]),
   );
   const drawings = [...there, ...again];
   const boxes = drawings.map(({ body }) => boxOf(body));
@@ -110,7 +111,7 @@ function stageCut(show: Show, view: SectionView, layers: ReadonlyMap<Id, Layer>,
   each(all(show, 'masking'), (record, layer) => maskingCut(show, view, record, layer));
   each(all(show, 'wall').filter(isStanding), (record, layer) => wallCut(show, view, record, layer));
   each(all(show, 'scenic'), (record, layer) => (seenOn(record, options) ? scenicCut(show, view, record, layer) : null));
-  each(all(show, 'position'), (record, layer) => positionCut(show, view, record, layer));
+  each(stagePositions(show), (record, layer) => positionCut(show, view, record, layer));
   if (options.areas) each(all(show, 'area'), (record, layer) => areaCut(show, view, record, layer, options.denominator));
   each(all(show, 'note'), (record, layer) => noteCut(show, view, record, layer, options));
   return chunks;
@@ -126,13 +127,13 @@ function rowsOf(show: Show, view: SectionView, layers: ReadonlyMap<Id, Layer>, o
     marks: null,
   };
   const units = gathered(
-    all(show, 'fixture').flatMap((fixture) => {
+    hungFixtures(show).flatMap((fixture) => {
       const layer = layers.get(fixture.layer);
       return layer ? (unitIn(show, view, fixture, layer, made) ?? []) : [];
     }),
     ({ fixture }) => fixture.position,
   );
-  return all(show, 'position').flatMap((position): Row[] => {
+  return stagePositions(show).flatMap((position): Row[] => {
     const mine = units.get(position.id);
     if (!mine) return [];
     const points = flatPoints(view, position);

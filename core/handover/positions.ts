@@ -1,10 +1,12 @@
 /** Where a programmer begins: for every mover and every focus area the pan and tilt that hit it; the colours and patterns in use, with the units that have them. */
+
 import { filterOf } from '../light/codes.js';
 import { lookOf } from '../light/filter.js';
 import { firstOf } from '../measure/list.js';
 import type { Fixture, FixtureType, FocusArea } from '../model/records.js';
 import { all, get, type Show, settingsOf } from '../model/show.js';
 import { natural } from '../order/order.js';
+import { isHung } from '../order/tray.js';
 import { counted } from '../paper/schedule.js';
 import { modeOf } from '../patch/footprint.js';
 import { placeOf } from '../space/hanging.js';
@@ -45,7 +47,7 @@ export function startingPositions(show: Show): StartingPosition[] {
   const { nose } = settingsOf(show);
   const areas = [...all(show, 'area')].sort((a, b) => natural(a.name, b.name) || natural(a.id, b.id));
   const movers = counted(show)
-    .filter(({ type }) => moves(get(show, 'type', type)))
+    .filter((fixture) => moves(get(show, 'type', fixture.type)) && isHung(show, fixture))
     .sort((a, b) => natural(firstOf(a.parts).channel, firstOf(b.parts).channel));
   const at = (fixture: Fixture, area: FocusArea): StartingPosition[] => {
     const type = get(show, 'type', fixture.type);

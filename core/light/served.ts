@@ -1,6 +1,8 @@
 /** What purposes give to the areas that they serve: average, least, most and evenness of all units of a purpose at full, against what is wished of it. */
+
 import type { Fixture, FocusArea, Id, Purpose } from '../model/records.js';
 import { all, type Show } from '../model/show.js';
+import { hungFixtures } from '../order/tray.js';
 import { type Blocker, blockersOf } from './blockers.js';
 import { type Evenness, type Lit, type Share, type Surface, shareOf, totalOf } from './field.js';
 import { areaFigures, areaPlane, type Facing } from './planes.js';
@@ -65,7 +67,7 @@ export function servedBy(show: Show, name: string, record?: Purpose): readonly S
   served.set(show, known);
   const before = known.get(name);
   if (before) return before;
-  const fixtures = all(show, 'fixture').filter(({ purpose, spare }) => purpose === name && !spare);
+  const fixtures = hungFixtures(show).filter(({ purpose, spare }) => purpose === name && !spare);
   const made = servedAreas(show, fixtures, facingOf(record ?? all(show, 'purpose').find((one) => one.name === name)));
   known.set(name, made);
   return made;

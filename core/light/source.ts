@@ -6,6 +6,7 @@
 import { familyEntry } from '../families/index.js';
 import type { Fixture, FixtureType, Id, Vec3 } from '../model/records.js';
 import { all, get, type Show, settingsOf } from '../model/show.js';
+import { hungFixtures } from '../order/tray.js';
 import { axesOfBeam } from '../space/axes.js';
 import { place } from '../space/hanging.js';
 import { rad, scaled } from '../space/vectors.js';
@@ -297,4 +298,4 @@ export function sourceOf(show: Show, fixture: Fixture): Source | null {
   return source;
 }
 /** All sources of a show, in the order of its fixtures. */
-export const sourcesOf = (show: Show): Source[] => all(show, 'fixture').flatMap((fixture) => sourceOf(show, fixture) ?? []);
+export const sourcesOf = (show: Show): Source[] => hungFixtures(show).flatMap((fixture) => sourceOf(show, fixture) ?? []);

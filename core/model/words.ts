@@ -47,7 +47,7 @@ export const outlineUses = ['wall', 'stage edge', 'leg', 'border', 'cyc', 'seats
 /** Pens that a fixture can be drawn with, beside the ink: each lighter than the one before, so that a grey print keeps them apart. */
 export const pens = ['blue', 'plum', 'green'] as const;
 export type PenColour = (typeof pens)[number];
-export const positionUses = ['pipe', 'truss', 'bridge', 'boom', 'ladder', 'ring', 'floor'] as const;
+export const positionUses = ['pipe', 'truss', 'bridge', 'boom', 'ladder', 'ring', 'floor', 'tray'] as const;
 export const trussSections = ['tube', 'box', 'triangle up', 'triangle down'] as const;
 /** Where on a truss a clamp sits. */
 export const chords = ['lower', 'lower downstage', 'lower upstage', 'upper', 'upper downstage', 'upper upstage'] as const;

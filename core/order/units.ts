@@ -10,7 +10,8 @@ export function renumberUnits(show: Show, positions: Iterable<Id>): Change {
   const unit = new Map<Id, string>();
   for (const id of new Set(positions)) {
     const position = find(show, 'position', id);
-    if (!position) continue;
+    // What waits keeps the number that it came with.
+    if (!position || position.use === 'tray') continue;
     let n = 0;
     for (const fixture of fixturesOn(show, position)) {
       fixtures.push(fixture);
@@ -38,7 +39,7 @@ function letteredUnits(after: Show, fresh: ReadonlySet<Id>): Change {
   const positions = new Set([...fresh].flatMap((id) => find(after, 'fixture', id)?.position ?? []));
   for (const id of positions) {
     const position = find(after, 'position', id);
-    if (!position) continue;
+    if (!position || position.use === 'tray') continue;
     const riding = fixturesOn(after, position);
     const used = new Set(riding.filter((fixture) => !fresh.has(fixture.id)).map((fixture) => fixture.unit));
     const numbered = used.size > 0;

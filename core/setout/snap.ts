@@ -1,8 +1,10 @@
 /** Snapping while drawing: ends, middles, crossings, lines, the centre line and plaster line, the grid. */
+
 import Flatbush from 'flatbush';
 import { shownLayers } from '../model/layers.js';
 import type { Anchor, DessinRecord, Id, Vec2 } from '../model/records.js';
 import { all, type Show } from '../model/show.js';
+import { hungFixtures } from '../order/tray.js';
 import { namedPoints, segmentsOf } from '../space/anchors.js';
 import { snapTo } from '../space/curves.js';
 import { isStanding } from '../space/pixel-wall.js';
@@ -130,7 +132,7 @@ export function snapPoint(show: Show, at: Vec2, tolerance: number, grid: number,
     const { at: point, kind, id, point: name } = index.points[i]!;
     offer(point, kind, kind === 'middle' ? 0.1 : 0, { at: point, to: id ? { id, point: name } : null });
   }
-  for (const fixture of all(show, 'fixture')) {
+  for (const fixture of hungFixtures(show)) {
     const named = namedPoints(show, fixture)[0]!;
     if (Math.abs(named.at[0] - at[0]) < tolerance && Math.abs(named.at[1] - at[1]) < tolerance)
       offer(named.at, 'clamp', 0.05, { at: named.at, to: { id: fixture.id, point: 'clamp' } });

@@ -20,6 +20,7 @@ import { rowsOf } from '#core/ledger/rows';
 import { outTable } from '#core/ledger/table';
 import type { HandOver } from '#core/model/records';
 import { all, find, type Show, settingsOf } from '#core/model/show';
+import { waiting } from '#core/order/tray';
 import { CHANGES, listSince } from '#core/paper/lists';
 import { drawSheet } from '#core/paper/plates';
 import { readySet } from '#core/paper/ready/index';
@@ -177,6 +178,7 @@ export async function packageOf(
     fixtures.flatMap(({ parts }) => parts.flatMap(({ address }) => (address === null ? [] : [universeOf(address)]))),
   );
   const version = mvrVersionOf(wish.mvr);
+  const away = waiting(show).length;
   const mvr = made.find(([file]) => file === 'rig.mvr')?.[2];
   const manifest: Manifest = {
     dessinPackage: PACKAGE_FORM,
@@ -199,7 +201,13 @@ export async function packageOf(
       families: wish.families ?? [],
       universes: wish.universes ?? [],
     },
-    mvr: { version, lost: lostBy[version] },
+    mvr: {
+      version,
+      lost: [
+        ...lostBy[version],
+        ...(away ? [`${away === 1 ? '1 unit hangs' : `${away} units hang`} nowhere yet: in the lists, not in the MVR.`] : []),
+      ],
+    },
     weight: mvr ? rigWeight(show, mvr) : null,
     remarks,
     files: made.map(([file, what, bytes]) => ({

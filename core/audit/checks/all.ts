@@ -12,6 +12,7 @@ export { imbalance } from './imbalance.js';
 export { intoItsPipe } from './into-its-pipe.js';
 export { noAddress, noChannel, noColour, noPurpose } from './missing.js';
 export { noSlots } from './no-slots.js';
+export { notHung } from './not-hung.js';
 export { offTheEnd } from './off-the-end.js';
 export { outOfReach } from './out-of-reach.js';
 export { overload } from './overload.js';

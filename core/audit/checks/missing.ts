@@ -2,11 +2,12 @@
 import { familyEntry } from '../../families/index.js';
 import type { Fixture, FixtureType } from '../../model/records.js';
 import { all, get, type Show } from '../../model/show.js';
+import { isTray } from '../../order/tray.js';
 import { formatAddress } from '../../patch/address.js';
 import { partFootprint } from '../../patch/footprint.js';
 import { isDevice } from '../../patch/parts.js';
 import { plainRules, planAddresses } from '../../patch/plan.js';
-import type { Check, SnagField, SnagStep } from '../check.js';
+import type { Check, Found, OnPosition, SnagField, SnagStep } from '../check.js';
 
 const many = (n: number) => (n === 1 ? '1 unit' : `${n} units`);
 const cells = (fixture: Fixture) => fixture.parts.filter((part) => !isDevice(part));
@@ -19,28 +20,28 @@ function missing(
   lacks: (show: Show, fixture: Fixture) => boolean,
   more: Partial<Check> = {},
 ): Check {
+  const look = ({ show, position, counted }: OnPosition): Found[] => {
+    const list = counted.filter((fixture) => lacks(show, fixture));
+    if (!list.length) return [];
+    const ids = list.map((fixture) => fixture.id);
+    const where = isTray(position) ? 'in the tray' : `on ${position.name}`;
+    return [
+      {
+        fixtures: ids,
+        key: position.id,
+        text: `${many(list.length)} ${where} ${list.length === 1 ? 'has' : 'have'} no ${field}.`,
+        todo,
+        state: [...ids].sort().join(),
+      },
+    ];
+  };
   return {
     code: `no ${field}`,
     order,
     weight: 'open',
     step,
     field,
-    find: {
-      position: ({ show, position, counted }) => {
-        const list = counted.filter((fixture) => lacks(show, fixture));
-        if (!list.length) return [];
-        const ids = list.map((fixture) => fixture.id);
-        return [
-          {
-            fixtures: ids,
-            key: position.id,
-            text: `${many(list.length)} on ${position.name} ${list.length === 1 ? 'has' : 'have'} no ${field}.`,
-            todo,
-            state: [...ids].sort().join(),
-          },
-        ];
-      },
-    },
+    find: { position: look, tray: look },
     ...more,
   };
 }

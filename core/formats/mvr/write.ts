@@ -5,7 +5,8 @@ import { channelText } from '../../fields/texts.js';
 import { present } from '../../measure/list.js';
 import type { Fixture, FixtureType, Kind, MvrVersion, Vec3 } from '../../model/records.js';
 import { all, get, type Show } from '../../model/show.js';
-import { inScheduleOrder, natural, positionsInOrder } from '../../order/order.js';
+import { inScheduleOrder, natural } from '../../order/order.js';
+import { isHung, stagePositionsInOrder } from '../../order/tray.js';
 import { place } from '../../space/hanging.js';
 import { axesOf, identity } from '../../space/orientation.js';
 import { modeNamesIn, writeGdtf } from '../gdtf/write.js';
@@ -45,7 +46,8 @@ export function mvrEntries(
   fileOf: FileOf = () => undefined,
   version: MvrVersion = '1.6',
 ): (readonly [string, Uint8Array])[] {
-  const fixtures = inScheduleOrder(show);
+  // What hangs nowhere yet has no matrix; the lists of the package have it.
+  const fixtures = inScheduleOrder(show).filter((fixture) => isHung(show, fixture));
   const used = new Set(fixtures.map((fixture) => fixture.type));
   const types = all(show, 'type').filter((type) => used.has(type.id));
   const names = gdtfNames(types);
@@ -119,7 +121,9 @@ function sceneXml(
         element(
           'AUXData',
           {},
-          positionsInOrder(show).map((position) => element('Position', { uuid: writeGuid(position.id), name: position.name })),
+          stagePositionsInOrder(show).map((position) =>
+            element('Position', { uuid: writeGuid(position.id), name: position.name }),
+          ),
         ),
         element('Layers', {}, inLayers + stray),
       ),

@@ -116,6 +116,7 @@ const rules: Readonly<Record<Position['use'], { width: number; chord: number; nu
   ladder: { width: 400, chord: 0, numbering: 'from the top' },
   ring: { width: 50, chord: 0, numbering: 'clockwise' },
   floor: { width: 50, chord: 0, numbering: 'from stage left' },
+  tray: { width: 50, chord: 0, numbering: 'from stage right' },
 };
 
 /** A truss about 300 mm square is usual (common practice, no source). */

@@ -2,7 +2,8 @@
 import type { Paper } from '../../measure/scales.js';
 import type { Position } from '../../model/records.js';
 import type { Show } from '../../model/show.js';
-import { fixturesOn, positionsInOrder } from '../../order/order.js';
+import { fixturesOn } from '../../order/order.js';
+import { stagePositionsInOrder } from '../../order/tray.js';
 import { cardPages } from '../windows/card.js';
 import { type Box, inMargins, padded, type ReadySet, type ReadySheet, sheetSize, smallPaper } from './set.js';
 
@@ -44,7 +45,7 @@ export const cards: ReadySet = {
   title: 'Hanging cards',
   about: 'A page a position: laid flat, with its list, its weights and what to bring.',
   make: (show, { paper = smallPaper(show), landscape = false }) =>
-    positionsInOrder(show)
+    stagePositionsInOrder(show)
       .filter((position) => fixturesOn(show, position).length)
       .flatMap((position) => cardsOf(show, position, paper, landscape)),
 };

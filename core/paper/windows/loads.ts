@@ -1,4 +1,5 @@
 /** A position with what hangs on it and what its points carry: the load line. Heights are no scale: only distances along it are true. */
+
 import { boxOf, type DisplayList, LINE, lines, MOVE, type Prim, path, rect, textAt } from '../../draw/list.js';
 import { channelText } from '../../fields/texts.js';
 import { wrapped } from '../../measure/advance.js';
@@ -6,6 +7,7 @@ import { formatLength } from '../../measure/lengths.js';
 import type { Position } from '../../model/records.js';
 import { find, type Show, settingsOf } from '../../model/show.js';
 import { fixturesOn, positionsInOrder } from '../../order/order.js';
+import { stagePositionsInOrder } from '../../order/tray.js';
 import { kiloNewton } from '../../power/beam.js';
 import { type RiggingLoads, riggingLoads, SAFETY_NOTE } from '../../power/rigging.js';
 import { curveLength } from '../../space/curves.js';
@@ -137,7 +139,7 @@ export const loads: WindowKind = {
   order: 65,
   title: 'Loads of a position',
   sets: ['of', 'scale'],
-  of: (show) => positionsInOrder(show).map(({ id, name }) => [id, name] as const),
+  of: (show) => stagePositionsInOrder(show).map(({ id, name }) => [id, name] as const),
   draw: (show, window): Drawn => {
     const position = find(show, 'position', window.of);
     if (!position) return empty('The position that this window is of is not there any more.');

@@ -3,7 +3,7 @@ import type { Since } from '../../compare/since.js';
 import type { Pane } from '../../draw/sheet.js';
 import type { PlateWindow } from '../../model/records.js';
 import type { Show } from '../../model/show.js';
-import { positionsInOrder } from '../../order/order.js';
+import { stagePositionsInOrder } from '../../order/tray.js';
 
 /** Least height of capitals on paper, mm (ISO 3098 begins at 2.5 with 1.8 as the step below it; reference calculations 11). */
 export const LEAST_CAPITALS = 1.8;
@@ -78,7 +78,7 @@ export interface WindowKind {
 }
 
 /** What is of a position may be of any. */
-export const byPosition = (show: Show) => positionsInOrder(show).map(({ id, name }) => [id, name] as const);
+export const byPosition = (show: Show) => stagePositionsInOrder(show).map(({ id, name }) => [id, name] as const);
 
 /** A pane of paper millimetres, cut to its window. */
 export const onPaper = ([x, y, w, h]: PlateWindow['box'], prims: Pane['prims']): Pane => ({

@@ -3,6 +3,7 @@
 import { Suspense } from 'react';
 import { firstOf } from '#core/measure/list';
 import { all, settingsOf } from '#core/model/show';
+import { stagePositions } from '#core/order/tray';
 import { chosenFixtures, chosenPositions, chosenThings } from '../../state/chosen';
 import { useShow } from '../../state/context';
 import { useSelection } from '../../state/selection';
@@ -56,7 +57,7 @@ function Nothing() {
     <div>
       <h2 className="font-bold">{settings.name}</h2>
       <p className="pencil">
-        {unitsSaid(all(show, 'fixture'))} on {plural(all(show, 'position').length, 'position')}
+        {unitsSaid(all(show, 'fixture'))} on {plural(stagePositions(show).length, 'position')}
       </p>
       <p className="pencil pt-3">Nothing is selected. Click a fixture or a position, or drag a box round several.</p>
       <Suspense>

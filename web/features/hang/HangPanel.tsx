@@ -10,7 +10,7 @@ import { adding, edit } from '#core/model/change';
 import { makeAccessories } from '#core/model/make';
 import type { Fixture } from '#core/model/records';
 import { all, find, settingsOf } from '#core/model/show';
-import { positionsInOrder } from '#core/order/order';
+import { stagePositionsInOrder } from '#core/order/tray';
 import { hangRow } from '#core/setout/hang';
 import { copyIn } from '#core/shelf/copy';
 import { searchShelf } from '#core/shelf/search';
@@ -263,7 +263,7 @@ function RowForm() {
   const rowCount = useTool((state) => state.rowCount);
   const layer = useTool((state) => state.layer);
   const { units } = settingsOf(show);
-  const positions = positionsInOrder(show);
+  const positions = stagePositionsInOrder(show);
   const [on, setOn] = useState('');
   const [from, setFrom] = useState('');
   const [to, setTo] = useState('');

@@ -3,7 +3,7 @@
 import { useMemo } from 'react';
 import { formatLength } from '#core/measure/lengths';
 import { all, settingsOf } from '#core/model/show';
-import { positionsInOrder } from '#core/order/order';
+import { stagePositions, stagePositionsInOrder } from '#core/order/tray';
 import { type DraftForm, draftForms, standingForms, wordsOf } from '#core/setout/draft';
 import { useShow } from '../../state/context';
 import { arrange } from '../../state/desk';
@@ -63,7 +63,7 @@ export function PositionsPanel() {
       </div>
       {/** biome-ignore lint/a11y/useKeyWithClickEvents: its keys are in the one list of keys; a click only hands the focus on */}
       <ul className="mt-2 max-h-44 overflow-auto" onClick={leavesKeys}>
-        {positionsInOrder(show).map((position) => (
+        {stagePositionsInOrder(show).map((position) => (
           <li key={position.id}>
             <button
               type="button"
@@ -81,7 +81,7 @@ export function PositionsPanel() {
           </li>
         ))}
       </ul>
-      {!all(show, 'position').length && (
+      {!stagePositions(show).length && (
         <p className="pencil pt-1">No positions yet. Draw the first pipe: its trim height is asked as you draw.</p>
       )}
     </section>

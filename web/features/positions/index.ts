@@ -1,6 +1,7 @@
 /** The step Positions: drawing what fixtures hang from, and joining it. */
+
 import { Spline } from 'lucide-react';
-import { all } from '#core/model/show';
+import { stagePositions } from '#core/order/tray';
 import { wordsOf } from '#core/setout/draft';
 import { arrange } from '../../state/desk';
 import { useTool } from '../../state/tool';
@@ -17,7 +18,7 @@ const feature: Feature = {
       words: ['pipes', 'truss', 'battens', 'electrics'],
       icon: Spline,
       order: 2,
-      note: (show) => String(all(show, 'position').length),
+      note: (show) => String(stagePositions(show).length),
       Panel: lazily(async () => (await import('./PositionsPanel')).PositionsPanel),
     },
   ],

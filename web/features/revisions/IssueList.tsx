@@ -1,7 +1,9 @@
 /** The issues of the plot: when, for whom, what each held, and how the plot looked then. */
+
 import { issuesInOrder } from '#core/compare/since';
 import type { Issue } from '#core/model/records';
 import { all } from '#core/model/show';
+import { stagePositions } from '#core/order/tray';
 import { useCompare, useMoment } from '../../state/compare';
 import { useShow } from '../../state/context';
 import { plural } from '../../ui/words';
@@ -12,7 +14,7 @@ function Held({ issue }: { readonly issue: Issue }) {
   const fixtures = all(show, 'fixture').filter(({ spare }) => !spare).length;
   return (
     <>
-      {plural(fixtures)} on {plural(all(show, 'position').length, 'position')}
+      {plural(fixtures)} on {plural(stagePositions(show).length, 'position')}
     </>
   );
 }

@@ -2,7 +2,7 @@
 
 import { useState } from 'react';
 import { all, find } from '#core/model/show';
-import { positionsInOrder } from '#core/order/order';
+import { stagePositionsInOrder } from '#core/order/tray';
 import { removePositions, removeRecords } from '#core/setout/remove';
 import { chosenFixtures, chosenPositions, chosenThings } from '../../state/chosen';
 import { useSession, useShow } from '../../state/context';
@@ -21,7 +21,7 @@ export function DeletePanel() {
   const others = chosenThings(show, selection).filter((thing) => thing.kind !== 'position');
   const ids = new Set(positions.map((position) => position.id));
   const riding = all(show, 'fixture').filter((fixture) => ids.has(fixture.position));
-  const homes = positionsInOrder(show).filter((position) => !ids.has(position.id));
+  const homes = stagePositionsInOrder(show).filter((position) => !ids.has(position.id));
   const [to, setTo] = useState('');
   const names = positions.map((position) => position.name).join(', ');
   const done = (label: string, change: ReturnType<typeof removeRecords>) => {

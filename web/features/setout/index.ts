@@ -2,7 +2,7 @@
 
 import { AlignHorizontalSpaceAround, Copy, FlipHorizontal2 } from 'lucide-react';
 import { settingsOf } from '#core/model/show';
-import { positionsInOrder } from '#core/order/order';
+import { stagePositionsInOrder } from '#core/order/tray';
 import { togglePanel } from '../../state/acting';
 import { useTool } from '../../state/tool';
 import { type Command, doing, type Feature, later, lazily } from '../../ui/registry';
@@ -72,7 +72,7 @@ const feature: Feature = {
         text: 'Copy to',
         needs: 'fixtures',
         choices: ({ show }) =>
-          positionsInOrder(show).map((position) => ({
+          stagePositionsInOrder(show).map((position) => ({
             name: position.name,
             run: doing(clip, ({ copyTo }) => copyTo(position)),
           })),
