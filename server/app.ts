@@ -11,6 +11,7 @@ import { guard } from './guard.js';
 import type { Hub } from './live/hub.js';
 import { problem } from './problem.js';
 import { importRoutes } from './routes/imports.js';
+import { incomingRoutes } from './routes/incoming.js';
 import { outRoutes } from './routes/out.js';
 import { fileRoutes, shelfRoutes } from './routes/shelf.js';
 import { showRoutes } from './routes/shows.js';
@@ -89,6 +90,7 @@ export function makeApp({ store, shelf, hub, web, hosts }: AppOptions): Hono {
   );
   app.route('/api/shows', outRoutes(store, shelf));
   app.route('/api/imports', importRoutes(store, shelf));
+  app.route('/api/incoming', incomingRoutes());
   app.route('/api/tables', tableRoutes());
   app.all('/api/*', (c) => problem(c, 404, 'No such route', 'There is nothing at this address.'));
   if (web && page) {

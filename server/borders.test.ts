@@ -266,7 +266,7 @@ describe('through a real connection', () => {
     ],
     [
       'a merge of a whole sheet',
-      '/tables/read',
+      '/incoming',
       () =>
         zipSync({
           'xl/workbook.xml': strToU8('<workbook><sheets><sheet name="x" sheetId="1"/></sheets></workbook>'),

@@ -11,7 +11,7 @@ const forms = ['application/x-www-form-urlencoded', 'multipart/form-data', 'text
 
 /** Paths whose body is a file; every other body is JSON. */
 const takesFile = (path: string): boolean =>
-  path.startsWith('/api/imports/') || path === '/api/tables/read' || path === '/api/shelf/import';
+  path.startsWith('/api/imports/') || path === '/api/incoming' || path === '/api/shelf/import';
 
 /** "text/csv" of "text/csv; charset=utf-8"; '' when nothing is said. */
 const typeOf = (c: Context): string =>

@@ -304,7 +304,7 @@ describe.each(where)('on %s', (_, url) => {
         '/api/imports/gdtf?preview',
         '/api/imports/photometric',
         '/api/imports/dxf',
-        '/api/tables/read',
+        '/api/incoming',
         '/api/tables/xlsx',
         '/api/health',
         '/api/shelf',

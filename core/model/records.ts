@@ -26,6 +26,7 @@ export { suspensions } from './kinds/position.js';
 export type { Purpose } from './kinds/purpose.js';
 export type { Run, RunField, RunOrder } from './kinds/run.js';
 export type { Scenic } from './kinds/scenic.js';
+export type { Sender } from './kinds/sender.js';
 export type { Grouping, HandOver, MvrVersion, Power, Settings, SymbolSet } from './kinds/settings.js';
 export { groupings, mvrVersions } from './kinds/settings.js';
 export type { Shape, StrokeRole, SymbolDef } from './kinds/symbol.js';

@@ -22,6 +22,7 @@ import { positionSchema } from './kinds/position.js';
 import { purposeSchema } from './kinds/purpose.js';
 import { runSchema } from './kinds/run.js';
 import { scenicSchema } from './kinds/scenic.js';
+import { senderSchema } from './kinds/sender.js';
 import { settingsSchema } from './kinds/settings.js';
 import { symbolSchema } from './kinds/symbol.js';
 import { tagSetSchema } from './kinds/tagset.js';
@@ -63,4 +64,5 @@ export const recordSchemas = {
   view: viewSchema(),
   accepted: acceptedSchema(),
   issue: issueSchema(),
+  sender: senderSchema(),
 } as const satisfies Readonly<Record<Kind, TSchema>>;

@@ -1,4 +1,5 @@
 /** The frame: steps at the left, the panes in the middle, the Ledger below, the Card at the right. */
+
 import { Suspense, useEffect, useState } from 'react';
 import { Navigate, useParams } from 'react-router';
 import { settingsOf } from '#core/model/show';
@@ -8,6 +9,7 @@ import { useLedger } from '../features/ledger/state';
 import { ShelfOver } from '../features/shelf/ShelfOver';
 import { useSessionPart } from '../state/context';
 import { arrange } from '../state/desk';
+import { useIncoming } from '../state/incoming';
 import { usePanels } from '../state/panels';
 import { usePreferences } from '../state/preferences';
 import { useView } from '../state/view';
@@ -19,6 +21,7 @@ import { fetchAll, lazily, pageStands, registry, useQuiet } from '../ui/registry
 import { Split } from '../ui/Split';
 import { Announcer } from './Announcer';
 import { useAddress } from './address';
+import { Door } from './Door';
 import { DrawingBar } from './DrawingBar';
 import { Menu } from './Menu';
 import { Palette } from './Palette';
@@ -46,6 +49,7 @@ export function Frame() {
     <div className="grid h-full min-h-[360px] grid-cols-[104px_1fr_264px] grid-rows-[40px_1fr] max-[900px]:grid-cols-[44px_1fr]">
       <Title step={step} />
       <TopBar context={context} />
+      <Door />
       <Steps />
       <main className="flex min-h-0 min-w-0 flex-col">
         <Reading />
@@ -158,9 +162,10 @@ function Below({ step }: { step: string }) {
 function Aside({ step }: { step: string }) {
   const open = usePanels((state) => state.panel);
   const drawer = usePanels((state) => state.drawer);
-  const coming = useLedger((state) => state.back !== null || state.pasted !== null);
+  const coming = useIncoming((state) => state.opened !== null);
+  const pasted = useLedger((state) => state.pasted !== null);
   const show = useSessionPart((state) => state.show);
-  const over = registry().panels.get(coming ? 'back' : (open ?? ''));
+  const over = registry().panels.get(coming ? 'back' : pasted ? 'pasted' : (open ?? ''));
   const Panel = over && !over.wide ? over.Panel : registry().steps.find((item) => item.path === step)?.Panel;
   return (
     <aside

@@ -95,6 +95,8 @@ export const fixtureSchema = () =>
     pen: Type.Optional(words(...pens)),
     /** Left out, as its type says. */
     finish: Type.Optional(words(...finishes)),
+    /** Not hung yet: the position that a list says for it, as the list writes it. */
+    wanted: Type.Optional(Type.String({ minLength: 1, maxLength: 200 })),
     /** From whom it is rented; left out it is the house's. */
     rental: Type.Optional(Text),
   });

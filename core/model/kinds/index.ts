@@ -21,6 +21,7 @@ import { position } from './position.js';
 import { purpose } from './purpose.js';
 import { run } from './run.js';
 import { scenic } from './scenic.js';
+import { sender } from './sender.js';
 import { settings } from './settings.js';
 import { symbolDef } from './symbol.js';
 import { tagset } from './tagset.js';
@@ -64,6 +65,7 @@ export const kinds = {
   view: ledgerView,
   accepted,
   issue,
+  sender,
 } as const;
 
 type Kinds = typeof kinds;

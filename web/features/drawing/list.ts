@@ -9,8 +9,9 @@ import { frontElevation, type SectionView } from '#core/draw/section-view';
 import { onScreen, tagSetOf } from '#core/draw/tag-set';
 import type { Id } from '#core/model/records';
 import { type Show, settingsOf } from '#core/model/show';
-import { useCompare, useCompared } from '../../state/compare';
+import { comparedOf, useCompare, useCompared } from '../../state/compare';
 import { useShow } from '../../state/context';
+import { useIncoming } from '../../state/incoming';
 import { useLight } from '../../state/light';
 import { useRun } from '../../state/run';
 import { useSelection } from '../../state/selection';
@@ -83,14 +84,17 @@ export function useDrawn(view: string, step: string, pane: Pane, cut: Cut | unde
   const field = useLight((state) => (plan && areas ? (state.field?.chunk ?? null) : null));
   const { compared } = useCompared();
   const told = useCompare((state) => plan && state.seen && state.to === 'now' && state.from !== null);
-  const comparing = useLater(changes, told ? 'at once' : 'not yet');
-  const changed = useMemo(
-    () =>
-      told && comparing && compared && compared.to === show
-        ? comparing.comparedChunk(compared.from, show, compared.comparison, options)
-        : null,
-    [told, comparing, compared, show, options],
-  );
+  const comes = useIncoming((state) => plan && state.draft !== null);
+  const comparing = useLater(changes, told || comes ? 'at once' : 'not yet');
+  const draft = useIncoming((state) => (plan ? state.draft : null));
+  const changed = useMemo(() => {
+    if (!comparing) return null;
+    // What a list that came in would change goes before what changed since an issue.
+    if (draft?.from === show) return comparing.comparedChunk(show, draft.to, comparedOf(show, draft.to).comparison, options);
+    return told && compared && compared.to === show
+      ? comparing.comparedChunk(compared.from, show, compared.comparison, options)
+      : null;
+  }, [told, comparing, compared, draft, show, options]);
   const list = useMemo(() => {
     const seen = hidden.size ? { ...whole, chunks: whole.chunks.filter(({ id }) => id === null || !hidden.has(id)) } : whole;
     // The light lies under everything, but over the paper.

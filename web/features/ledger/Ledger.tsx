@@ -9,6 +9,7 @@ import { type Row, type Rows, rowsOf } from '#core/ledger/rows';
 import { itemAt, present } from '#core/measure/list';
 import { all, type Show } from '#core/model/show';
 import { useShow } from '../../state/context';
+import { cellKey, useIncoming } from '../../state/incoming';
 import { useRunPreview } from '../../state/run';
 import { select, useSelection } from '../../state/selection';
 import { useView } from '../../state/view';
@@ -115,6 +116,7 @@ export function Ledger() {
   const show = useShow();
   const selection = useSelection((state) => state.selection);
   const preview = useRunPreview();
+  const coming = useIncoming((state) => state.cells);
   const { columns, frame, least } = useFrame(
     show,
     useLedger((state) => state.columns),
@@ -267,7 +269,17 @@ export function Ledger() {
                   index={index}
                   start={start}
                   frame={frame}
-                  looks={columns.map((column) => cellLook(show, row, column, snags?.get(row.fixture.id), preview, colours))}
+                  looks={columns.map((column) =>
+                    cellLook(
+                      show,
+                      row,
+                      column,
+                      snags?.get(row.fixture.id),
+                      preview,
+                      colours,
+                      coming.get(cellKey(row.fixture.id, row.part, column.field)),
+                    ),
+                  )}
                   lit={chosen.has(row.fixture.id)}
                   here={at.row === index ? at.column : null}
                   from={inBlock ? block.left : -1}

@@ -6,12 +6,12 @@ import { endsOf } from '#core/formats/index';
 import { type Column, columnsOf } from '#core/ledger/columns';
 import type { CellEdit } from '#core/ledger/edits';
 import type { Rows } from '#core/ledger/rows';
-import type { BackTable } from '#core/ledger/table';
 import { adding, removing, updating } from '#core/model/change';
 import type { LedgerView } from '#core/model/records';
 import { all, settingsOf } from '#core/model/show';
-import { fetchFile, sendFile } from '../../state/api';
+import { fetchFile } from '../../state/api';
 import { useSession, useShow } from '../../state/context';
+import { letIn } from '../../state/incoming';
 import { toast } from '../../state/toast';
 import { Choice, FileField, Tick, Typed } from '../../ui/Field';
 import { lazily } from '../../ui/registry';
@@ -78,14 +78,7 @@ export function LedgerBar({ rows, columns, write }: Props) {
       toast.error((error as Error).message);
     }
   };
-  const bringBack = async (chosen: File) => {
-    try {
-      const table = await sendFile<BackTable>('/api/tables/read', chosen);
-      set({ back: { name: chosen.name, table } });
-    } catch (error) {
-      toast.error((error as Error).message, { duration: 10_000 });
-    }
-  };
+  const bringBack = (file: File) => letIn(file, session);
   const chosen = views.find((view) => view.name === name);
   return (
     <div className="shrink-0" style={{ borderBottom: '1px solid var(--hair-faint)' }}>
@@ -191,7 +184,7 @@ export function LedgerBar({ rows, columns, write }: Props) {
         <button
           type="button"
           className="link"
-          title="Bring a changed XLSX or CSV back, and see what changed"
+          title="A list or a rig from outside: CSV, XLSX, console data, MVR; what it would change is seen first"
           onClick={() => file.current?.click()}
         >
           Bring back
@@ -199,7 +192,7 @@ export function LedgerBar({ rows, columns, write }: Props) {
         <FileField
           ref={file}
           testId="back-file"
-          accept={endsOf('table')}
+          accept={endsOf('table', 'show')}
           onFile={(file) => {
             void bringBack(file);
           }}

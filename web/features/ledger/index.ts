@@ -1,11 +1,11 @@
-/** The Ledger: keys as in a spreadsheet. What came back as a table is looked at in a panel of its own. */
+/** The Ledger: keys as in a spreadsheet. A paste that does not fit is looked at in a panel of its own. */
 import { type Feature, lazily } from '../../ui/registry';
 
 const arrows = ['ArrowUp', 'ArrowDown', 'ArrowLeft', 'ArrowRight', 'PageUp', 'PageDown', 'Home', 'End'];
 
 const feature: Feature = {
   id: 'ledger',
-  panels: [{ id: 'back', Panel: lazily(async () => (await import('./BackPanel')).BackPanel) }],
+  panels: [{ id: 'pasted', Panel: lazily(async () => (await import('./PastedPanel')).PastedPanel) }],
   keys: [
     { id: 'fill down', scope: 'ledger', keys: ['mod+D'], name: 'Fill down' },
     { id: 'fill a series', scope: 'ledger', keys: ['mod+shift+D'], name: 'Fill a series' },

@@ -29,6 +29,8 @@ export function cellLook(
   snags: readonly Snag[] | undefined,
   preview: RunPreview | null,
   colours: typeof colourOf | null,
+  /** What a list that came in says here. */
+  said?: string | undefined,
 ): CellLook {
   const { fixture, part } = row;
   const wrong = snags?.find(
@@ -46,6 +48,13 @@ export function cellLook(
     if (coming !== undefined) return 'var(--lamp)';
     return part !== null || !canType(row, column) ? 'var(--pencil)' : undefined;
   };
+  if (said !== undefined)
+    return {
+      text: `${text || 'empty'} \u2192 ${said || 'empty'}`,
+      ink: 'var(--lamp)',
+      title: 'From the list that came in, not taken yet',
+      swatch: null,
+    };
   return {
     text: wrong?.code === 'address shared' ? `${text} shared` : text,
     ink: ink(),

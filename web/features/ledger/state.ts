@@ -2,7 +2,6 @@
 
 import { type Column, columnFor, columnsOf, columnText } from '#core/ledger/columns';
 import type { CellEdit, Misfit } from '#core/ledger/edits';
-import type { BackTable } from '#core/ledger/table';
 import type { LedgerFilter, LedgerView } from '#core/model/records';
 import { all, type Show } from '#core/model/show';
 import { makeStore } from '../../state/store';
@@ -20,19 +19,17 @@ export interface LedgerState {
   readonly sort: { readonly field: string; readonly down: boolean } | null;
   /** The drawing stands back where the filter leaves things out. */
   readonly dim: boolean;
-  /** A table that came back, and a paste with misfits: they are looked at beside the Ledger. */
-  readonly back: { readonly name: string; readonly table: BackTable } | null;
+  /** A paste with misfits: it is looked at beside the Ledger. */
   readonly pasted: { readonly edits: readonly CellEdit[]; readonly misfits: readonly Misfit[]; readonly outside: number } | null;
   readonly tool: 'find' | 'set' | 'columns' | null;
 }
-/** Written by the Ledger, its bar and headings, and by the panel of what came back. */
+/** Written by the Ledger, its bar and headings, and by the panel of a paste. */
 export const useLedger = makeStore<LedgerState>({
   columns: null,
   filters: [],
   groups: [],
   sort: null,
   dim: false,
-  back: null,
   pasted: null,
   tool: null,
 });

@@ -126,7 +126,7 @@ export async function paste({ show, rows, columns, block, write }: Marked, text:
   const { edits, outside } = pasteBlock(rows.slice(block.top), columns.slice(block.left), data, block.bottom - block.top + 1);
   const { misfits } = editCells(show, edits);
   if (misfits.length || outside) {
-    useLedger.setState({ pasted: { edits, misfits, outside }, back: null });
+    useLedger.setState({ pasted: { edits, misfits, outside } });
     return;
   }
   write(edits, `Paste ${plural(edits.length, 'cell')}`);
