@@ -3,9 +3,10 @@
  * another, has a strip above the drawing or below it, a boom behind a boom one at its side. There its units stand as far along as they show,
  * or as far apart as they need, with their numbers and tags; at their place only their outlines stay.
  */
+
+import { keptApart } from '../measure/keep-apart.js';
 import { formatLength } from '../measure/lengths.js';
 import { itemAt, pairs } from '../measure/list.js';
-import { spread } from '../measure/spread.js';
 import type { Layer, Position, Settings } from '../model/records.js';
 import { rad } from '../space/vectors.js';
 import { meetsTurned } from './crowd.js';
@@ -185,7 +186,7 @@ function stripOf(row: Row, size: number, settings: Settings): Strip {
   const axis = upright ? 1 : 0;
   const extents = units.map(extentsOf);
   const at: [number, number] = upright ? [box[0], 0] : [(box[0] + box[2]) / 2, position.curve.z];
-  const places = spread(
+  const places = keptApart(
     units.map(({ layout }) => (upright ? layout.y : layout.x)),
     pairs(units).map(([a, b], i) => {
       const across = upright ? b.layout.x - a.layout.x : b.layout.y - a.layout.y;
@@ -281,7 +282,7 @@ function shared(strips: readonly Strip[], wide: number, gap: number): Lines {
   const sorted = [...strips].sort((a, b) => a.at[0] - b.at[0] || a.row.depth - b.row.depth);
   return Array.from({ length: count }, (_, n) => {
     const mine = sorted.filter((_, i) => i % count === n);
-    const places = spread(
+    const places = keptApart(
       mine.map(({ at }) => at[0]),
       pairs(mine).map(([a, b]) => a.box[2] - b.box[0] + gap),
     );

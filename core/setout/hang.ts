@@ -51,6 +51,38 @@ export function hangRow(
   );
 }
 
+/**
+ * Units that hang nowhere yet onto a position, in their order: evenly from one place to another, both ends included (along in mm). All else that is theirs stays.
+ */
+export function hangWaiting(
+  show: Show,
+  fixtures: readonly Fixture[],
+  position: Position,
+  from: number,
+  to: number,
+  more: Partial<Fixture> = {},
+): Change {
+  const alongs = fixtures.length ? rowAlongs(from, to, fixtures.length, position.curve) : [];
+  return withUnits(
+    show,
+    updating(
+      fixtures.map((fixture, i) => {
+        const { wanted, ...rest } = fixture;
+        return [
+          fixture,
+          {
+            ...rest,
+            position: position.id,
+            along: alongs[i] ?? from,
+            hang: position.use === 'floor' ? ('floor' as const) : ('under' as const),
+            ...more,
+          },
+        ] as const;
+      }),
+    ),
+  );
+}
+
 /** Copies beside the originals, `by` mm along each position; new ids, channels and addresses left empty. */
 export function duplicateFixtures(show: Show, fixtures: readonly Fixture[], by: number, newId: NewId): Change {
   const copies = fixtures.map((fixture) => {

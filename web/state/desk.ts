@@ -9,6 +9,8 @@ type Arrangement = Partial<ViewState & ToolState & PanelState>;
 export function arrange(patch: Arrangement): void {
   const own = (fields: object) => Object.fromEntries(Object.entries(patch).filter(([field]) => field in fields));
   useView.setState(own(useView.getInitialState()));
-  useTool.setState(own(useTool.getInitialState()));
+  // Another tool, or another type to hang: what waits in the tray is not hung by the way.
+  const other = patch.tool !== undefined && patch.waiting === undefined;
+  useTool.setState({ ...own(useTool.getInitialState()), ...(other ? { waiting: [] } : {}) });
   usePanels.setState(own(usePanels.getInitialState()));
 }

@@ -22,6 +22,8 @@ export interface ToolState {
   readonly accessories: readonly Id[];
   /** Type that the Hang tool places. */
   readonly type: Id | null;
+  /** Units of the tray that the Hang tool hangs next, in their order; empty hangs new ones of the type. */
+  readonly waiting: readonly Id[];
   /** Units in a row while it is being dragged out. */
   readonly rowCount: number;
   /** A field that is to take the typing as soon as it is there. */
@@ -42,6 +44,7 @@ export const useTool = makeStore<ToolState>({
   hangWay: null,
   accessories: [],
   type: null,
+  waiting: [],
   rowCount: 5,
   typing: null,
   quick: false,

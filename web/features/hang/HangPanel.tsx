@@ -29,6 +29,7 @@ import { focusDrawing, leavesKeys } from '../../ui/focus';
 import { Line } from '../../ui/TextField';
 import { degreesOf, plural } from '../../ui/words';
 import { hangingOf } from './hang-tool';
+import { Tray } from './Tray';
 
 export function HangPanel() {
   const session = useSession();
@@ -81,6 +82,7 @@ export function HangPanel() {
     });
   return (
     <section aria-label="Hang">
+      <Tray />
       <label className="flex items-center gap-2">
         <Search size={14} className="pencil shrink-0" />
         <Typed

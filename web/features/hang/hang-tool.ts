@@ -8,8 +8,9 @@ import { formatLength } from '#core/measure/lengths';
 import { lastOf } from '#core/measure/list';
 import type { Fixture, FixtureType, Position, Vec2 } from '#core/model/records';
 import { find, settingsOf } from '#core/model/show';
+import { isHung } from '#core/order/tray';
 import { formsOf } from '#core/patch/accessories';
-import { hangRow, rowAlongs } from '#core/setout/hang';
+import { hangRow, hangWaiting, rowAlongs } from '#core/setout/hang';
 import { curveLength, isClosed } from '#core/space/curves';
 import { mod } from '#core/space/vectors';
 import { select } from '../../state/selection';
@@ -38,11 +39,32 @@ function followed(position: Position, before: number, along: number): number {
 export function hangTool(env: Env): Tool {
   let row: { from: HangPoint; to: number; typed: string } | null = null;
   let pointer: Vec2 | null = null;
-  const type = (): FixtureType | undefined =>
-    useTool.getState().type ? find(env.show(), 'type', useTool.getState().type!) : undefined;
+  /** Units of the tray that come next. */
+  const next = (): Fixture[] =>
+    useTool.getState().waiting.flatMap((id) => {
+      const fixture = find(env.show(), 'fixture', id);
+      return fixture && !isHung(env.show(), fixture) ? [fixture] : [];
+    });
+  const type = (): FixtureType | undefined => {
+    const id = next()[0]?.type ?? useTool.getState().type;
+    return id ? find(env.show(), 'type', id) : undefined;
+  };
   const reach = () => 28 / env.surface().view.k;
   const spotAt = (at: Vec2) => hangAt(env.show(), at[0], at[1], reach());
-  const count = () => (row ? rowCount({ typed: row.typed, from: row.from.along, to: row.to }, useTool.getState().rowCount) : 1);
+  const count = () => {
+    const n = row ? rowCount({ typed: row.typed, from: row.from.along, to: row.to }, useTool.getState().rowCount) : 1;
+    return next().length ? Math.min(n, next().length) : n;
+  };
+  /** Those that wait are hung where the pointer says; when none is left the tool is laid down. */
+  const hangNext = (fixtures: readonly Fixture[], { position, along }: HangPoint, to: number, n: number) => {
+    const mine = fixtures.slice(0, n);
+    const { hangWay } = useTool.getState();
+    const change = hangWaiting(env.show(), mine, position, along, to, hangWay ? { hang: hangWay } : {});
+    env.session.edit(`Hang ${n === 1 ? 'a unit' : `${n} units`} of the tray on ${position.name}`, change);
+    select(mine.map(({ id }) => id));
+    const left = fixtures.slice(n).map(({ id }) => id);
+    useTool.setState({ waiting: left, ...(left.length ? {} : { tool: 'select' }) });
+  };
   const forms = () => formsOf(env.show(), { accessories: useTool.getState().accessories } as unknown as Fixture);
 
   return {
@@ -67,7 +89,13 @@ export function hangTool(env: Env): Tool {
       if (row && wanted) {
         const { position, along } = row.from;
         const n = along === row.to ? 1 : count();
+        const waiting = next();
         try {
+          if (waiting.length) {
+            hangNext(waiting, row.from, row.to, n);
+            row = null;
+            return env.refresh();
+          }
           const change = hangRow(env.show(), wanted, position, along, row.to, n, v4, hangingOf(), useTool.getState().layer);
           env.session.edit(`Hang ${n} ${wanted.name} on ${position.name}`, change);
           select(change.added.map((record) => record.id));

@@ -8,7 +8,7 @@ import { itemAt } from './list.js';
  * @param least from each to the next at least, one less than there are
  * @returns one place for each
  */
-export function spread(at: readonly number[], least: readonly number[]): number[] {
+export function keptApart(at: readonly number[], least: readonly number[]): number[] {
   // Less the room that is taken before each, all that is asked is that the places do not decrease.
   const room = [0];
   for (const gap of least) room.push(itemAt(room, room.length - 1) + gap);

@@ -1,33 +1,33 @@
 /** Laws of what is spread apart. */
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
+import { keptApart } from './keep-apart.js';
 import { pairs } from './list.js';
-import { spread } from './spread.js';
 
 const things = fc
   .array(fc.tuple(fc.integer({ min: -5000, max: 5000 }), fc.integer({ min: 0, max: 800 })), { minLength: 1, maxLength: 30 })
   .map((list) => ({ at: list.map(([at]) => at).sort((a, b) => a - b), least: list.slice(1).map(([, gap]) => gap) }));
 const sum = (values: readonly number[]) => values.reduce((all, value) => all + value, 0);
 
-describe('spread', () => {
+describe('kept apart', () => {
   test('three on one spot stand about it', () => {
-    expect(spread([100, 100, 100], [100, 100])).toEqual([0, 100, 200]);
+    expect(keptApart([100, 100, 100], [100, 100])).toEqual([0, 100, 200]);
   });
   test('what stands apart already is not moved, and one beside a crowd only as far as the crowd comes', () => {
-    expect(spread([0, 100, 500], [100, 100])).toEqual([0, 100, 500]);
-    expect(spread([0, 0, 500], [100, 100])).toEqual([-50, 50, 500]);
-    expect(spread([], [])).toEqual([]);
+    expect(keptApart([0, 100, 500], [100, 100])).toEqual([0, 100, 500]);
+    expect(keptApart([0, 0, 500], [100, 100])).toEqual([-50, 50, 500]);
+    expect(keptApart([], [])).toEqual([]);
   });
   test('law: each is clear of the one before, the middle of all stays, and spreading again moves nothing', () => {
     fc.assert(
       fc.property(things, ({ at, least }) => {
-        const out = spread(at, least);
+        const out = keptApart(at, least);
         expect(out).toHaveLength(at.length);
         pairs(out).forEach(([a, b], i) => {
           expect(b - a).toBeGreaterThanOrEqual((least[i] ?? 0) - 1e-6);
         });
         expect(sum(out)).toBeCloseTo(sum(at), 4);
-        spread(out, least).forEach((place, i) => {
+        keptApart(out, least).forEach((place, i) => {
           expect(place).toBeCloseTo(out[i] ?? 0, 4);
         });
       }),
@@ -41,11 +41,11 @@ describe('spread', () => {
         things,
         fc.array(fc.integer({ min: -600, max: 600 }), { minLength: 30, maxLength: 30 }),
         ({ at, least }, by) => {
-          const other = spread(
+          const other = keptApart(
             at.map((place, i) => place + (by[i] ?? 0)),
             least,
           );
-          expect(moved(at, other)).toBeGreaterThanOrEqual(moved(at, spread(at, least)) - 1e-3);
+          expect(moved(at, other)).toBeGreaterThanOrEqual(moved(at, keptApart(at, least)) - 1e-3);
         },
       ),
     );
