@@ -144,7 +144,7 @@ test('the demo without a number is numbered, patched and free of stops in under 
     await page
       .getByTestId('back-file')
       .setInputFiles({ name: 'from the electrician.xlsx', mimeType: 'application/octet-stream', buffer: changed });
-    const panel = page.getByRole('region', { name: 'What came back' });
+    const panel = page.getByRole('region', { name: 'What came in' });
     await expect(panel.getByTestId('back-summary')).toContainText('3 changes');
     await expect(panel).toContainText('Slot 700 does not exist');
     await panel.getByRole('checkbox', { name: /Take Channel of/ }).uncheck();
@@ -153,15 +153,16 @@ test('the demo without a number is numbered, patched and free of stops in under 
     const after = await fixturesOf(page, id);
     expect(after.filter((fixture) => fixture.purpose === 'Storm light')).toHaveLength(1);
     expect(after.some((fixture) => fixture.parts.some((part) => part.channel === '901'))).toBe(false);
-    // Two rows with one id: a sentence, and nothing changes.
+    // Two rows with one id: it is said which, and neither is taken.
     sheet.getCell(5, 1).value = sheet.getCell(2, 1).value;
     await page.getByTestId('back-file').setInputFiles({
       name: 'copied.xlsx',
       mimeType: 'application/octet-stream',
       buffer: Buffer.from(await book.xlsx.writeBuffer()),
     });
-    await expect(panel.getByRole('alert')).toContainText('Rows 2 and 5 of the file have one id');
-    await panel.getByRole('button', { name: 'Close What came back' }).click();
+    await panel.getByText('2 rows of which it cannot be said which is meant').click();
+    await expect(panel).toContainText('Rows 2 and 5 of the file are both of one id.');
+    await panel.getByRole('button', { name: 'Close What came in' }).click();
     // A CSV of 100,000 lines, the same.
     await page.getByTestId('back-file').setInputFiles({
       name: 'long.csv',
