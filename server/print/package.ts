@@ -42,7 +42,13 @@ export interface Manifest {
   readonly dessinPackage: number;
   readonly show: { readonly id: string; readonly name: string };
   /** The issue that it is stamped with; null for a plot that was not given out. */
-  readonly issue: { readonly name: string; readonly day: string; readonly to: string; readonly note: string } | null;
+  readonly issue: {
+    readonly id: string;
+    readonly name: string;
+    readonly day: string;
+    readonly to: string;
+    readonly note: string;
+  } | null;
   /** What changed since the issue before, and since this one was given out. */
   readonly changed: { readonly since: string; readonly said: string; readonly afterwards: string } | null;
   readonly counts: {
@@ -183,7 +189,7 @@ export async function packageOf(
   const manifest: Manifest = {
     dessinPackage: PACKAGE_FORM,
     show: { id: whole.id, name },
-    issue: issue ? { name: issue.name, day: issue.day, to: issue.to ?? '', note: issue.note ?? '' } : null,
+    issue: issue ? { id: issue.id, name: issue.name, day: issue.day, to: issue.to ?? '', note: issue.note ?? '' } : null,
     changed: asked.since
       ? { since: asked.since.base.issue.name, said: saidComparison(asked.since.comparison), afterwards: asked.since.stale }
       : null,

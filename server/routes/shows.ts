@@ -8,7 +8,7 @@ import { contentKey } from '#core/model/content';
 import { isId } from '#core/model/ids';
 import { makeShow } from '#core/model/make';
 import type { DessinRecord } from '#core/model/records';
-import { settingsOf } from '#core/model/show';
+import { find, settingsOf } from '#core/model/show';
 import { cleanDeep, cleanText, cutText, faultOfValues } from '#core/model/text';
 import { isShelfRecord } from '#core/shelf/copy';
 import { follow, type Hub } from '../live/hub.js';
@@ -134,6 +134,41 @@ export function showRoutes(store: Store, shelf: ShelfStore, hub: Hub, build: () 
     if (!stood)
       return problem(c, 404, 'No such issue', 'Nothing is kept of an issue by this id. It may have been given out elsewhere.');
     return c.json({ id, revision: stood.revision, at: stood.at, records: [...stood.show.records.values()] });
+  });
+
+  /** A desk says that it has read what was given out: filed with the issue. */
+  app.post('/:id/issues/:issue/read', async (c) => {
+    const [id, issueId] = [c.req.param('id'), c.req.param('issue')];
+    const loaded = isId(id) && isId(issueId) ? await store.load(id) : null;
+    if (!loaded) return notFound(c);
+    const issue = find(loaded.show, 'issue', issueId);
+    if (!issue) return problem(c, 404, 'No such issue', 'The show has no issue by this id any more.');
+    const input = await body(c.req.raw);
+    const by = typeof input?.by === 'string' ? cutText(cleanText(input.by).trim(), 200) : '';
+    const whole = (value: unknown): value is number =>
+      Number.isInteger(value) && (value as number) >= 0 && (value as number) <= 1e6;
+    const [read, of] = [input?.read, input?.of];
+    if (!by || !whole(read) || !whole(of) || read > of)
+      return problem(
+        c,
+        422,
+        'No acknowledgement',
+        'Say who has read it ("by"), and how many heads of how many ("read" and "of", whole numbers).',
+      );
+    const said = Array.isArray(input?.faults) ? input.faults.filter((text): text is string => typeof text === 'string') : [];
+    const faults = said.slice(0, 20).map((text) => cutText(cleanText(text), 200));
+    const at = new Date().toISOString();
+    // The last of each reader counts.
+    const others = (issue.readBy ?? []).filter((other) => other.by !== by).slice(-99);
+    const outcome = await store.post(id, {
+      key: v4(),
+      author: by,
+      label: `Issue ${issue.name} read by ${by}, ${read} of ${of}`,
+      change: edit([issue], { readBy: [...others, { by, read, of, at, ...(faults.length ? { faults } : {}) }] }),
+    });
+    return outcome.kind === 'stored'
+      ? c.json({ revision: outcome.revision }, 201)
+      : problem(c, 409, 'Changed in between', 'The issue was changed at the same moment. Try again.');
   });
 
   app.patch('/:id', async (c) => {

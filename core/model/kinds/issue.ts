@@ -17,7 +17,21 @@ export const issueSchema = () =>
     by: Type.Optional(Short),
     to: Type.Optional(Text),
     note: Type.Optional(Text),
+    /** Who has read it, and how many of the heads: desks answer so. */
+    readBy: Type.Optional(
+      Type.Array(
+        object({
+          by: Short,
+          read: Type.Integer({ minimum: 0, maximum: 1e6 }),
+          of: Type.Integer({ minimum: 0, maximum: 1e6 }),
+          at: Type.String({ pattern: '^\\d{4}-\\d{2}-\\d{2}T\\d{2}:\\d{2}:\\d{2}(\\.\\d+)?Z$' }),
+          /** What it could not read, in its words. */
+          faults: Type.Optional(Type.Array(Short, { maxItems: 20 })),
+        }),
+        { maxItems: 100 },
+      ),
+    ),
   });
 export type Issue = Of<typeof issueSchema>;
 
-export const issue: KindEntry<Issue> = { kind: 'issue' };
+export const issue: KindEntry<Issue> = { kind: 'issue', whole: ['readBy'] };

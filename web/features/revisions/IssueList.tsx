@@ -44,6 +44,16 @@ export function IssueList() {
             <p className="pencil truncate">
               <Held issue={issue} />
             </p>
+            {issue.readBy?.map(({ by, read, of, at, faults }) => (
+              <p
+                key={by}
+                className="truncate"
+                style={read < of ? { color: 'var(--doubt)' } : undefined}
+                title={faults?.join('\n')}
+              >
+                read by {by}, {read} of {of}, on {new Date(at).toLocaleString([], { dateStyle: 'medium', timeStyle: 'short' })}
+              </p>
+            ))}
             <p className="flex items-baseline gap-3">
               <button
                 type="button"
