@@ -5,7 +5,7 @@ import { foldedHeading } from '../formats/csv/read.js';
 import { columnsOf } from '../ledger/columns.js';
 import { ID_HEADING } from '../ledger/table.js';
 import type { Sender } from '../model/records.js';
-import type { Show } from '../model/show.js';
+import { all, type Show } from '../model/show.js';
 
 /** The id of a field that is typed; or what else a column may be for: */
 export const special = {
@@ -67,6 +67,13 @@ const followed = [
   'gel size',
 ];
 
+/** Columns of our own lists of other things than units: of cables, colours, gear and loads nothing is taken back. */
+const ofOtherLists = [
+  'group units where what kind size used owned over points pieces sheets phase cables',
+  'how many|it was|it is|limit a|a|to it|along it|with spare|for units|left over|of them spare|of them rented|to rent|where, or wished',
+  'lanterns kg|clamps kg|accessories kg|cable kg|itself kg|in all kg|kn',
+].flatMap((line) => line.split(line.includes('|') ? '|' : ' '));
+
 /** "U#" is the unit, "U" the universe. */
 const raw = (heading: string): string => heading.normalize('NFKC').toLowerCase().replace(/\s+/g, '');
 /** A sender's words for ours. */
@@ -79,7 +86,10 @@ export type Known = ReadonlyMap<string, readonly [to: Meaning, by: Column['by']]
 /** Words of a show, strongest last. */
 export function knownWords(show: Show, taught: ReadonlyMap<string, Meaning> = new Map()): Known {
   const out = new Map<string, readonly [Meaning, Column['by']]>();
-  for (const word of followed) out.set(word, ['', 'follows']);
+  for (const word of [...followed, ...ofOtherLists]) out.set(foldedHeading(word), ['', 'follows']);
+  // The matrix of focus has a column a purpose.
+  for (const { name } of all(show, 'purpose')) out.set(foldedHeading(name), ['', 'follows']);
+  for (const { purpose } of all(show, 'fixture')) if (purpose) out.set(foldedHeading(purpose), ['', 'follows']);
   for (const [to, words] of Object.entries(usual)) for (const word of words) out.set(word, [to, 'word']);
   for (const { id, words = [], type } of fieldsOf(show))
     for (const word of words) out.set(foldedHeading(word), type ? [id, 'word'] : ['', 'follows']);
