@@ -1,7 +1,7 @@
 /** @type {import('jest').Config} */
 export default {
   testEnvironment: 'node',
-  roots: ['<rootDir>/core', '<rootDir>/server', '<rootDir>/demo', '<rootDir>/web'],
+  roots: ['<rootDir>/core', '<rootDir>/server', '<rootDir>/demo', '<rootDir>/web', '<rootDir>/stand-in'],
   extensionsToTreatAsEsm: ['.ts', '.tsx'],
   moduleNameMapper: { '^#(core|demo)/(.*)$': '<rootDir>/$1/$2.ts', '^(\\.{1,2}/.*)\\.js$': '$1' },
   transform: {
