@@ -447,9 +447,15 @@ function comparedRows(ground: Ground, types: readonly FixtureType[]): Came {
       .filter((text, c) => text.trim() && c !== idAt)
       .slice(0, 4)
       .join(', ')}`;
-  const times = new Map<string, number>();
   const keyOf = incoming.rows.map((row) => keys?.inRow(row) ?? '');
-  for (const key of keyOf) if (key) times.set(key, (times.get(key) ?? 0) + 1);
+  /** Rows of the file by their key, as a spreadsheet counts them. */
+  const lines = new Map<string, number[]>();
+  keyOf.forEach((key, i) => {
+    if (!key) return;
+    const before = lines.get(key);
+    if (before) before.push(i + 2);
+    else lines.set(key, [i + 2]);
+  });
   const differences: Difference[] = [];
   const added: NewRow[] = [];
   const unclear: { row: number; text: string; why: string }[] = [];
@@ -466,12 +472,13 @@ function comparedRows(ground: Ground, types: readonly FixtureType[]): Came {
       if (says(row) > 1 && !isPartRow(key)) added.push(newRow(ground, row, i, added.length, named(row, i)));
       return;
     }
-    if (target === 'several' || (times.get(key) ?? 0) > 1) {
+    const twice = lines.get(key) ?? [];
+    if (target === 'several' || twice.length > 1) {
       if (target !== 'several') met.add(target.fixture.id);
       const why =
         target === 'several'
           ? `Several fixtures of the show are "${key}".`
-          : `Rows ${incoming.rows.flatMap((_, j) => (keyOf[j] === key ? [j + 2] : [])).join(' and ')} of the file are both ${by === 'id' ? 'of one id' : `"${key}"`}.`;
+          : `Rows ${said(twice)} of the file are both ${by === 'id' ? 'of one id' : `"${key}"`}.`;
       unclear.push({ row: i, text: named(row, i), why });
       return;
     }
@@ -518,6 +525,11 @@ function comparedRows(ground: Ground, types: readonly FixtureType[]): Came {
     needs: { types, fields: ground.fields, tray: waits && ground.newTray ? ground.tray : null, positions },
   };
 }
+/** "2 and 10", "2, 5 and 10"; of many the first. */
+const said = (rows: readonly number[]): string =>
+  rows.length > 6
+    ? `${rows.slice(0, 6).join(', ')} and ${rows.length - 6} more`
+    : `${rows.slice(0, -1).join(', ')} and ${rows.at(-1)}`;
 /** Rows of the cells of a unit that is not there: the unit's own row says it. */
 const isPartRow = (key: string): boolean => /^[0-9a-f-]{36}\/\d+$/.test(key);
 

@@ -1,5 +1,5 @@
 /** How the list that came in is read: what its columns are, by what rows are known, what names of types stand for, and what of it is taken. */
-import { useMemo, useState } from 'react';
+import { useDeferredValue, useMemo, useState } from 'react';
 import { type Came, compareIncoming, type Difference, type NewRow, type Reading } from '#core/back/compare';
 import { anyKnown, type Column, columnsIn, headless, type Meaning, taughtBy } from '#core/back/headings';
 import { bestWay, type Way, waysFor } from '#core/back/identify';
@@ -61,11 +61,17 @@ export function useReading(show: Show, opened: Incoming) {
     });
     return new Map<string, TypeChoice>([...typesTaught(show, sender), ...asInFile, ...said.types]);
   }, [show, sender, incoming, unknown, said.types]);
+  const reading = useMemo(
+    () => ({ show, incoming, how: { columns, by, types: stands, base: said.base } satisfies Reading }),
+    [show, incoming, columns, by, stands, said.base],
+  );
+  // Thousands of rows take a moment: columns and ways stand before that, and what is said meanwhile is not held up.
+  const wanted = useDeferredValue(reading, null);
   const read = useMemo(() => {
-    const reading: Reading = { columns, by, types: stands, base: said.base };
-    const compared = compareIncoming(show, incoming, reading);
+    if (!wanted) return { came: null, fault: '' };
+    const compared = compareIncoming(wanted.show, wanted.incoming, wanted.how);
     return compared.ok ? { came: compared.came, fault: '' } : { came: null, fault: compared.why };
-  }, [show, incoming, columns, by, stands, said.base]);
+  }, [wanted]);
   const made: Read = { incoming, sender, columns, ways, by, unknown, types: stands, ...read };
   return { read: made, said: { ...said, bare }, say };
 }
