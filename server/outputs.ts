@@ -1,4 +1,5 @@
 /** The one list of what a show gives as plain files. Each schedule of core is there as CSV and as PDF. */
+
 import { type Stood, sinceIssue } from '#core/compare/since';
 import type { Sheet } from '#core/draw/sheet';
 import { scheduleCsv } from '#core/formats/csv/write';
@@ -6,6 +7,7 @@ import { writeDxf } from '#core/formats/dxf/write';
 import { mvrVersionOf } from '#core/formats/mvr/versions';
 import { writeMvr } from '#core/formats/mvr/write';
 import { writeSvg } from '#core/formats/svg';
+import { objectGroups } from '#core/handover/groups';
 import { handOverOf, partOf } from '#core/handover/part';
 import { paperNamed, papers, parseScale } from '#core/measure/scales';
 import { type Show, settingsOf } from '#core/model/show';
@@ -223,7 +225,10 @@ export const outputs: readonly Output[] = [
   {
     name: 'handover.mvr',
     type: 'application/octet-stream',
-    make: (show, { files }) => writeMvr(partOf(show), (hash) => files.get(hash), mvrVersionOf(handOverOf(show).mvr)),
+    make: (show, { files }) => {
+      const [wish, part] = [handOverOf(show), partOf(show)];
+      return writeMvr(part, (hash) => files.get(hash), mvrVersionOf(wish.mvr), objectGroups(part, wish));
+    },
   },
   // The package for the console programmer, and what would be in it.
   { name: 'package.zip', type: 'application/zip', marks: true, make: (show, asked) => writePackage(show, packaged(show, asked)) },

@@ -81,6 +81,9 @@ export function taughtBy(sender: Pick<Sender, 'headings'> | null | undefined): R
   return new Map((sender?.headings ?? []).map(({ heading, to }) => [foldedHeading(heading), to]));
 }
 
+/** Columns that follow from others here, and that help to read a row all the same. */
+const readBeside: Readonly<Record<string, Meaning>> = { universe: 'universe', slots: 'slots', height: 'z' };
+
 /** By what a heading is known, where it is. */
 export type Known = ReadonlyMap<string, readonly [to: Meaning, by: Column['by']]>;
 /** Words of a show, strongest last. */
@@ -93,17 +96,10 @@ export function knownWords(show: Show, taught: ReadonlyMap<string, Meaning> = ne
   for (const [to, words] of Object.entries(usual)) for (const word of words) out.set(word, [to, 'word']);
   for (const { id, words = [], type } of fieldsOf(show))
     for (const word of words) out.set(foldedHeading(word), type ? [id, 'word'] : ['', 'follows']);
-  for (const { field, title, typed } of columnsOf(show))
-    out.set(
-      foldedHeading(title),
-      typed
-        ? [field, 'own']
-        : field === 'universe' || field === 'slots'
-          ? [field, 'own']
-          : field === 'height'
-            ? ['z', 'own']
-            : ['', 'follows'],
-    );
+  for (const { field, title, typed } of columnsOf(show)) {
+    const said = typed ? field : readBeside[field];
+    out.set(foldedHeading(title), said ? [said, 'own'] : ['', 'follows']);
+  }
   out.set(foldedHeading(ID_HEADING), ['id', 'own']);
   for (const [word, to] of taught) out.set(word, [to, 'taught']);
   return out;

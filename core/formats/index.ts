@@ -8,7 +8,7 @@ import type { MvrContext } from './mvr/read.js';
 import type { NamedFile } from './named-files.js';
 import type { Luminaire } from './photometric/ies.js';
 import type { Read } from './report.js';
-import type { HeldIssue, ShowFileContext } from './show/archive.js';
+import type { HeldIssue, PastEdit, ShowFileContext } from './show/archive.js';
 
 interface Known {
   readonly id: string;
@@ -20,6 +20,7 @@ interface Known {
 export interface ReadShow extends Read<readonly DessinRecord[]> {
   readonly files?: readonly NamedFile[];
   readonly issues?: readonly HeldIssue[];
+  readonly history?: readonly PastEdit[];
 }
 /** A whole show. */
 export interface ShowFormat extends Known {
@@ -71,7 +72,7 @@ export const formats: readonly FormatEntry[] = [
       const { readShowFile } = await import('./show/archive.js');
       return (bytes, context) => {
         const { value, report } = readShowFile(bytes, context);
-        return { value: value.records, files: value.files, issues: value.issues, report };
+        return { value: value.records, files: value.files, issues: value.issues, history: value.history ?? [], report };
       };
     }),
     named: true,

@@ -52,6 +52,10 @@ export function possibleGroups(show: Show, { groups = groupings, names = {} }: H
 export const deskGroups = (show: Show, wish: HandOver): DeskGroup[] =>
   possibleGroups(show, wish).filter(({ key }) => !wish.without?.includes(key));
 
+/** Those that MVR has a home for: a fixture is on one position, and so in one object of it. */
+export const objectGroups = (show: Show, wish: HandOver): DeskGroup[] =>
+  deskGroups(show, wish).filter(({ by }) => by === 'position');
+
 /** Channels of fixtures, each once, in their order. */
 export const channelsOf = (fixtures: readonly Fixture[]): string[] => [
   ...new Set(fixtures.flatMap(({ parts }) => parts.map(({ channel }) => channel).filter(Boolean))),

@@ -10,7 +10,7 @@ import { lostBy, mvrVersionOf } from '#core/formats/mvr/versions';
 import { writeMvr } from '#core/formats/mvr/write';
 import { writeZip } from '#core/formats/zip/write';
 import { consoleData } from '#core/handover/console';
-import { deskGroups, groupRows } from '#core/handover/groups';
+import { deskGroups, groupRows, objectGroups } from '#core/handover/groups';
 import { handOverOf, partOf } from '#core/handover/part';
 import { pixelRows, wallsSaid } from '#core/handover/pixels';
 import { colourRows, positionRows, startingPositions, usedColours, usedGobos } from '#core/handover/positions';
@@ -79,6 +79,8 @@ export interface PackageAsked {
   readonly since: Since | null;
   readonly files: ReadonlyMap<string, Uint8Array>;
 }
+/** The show as one file, among the files that a package is handed. */
+export const WHOLE = 'show.dessin';
 type Made = readonly [name: string, what: string, bytes: Uint8Array];
 
 const utf8 = (text: string): Uint8Array => new TextEncoder().encode(text);
@@ -133,7 +135,7 @@ async function partsOf(
   const positions = startingPositions(show);
   const walls = wallsSaid(show);
   await put('rig.mvr', `MVR ${mvrVersionOf(wish.mvr)} with a GDTF file a type`, () =>
-    writeMvr(show, (hash) => asked.files.get(hash), mvrVersionOf(wish.mvr)),
+    writeMvr(show, (hash) => asked.files.get(hash), mvrVersionOf(wish.mvr), objectGroups(show, wish)),
   );
   await put('patch.csv', 'the patch, unit by unit', () => utf8(csvFile([table.headings, ...table.rows])));
   await put('patch.xlsx', 'the same as a workbook that comes back', async () => settled(await writeXlsx(table, 'Patch'), on));
@@ -152,6 +154,8 @@ async function partsOf(
     await put('pixels.csv', 'every pixel with its place and slot', () => utf8(csvFile(pixelRows(walls))));
     await put('pixels.json', 'the same by walls', () => json({ walls }));
   }
+  const whole = asked.files.get(WHOLE);
+  if (whole) await put(WHOLE, 'the show itself, for another Dessin', () => whole);
   const said = { ...asked, date: day ?? '' };
   await put('plot.pdf', 'the plot', () => sheetsPdf(sheetsOf(show, 'plot', said), name, on));
   await put('schedules.pdf', 'instruments, hookup, addresses', () =>

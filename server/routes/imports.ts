@@ -57,7 +57,7 @@ export function importRoutes(store: Store, shelf: ShelfStore): Hono {
     const name = nameIn(c, 'Imported show');
     const id = v4();
     const context = { showId: id, name, validate: faultOfRecord, hash: sha256 };
-    const { value, report, files = [], issues = [] } = (await format.reader())(await bytesOf(c), context);
+    const { value, report, files = [], issues = [], history = [] } = (await format.reader())(await bytesOf(c), context);
     const content = value
       .map((record) => cleanDeep(record))
       .map((record) => (record.kind === 'settings' && c.req.query('name') && !format.named ? { ...record, name } : record));
@@ -66,7 +66,7 @@ export function importRoutes(store: Store, shelf: ShelfStore): Hono {
     const fixtures = content.filter((record) => record.kind === 'fixture').length;
     if (c.req.query('preview') === undefined) {
       await shelf.keepFiles(files);
-      await store.create(content, id, [], undefined, issues);
+      await store.create(content, id, [], undefined, issues, history);
     }
     return c.json({ id, name: content.find((record) => record.kind === 'settings')?.name, fixtures, report }, 201);
   };

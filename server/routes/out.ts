@@ -1,16 +1,18 @@
 /** Every output as a plain file. */
-import { type Context, Hono } from 'hono';
+import { Hono } from 'hono';
 import { issuesWanted, type Stood } from '#core/compare/since';
 import { hashesIn } from '#core/formats/named-files';
 import { type HeldIssue, writeShowFile } from '#core/formats/show/archive';
+import { handOverOf } from '#core/handover/part';
 import { isId } from '#core/model/ids';
 import { all, type Show, settingsOf } from '#core/model/show';
-import { type Asked, type Output, OutputError, outputs } from '../outputs.js';
+import { type Output, OutputError, outputs } from '../outputs.js';
 import { JobError, Jobs } from '../print/job.js';
+import { WHOLE } from '../print/package.js';
 import { picturesPdf, sheetAsk } from '../print/pictures.js';
 import { notFound, problem } from '../problem.js';
 import type { ShelfStore } from '../store/shelf.js';
-import type { Store } from '../store/store.js';
+import type { Loaded, Store } from '../store/store.js';
 import { body } from './shows.js';
 
 /** What the issues held that paper marks changes since. */
@@ -43,11 +45,9 @@ const stemOf = (show: Show): string =>
     .name.replace(/[^A-Za-z0-9 _-]+/g, '')
     .trim() || 'show';
 
-/** A whole show, for another Dessin or for the shelf of the house. */
-async function wholeShow(c: Context<object, '/:id/out/show.dessin'>, store: Store, shelf: ShelfStore): Promise<Response> {
-  const id = c.req.param('id');
-  const loaded = isId(id) ? await store.load(id) : null;
-  if (!loaded) return notFound(c);
+/** A whole show as one file, for another Dessin or for the shelf of the house. */
+async function wholeShow(loaded: Loaded, store: Store, shelf: ShelfStore, past: boolean): Promise<Uint8Array> {
+  const { id } = loaded.show;
   const records = [...loaded.show.records.values()];
   const issues: HeldIssue[] = [];
   for (const issue of all(loaded.show, 'issue')) {
@@ -55,11 +55,23 @@ async function wholeShow(c: Context<object, '/:id/out/show.dessin'>, store: Stor
     if (then) issues.push({ id: issue.id, at: then.at, revision: then.revision, records: [...then.show.records.values()] });
   }
   const files = await shelf.filesNamed(hashesIn([records, ...issues.map((issue) => issue.records)].flat()));
-  return c.body(writeShowFile({ id, records, files, issues }) as unknown as string, 200, {
-    'content-type': 'application/zip',
-    'cache-control': 'no-store',
-    'content-disposition': `attachment; filename="${stemOf(loaded.show)}.dessin"`,
-  });
+  return writeShowFile({ id, records, files, issues, history: past ? await store.history(id) : [] });
+}
+
+/** What goes into a file besides the show: what its types name, and, in a package where that is wanted, the show itself. */
+async function besides(
+  loaded: Loaded,
+  show: Show,
+  file: string,
+  store: Store,
+  shelf: ShelfStore,
+): Promise<[string, Uint8Array][]> {
+  const named = all(show, 'type').flatMap((type) => (type.gdtf ? [type.gdtf] : []));
+  const files = (named.length ? await shelf.filesNamed(named) : []).map(({ hash, bytes }): [string, Uint8Array] => [hash, bytes]);
+  const { whole } = handOverOf(loaded.show);
+  return whole && file.startsWith('package.')
+    ? [...files, [WHOLE, await wholeShow(loaded, store, shelf, whole === 'with its history')]]
+    : files;
 }
 
 export function outRoutes(store: Store, shelf: ShelfStore, jobs = new Jobs()): Hono {
@@ -67,11 +79,16 @@ export function outRoutes(store: Store, shelf: ShelfStore, jobs = new Jobs()): H
   // How far a file is that is being made, by the name that was given to it; and its end.
   app.get('/:id/jobs/:job', (c) => c.json({ progress: jobs.progress(c.req.param('job')) }, 200, { 'cache-control': 'no-store' }));
   app.delete('/:id/jobs/:job', (c) => c.json({ ended: jobs.end(c.req.param('job')) }));
-  const filesOf = async (show: Show): Promise<Asked['files']> => {
-    const named = all(show, 'type').flatMap((type) => (type.gdtf ? [type.gdtf] : []));
-    return new Map((named.length ? await shelf.filesNamed(named) : []).map((file) => [file.hash, file.bytes]));
-  };
-  app.get('/:id/out/show.dessin', (c) => wholeShow(c, store, shelf));
+  app.get('/:id/out/show.dessin', async (c) => {
+    const id = c.req.param('id');
+    const loaded = isId(id) ? await store.load(id) : null;
+    if (!loaded) return notFound(c);
+    return c.body((await wholeShow(loaded, store, shelf, c.req.query('history') !== undefined)) as unknown as string, 200, {
+      'content-type': 'application/zip',
+      'cache-control': 'no-store',
+      'content-disposition': `attachment; filename="${stemOf(loaded.show)}.dessin"`,
+    });
+  });
   app.get('/:id/out/:file', async (c) => {
     const id = c.req.param('id');
     const file = c.req.param('file');
@@ -100,7 +117,7 @@ export function outRoutes(store: Store, shelf: ShelfStore, jobs = new Jobs()): H
               query,
               date,
               base,
-              files: [...(await filesOf(show))],
+              files: await besides(loaded, show, file, store, shelf),
               stood: stood.map((item) => [item.issue, [...item.show.records.values()]] as const),
             },
             (query.job ?? '').slice(0, 80),

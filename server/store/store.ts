@@ -1,7 +1,8 @@
 /** Shows in the database, and the one way to change them: a change is confirmed when its transaction has committed. */
 
 import { and, asc, desc, eq, gt, inArray, isNotNull, isNull, lt, sql } from 'drizzle-orm';
-import type { HeldIssue } from '#core/formats/show/archive';
+import { v4 } from 'uuid';
+import type { HeldIssue, PastEdit } from '#core/formats/show/archive';
 import { firstOf } from '#core/measure/list';
 import { type Aside, SHOW_FORMAT, sortOut } from '#core/model/aside';
 import { apply, type Change, ChangeError, invert, isEmpty } from '#core/model/change';
@@ -76,6 +77,7 @@ export interface Store {
    * @param aside  of a show that is copied: what could not be read of it goes along as it was found
    * @param from  the show that it is a copy of: what its issues held is copied too
    * @param held  what its issues held, where it comes from a file
+   * @param history  its log up to now, where that comes along: what comes next is counted on from it
    */
   create(
     content: readonly DessinRecord[],
@@ -83,7 +85,10 @@ export interface Store {
     aside?: readonly Aside[],
     from?: Id,
     held?: readonly HeldIssue[],
+    history?: readonly PastEdit[],
   ): Promise<void>;
+  /** The whole log, from the first edit that is kept to the last. */
+  history(id: Id): Promise<PastEdit[]>;
   load(id: Id): Promise<Loaded | null>;
   remove(id: Id): Promise<boolean>;
   restore(id: Id): Promise<boolean>;
@@ -207,13 +212,36 @@ export function makeStore({ db }: Database): Store {
         .limit(most);
       return rows.map(({ at, ...row }) => ({ ...row, at: at.toISOString() }));
     },
+    history: async (id) => {
+      const rows = await db.select().from(changes).where(eq(changes.show, id)).orderBy(asc(changes.revision));
+      return rows.map(({ revision, at, author, label, change }) => ({
+        revision,
+        at: at.toISOString(),
+        author,
+        label,
+        change: change as Change,
+      }));
+    },
     stood: (id, issue) => issueStood(db, id, issue),
     isEmpty: async () => (await db.select({ id: shows.id }).from(shows).limit(1)).length === 0,
 
-    create: async (content, id, aside = [], from = undefined, held = []) => {
+    create: async (content, id, aside = [], from = undefined, held = [], history = []) => {
       const show = showOf(id, content);
       await db.transaction(async (tx) => {
-        await tx.insert(shows).values({ id, name: settingsOf(show).name, format: SHOW_FORMAT });
+        const last = history.at(-1)?.revision ?? 0;
+        await tx.insert(shows).values({ id, name: settingsOf(show).name, format: SHOW_FORMAT, revision: last });
+        for (let at = 0; at < history.length; at += BATCH)
+          await tx.insert(changes).values(
+            history.slice(at, at + BATCH).map(({ revision, at: when, author, label, change }) => ({
+              show: id,
+              revision,
+              key: v4(),
+              author,
+              label,
+              at: new Date(when),
+              change,
+            })),
+          );
         await insertRecords(within(tx), id, content, 0);
         if (from !== undefined) await copyIssues(within(tx), from, id);
         await keepHeld(within(tx), id, held);

@@ -6,6 +6,7 @@ import { channelText } from '#core/fields/texts';
 import { writeAscii } from '#core/formats/ascii/write';
 import { writeMvr } from '#core/formats/mvr/write';
 import { consoleData } from '#core/handover/console';
+import { objectGroups } from '#core/handover/groups';
 import { all, get, type Show } from '#core/model/show';
 import { showArb } from '#core/model/show.arb';
 import { place } from '#core/space/hanging';
@@ -53,6 +54,14 @@ describe('MVR and its GDTF files, by a strict reader', () => {
     const { fixtures } = readMvrStrictly(writeMvr(demo));
     expect(fixtures.filter(({ colour }) => colour).length).toBeGreaterThan(50);
     expect(fixtures.filter(({ gobo }) => gobo).length).toBeGreaterThan(0);
+  });
+  test('with a group object a position: the same fixtures at the same places, each in one of them', () => {
+    const groups = objectGroups(demo, {});
+    const bytes = writeMvr(demo, undefined, '1.6', groups);
+    agrees(demo, bytes);
+    const scene = strFromU8(unzipSync(bytes)['GeneralSceneDescription.xml'] as Uint8Array);
+    expect(scene.match(/<GroupObject /g)).toHaveLength(groups.length);
+    expect(scene).toContain('name="LX 1"><ChildList>');
   });
   test('law: of any generated rig', () => {
     fc.assert(

@@ -1,6 +1,6 @@
 /** The list of shows, each with its plot drawn small; a new one; a file as a new one. */
 
-import { BookOpen, Copy, FileDown, FileUp, Library, Moon, Pencil, Sun, Trash2 } from 'lucide-react';
+import { BookOpen, Copy, FileDown, FileUp, History, Library, Moon, Pencil, Sun, Trash2 } from 'lucide-react';
 import { useRef, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import useSWR from 'swr';
@@ -253,6 +253,15 @@ function ShowCard({
           download
         >
           <FileDown size={14} />
+        </a>
+        <a
+          className="p-1"
+          href={`/api/shows/${show.id}/out/show.dessin?history`}
+          aria-label={`${show.name} as one file, with its history`}
+          title="As one file with its whole history, edit by edit"
+          download
+        >
+          <History size={14} />
         </a>
         <button type="button" className="p-1" aria-label={`Delete ${show.name}`} title="Delete" onClick={() => setAsking(true)}>
           <Trash2 size={14} />

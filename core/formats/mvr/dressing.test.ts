@@ -193,7 +193,9 @@ describe('the gobo', () => {
 
 test('no field of a fixture is lost: each is carried by our own block, or by an element of the standard', () => {
   const byElements = ['id', 'kind', 'layer', 'type', 'position', 'purpose', 'name'];
-  const full = Object.fromEntries(Object.keys(fixtureSchema().properties).map((key) => [key, 1])) as unknown as Fixture;
+  // What hangs nowhere yet is not in an MVR, and neither is where a list wanted it.
+  const keys = Object.keys(fixtureSchema().properties).filter((key) => key !== 'wanted');
+  const full = Object.fromEntries(keys.map((key) => [key, 1])) as unknown as Fixture;
   expect([...Object.keys(carriedOf(full)), ...byElements].sort()).toEqual(Object.keys(full).sort());
 });
 test('what is set at the lantern comes back', () => {

@@ -45,6 +45,7 @@ export function mvrEntries(
   show: Show,
   fileOf: FileOf = () => undefined,
   version: MvrVersion = '1.6',
+  groups: readonly MvrGroup[] = [],
 ): (readonly [string, Uint8Array])[] {
   // What hangs nowhere yet has no matrix; the lists of the package have it.
   const fixtures = inScheduleOrder(show).filter((fixture) => isHung(show, fixture));
@@ -60,7 +61,7 @@ export function mvrEntries(
     }),
   );
   const gobos = goboEntries(show, fixtures);
-  const xml = sceneXml(show, fixtures, files, gobos, version);
+  const xml = sceneXml(show, fixtures, files, gobos, version, groups);
   const gdtfs = [...files.values()].map(({ name, bytes }) => [name, bytes] as const).sort((a, b) => (a[0] < b[0] ? -1 : 1));
   return [
     ['GeneralSceneDescription.xml', strToU8(xml)],
@@ -70,11 +71,41 @@ export function mvrEntries(
 }
 
 /** @param version  by the age of the reader; older forms say less (`lostBy`) */
-export const writeMvr = (show: Show, fileOf?: FileOf, version?: MvrVersion): Uint8Array =>
-  writeZip(mvrEntries(show, fileOf, version));
+export const writeMvr = (show: Show, fileOf?: FileOf, version?: MvrVersion, groups: readonly MvrGroup[] = []): Uint8Array =>
+  writeZip(mvrEntries(show, fileOf, version, groups));
 
 /** Focus points are shared areas, or a point of one fixture, with an id made from the fixture's. */
 export const pointAimId = (fixture: Fixture): string => derivedId(`aim of ${fixture.id}`);
+
+/** Fixtures that stand together as an object. One fixture has one place among the objects, so that groups which share fixtures have no home there. */
+export interface MvrGroup {
+  readonly key: string;
+  readonly name: string;
+  readonly fixtures: readonly Fixture[];
+}
+/** Objects of a layer: its groups with their fixtures, and then those that are in none. */
+function inGroups(
+  fixtures: readonly Fixture[],
+  groups: readonly MvrGroup[],
+  layer: string,
+  write: (fixture: Fixture) => string,
+): string[] {
+  const free = new Set(fixtures);
+  const out: string[] = [];
+  for (const { key, name, fixtures: own } of groups) {
+    const here = new Set(own.map(({ id }) => id));
+    const mine = fixtures.filter((fixture) => here.has(fixture.id) && free.delete(fixture));
+    if (mine.length)
+      out.push(
+        element(
+          'GroupObject',
+          { uuid: writeGuid(derivedId(`group ${key} on ${layer}`)), name },
+          element('ChildList', {}, mine.map(write)),
+        ),
+      );
+  }
+  return [...out, ...fixtures.filter((fixture) => free.has(fixture)).map(write)];
+}
 
 function sceneXml(
   show: Show,
@@ -82,15 +113,19 @@ function sceneXml(
   files: ReadonlyMap<string, TypeFile>,
   gobos: ReturnType<typeof goboEntries>,
   version: MvrVersion,
+  groups: readonly MvrGroup[],
 ): string {
   const numbers = numericIds(fixtures);
   const form = formOf[version];
   const layers = [...all(show, 'layer')].sort((a, b) => a.order - b.order || natural(a.id, b.id));
   const inLayers = layers
     .map((layer) => {
-      const objects = fixtures
-        .filter((fixture) => fixture.layer === layer.id)
-        .map((fixture) => fixtureXml(show, fixture, { files, gobos, form, numbers }));
+      const objects = inGroups(
+        fixtures.filter((fixture) => fixture.layer === layer.id),
+        groups,
+        layer.id,
+        (fixture) => fixtureXml(show, fixture, { files, gobos, form, numbers }),
+      );
       if (layer.role === 'focus') objects.push(...focusPoints(show, fixtures));
       return objects.length
         ? element('Layer', { uuid: writeGuid(layer.id), name: layer.name }, element('ChildList', {}, objects))

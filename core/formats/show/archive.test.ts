@@ -1,12 +1,17 @@
 /** A whole show as one file: out and in, by any show; damaged, foreign and newer files. */
 import { createHash } from 'node:crypto';
+import { readFileSync } from 'node:fs';
 import { describe, expect, test } from '@jest/globals';
+import { Ajv } from 'ajv';
 import fc from 'fast-check';
 import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
 import { makeDemo } from '#demo/show';
+import { adding, apply, invert, updating } from '../../model/change.js';
 import type { DessinRecord, Issue } from '../../model/records.js';
+import { faults } from '../../model/references.js';
+import { recordSchemas } from '../../model/schemas.js';
 import { baseRecords, idOf, plainType, SHOW, showArb } from '../../model/show.arb.js';
-import { showOf } from '../../model/show.js';
+import { all, settingsOf, showOf } from '../../model/show.js';
 import { FormatError } from '../report.js';
 import { FILE_FORM, readShowFile, type ShowArchive, writeShowFile } from './archive.js';
 
@@ -20,6 +25,16 @@ const whole: ShowArchive = {
   records: [...baseRecords.filter(({ id }) => id !== plainType.id), withFile, issue],
   files: [{ hash: hash(picture), mime: 'image/png', bytes: picture }],
   issues: [{ id: issue.id, at: '2026-11-20T12:00:00.000Z', revision: 7, records: baseRecords }],
+  history: [
+    { revision: 7, at: '2026-11-20T12:00:00.000Z', author: 'Imke', label: 'Issue A', change: adding(issue) },
+    {
+      revision: 8,
+      at: '2026-11-20T12:05:00.000Z',
+      author: 'Imke',
+      label: 'A picture',
+      change: updating([[plainType, withFile]]),
+    },
+  ],
 };
 const file = writeShowFile(whole);
 /** The file with its entries changed: null takes one away. */
@@ -117,5 +132,66 @@ describe('what is left out and said', () => {
         }),
       ),
     ).toEqual(['SHOW_ISSUE']);
+  });
+});
+
+describe('the history', () => {
+  const past = (change: (list: { revision: number; label: string; change: { added: unknown[] } }[]) => unknown): Uint8Array =>
+    changed({ 'history.json': (text) => JSON.stringify(change(JSON.parse(text))) });
+  test('stays at home where it is not wanted: the file is the same without it', () => {
+    const { history, ...bare } = whole;
+    expect(history).toHaveLength(2);
+    expect(unzipSync(writeShowFile(bare))['history.json']).toBeUndefined();
+    expect(readShowFile(writeShowFile(bare), context).value.history).toEqual([]);
+  });
+  test('with a gap, an edit that is none, or a record that is unsound it is left out as a whole, and that is said', () => {
+    for (const bytes of [
+      past((list) => list.map((item, i) => ({ ...item, revision: item.revision + i }))),
+      past((list) => [...list, 7]),
+      past(() => 'no list'),
+    ]) {
+      const { value, report } = readShowFile(bytes, context);
+      expect(value.history).toEqual([]);
+      expect(report.map(({ code }) => code)).toEqual(['SHOW_HISTORY']);
+      expect(value.records).toEqual(whole.records);
+    }
+    const unsound = readShowFile(file, {
+      ...context,
+      validate: (record) => ((record as DessinRecord).id === plainType.id ? 'It is wrong.' : null),
+    });
+    expect(unsound.value.history).toEqual([]);
+  });
+});
+
+const ajv = new Ajv({ strict: false });
+const checks = new Map(Object.entries(recordSchemas).map(([kind, schema]) => [kind, ajv.compile(schema)]));
+/** By today's schemas: what was written then is read now. */
+const faultOfKept = (record: unknown): string | null => {
+  const check = checks.get((record as { kind: string }).kind);
+  return check?.(record) ? null : `${(record as { kind: string }).kind}: ${JSON.stringify(check?.errors?.[0])}`;
+};
+describe('files of older forms, kept as they were written', () => {
+  test('form 1: a pipe and a boom of the demo with what they need, an issue, a file, two edits', () => {
+    const { value, report } = readShowFile(readFileSync('core/formats/show/kept/form-1.dessin'), {
+      ...context,
+      validate: faultOfKept,
+    });
+    expect(report).toEqual([]);
+    const show = showOf(SHOW, [...value.records]);
+    expect(settingsOf(show).name).toBe('Kept in form 1');
+    expect(
+      all(show, 'position')
+        .map(({ name }) => name)
+        .sort(),
+    ).toEqual(['Boom 1 SR', 'LX 1']);
+    expect(all(show, 'fixture')).toHaveLength(21);
+    expect(faults(show)).toEqual([]);
+    expect(value.issues.map(({ records }) => records.length)).toEqual([value.records.length]);
+    expect(value.files.map(({ mime }) => mime)).toEqual(['model/gltf-binary']);
+    expect(value.history?.map(({ label }) => label)).toEqual(['Issue A', 'A note']);
+    // What stood before the last edit is what the issue held.
+    const [last] = value.history?.slice(-1) ?? [];
+    const before = apply(show, invert(last?.change ?? adding()));
+    expect([...before.records.values()].map(({ id }) => id).sort()).toEqual(value.issues[0]?.records.map(({ id }) => id).sort());
   });
 });

@@ -4,7 +4,9 @@
  */
 import { strFromU8, strToU8 } from 'fflate';
 import { sortOut } from '../../model/aside.js';
+import type { Change } from '../../model/change.js';
 import type { DessinRecord, Id } from '../../model/records.js';
+import { cleanText, cutText } from '../../model/text.js';
 import { byHash, fileEntries, type NamedFile, namedFilesIn } from '../named-files.js';
 import { FormatError, limits, type Read, Report } from '../report.js';
 import { type Archive, openZip } from '../zip/read.js';
@@ -13,6 +15,9 @@ import { writeZip } from '../zip/write.js';
 /** Form of the file. Count it up when a file could not be read by the program before, and write the step from the form before into `steps`. */
 export const FILE_FORM = 1;
 const SHOW = 'show.json';
+const HISTORY = 'history.json';
+/** Edits that are taken along at most, the last ones. */
+const MOST_EDITS = 200_000;
 
 /** What an issue held; its record is among those of the show. */
 export interface HeldIssue {
@@ -21,16 +26,26 @@ export interface HeldIssue {
   readonly revision: number;
   readonly records: readonly DessinRecord[];
 }
+/** An edit of the show's log. */
+export interface PastEdit {
+  readonly revision: number;
+  readonly at: string;
+  readonly author: string;
+  readonly label: string;
+  readonly change: Change;
+}
 export interface ShowArchive {
   readonly id: Id;
   readonly records: readonly DessinRecord[];
   readonly files: readonly NamedFile[];
   readonly issues: readonly HeldIssue[];
+  /** Edits from the first to the last; none where the history stays at home. */
+  readonly history?: readonly PastEdit[];
 }
 
 const byId = <T extends { readonly id: Id }>(list: readonly T[]): T[] => [...list].sort((a, b) => (a.id < b.id ? -1 : 1));
 /** The same show gives the same bytes. Records keep the order in which they entered: drawings stack by it. */
-export function writeShowFile({ id, records, files, issues }: ShowArchive): Uint8Array {
+export function writeShowFile({ id, records, files, issues, history = [] }: ShowArchive): Uint8Array {
   const json = {
     dessin: 'show',
     form: FILE_FORM,
@@ -42,6 +57,7 @@ export function writeShowFile({ id, records, files, issues }: ShowArchive): Uint
   return writeZip([
     [SHOW, strToU8(JSON.stringify(json))],
     ...byId(issues).map((issue) => [`issues/${issue.id}.json`, strToU8(JSON.stringify(issue.records))] as const),
+    ...(history.length ? [[HISTORY, strToU8(JSON.stringify(history))] as const] : []),
     ...fileEntries(files),
   ]);
 }
@@ -129,6 +145,48 @@ function soundIn(list: readonly unknown[], context: ShowFileContext, report: Rep
   return [...show.records.values()];
 }
 
+/**
+ * The log of a show, edit by edit without a gap; of one that is damaged anywhere nothing is kept, since what stood before cannot be told from a part of it.
+ * Settings bear the id of the show that is made.
+ */
+function historyIn(zip: Archive, context: ShowFileContext, report: Report, where: string): PastEdit[] {
+  if (!zip.names.includes(HISTORY)) return [];
+  const list = jsonIn(zip, HISTORY, where);
+  const own = (data: unknown): unknown => (isJson(data) && data.kind === 'settings' ? { ...data, id: context.showId } : data);
+  let why = Array.isArray(list) && list.length <= MOST_EDITS ? '' : 'it is no list of edits, or too long a one';
+  const sound = (data: unknown): DessinRecord => {
+    const record = own(data);
+    why ||= context.validate(record) ?? '';
+    return record as DessinRecord;
+  };
+  const out: PastEdit[] = [];
+  for (const item of why ? [] : (list as readonly unknown[])) {
+    const change = isJson(item) && isJson(item.change) ? item.change : null;
+    const revision = isJson(item) ? item.revision : null;
+    const after = out.at(-1)?.revision;
+    if (!isJson(item) || !change || typeof revision !== 'number' || !Number.isSafeInteger(revision) || revision < 1)
+      why ||= 'an edit of it cannot be read';
+    else if (after !== undefined && revision !== after + 1) why ||= `edit ${after + 1} is missing`;
+    if (why || !isJson(item) || !change) break;
+    const pairs = listOf(change.updated).map((pair) => (Array.isArray(pair) && pair.length === 2 ? pair : [null, null]));
+    out.push({
+      revision: revision as number,
+      at: Number.isFinite(Date.parse(textOf(item.at))) ? textOf(item.at) : '2000-01-01T00:00:00.000Z',
+      author: cutText(cleanText(textOf(item.author)), 200),
+      label: cutText(cleanText(textOf(item.label)), 200),
+      change: {
+        added: listOf(change.added).map(sound),
+        updated: pairs.map(([from, to]) => [sound(from), sound(to)] as const),
+        removed: listOf(change.removed).map(sound),
+      },
+    });
+    if (why) break;
+  }
+  if (!why) return out;
+  report.add('error', 'SHOW_HISTORY', `The history was left out: ${why}`.slice(0, 400), where);
+  return [];
+}
+
 /** @throws FormatError when the file is no show, is damaged, or a newer Dessin wrote it */
 export function readShowFile(bytes: Uint8Array, context: ShowFileContext, where = 'The file'): Read<ShowArchive> {
   const report = new Report();
@@ -153,6 +211,7 @@ export function readShowFile(bytes: Uint8Array, context: ShowFileContext, where 
       records,
       files: namedFilesIn(json.files, zip, context.hash, report, 'SHOW_FILE', where),
       issues,
+      history: historyIn(zip, context, report, where),
     },
     report: report.list,
   };

@@ -37,6 +37,8 @@ export const handOverSchema = () =>
     looks: Type.Optional(Type.Boolean()),
     /** Parts of the package that are left out: names of files. */
     files: Type.Optional(Type.Array(Short, { maxItems: 100 })),
+    /** The show itself goes along as one file. Left out: it does not. */
+    whole: Type.Optional(words('as it stands', 'with its history')),
   });
 const Side = Type.Number({ minimum: 5, maximum: 2000 });
 const Edge = Type.Number({ minimum: 0, maximum: 2000 });

@@ -4,7 +4,7 @@ import useSWR from 'swr';
 import type { RigWeight } from '#core/handover/weight';
 import { call } from '../../state/api';
 import { useOut, useSessionPart } from '../../state/context';
-import { Tick } from '../../ui/Field';
+import { Choice, Tick } from '../../ui/Field';
 import { plural } from '../../ui/words';
 import { toggled, useWish } from './wish';
 
@@ -66,6 +66,24 @@ export function PackageFiles() {
         </span>
       </summary>
       {error && <p role="alert">{error.message}</p>}
+      <label className="flex min-h-6 items-center gap-2 pl-3">
+        the show itself
+        <Choice<'' | 'as it stands' | 'with its history'>
+          label="The show itself goes along"
+          className="!py-0"
+          value={wish.whole ?? ''}
+          options={[
+            ['', 'stays here'],
+            ['as it stands', 'as it stands'],
+            ['with its history', 'with its history'],
+          ]}
+          onChoose={(value) =>
+            set(value ? `The show goes into the package ${value}` : 'The show stays out of the package', {
+              whole: value || undefined,
+            })
+          }
+        />
+      </label>
       <ul aria-label="Files of the package" className="pl-3">
         {files.map(({ name, what, bytes }) => (
           <li key={name} className="flex min-h-6 items-center gap-2" title={what}>

@@ -4,12 +4,13 @@ import type { HandOver } from '#core/model/records';
 import { settingsOf } from '#core/model/show';
 import { useSession, useShow } from '../../state/context';
 
-/** The wish, and what changes it; what is empty is left out of it. */
-export function useWish(): readonly [HandOver, (label: string, patch: Partial<HandOver>) => void] {
+type Patch = { readonly [K in keyof HandOver]?: HandOver[K] | undefined };
+/** The wish, and what changes it; what is empty or undefined is left out of it. */
+export function useWish(): readonly [HandOver, (label: string, patch: Patch) => void] {
   const session = useSession();
   const settings = settingsOf(useShow());
   const wish = settings.handOver ?? {};
-  const set = (label: string, patch: Partial<HandOver>) => {
+  const set = (label: string, patch: Patch) => {
     const next = Object.fromEntries(
       Object.entries({ ...wish, ...patch }).filter(
         ([, value]) => value !== undefined && !(Array.isArray(value) && !value.length),
