@@ -29,7 +29,7 @@ export function addressSaid(cell: string, { universe, dotted }: Beside): Said {
   if (date.test(text) || (dotted && /^\d{5}$/.test(text) && isDay(Number(text))))
     return no(`"${text.slice(0, 30)}" is a date: a spreadsheet has taken an address such as 1/2 for one. Write 1.2 as text.`);
   // Of a range the first slot counts: "2.101-2.116".
-  const range = /^(.*\d)\s*(?:-|\u2013|\.\.\.?|to|thru)\s*(\d+[./:]\d+)$/i.exec(text);
+  const range = /^(.*\d)\s*(?:-|\u2013|\.\.\.?|to)\s*(\d+[./:]\d+)$/i.exec(text);
   const first = range?.[1] ?? text;
   const bare = /^\d{1,3}$/.test(first) && Number(first) > 0 && Number(first) <= 512;
   const beside = universe.trim().replace(/^u(?:niverse)?\s*/i, '');

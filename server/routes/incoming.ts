@@ -9,10 +9,12 @@ import { readCsv } from '#core/formats/csv/read';
 import { readMvr } from '#core/formats/mvr/read';
 import { recognise } from '#core/formats/recognise';
 import { FormatError, type Oddity, Report } from '#core/formats/report';
+import { readShowFile } from '#core/formats/show/archive';
 import { openZip } from '#core/formats/zip/read';
 import { readXlsx } from '../print/xlsx.js';
 import { faultOfRecord } from '../validate.js';
 import { nameIn, reading } from './imports.js';
+import { sha256 } from './shelf.js';
 
 const sentences = (report: readonly Oddity[]): string[] =>
   report
@@ -39,6 +41,10 @@ async function incomingOf(
       const rig = zip.read('rig.mvr');
       if (!rig) throw new FormatError('PACKAGE_RIG', `The rig of the package ${name} cannot be read.`, name);
       return { what, incoming: rigOf(rig, name, showId) };
+    }
+    case 'show': {
+      const { value, report } = readShowFile(bytes, { showId, validate: faultOfRecord, hash: sha256 }, name);
+      return { what, incoming: rigIncoming(name, showId, value.records, sentences(report)) };
     }
     case 'xlsx': {
       const book = await readXlsx(bytes, name, MOST_BACK);
