@@ -239,7 +239,9 @@ function placeSaid(
   return x === null && y === null ? null : { x, y, z };
 }
 const atText = (show: Show, position: Position | undefined, fixture: Fixture): string =>
-  `${position?.name ?? 'no position'} at ${formatLength(fixture.along, settingsOf(show).units)}`;
+  position && isTray(position)
+    ? position.name
+    : `${position?.name ?? 'no position'} at ${formatLength(fixture.along, settingsOf(show).units)}`;
 
 /** A unit that hangs elsewhere in a rig, or that a list says is elsewhere. */
 function placeDifference(ground: Ground, { fixture, part }: Target, row: readonly string[]): Omit<Difference, 'row'> | null {

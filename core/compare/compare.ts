@@ -10,6 +10,7 @@ import { equal } from '../model/equal.js';
 import type { DessinRecord, Fixture, Id, Kind, Position, RecordOf } from '../model/records.js';
 import { all, find, type Show, settingsOf } from '../model/show.js';
 import { inScheduleOrder } from '../order/order.js';
+import { isTray } from '../order/tray.js';
 import { curveLength, frameAlong } from '../space/curves.js';
 import { place } from '../space/hanging.js';
 import { type Aspect, aspectFields, aspects, hangsElsewhere, looksOther, setAnew } from './aspects.js';
@@ -53,6 +54,7 @@ export interface Comparison {
 
 const pointText = (show: Show, fixture: Fixture): string => {
   const position = find(show, 'position', fixture.position);
+  if (position && isTray(position)) return position.name;
   const { units } = settingsOf(show);
   const more = [
     fixture.hang === 'under' ? '' : fixture.hang,

@@ -5,6 +5,7 @@ import { sourceOf } from '../light/source.js';
 import { formatLength } from '../measure/lengths.js';
 import type { Fixture } from '../model/records.js';
 import { type Show, settingsOf } from '../model/show.js';
+import { isHung } from '../order/tray.js';
 import { place } from '../space/hanging.js';
 import type { Field } from './field.js';
 
@@ -20,7 +21,8 @@ const figured = (
   of: 'fixture',
   kind: 'number',
   column: { width, comes: 'when chosen' },
-  text: (show, fixture, part) => (part === null ? say(show, fixture) : ''),
+  // What hangs nowhere yet lights nothing.
+  text: (show, fixture, part) => (part === null && isHung(show, fixture) ? say(show, fixture) : ''),
   words: [...words],
 });
 

@@ -4,6 +4,7 @@ import { formatLength } from '../measure/lengths.js';
 import { itemAt } from '../measure/list.js';
 import type { FixtureType } from '../model/records.js';
 import { find, get, type Show, settingsOf } from '../model/show.js';
+import { isHung } from '../order/tray.js';
 import { accessoriesOf, formsOf } from '../patch/accessories.js';
 import { universeOf } from '../patch/address.js';
 import { partFootprint } from '../patch/footprint.js';
@@ -50,7 +51,8 @@ export const slots = seen('slots', 'Slots', 60, {
 const heightOf = (show: Show, mm: number): string => formatLength(mm, settingsOf(show).units);
 export const height = seen('height', 'Height', 70, {
   kind: 'length',
-  text: (show, fixture, part) => (part === null ? heightOf(show, Math.round(place(show, fixture).clamp[2])) : ''),
+  text: (show, fixture, part) =>
+    part === null && isHung(show, fixture) ? heightOf(show, Math.round(place(show, fixture).clamp[2])) : '',
   tag: (show, fixture) => heightOf(show, place(show, fixture).clamp[2]),
 });
 export const layer = seen('layer', 'Layer', 90, { text: (show, fixture) => find(show, 'layer', fixture.layer)?.name ?? '' });

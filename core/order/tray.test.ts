@@ -2,11 +2,13 @@
 import { describe, expect, test } from '@jest/globals';
 import { makeDemo } from '#demo/show';
 import { fullAudit } from '../audit/audit.js';
+import { compare } from '../compare/compare.js';
 import { planList } from '../draw/plan.js';
 import { sceneOf } from '../draw/scene.js';
 import { sectionList } from '../draw/section.js';
 import { frontElevation } from '../draw/section-view.js';
 import { sectionOptions } from '../draw/seeing.arb.js';
+import { fieldText } from '../fields/index.js';
 import { mvrEntries } from '../formats/mvr/write.js';
 import { sourcesOf } from '../light/source.js';
 import { adding, apply, compose } from '../model/change.js';
@@ -64,6 +66,17 @@ describe('not hung yet', () => {
     const xml = new TextDecoder().decode(mvrEntries(show)[0]?.[1]);
     for (const id of ids) expect(xml.toLowerCase()).not.toContain(`<fixture uuid="${id}`);
     expect(xml).not.toContain(`name="${TRAY}"`);
+  });
+  test('nothing is said of a place, a throw or a height that it does not have', () => {
+    const [before] = some;
+    if (!before) throw new Error('there are some');
+    const after = get(show, 'fixture', before.id);
+    for (const field of ['height', 'throw', 'angle', 'lux'])
+      expect([field, fieldText(show, after, null, field)]).toEqual([field, '']);
+    expect(fieldText(demo, before, null, 'height')).not.toBe('');
+    expect(fieldText(show, after, null, 'position')).toBe(TRAY);
+    const told = compare(demo, show).fixtures.find(({ id }) => id === before.id);
+    expect(told?.details.find(({ what }) => what === 'Place')?.to).toBe(TRAY);
   });
   test('one snag says so; none that asks for a place does', () => {
     const snags = fullAudit(show).filter(({ fixtures }) => fixtures.some((id) => ids.has(id)));

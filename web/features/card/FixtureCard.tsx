@@ -6,6 +6,7 @@ import { snagsByFixture } from '#core/audit/snags';
 import { firstOf } from '#core/measure/list';
 import type { Fixture, FixtureType } from '#core/model/records';
 import { all, find, get } from '#core/model/show';
+import { isHung } from '#core/order/tray';
 import { formatAddress, formatRange } from '#core/patch/address';
 import { fixtureFootprint, partFootprint } from '#core/patch/footprint';
 import { useShow } from '../../state/context';
@@ -30,11 +31,13 @@ export function FixtureCard({ fixtures }: { fixtures: readonly Fixture[] }) {
   const type = shared(fixtures.map((fixture) => get(show, 'type', fixture.type)));
   const position = shared(fixtures.map((fixture) => fixture.position));
   const one = fixtures.length === 1;
+  // What lies in the tray has no place to be told or typed.
+  const waits = fixtures.every((fixture) => !isHung(show, fixture));
   return (
     <div>
       <h2 className="font-bold">
         {one ? `Unit ${first.unit || '-'}` : plural(fixtures.length)}
-        {position ? ` on ${find(show, 'position', position)?.name}` : ''}
+        {waits ? ', not hung yet' : position ? ` on ${find(show, 'position', position)?.name}` : ''}
       </h2>
       <Of fixtures={fixtures} type={type} />
       <Snags fixtures={fixtures} />
@@ -69,13 +72,13 @@ export function FixtureCard({ fixtures }: { fixtures: readonly Fixture[] }) {
         ].sort()}
       />
       <ColourField fixtures={fixtures} />
-      <PlaceLines fixtures={fixtures} />
-      {step === 'focus' && <OpticsLines fixtures={fixtures} />}
+      {!waits && <PlaceLines fixtures={fixtures} />}
+      {!waits && step === 'focus' && <OpticsLines fixtures={fixtures} />}
       <FieldLine fixtures={fixtures} name="Gobo" field="gobo" list={all(show, 'gobo').map((gobo) => gobo.code)} />
       {!(one && first.parts.length > 1) && <FieldLines fixtures={fixtures} at="feed" />}
       <FieldLines fixtures={fixtures} at="end" />
       {one && first.parts.length > 1 && <Parts fixture={first} />}
-      <Hanging fixtures={fixtures} />
+      {!waits && <Hanging fixtures={fixtures} />}
     </div>
   );
 }
