@@ -178,7 +178,8 @@ describe('MVR', () => {
     ['ZIP_BAD_NAME', fixtureXml({ spec: '../../a.gdtf' })],
     ['MVR_REFERENCE', fixtureXml({ position: 'AAAAAAAA-0000-4000-8000-00000000000F' })],
     ['MVR_REFERENCE', fixtureXml({ rest: '<Focus>AAAAAAAA-0000-4000-8000-00000000000E</Focus>' })],
-    ['MVR_SKIPPED', '<Truss uuid="AAAAAAAA-0000-4000-8000-000000000009" name="T"/>'],
+    ['MVR_SKIPPED', '<Spaceship uuid="AAAAAAAA-0000-4000-8000-000000000009" name="T"/>'],
+    ['MVR_BOX', '<Truss uuid="AAAAAAAA-0000-4000-8000-000000000009" name="T"/>'],
   ])('%s is reported, and the show is sound', (code, inner) => expect(reported(minimal(inner))).toContain(code));
   test('an address that runs past its universe is kept and said', () => {
     const xml = minimal(fixtureXml({ mode: '24 slots', address: '<Address break="0">1.510</Address>' }));

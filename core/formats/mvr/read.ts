@@ -23,12 +23,14 @@ import { derivedId, parseGuid } from '../guid.js';
 import { FormatError, type Limits, limits, type Read, Report } from '../report.js';
 import { childNamed, childrenNamed, readXml, textOf, type XmlNode } from '../xml/read.js';
 import { type Archive, type Budget, openZip } from '../zip/read.js';
+import { bodyReader, symdefsIn } from './bodies.js';
 import { type CarriedFixture, PROVIDER, takenAlone } from './carried.js';
 import { goboNames, readColour, readGobo } from './dressing.js';
 import { fittedCurve, hungAt } from './hang.js';
 import { channelsIn, idText } from './identity.js';
 import { orthonormal } from './matrix.js';
 import { readScene, type SceneObject } from './scene.js';
+import { sceneryOf } from './scenery.js';
 
 export interface MvrContext {
   /** Id of the show to be made. */
@@ -115,6 +117,7 @@ export function readMvr(bytes: Uint8Array, context: MvrContext, most: Limits = l
     if (list) list.push(object);
     else groups.set(key, [object]);
   }
+  for (const record of sceneryOf(scene, bodyReader(zip, symdefsIn(root), report))) if (!records.has(record.id)) put(record);
   const dress = dresser(zip, context.showId, records, report);
   let order = 100;
   for (const [id, objects] of groups) {

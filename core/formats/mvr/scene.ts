@@ -16,8 +16,13 @@ export interface Scene {
   readonly layers: readonly { readonly id: string; readonly name: string }[];
   readonly positions: ReadonlyMap<string, string>;
   readonly fixtures: readonly SceneObject[];
+  /** What stands there besides: set pieces, trusses, screens. */
+  readonly bodies: readonly SceneObject[];
   readonly focus: ReadonlyMap<string, { readonly name: string; readonly at: Vec3 }>;
 }
+
+/** Objects that are kept by where their bodies stand. */
+const standing: ReadonlySet<string> = new Set(['SceneObject', 'Truss', 'Support', 'VideoScreen', 'Projector']);
 
 /** Walks layers and groups; every object keeps its uuid, or gets one derived from its place in the file. */
 export function readScene(root: XmlNode, report: Report, most: Limits): Scene {
@@ -29,6 +34,7 @@ export function readScene(root: XmlNode, report: Report, most: Limits): Scene {
   }
   const layers: { id: string; name: string }[] = [];
   const fixtures: SceneObject[] = [];
+  const bodies: SceneObject[] = [];
   const focus = new Map<string, { name: string; at: Vec3 }>();
   const used = new Map<string, string>();
   let count = 0;
@@ -71,6 +77,7 @@ export function readScene(root: XmlNode, report: Report, most: Limits): Scene {
           name: (node.attributes.name ?? '').trim().slice(0, 200) || 'Focus point',
           at: matrix.o,
         });
+      else if (standing.has(node.name)) bodies.push({ id: identify(node, where), node, matrix, layer, where });
       else if (node.name !== 'GroupObject') skipped.set(node.name, (skipped.get(node.name) ?? 0) + 1);
       walk(childNamed(node, 'ChildList'), matrix, layer, where, depth + 1);
     });
@@ -86,8 +93,8 @@ export function readScene(root: XmlNode, report: Report, most: Limits): Scene {
     report.add(
       'info',
       'MVR_SKIPPED',
-      `${n} ${name} object${n === 1 ? '' : 's'} of the scene ${n === 1 ? 'was' : 'were'} left out: Dessin takes fixtures and focus points.`,
+      `${n} ${name} object${n === 1 ? '' : 's'} of the scene ${n === 1 ? 'was' : 'were'} left out: Dessin does not know what they are.`,
       'Scene',
     );
-  return { layers, positions, fixtures, focus };
+  return { layers, positions, fixtures, bodies, focus };
 }
