@@ -1,6 +1,6 @@
 /**
  * Bodies of an MVR scene that are no fixtures: set pieces, trusses, screens. Dessin keeps of each where it stands in plan, and from which height to which: the hull of the
- * corners of its meshes (glTF binary and 3DS; reference formats 2.7). What has no mesh that can be read stands as a small box, and that is said.
+ * corners of its meshes (glTF binary and 3DS; reference formats 2). What has no mesh that can be read stands as a small box, and that is said.
  */
 import type { Vec2, Vec3 } from '../../model/records.js';
 import type { Report } from '../report.js';
