@@ -1,7 +1,10 @@
 /** Lists that come in: what they would change, before anything is taken. */
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
+import { makeDemo } from '#demo/show';
 import { fieldText } from '../fields/index.js';
+import { consoleTable } from '../formats/ascii/table.js';
+import { consoleData } from '../handover/console.js';
 import { column, crew, plainColumns, show } from '../ledger/ledger.arb.js';
 import { rowsOf } from '../ledger/rows.js';
 import { ID_HEADING, outTable } from '../ledger/table.js';
@@ -11,6 +14,7 @@ import { all, find, get } from '../model/show.js';
 import { isHung, trayOf, waiting } from '../order/tray.js';
 import { came, changed, comparedAs, list, same } from './back.arb.js';
 import { plainReading } from './compare.js';
+import { deskShift } from './identify.js';
 import { MOST_BACK } from './incoming.js';
 import { takeIncoming } from './take.js';
 import { plainTypeFor, unknownTypes } from './types.js';
@@ -297,6 +301,25 @@ describe('a list of others', () => {
     const rows = [['401', '']];
     expect(came(show, list(['Channel', 'Purpose'], rows, { kind: 'desk' }), 'channel').differences).toEqual([]);
     expect(came(show, list(['Channel', 'Purpose'], rows), 'channel').differences).toMatchObject([{ to: '' }]);
+  });
+  test('a desk says the slot of the intensity: its own patch back has no difference, and a head that it moves goes as a whole', () => {
+    const demo = makeDemo();
+    const { data } = consoleData(demo, {});
+    const desk = list(consoleTable(data).headings, consoleTable(data).rows, { kind: 'desk' });
+    expect(came(demo, desk).differences).toEqual([]);
+    expect(came(demo, desk, 'address').differences).toEqual([]);
+    const head = all(demo, 'fixture').find(
+      (fixture) => fixture.parts.length === 1 && fixture.parts[0]?.address && deskShift(demo, fixture, 0) > 0,
+    );
+    if (!head) throw new Error('the demo has a head whose intensity is not its first slot');
+    const channel = head.parts[0]?.channel ?? '';
+    const shift = deskShift(demo, head, 0);
+    const [moved] = came(
+      demo,
+      list(['Channel', 'Address'], [[channel, `9.${101 + shift}`]], { kind: 'desk' }),
+      'channel',
+    ).differences;
+    expect(moved).toMatchObject({ title: 'Address', to: '9.101', why: null });
   });
   test('addresses whose zeros were cut are told as a whole', () => {
     const rows = Array.from({ length: 25 }, (_, i) => [String(2000 + i), `1.${i * 2 + 1}`]);

@@ -15,12 +15,13 @@ import { makeFixture } from '../model/make.js';
 import type { CustomField, DessinRecord, Fixture, FixtureType, Id, Position, Sender } from '../model/records.js';
 import { all, find, type Show, settingsOf, showOf } from '../model/show.js';
 import { isTray, makeTray, nextInTray, trayOf } from '../order/tray.js';
+import { formatAddress, parseAddress } from '../patch/address.js';
 import { footprintOf } from '../patch/footprint.js';
 import { withDevices } from '../patch/parts.js';
 import { dropOn } from '../space/curves.js';
 import { place } from '../space/hanging.js';
 import { type Column, columnsIn, isSpecial, type Meaning, taughtBy } from './headings.js';
-import { besides, bestWay, columnOf, keysBy, type MatchBy, type Target, targetsBy, waysFor } from './identify.js';
+import { besides, bestWay, columnOf, deskShift, keysBy, type MatchBy, type Target, targetsBy, waysFor } from './identify.js';
 import { type Incoming, MOST_BACK } from './incoming.js';
 import { type TypeChoice, typeNamed, typesTaught } from './types.js';
 import { type Beside, cellSaid, lengthSaid, sameColour, unitOfHeading, zeroesLost } from './values.js';
@@ -53,6 +54,8 @@ export interface NewRow {
   /** Why it cannot be added, or what of it cannot be kept. */
   readonly why: string;
   readonly hung: boolean;
+  /** The name of a type that is not known and not said yet, '' where the row names none; null where nothing is asked. */
+  readonly asks: string | null;
 }
 export interface Came {
   readonly matched: number;
@@ -159,6 +162,13 @@ function typeIn({ draft, reading }: Ground, text: string): TypeChoice | undefine
   return chosen === undefined ? own : chosen;
 }
 
+/** The address of a light whose slot of intensity a desk says; what lies before the first slot of all stays as it is said, and is refused when it is typed. */
+function firstSlot({ draft }: Ground, fixture: Fixture, part: number, text: string): string {
+  const read = parseAddress(text);
+  const shift = deskShift(draft, fixture, part);
+  return read.ok && read.address !== null && read.address > shift ? formatAddress(read.address - shift) : text;
+}
+
 /** What a cell says otherwise than the show, or null. @param now  the fixture with what the row said so far */
 function differenceIn(
   ground: Ground,
@@ -202,8 +212,11 @@ function differenceIn(
     if (type.id === fixture.type) return null;
     return { ...common, to: type.name, since, why: null };
   }
-  const said = cellSaid(to, cell, ground.beside(row));
-  if (!said.ok) return { ...common, to: cell, since, why: said.why };
+  const read = cellSaid(to, cell, ground.beside(row));
+  if (!read.ok) return { ...common, to: cell, since, why: read.why };
+  const said = {
+    text: incoming.kind === 'desk' && to === 'address' ? firstSlot(ground, fixture, part ?? 0, read.text) : read.text,
+  };
   if (sameValue(from, said.text) || (to === 'colour' && sameColour(from, said.text))) return null;
   const typed = typeField(draft, now, part, to, said.text);
   if (typed.ok && fieldText(draft, typed.fixture, part, to) === from) return null;
@@ -318,7 +331,7 @@ function newRow(ground: Ground, row: readonly string[], index: number, n: number
   const typeAt = columnOf(reading.columns, 'type');
   const named = typeAt >= 0 ? (row[typeAt] ?? '').trim() : '';
   const type = typeIn(ground, named);
-  const not = (why: string): NewRow => ({ row: index, fixture: null, text, why, hung: false });
+  const not = (why: string, asks: string | null = null): NewRow => ({ row: index, fixture: null, text, why, hung: false, asks });
   if (type === null) return not('Its type is left out.');
   if (type === undefined)
     return not(
@@ -341,6 +354,7 @@ function newRow(ground: Ground, row: readonly string[], index: number, n: number
         text,
         why: '',
         hung: true,
+        asks: null,
       };
     }
   }
@@ -386,7 +400,7 @@ function newRow(ground: Ground, row: readonly string[], index: number, n: number
     if (typed.ok) fixture = typed.fixture;
     else wrong.push(`${field.title} "${cell.slice(0, 30)}": ${typed.why}`);
   }
-  return { row: index, fixture, text, why: wrong.join(' '), hung };
+  return { row: index, fixture, text, why: wrong.join(' '), hung, asks: null };
 }
 /** Up or down stage of a position's middle, where a row says only how far across. */
 const place0 = ({ curve }: Position): number =>
@@ -406,7 +420,7 @@ export function compareIncoming(show: Show, incoming: Incoming, reading: Reading
     };
   if (!reading.columns.some(({ to }) => to && to !== 'id'))
     return { ok: false, why: 'None of the headings is a column of the Ledger. Say above what they are.' };
-  if (reading.by !== null && !keysBy(show, reading.by, reading.columns, besides(reading.columns, [])))
+  if (reading.by !== null && !keysBy(show, reading.by, reading.columns, besides(reading.columns, []), incoming.kind === 'desk'))
     return {
       ok: false,
       why: `The list has no column to know rows by ${reading.by === 'id' ? 'the hidden id' : reading.by}. Choose another way.`,
@@ -441,7 +455,7 @@ export function compareIncoming(show: Show, incoming: Incoming, reading: Reading
 function comparedRows(ground: Ground, types: readonly FixtureType[]): Came {
   const { show, incoming, reading, to } = ground;
   const { columns, by } = reading;
-  const keys = by === null ? null : keysBy(show, by, columns, ground.beside);
+  const keys = by === null ? null : keysBy(show, by, columns, ground.beside, incoming.kind === 'desk');
   const targets = keys ? targetsBy(show, keys) : new Map<string, Target | 'several'>();
   const idAt = columnOf(columns, 'id');
   const named = (row: readonly string[], i: number) =>
@@ -548,7 +562,7 @@ export function plainReading(
   const columns = columnsIn(show, incoming.headings, taughtBy(sender));
   return {
     columns,
-    by: by === undefined ? bestWay(waysFor(show, columns, incoming.rows)) : by,
+    by: by === undefined ? bestWay(waysFor(show, columns, incoming.rows, incoming.kind === 'desk')) : by,
     types: new Map([...typesTaught(show, sender), ...types]),
   };
 }

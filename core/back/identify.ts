@@ -2,9 +2,11 @@
 
 import { folded } from '../fields/field.js';
 import { fieldOf, fieldText } from '../fields/index.js';
+import { intensitySlot } from '../handover/console.js';
 import type { Fixture } from '../model/records.js';
-import { all, type Show } from '../model/show.js';
+import { all, get, type Show } from '../model/show.js';
 import { formatAddress, parseAddress } from '../patch/address.js';
+import { modeOf } from '../patch/footprint.js';
 import type { Column, Meaning } from './headings.js';
 import { isSpecial } from './headings.js';
 import { addressSaid, areDotted, type Beside } from './values.js';
@@ -42,12 +44,20 @@ const sameAddress = (text: string): string => {
   const read = parseAddress(text);
   return read.ok && read.address !== null ? formatAddress(read.address) : '';
 };
-/** @returns null where the list has no such column */
+/** By how many slots a desk's slot of a light lies behind its address: it patches the slot of the intensity. */
+export const deskShift = (show: Show, fixture: Fixture, part: number): number =>
+  intensitySlot(modeOf(get(show, 'type', fixture.type), fixture.mode), part).slot - 1;
+
+/**
+ * @param desk  slots are those of the intensity
+ * @returns null where the list has no such column
+ */
 export function keysBy(
   show: Show,
   by: MatchBy,
   columns: readonly Column[],
   beside: (row: readonly string[]) => Beside,
+  desk = false,
 ): Keys | null {
   const whole = (fixture: Fixture): Target => ({ fixture, part: null });
   if (by === 'position and unit') {
@@ -76,14 +86,19 @@ export function keysBy(
     return said.ok ? sameAddress(said.text) : '';
   };
   const ofParts = fieldOf(show, by)?.of === 'part';
+  const textOf = (fixture: Fixture, part: number): string => {
+    const address = fixture.parts[part]?.address;
+    return desk && by === 'address' && address
+      ? formatAddress(address + deskShift(show, fixture, part))
+      : fieldText(show, fixture, part, by);
+  };
   return {
     inRow: (row) => read(row[at] ?? '', row),
     of: (fixture) =>
       ofParts
         ? [
             ...fixture.parts.map(
-              (_, part) =>
-                [folded(fieldText(show, fixture, part, by)), { fixture, part: fixture.parts.length > 1 ? part : null }] as const,
+              (_, part) => [folded(textOf(fixture, part)), { fixture, part: fixture.parts.length > 1 ? part : null }] as const,
             ),
             // Several cells that are written in one: "151-153".
             ...(fixture.parts.length > 1 ? [[folded(fieldText(show, fixture, null, by)), whole(fixture)] as const] : []),
@@ -123,11 +138,11 @@ const shared: ReadonlySet<string> = new Set([
 const order = ['id', 'position and unit', 'channel', 'circuit', 'address'];
 
 /** Every way by which the rows can be known, the best first. */
-export function waysFor(show: Show, columns: readonly Column[], rows: readonly (readonly string[])[]): Way[] {
+export function waysFor(show: Show, columns: readonly Column[], rows: readonly (readonly string[])[], desk = false): Way[] {
   const beside = besides(columns, rows);
   const fields = columns.map(({ to }) => to).filter((to) => to && (to === 'id' || (!isSpecial(to) && !shared.has(to))));
   const ways = [...new Set(['id', 'position and unit', ...fields])].flatMap((by): Way[] => {
-    const keys = keysBy(show, by, columns, beside);
+    const keys = keysBy(show, by, columns, beside, desk);
     if (!keys) return [];
     const targets = targetsBy(show, keys);
     const times = new Map<string, number>();

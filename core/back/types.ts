@@ -120,7 +120,7 @@ export function plainTypeFor({ text, slots, modes }: UnknownType, newId: NewId):
   const name = modes[0]?.slice(0, 200) || (n === 1 ? '1 slot' : `${n} slots`);
   return {
     ...type,
-    name: text.slice(0, 200),
+    name: text.slice(0, 200) || 'Unknown unit',
     modes: [
       {
         name,

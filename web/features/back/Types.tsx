@@ -68,10 +68,10 @@ export function Types({ unknown, types, fold, onSay }: Props) {
         return (
           <div key={item.text} className="py-1" style={{ borderTop: '1px solid var(--hair-faint)' }}>
             <span className="block truncate" title={item.text}>
-              {item.text} <span className="pencil">{plural(item.count, 'row')}</span>
+              {item.text || 'Rows without a type'} <span className="pencil">{plural(item.count, 'row')}</span>
             </span>
             <Choice<string>
-              label={`${item.text} is`}
+              label={`${item.text || 'Rows without a type'} is`}
               value={chosen === undefined ? '' : chosen === null ? OUT : standing ? PLAIN : `show ${chosen.id}`}
               options={[
                 ['', 'say what it is'] as const,

@@ -49,7 +49,7 @@ export function useReading(show: Show, opened: Incoming) {
   );
   const incoming = useMemo(() => (bare ? headless(opened) : opened), [bare, opened]);
   const columns = useMemo(() => columnsIn(show, incoming.headings, taught, said.hand), [show, incoming, taught, said.hand]);
-  const ways = useMemo(() => waysFor(show, columns, incoming.rows), [show, columns, incoming]);
+  const ways = useMemo(() => waysFor(show, columns, incoming.rows, incoming.kind === 'desk'), [show, columns, incoming]);
   const by = said.by === undefined ? bestWay(ways) : said.by;
   const unknown = useMemo(() => unknownTypes(show, columns, incoming.rows, sender), [show, columns, incoming, sender]);
   const stands = useMemo(() => {
@@ -72,7 +72,10 @@ export function useReading(show: Show, opened: Incoming) {
     const compared = compareIncoming(wanted.show, wanted.incoming, wanted.how);
     return compared.ok ? { came: compared.came, fault: '' } : { came: null, fault: compared.why };
   }, [wanted]);
-  const made: Read = { incoming, sender, columns, ways, by, unknown, types: stands, ...read };
+  // Rows that name no type are asked about as one.
+  const nameless = (read.came?.added ?? []).filter(({ asks }) => asks === '').length;
+  const asked = nameless || stands.has('') ? [...unknown, { text: '', count: nameless, modes: [], slots: 0 }] : unknown;
+  const made: Read = { incoming, sender, columns, ways, by, unknown: asked, types: stands, ...read };
   return { read: made, said: { ...said, bare }, say };
 }
 
