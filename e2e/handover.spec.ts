@@ -2,7 +2,7 @@
 import { readFile } from 'node:fs/promises';
 import { expect, type Page, test } from '@playwright/test';
 import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
-import { openDemo, recordsOf, stored } from './helpers.js';
+import { openDemo, recordsOf, showIdOf, stored } from './helpers.js';
 
 const panel = (page: Page, name: string) => page.getByRole('region', { name, exact: true });
 const rowOf = (page: Page, name: RegExp) => page.getByRole('row', { name }).first();
@@ -122,7 +122,7 @@ test('a show goes out as one file from the page of all shows, and comes back wit
   await page.goto('/');
   const [saved] = await Promise.all([
     page.waitForEvent('download'),
-    page.getByRole('link', { name: `${name} as one file` }).click(),
+    page.getByRole('link', { name: `${name} as one file`, exact: true }).click(),
   ]);
   expect(saved.suggestedFilename()).toBe(`${name}.dessin`);
   const file = await readFile(await saved.path());
@@ -134,6 +134,28 @@ test('a show goes out as one file from the page of all shows, and comes back wit
   const revisions = panel(page, 'Revisions');
   await expect(revisions.getByRole('list', { name: 'Issues' })).toContainText('144 fixtures on 17 positions');
   await expect(revisions.getByRole('status')).toHaveText('Nothing changed.');
+  // With its history the log goes along, edit by edit, and goes on from there.
+  await page.goto('/');
+  const [whole] = await Promise.all([
+    page.waitForEvent('download'),
+    page
+      .getByRole('link', { name: `${name} as one file, with its history` })
+      .first()
+      .click(),
+  ]);
+  await page.getByTestId('mvr-file').setInputFiles({
+    name: 'c.dessin',
+    mimeType: 'application/zip',
+    buffer: await readFile(await whole.path()),
+  });
+  await page.getByRole('link', { name: 'Open the show' }).click();
+  await expect(page.getByRole('heading', { name }).first()).toBeVisible();
+  const logOf = async (show: string) =>
+    ((await (await page.request.get(`/api/shows/${show}/log`)).json()) as { log: { revision: number; label: string }[] }).log.map(
+      ({ revision, label }) => [revision, label],
+    );
+  expect(await logOf(showIdOf(page))).toEqual(await logOf(id));
+  expect((await logOf(id)).length).toBeGreaterThan(0);
   // What a newer Dessin wrote is refused in words.
   await page.goto('/');
   const entries = unzipSync(file);
