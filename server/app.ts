@@ -16,9 +16,11 @@ import { outRoutes } from './routes/out.js';
 import { fileRoutes, shelfRoutes } from './routes/shelf.js';
 import { showRoutes } from './routes/shows.js';
 import { tableRoutes } from './routes/tables.js';
+import { wiresRoutes } from './routes/wires.js';
 import { isAway } from './store/database.js';
 import type { ShelfStore } from './store/shelf.js';
 import { NewerShow, type Store } from './store/store.js';
+import type { Rig } from './wires/rig.js';
 
 const MB = 1024 * 1024;
 
@@ -26,13 +28,15 @@ export interface AppOptions {
   readonly store: Store;
   readonly shelf: ShelfStore;
   readonly hub: Hub;
+  /** Left out, there are no wires. */
+  readonly rig?: Rig;
   /** Folder of the built interface, or null. */
   readonly web: string | null;
   /** Names under which the server may be called; a page of another site that points its name here is refused. */
   readonly hosts: readonly string[];
 }
 
-export function makeApp({ store, shelf, hub, web, hosts }: AppOptions): Hono {
+export function makeApp({ store, shelf, hub, rig, web, hosts }: AppOptions): Hono {
   const page = web === null ? null : pageOf(web);
   const app = new Hono();
   app.onError((error, c) => {
@@ -92,6 +96,7 @@ export function makeApp({ store, shelf, hub, web, hosts }: AppOptions): Hono {
   app.route('/api/imports', importRoutes(store, shelf));
   app.route('/api/incoming', incomingRoutes());
   app.route('/api/tables', tableRoutes());
+  if (rig) app.route('/api/wires', wiresRoutes(rig));
   app.all('/api/*', (c) => problem(c, 404, 'No such route', 'There is nothing at this address.'));
   if (web && page) {
     // Files are compressed when the interface is built, so that nothing is computed here.

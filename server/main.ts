@@ -1,8 +1,15 @@
 /** Entry of the server process. */
+import { ARTNET_PORT } from '#core/wires/artnet';
+import { PORT } from '#core/wires/e131';
 import { StartError } from './lock.js';
 import { type Running, start } from './start.js';
 
 const port = process.env.PORT === undefined || process.env.PORT === '' ? 4600 : Number(process.env.PORT);
+/** Ports of the wires, where they are not the standards': for tests that run beside something else. */
+const wires = {
+  e131: Number(process.env.DESSIN_E131_PORT || PORT),
+  artnet: Number(process.env.DESSIN_ARTNET_PORT || ARTNET_PORT),
+};
 let running: Running | null = null;
 let ending: Promise<void> | null = null;
 /** Ends the server; what it was writing is written. For the command that started it in its own process too. */
@@ -17,6 +24,7 @@ try {
     data: process.env.DESSIN_DATA || '.dessin',
     databaseUrl: process.env.DATABASE_URL || undefined,
     demo: process.env.DESSIN_DEMO !== 'no',
+    wires,
   });
   console.log(`Dessin is open at ${running.url}`);
   for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => void stop().finally(() => process.exit(0)));

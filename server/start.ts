@@ -17,6 +17,8 @@ import { lockFolder, StartError } from './lock.js';
 import { type Database, factOf, openDatabase } from './store/database.js';
 import { makeShelfStore, type ShelfStore } from './store/shelf.js';
 import { KEPT_DAYS, makeStore, type Store } from './store/store.js';
+import { makeRig } from './wires/rig.js';
+import { makeWires } from './wires/wires.js';
 
 export interface Running {
   readonly port: number;
@@ -30,6 +32,8 @@ export interface StartOptions {
   readonly databaseUrl: string | undefined;
   /** Fill an empty database with the demo show. */
   readonly demo: boolean;
+  /** Ports of the wires, where they are not the standards'. */
+  readonly wires?: { readonly e131: number; readonly artnet: number };
 }
 
 /** @throws StartError with one sentence that says what to do */
@@ -57,14 +61,18 @@ export async function start(options: StartOptions): Promise<Running> {
       () => true,
       () => false,
     );
+    // The same after every start: a receiver knows the server again.
+    const cid = (await factOf(database, 'cid', v4)).replaceAll('-', '');
+    const rig = makeRig(makeWires({ cid, name: 'Dessin', ...(options.wires && { ports: options.wires }) }));
     const app = makeApp({
       store,
       shelf,
       hub,
+      rig,
       web: hasWeb ? web : null,
       hosts: ['localhost', '127.0.0.1', '[::1]', options.host],
     });
-    // A window says nothing over its connection.
+    // A window says little: what it looks at, and levels of one universe at a time.
     const sockets = new WebSocketServer({ noServer: true, maxPayload: 4096 });
     const server = await new Promise<Server>((ready, failed) => {
       const made = serve(
@@ -84,6 +92,7 @@ export async function start(options: StartOptions): Promise<Running> {
       port,
       url: `http://${options.host}:${port}`,
       stop: async () => {
+        await rig.close();
         for (const socket of sockets.clients) socket.terminate();
         server.closeAllConnections();
         await new Promise((done) => server.close(done));

@@ -3,23 +3,16 @@ import { createSocket, type Socket } from 'node:dgram';
 import { afterEach, describe, expect, test } from '@jest/globals';
 import { readArtNet, writeArtLevels, writeNode } from '#core/wires/artnet';
 import { type Levels, readE131, writeLevels } from '#core/wires/e131';
-import { interfacesHere, isLoopback, makeWires, type Route, type Wires } from './wires.js';
+import type { Route } from '#core/wires/routes';
+import { freePorts, machineBeside, until } from './beside.arb.js';
+import { interfacesHere, isLoopback, makeWires, type Wires } from './wires.js';
 
 const cid = 'd5'.repeat(16);
 const open: (() => unknown)[] = [];
 afterEach(async () => {
   for (const end of open.splice(0)) await end();
 });
-/** Two ports that nobody has just now. */
-async function freePorts(): Promise<{ e131: number; artnet: number }> {
-  const one = async () => {
-    const socket = createSocket('udp4');
-    const port = await new Promise<number>((done) => socket.bind(0, '127.0.0.1', () => done(socket.address().port)));
-    await new Promise<void>((done) => socket.close(() => done()));
-    return port;
-  };
-  return { e131: await one(), artnet: await one() };
-}
+const beside = (port: number, address?: string) => machineBeside(open, port, address);
 async function wires(): Promise<{ on: Wires; ports: { e131: number; artnet: number } }> {
   const ports = await freePorts();
   const on = makeWires({ cid, name: 'Test', ports });
@@ -27,22 +20,6 @@ async function wires(): Promise<{ on: Wires; ports: { e131: number; artnet: numb
   open.push(() => on.close());
   return { on, ports };
 }
-/** A machine beside: another address of the loopback, the same port. */
-async function beside(port: number, address = '127.0.0.2'): Promise<{ socket: Socket; got: Uint8Array[] }> {
-  const got: Uint8Array[] = [];
-  const socket = createSocket({ type: 'udp4', reuseAddr: true });
-  socket.on('message', (message) => got.push(new Uint8Array(message)));
-  await new Promise<void>((done) => socket.bind(port, address, done));
-  open.push(() => new Promise<void>((done) => socket.close(() => done())));
-  return { socket, got };
-}
-const until = async (wanted: () => boolean, ms = 4000): Promise<void> => {
-  const end = performance.now() + ms;
-  while (!wanted()) {
-    if (performance.now() > end) throw new Error('it did not come');
-    await new Promise((done) => setTimeout(done, 5));
-  }
-};
 const levels = (more: Partial<Levels> = {}): Uint8Array =>
   writeLevels({
     cid: '11'.repeat(16),

@@ -16,6 +16,7 @@ import {
   writeLevels,
 } from '#core/wires/e131';
 import { asLevels, type Listening, makeListening } from '#core/wires/listening';
+import { isAddress, type Route } from '#core/wires/routes';
 import { type Frame, makeSending, type Sending } from '#core/wires/sending';
 
 const LOOPBACK = '127.0.0.1';
@@ -28,14 +29,6 @@ const MOST_GROUPS = 512;
 /** Nodes that are kept at most. */
 const MOST_NODES = 1000;
 
-/** Where the levels of a universe go. */
-export interface Route {
-  readonly protocol: 'E1.31' | 'Art-Net';
-  /** To one machine; null is the group of the universe, and on this machine alone this machine. */
-  readonly to: string | null;
-  /** Of Art-Net. */
-  readonly portAddress: number;
-}
 export interface WiresOptions {
   /** Of this server, 32 hexadecimal figures: the same after every start. */
   readonly cid: string;
@@ -79,8 +72,6 @@ export const interfacesHere = (): Interface[] =>
   Object.entries(networkInterfaces()).flatMap(([name, list]) =>
     (list ?? []).filter(({ family, internal }) => family === 'IPv4' && !internal).map(({ address }) => ({ name, address })),
   );
-const isAddress = (text: string): boolean =>
-  /^(\d{1,3}\.){3}\d{1,3}$/.test(text) && text.split('.').every((part) => Number(part) <= 255);
 export const isLoopback = (address: string): boolean => address.startsWith('127.');
 
 // Long: one closure holds the sockets and what was heard; its functions are short.

@@ -1,0 +1,45 @@
+/** Levels on the wires, for windows: one WebSocket each, levels as bytes and all else as JSON. */
+import { upgradeWebSocket } from '@hono/node-server';
+import { Hono } from 'hono';
+import { problem } from '../problem.js';
+import type { Rig, Window } from '../wires/rig.js';
+
+interface Raw {
+  readonly bufferedAmount?: number;
+}
+
+export function wiresRoutes(rig: Rig): Hono {
+  const app = new Hono();
+  app.get('/', (c) => c.json(rig.state()));
+  app.get(
+    '/levels',
+    async (c, next) =>
+      c.req.header('upgrade')?.toLowerCase() === 'websocket'
+        ? next()
+        : problem(c, 426, 'WebSocket', 'This address is a WebSocket; what is heard and sent is said at "/api/wires".'),
+    upgradeWebSocket(() => {
+      let window: Window | null = null;
+      const end = () => {
+        window?.close();
+        window = null;
+      };
+      return {
+        onOpen: (_, socket) => {
+          window = rig.open({
+            text: (text) => socket.send(text),
+            bytes: (bytes) => socket.send(bytes as Uint8Array<ArrayBuffer>),
+            waiting: () => (socket.raw as Raw | undefined)?.bufferedAmount ?? 0,
+          });
+        },
+        onMessage: ({ data }) => {
+          if (typeof data === 'string') window?.take(data);
+          else if (data instanceof ArrayBuffer) window?.take(new Uint8Array(data));
+          else if (ArrayBuffer.isView(data)) window?.take(new Uint8Array(data.buffer, data.byteOffset, data.byteLength));
+        },
+        onClose: end,
+        onError: end,
+      };
+    }),
+  );
+  return app;
+}
