@@ -7,6 +7,7 @@ import { all, get, type Show } from '../model/show.js';
 import { SLOTS, slotOf, universeOf } from '../patch/address.js';
 import { modeOf, partFootprint } from '../patch/footprint.js';
 import { shareOf } from '../patch/values.js';
+import { additive, subtractive } from './emitters.js';
 
 export interface Live {
   /** Share of full. */
@@ -34,52 +35,36 @@ function shareIn(slots: Uint8Array, first: number, { offset }: Channel): number 
   for (const at of offset) value = value * 256 + (slots[first + at - 2] ?? 0);
   return shareOf(value, offset.length);
 }
-/** Additive colours by what they add to red, green and blue. Amber, lime and such as they look (from memory). */
-const adds: Readonly<Record<string, readonly [number, number, number]>> = {
-  ColorAdd_R: [1, 0, 0],
-  ColorAdd_G: [0, 1, 0],
-  ColorAdd_B: [0, 0, 1],
-  ColorAdd_W: [1, 1, 1],
-  ColorAdd_WW: [1, 0.85, 0.65],
-  ColorAdd_CW: [0.85, 0.95, 1],
-  ColorAdd_RY: [1, 0.6, 0],
-  ColorAdd_GY: [0.7, 1, 0],
-  ColorAdd_C: [0, 1, 1],
-  ColorAdd_M: [1, 0, 1],
-  ColorAdd_UV: [0.3, 0, 1],
-};
-const takes: Readonly<Record<string, 0 | 1 | 2>> = { ColorSub_C: 0, ColorSub_M: 1, ColorSub_Y: 2 };
-
 /** Reads a part of a type in a mode. @param channels  of its break  @param first  its first slot, from 1 */
 function readerOf(type: FixtureType, channels: readonly Channel[], first: number): Spot['read'] {
   const named = (attribute: string): Channel | undefined => channels.find((channel) => channel.attribute === attribute);
   const dimmer = named('Dimmer');
   const [pan, tilt] = [named('Pan'), named('Tilt')];
-  const additive = channels.filter(({ attribute }) => adds[attribute]);
-  const subtractive = channels.filter(({ attribute }) => takes[attribute] !== undefined);
+  const adding = channels.filter(({ attribute }) => additive[attribute]);
+  const taking = channels.filter(({ attribute }) => subtractive[attribute] !== undefined);
   const plain = channels[0];
   return (slots) => {
     const share = (channel: Channel): number => shareIn(slots, first, channel);
     let rgb: [number, number, number] | null = null;
     let brightest = 1;
-    if (additive.length) {
+    if (adding.length) {
       rgb = [0, 0, 0];
       brightest = 0;
-      for (const channel of additive) {
+      for (const channel of adding) {
         const own = share(channel);
         brightest = Math.max(brightest, own);
-        adds[channel.attribute]?.forEach((add, i) => {
+        additive[channel.attribute]?.forEach((add, i) => {
           if (rgb) rgb[i as 0 | 1 | 2] += add * own;
         });
       }
       const most = Math.max(...rgb);
       rgb = most > 0 ? [rgb[0] / most, rgb[1] / most, rgb[2] / most] : [1, 1, 1];
-    } else if (subtractive.length) {
+    } else if (taking.length) {
       rgb = [1, 1, 1];
-      for (const channel of subtractive) rgb[takes[channel.attribute] ?? 0] = 1 - share(channel);
+      for (const channel of taking) rgb[subtractive[channel.attribute] ?? 0] = 1 - share(channel);
     }
     // Without a dimmer a light is as bright as its colours; with neither, as its first slot says.
-    const level = dimmer ? share(dimmer) : additive.length ? brightest : subtractive.length || pan || !plain ? 1 : share(plain);
+    const level = dimmer ? share(dimmer) : adding.length ? brightest : taking.length || pan || !plain ? 1 : share(plain);
     const turned = (channel: Channel | undefined, whole: number): number | null =>
       channel && whole > 0 ? (share(channel) - 0.5) * whole : null;
     return { level, colour: rgb, pan: turned(pan, type.pan), tilt: turned(tilt, type.tilt) };
@@ -93,7 +78,11 @@ export function spotsOf(show: Show): ReadonlyMap<number, readonly Spot[]> {
   if (known) return known;
   const out = new Map<number, Spot[]>();
   for (const fixture of all(show, 'fixture'))
-    for (const spot of ofFixture(show, fixture)) out.set(spot.universe, [...(out.get(spot.universe) ?? []), spot]);
+    for (const spot of ofFixture(show, fixture)) {
+      const own = out.get(spot.universe);
+      if (own) own.push(spot);
+      else out.set(spot.universe, [spot]);
+    }
   kept.set(show, out);
   return out;
 }
@@ -116,15 +105,28 @@ function ofFixture(show: Show, fixture: Fixture): readonly Spot[] {
   return spots;
 }
 
+const patchedIn = new WeakMap<Show, ReadonlyMap<number, Uint8Array>>();
+/** Of each universe which slots something is patched to, by slot from 1: lights, and devices such as scrollers. Remembered per show. */
+function patchedOf(show: Show): ReadonlyMap<number, Uint8Array> {
+  const known = patchedIn.get(show);
+  if (known) return known;
+  const out = new Map<number, Uint8Array>();
+  for (const fixture of all(show, 'fixture'))
+    fixture.parts.forEach(({ address }, part) => {
+      if (address === null) return;
+      const universe = universeOf(address);
+      const slots = out.get(universe) ?? new Uint8Array(SLOTS + 1);
+      out.set(universe, slots);
+      slots.fill(1, slotOf(address), slotOf(address) + partFootprint(show, fixture, part));
+    });
+  patchedIn.set(show, out);
+  return out;
+}
+const nothingPatched = new Uint8Array(SLOTS + 1);
+
 /** Slots of a universe that carry a level though nothing is patched to them, from 1. */
 export function strangers(show: Show, universe: number, slots: Uint8Array): number[] {
-  const patched = new Uint8Array(SLOTS + 1);
-  for (const { from, count } of spotsOf(show).get(universe) ?? []) patched.fill(1, from, from + count);
-  for (const fixture of all(show, 'fixture'))
-    fixture.parts.forEach(({ address, accessory }, part) => {
-      if (address !== null && accessory !== undefined && universeOf(address) === universe)
-        patched.fill(1, slotOf(address), slotOf(address) + partFootprint(show, fixture, part));
-    });
+  const patched = patchedOf(show).get(universe) ?? nothingPatched;
   const out: number[] = [];
   slots.forEach((level, i) => {
     if (level && !patched[i + 1]) out.push(i + 1);

@@ -13,6 +13,7 @@ import { type Context, commandById, keyText, lazily, useQuiet } from '../ui/regi
 import { Tip } from '../ui/Tip';
 
 const Newer = lazily(async () => (await import('./Newer')).Newer);
+const Wired = lazily(async () => (await import('./Wired')).Wired);
 
 export function TopBar({ context }: { context: Context }) {
   const { session } = context;
@@ -40,6 +41,7 @@ export function TopBar({ context }: { context: Context }) {
       {quiet && (
         <Suspense>
           <Newer context={context} show={show} />
+          <Wired />
         </Suspense>
       )}
       <button

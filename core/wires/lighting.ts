@@ -1,0 +1,94 @@
+/**
+ * Slots that make lights come up as the plot has them: at a level, open, in their colour, and where they are aimed. What a mode does besides stands at its rest.
+ * Source: reference calculations 4 (bytes) and 5 (heads); attributes are those of GDTF (reference formats 1).
+ */
+import { colourIn } from '../light/filter.js';
+import { colourTextOf } from '../light/source.js';
+import { linearOf, xyzOfHex } from '../light/srgb.js';
+import type { Channel, Fixture, Id } from '../model/records.js';
+import { find, get, type Show } from '../model/show.js';
+import { SLOTS, slotOf, universeOf } from '../patch/address.js';
+import { modeOf } from '../patch/footprint.js';
+import { bytesOf, slotValue } from '../patch/values.js';
+import { place } from '../space/hanging.js';
+import { codedAngle } from '../space/heads.js';
+import { additive, subtractive } from './emitters.js';
+
+type Rgb = readonly [number, number, number];
+
+/** What the plot wants of the colour, as shares of the brightest of red, green and blue; null where it wants none. */
+function plannedColour(show: Show, fixture: Fixture): Rgb | null {
+  const { rgb } = colourIn(show, colourTextOf(fixture));
+  if (!rgb) return null;
+  const linear = linearOf(xyzOfHex(rgb)).map((share) => Math.max(0, share));
+  const most = Math.max(...linear);
+  return most > 0 ? (linear.map((share) => share / most) as unknown as Rgb) : null;
+}
+
+/** Share of an emitter for a colour: red, green and blue as they are; the others help where no colour is wanted. */
+function emitterShare(adds: Rgb, colour: Rgb | null): number {
+  if (!colour) return 1;
+  const one = adds.findIndex((add) => add === 1);
+  return adds.filter((add) => add === 0).length === 2 ? (colour[one as 0 | 1 | 2] ?? 0) : 0;
+}
+
+/** Value of a channel of a light that is lit, in the resolution of the channel. */
+function valueOf(
+  show: Show,
+  fixture: Fixture,
+  { attribute, offset, default: rest, highlight, functions }: Channel,
+  level: number,
+  dimmed: boolean,
+): number {
+  const bytes = offset.length;
+  const { pan, tilt } = get(show, 'type', fixture.type);
+  if (attribute === 'Dimmer') return slotValue(level, bytes);
+  if (attribute === 'Pan' || attribute === 'Tilt') {
+    const pose = place(show, fixture).pose;
+    const whole = attribute === 'Pan' ? pan : tilt;
+    if (pose && whole > 0) return codedAngle(attribute === 'Pan' ? pose.pan : pose.tilt, whole, bytes);
+    return rest ?? slotValue(0.5, bytes);
+  }
+  const adds = additive[attribute];
+  // Without a dimmer the colours themselves are the level.
+  if (adds) return slotValue(emitterShare(adds, plannedColour(show, fixture)) * (dimmed ? 1 : level), bytes);
+  const takes = subtractive[attribute];
+  if (takes !== undefined) return slotValue(1 - (plannedColour(show, fixture)?.[takes] ?? 1), bytes);
+  if (/^Shutter\d+$/.test(attribute))
+    return highlight ?? functions?.find(({ name }) => /\bopen\b/i.test(name))?.from ?? rest ?? slotValue(1, bytes);
+  return rest ?? 0;
+}
+
+/**
+ * Slots by universe of lights that are lit; all other slots of those universes are at 0. Lights that are not patched, or not in the show, are left out.
+ * @param levels  share of full, by fixture
+ */
+export function slotsOf(show: Show, levels: ReadonlyMap<Id, number>): Map<number, Uint8Array> {
+  const out = new Map<number, Uint8Array>();
+  for (const [id, level] of levels) {
+    const fixture = find(show, 'fixture', id);
+    if (!fixture) continue;
+    const channels = modeOf(get(show, 'type', fixture.type), fixture.mode)?.channels ?? [];
+    const breaks = [...new Set(channels.map((channel) => channel.break))].sort((a, b) => a - b);
+    fixture.parts.forEach(({ address, accessory }, part) => {
+      if (address === null || accessory !== undefined) return;
+      const own = channels.filter((channel) => channel.break === breaks[part]);
+      const dimmed = own.some(({ attribute }) => attribute === 'Dimmer');
+      const plain = own.length > 0 && own.every(({ attribute }) => !isLight(attribute)) ? own[0] : undefined;
+      const slots = out.get(universeOf(address)) ?? new Uint8Array(SLOTS);
+      out.set(universeOf(address), slots);
+      for (const channel of own) {
+        const value =
+          channel === plain ? slotValue(level, channel.offset.length) : valueOf(show, fixture, channel, level, dimmed);
+        bytesOf(value, channel.offset.length).forEach((byte, i) => {
+          const at = slotOf(address) + (channel.offset[i] ?? 1) - 2;
+          if (at < SLOTS) slots[at] = byte;
+        });
+      }
+    });
+  }
+  return out;
+}
+/** It makes a light bright, or says where it goes: a mode without any such is lit by its first slot. */
+const isLight = (attribute: string): boolean =>
+  attribute === 'Dimmer' || attribute === 'Pan' || attribute === 'Tilt' || attribute in additive || attribute in subtractive;

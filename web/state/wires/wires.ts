@@ -1,0 +1,105 @@
+/** What this window knows of the wires: the state of the server's, and the lights of the show that are alive. */
+import type { Id } from '#core/model/records';
+import { all, type Show } from '#core/model/show';
+import { type LightLive, type Lives, makeLives, universesOf } from '#core/wires/lives';
+import { routeOf } from '#core/wires/routes';
+import type { WiresState } from '#core/wires/state';
+import type { Session } from '../session/session';
+import { makeStore } from '../store';
+import { openLine, type WireLine, type WireSocket } from './line';
+
+interface Wires {
+  /** Null where the server does not answer. */
+  readonly state: WiresState | null;
+  /** Slots with a level to which nothing is patched: told when they change. */
+  readonly strangers: readonly (readonly [universe: number, slot: number])[];
+}
+/** Written by the connection alone. */
+export const useWires = makeStore<Wires>({ state: null, strangers: [] });
+
+type Told = (changed: readonly Id[] | null) => void;
+let line: WireLine | null = null;
+let lives: Lives | null = null;
+let shown: Show | null = null;
+/** Universes besides those of the patch are looked at while somebody looks. */
+let lookers = 0;
+const followers = new Set<Told>();
+let changed: Set<Id> | null = new Set();
+let frame = 0;
+
+export const wire = (): WireLine | null => line;
+export const liveOf = (fixture: Id): LightLive | undefined => lives?.of(fixture);
+
+/** Told once a frame, with the lights that changed; null where all may have. @returns what ends that */
+export function followLives(told: Told): () => void {
+  followers.add(told);
+  lookers++;
+  look();
+  return () => {
+    followers.delete(told);
+    lookers--;
+    look();
+  };
+}
+function look(): void {
+  if (!line || !shown) return;
+  line.look(lookers ? universesOf(shown) : []);
+}
+const tell = () => {
+  frame = 0;
+  const now = changed;
+  changed = new Set();
+  for (const told of followers) told(now && [...now]);
+  const strange = lives?.strangers() ?? [];
+  const before = useWires.getState().strangers;
+  if (strange.length !== before.length || strange.some(([u, s], i) => u !== before[i]?.[0] || s !== before[i]?.[1]))
+    useWires.setState({ strangers: strange });
+};
+const soon = () => {
+  if (!frame) frame = requestAnimationFrame(tell);
+};
+
+/** Of a show in this window, until it is left. @returns what closes it */
+export function openWires(session: Session): () => void {
+  const made = openLine(
+    () => {
+      const url = new URL('/api/wires/levels', window.location.href);
+      url.protocol = url.protocol.replace('http', 'ws');
+      return new WebSocket(url) as unknown as WireSocket;
+    },
+    {
+      state: (state) => useWires.setState({ state }),
+      levels: (universes) => {
+        for (const id of lives?.take(made.known, universes) ?? []) changed?.add(id);
+        soon();
+      },
+    },
+    (ms, work) => {
+      const timer = setTimeout(work, ms);
+      return () => clearTimeout(timer);
+    },
+  );
+  line = made;
+  const take = () => {
+    const { show } = session.get();
+    if (show === shown) return;
+    shown = show;
+    lives = makeLives(show);
+    lives.take(made.known, made.known.keys());
+    changed = null;
+    if (lookers) soon();
+    look();
+    const said = new Map(all(show, 'universe').map((universe) => [universe.number, universe]));
+    made.routes(new Map([...said].map(([number, universe]) => [number, routeOf(number, universe)])));
+  };
+  take();
+  const stop = session.subscribe(take);
+  return () => {
+    stop();
+    made.close();
+    if (frame) cancelAnimationFrame(frame);
+    frame = 0;
+    [line, lives, shown] = [null, null, null];
+    changed = new Set();
+  };
+}
