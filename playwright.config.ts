@@ -44,7 +44,13 @@ export default defineConfig({
   webServer: {
     command: 'node dist/server/main.js',
     url: `http://127.0.0.1:${port}/api/health`,
-    env: { PORT: String(port), DESSIN_DATA: process.env.E2E_DATA ?? '.dessin-e2e', DATABASE_URL: '' },
+    env: {
+      PORT: String(port),
+      DESSIN_DATA: process.env.E2E_DATA ?? '.dessin-e2e',
+      DATABASE_URL: '',
+      DESSIN_E131_PORT: String(port),
+      DESSIN_ARTNET_PORT: String(port + 1),
+    },
     timeout: 60_000,
     gracefulShutdown: { signal: 'SIGTERM', timeout: 5000 },
   },

@@ -28,12 +28,12 @@ function plannedColour(show: Show, fixture: Fixture): Rgb | null {
 /** Share of an emitter for a colour: red, green and blue as they are; the others help where no colour is wanted. */
 function emitterShare(adds: Rgb, colour: Rgb | null): number {
   if (!colour) return 1;
-  const one = adds.findIndex((add) => add === 1);
+  const one = adds.indexOf(1);
   return adds.filter((add) => add === 0).length === 2 ? (colour[one as 0 | 1 | 2] ?? 0) : 0;
 }
 
 /** Value of a channel of a light that is lit, in the resolution of the channel. */
-function valueOf(
+function litValue(
   show: Show,
   fixture: Fixture,
   { attribute, offset, default: rest, highlight, functions }: Channel,
@@ -79,7 +79,7 @@ export function slotsOf(show: Show, levels: ReadonlyMap<Id, number>): Map<number
       out.set(universeOf(address), slots);
       for (const channel of own) {
         const value =
-          channel === plain ? slotValue(level, channel.offset.length) : valueOf(show, fixture, channel, level, dimmed);
+          channel === plain ? slotValue(level, channel.offset.length) : litValue(show, fixture, channel, level, dimmed);
         bytesOf(value, channel.offset.length).forEach((byte, i) => {
           const at = slotOf(address) + (channel.offset[i] ?? 1) - 2;
           if (at < SLOTS) slots[at] = byte;

@@ -67,6 +67,7 @@ function merge(sources: Iterable<Source>, into: Uint8Array): boolean {
   return any;
 }
 
+// Long: one closure holds what was heard; its functions are short.
 export function makeListening(): Listening {
   const kept = new Map<number, Kept>();
   const counts = { old: 0, preview: 0, full: 0 };

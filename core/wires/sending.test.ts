@@ -68,6 +68,34 @@ describe('sending', () => {
     expect(sent.slice(-3)).toEqual(words);
     expect(on.busy()).toBe(false);
   });
+  test('a light that stood quietly fades from where it stood, however long ago it was said', () => {
+    const on = makeSending();
+    on.want('a', 1, full);
+    const before = run(on, 0, 2000);
+    const quiet = before.at(-1)?.at ?? 0;
+    // Just before it would be said again.
+    run(on, 2000, quiet + 780);
+    on.release('a');
+    const [first] = run(on, quiet + 790, quiet + 1500);
+    expect(first?.slots[0]).toBeGreaterThan(240);
+  });
+  test('asked again at once after it ended, it waits its time; let go before it was said, nothing is', () => {
+    const on = makeSending();
+    on.want('a', 1, full);
+    run(on, 0, 300);
+    on.release('a');
+    const last = run(on, 300, 2500).at(-1)?.at ?? 0;
+    expect(on.busy()).toBe(false);
+    on.want('a', 1, full);
+    const [next] = run(on, last + 5, last + 100);
+    expect(next?.at).toBeGreaterThanOrEqual(last + FRAME);
+    on.release('a');
+    run(on, last + 100, last + 2500);
+    on.want('a', 1, full);
+    on.release('a');
+    expect(run(on, last + 2505, last + 6000)).toEqual([]);
+    expect(on.busy()).toBe(false);
+  });
   test('asked again while it fades: it is there at once, and does not end', () => {
     const on = makeSending();
     on.want('a', 1, full);

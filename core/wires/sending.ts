@@ -29,7 +29,9 @@ interface Going {
   at: number;
   repeats: number;
   /** Since when nobody asks; null while somebody does. */
-  fading: { readonly since: number; readonly from: Uint8Array } | null;
+  fading: { since: number | null; readonly from: Uint8Array } | null;
+  /** A packet of it went out since it was asked for. */
+  begun: boolean;
   ending: number;
 }
 export interface Sending {
@@ -54,16 +56,18 @@ function merged(wanted: Iterable<Uint8Array>): Uint8Array {
     });
   return out;
 }
+const faded = ({ fading }: Going, now: number): boolean => fading !== null && now - (fading.since ?? now) >= FADE;
 const same = (a: Uint8Array, b: Uint8Array): boolean => a.every((level, i) => level === b[i]);
 
+// Long: one closure holds what is going; its functions are short.
 export function makeSending(): Sending {
   const going = new Map<number, Going>();
-  /** Sequence numbers go on where a universe ended: a receiver that still remembers takes the first packet of the next time. */
-  const sequences = new Map<number, number>();
+  /** Sequence numbers go on where a universe ended: a receiver that still remembers takes the first packet of the next time; nor does that come too soon. */
+  const ended = new Map<number, Pick<Going, 'sequence' | 'at'>>();
 
   const levelsAt = (own: Going, now: number): Uint8Array => {
     if (!own.fading) return merged(own.wanted.values());
-    const left = Math.max(0, 1 - (now - own.fading.since) / FADE);
+    const left = Math.max(0, 1 - (now - (own.fading.since ?? now)) / FADE);
     return own.fading.from.map((level) => Math.round(level * left));
   };
   const frameOf = (universe: number, own: Going, now: number): Frame | null => {
@@ -72,7 +76,7 @@ export function makeSending(): Sending {
       own.ending--;
       own.sequence = (own.sequence + 1) & 255;
       own.at = now;
-      sequences.set(universe, own.sequence);
+      ended.set(universe, { sequence: own.sequence, at: own.at });
       if (!own.ending) going.delete(universe);
       return { universe, sequence: own.sequence, terminated: true, slots: own.said };
     }
@@ -80,14 +84,15 @@ export function makeSending(): Sending {
     const changed = !same(slots, own.said);
     if (!changed && own.repeats >= REPEATS && now - own.at < KEEP_ALIVE) {
       // Nothing is lit any more: it may end.
-      if (own.fading && now - own.fading.since >= FADE) own.ending = LAST_WORDS;
+      if (faded(own, now)) own.ending = LAST_WORDS;
       return null;
     }
     own.repeats = changed ? 0 : own.repeats + 1;
     own.said = slots;
+    own.begun = true;
     own.sequence = (own.sequence + 1) & 255;
     own.at = now;
-    if (own.fading && now - own.fading.since >= FADE) own.ending = LAST_WORDS;
+    if (faded(own, now)) own.ending = LAST_WORDS;
     return { universe, sequence: own.sequence, terminated: false, slots };
   };
 
@@ -98,10 +103,11 @@ export function makeSending(): Sending {
         own = {
           wanted: new Map(),
           said: new Uint8Array(SLOTS),
-          sequence: sequences.get(universe) ?? 255,
-          at: Number.NEGATIVE_INFINITY,
+          sequence: ended.get(universe)?.sequence ?? 255,
+          at: ended.get(universe)?.at ?? Number.NEGATIVE_INFINITY,
           repeats: 0,
           fading: null,
+          begun: false,
           ending: 0,
         };
         going.set(universe, own);
@@ -113,8 +119,8 @@ export function makeSending(): Sending {
     release(asker, universe) {
       for (const [number, own] of going) {
         if (universe !== undefined && number !== universe) continue;
-        // The clock of the fade begins with the next packet: until then it stands as it was said last.
-        if (own.wanted.delete(asker) && !own.wanted.size) own.fading = { since: Math.max(0, own.at), from: own.said };
+        // The clock of the fade begins with the next beat: until then it stands as it was said last.
+        if (own.wanted.delete(asker) && !own.wanted.size) own.fading = { since: null, from: own.said };
       }
     },
     busy: () => going.size > 0,
@@ -122,11 +128,12 @@ export function makeSending(): Sending {
     due(now) {
       const out: Frame[] = [];
       for (const [universe, own] of [...going]) {
-        if (own.fading && own.fading.since === 0 && own.at === Number.NEGATIVE_INFINITY) {
+        if (own.fading && !own.begun) {
           // It was never sent: there is nothing to end.
           going.delete(universe);
           continue;
         }
+        if (own.fading) own.fading.since ??= now;
         const frame = frameOf(universe, own, now);
         if (frame) out.push(frame);
       }

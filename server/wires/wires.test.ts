@@ -110,8 +110,9 @@ describe('out', () => {
     await until(() => said().length >= 4);
     expect(said()[0]).toMatchObject({ cid, name: 'Test', priority: 100, universe: 5, terminated: false });
     expect([...(said()[0]?.slots ?? [])].slice(0, 3)).toEqual([255, 10, 0]);
-    // What it says itself it does not hear.
-    expect(on.listening.universe(5)).toBeNull();
+    // What it says itself is alive too, and stands among the sources.
+    expect([...(on.listening.universe(5)?.slots?.slice(0, 3) ?? [])]).toEqual([255, 10, 0]);
+    expect([...(on.listening.universe(5)?.sources.values() ?? [])].map((source) => source.name)).toEqual(['Test']);
     on.sending.release('a window');
     await until(() => said().filter(({ terminated }) => terminated).length === 3);
     expect(

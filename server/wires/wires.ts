@@ -102,7 +102,7 @@ export function makeWires({
   const heardE131 = (bytes: Uint8Array, from: string) => {
     const packet = readE131(bytes);
     if (packet.kind === 'dropped') return drop(packet.why);
-    // What this server says itself is no source.
+    // What this server says was taken when it was said.
     if (packet.cid === cid || packet.kind !== 'levels') return;
     taken++;
     if (listening.take(packet, from, now())) tell([packet.universe]);
@@ -132,14 +132,7 @@ export function makeWires({
   };
   const say = ({ universe, sequence, terminated, slots }: Frame) => {
     if (!sockets) return;
-    const route = routeOf(universe);
-    const to = route?.to && isAddress(route.to) ? route.to : null;
-    if (route?.protocol === 'Art-Net') {
-      // It has no word for an end: the last levels are dark.
-      const bytes = writeArtLevels({ sequence: (sequence % 255) + 1, portAddress: route.portAddress, slots });
-      return post(sockets.artnet, bytes, ports.artnet, to ?? LOOPBACK);
-    }
-    const bytes = writeLevels({
+    const said = {
       cid,
       name,
       priority: USUAL_PRIORITY,
@@ -150,7 +143,17 @@ export function makeWires({
       force: false,
       universe,
       slots,
-    });
+    };
+    // What is sent is alive too, and stands among the sources with all others.
+    if (listening.take({ ...said, kind: 'levels' }, LOOPBACK, now())) tell([universe]);
+    const route = routeOf(universe);
+    const to = route?.to && isAddress(route.to) ? route.to : null;
+    if (route?.protocol === 'Art-Net') {
+      // It has no word for an end: the last levels are dark.
+      const bytes = writeArtLevels({ sequence: (sequence % 255) + 1, portAddress: route.portAddress, slots });
+      return post(sockets.artnet, bytes, ports.artnet, to ?? LOOPBACK);
+    }
+    const bytes = writeLevels(said);
     post(sockets.e131, bytes, ports.e131, to ?? (on ? multicastOf(universe) : LOOPBACK));
   };
   const beat = () => {

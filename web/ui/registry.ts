@@ -61,6 +61,7 @@ export type Scope =
   | 'plate'
   | 'title block'
   | 'matrix'
+  | 'check'
   | 'space';
 
 /** A key that a part of the screen takes while it has the focus. The part binds it (`useKeys`), the list says that it exists. */

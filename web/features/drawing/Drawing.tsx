@@ -23,6 +23,7 @@ import { kindsOf, withGroup } from './select-tool';
 
 const DraftForm = lazily(async () => (await import('./DraftForm')).DraftForm);
 const LightPane = lazily(async () => (await import('./light/LightPane')).LightPane);
+const LiveOver = lazily(async () => (await import('./live/LiveOver')).LiveOver);
 const Legend = lazily(async () => (await import('./Legend')).Legend);
 const PointField = lazily(async () => (await import('./PointField')).PointField);
 
@@ -154,6 +155,7 @@ export function Drawing({ view, step, cut }: DrawingProps) {
         {plan && tool.typed && <PointField tool={tool} />}
         {plan && coloured && <Legend />}
         {plan && step === 'focus' && <LightPane pane={pane} />}
+        {plan && step === 'rig-check' && <LiveOver surface={surface} />}
       </Suspense>
       {view === 'section' && cut && <cut.Bar />}
       <ScaleBar pane={pane} />

@@ -14,6 +14,7 @@ const places: readonly (readonly [scope: KeyEntry['scope'], name: string])[] = [
   ['slots', 'On the map of slots'],
   ['pixels', 'On a pixel wall'],
   ['matrix', 'In the matrix of areas and purposes'],
+  ['check', 'In the rig check'],
   ['plate', 'On a sheet of paper'],
   ['title block', 'On a title block that is drawn'],
   ['shelf', 'On the Shelf'],

@@ -33,6 +33,7 @@ export interface WireLine {
 type Later = (ms: number, work: () => void) => () => void;
 const [FIRST, LONGEST] = [500, 5000];
 
+// Long: one closure holds the connection; its functions are short.
 export function openLine(connect: () => WireSocket, hearing: WireHearing, later: Later): WireLine {
   const known = new Map<number, Slots>();
   const wanted = new Map<number, Slots>();

@@ -1,0 +1,69 @@
+/** What is heard on the wires, where it goes out, and what nobody patched. */
+import { useWires, wire } from '../../state/wires/wires';
+import { Choice } from '../../ui/Field';
+import { plural } from '../../ui/words';
+
+export function WiresLines() {
+  const state = useWires((own) => own.state);
+  const strangers = useWires((own) => own.strangers);
+  if (!state) return <p className="pt-3">The server does not answer: no levels are heard.</p>;
+  const { sources, nodes, counted, on, interfaces, fault } = state;
+  const many = new Map<
+    string,
+    { name: string; address: string; priority: number; rate: number; universes: number[]; lost: boolean }
+  >();
+  for (const { id, name, address, priority, rate, universe, lost } of sources) {
+    const own = many.get(id) ?? { name, address, priority, rate, universes: [], lost: true };
+    many.set(id, { ...own, rate: Math.max(own.rate, rate), universes: [...own.universes, universe], lost: own.lost && lost });
+  }
+  return (
+    <section aria-label="Wires" className="pt-3">
+      <h3 className="font-bold">Wires</h3>
+      {fault && <p style={{ color: 'var(--stop)' }}>{fault}</p>}
+      <div className="flex items-center gap-2 py-1">
+        <span className="pencil">on</span>
+        <Choice
+          label="Network interface"
+          className="flex-1"
+          value={on?.name ?? ''}
+          options={[['', 'this machine alone'], ...interfaces.map(({ name, address }) => [name, `${name}, ${address}`] as const)]}
+          onChoose={(name) => wire()?.choose(name || null)}
+        />
+      </div>
+      {many.size === 0 && <p className="pencil">Nobody is heard.</p>}
+      <ul data-testid="sources">
+        {[...many].map(([id, { name, address, priority, rate, universes, lost }]) => (
+          <li key={id} className="py-0.5" style={lost ? { color: 'var(--stop)' } : {}}>
+            <strong>{name || address}</strong> {lost ? 'lost' : `${rate} a second`}
+            <span className="pencil">
+              {' '}
+              {address}, priority {priority},{' '}
+              {universes.length > 4 ? plural(universes.length, 'universe') : `universe ${universes.join(', ')}`}
+            </span>
+          </li>
+        ))}
+      </ul>
+      {strangers.length > 0 && (
+        <p style={{ color: 'var(--doubt)' }} data-testid="strangers">
+          Levels where nothing is patched:{' '}
+          {strangers
+            .slice(0, 6)
+            .map(([universe, slot]) => `${universe}.${slot}`)
+            .join(', ')}
+          {strangers.length > 6 ? ` and ${strangers.length - 6} more` : ''}.
+        </p>
+      )}
+      {nodes.map(({ ip, name, outputs }) => (
+        <p key={`${ip} ${name}`}>
+          Node {name}{' '}
+          <span className="pencil">
+            {ip}, {plural(outputs.length, 'output')}
+          </span>
+        </p>
+      ))}
+      <p className="pencil pt-1">
+        {plural(counted.taken, 'packet')} heard, {counted.sent} sent, {counted.dropped} dropped
+      </p>
+    </section>
+  );
+}

@@ -1,0 +1,54 @@
+/** The step Rig check: light by light, and what is alive. */
+import { Lightbulb } from 'lucide-react';
+import { useView } from '../../state/view';
+import { useWires, wire } from '../../state/wires/wires';
+import { type Feature, lazily, onDemand } from '../../ui/registry';
+
+const feature: Feature = {
+  id: 'check',
+  steps: [
+    {
+      path: 'rig-check',
+      name: 'Rig check',
+      words: ['levels', 'live', 'output', 'dmx', 'test', 'wires'],
+      icon: Lightbulb,
+      order: 8,
+      note: () => 'levels',
+      Panel: lazily(async () => (await import('./CheckPanel')).CheckPanel),
+    },
+  ],
+  views: [
+    {
+      id: 'channels',
+      name: 'Channels',
+      what: 'All channels with their levels',
+      order: 7,
+      steps: ['rig-check'],
+      keys: 'view',
+      beside: 'channels',
+      Pane: onDemand(async () => (await import('./ChannelSheet')).ChannelSheet),
+    },
+  ],
+  commands: [
+    {
+      id: 'channels',
+      name: 'All channels with their levels',
+      words: ['live', 'levels', 'sheet'],
+      run: ({ go }) => {
+        go('rig-check');
+        useView.setState({ view: 'channels', beside: null });
+      },
+    },
+    {
+      id: 'output',
+      name: 'Output: switch it on or off',
+      words: ['levels', 'send', 'dmx', 'blackout'],
+      run: () => wire()?.output(!useWires.getState().state?.output),
+    },
+  ],
+  keys: [
+    { id: 'next', scope: 'check', keys: ['Space', 'ArrowRight', 'ArrowDown'], name: 'The next light' },
+    { id: 'back', scope: 'check', keys: ['ArrowLeft', 'ArrowUp'], name: 'The light before' },
+  ],
+};
+export default feature;

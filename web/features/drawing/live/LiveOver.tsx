@@ -1,0 +1,164 @@
+/** What is alive, over the plan: each light as a glow of its own colour with its level below, what is lost in red. Drawn on a canvas of its own, once a frame where something changed. */
+import { type RefObject, useEffect, useRef } from 'react';
+import { colourIn } from '#core/light/filter';
+import { colourTextOf } from '#core/light/source';
+import type { Id } from '#core/model/records';
+import { all, find, type Show } from '#core/model/show';
+import { axesOfBase } from '#core/space/axes';
+import { beamOfPose } from '#core/space/heads';
+import { type LightLive, levelText } from '#core/wires/lives';
+import { useShow } from '../../../state/context';
+import { followLives, liveOf } from '../../../state/wires/wires';
+import type { Surface } from '../../../ui/canvas/surface';
+
+/** Of a lamp without a filter. */
+const WARM = '#ffd9a0';
+const hex = (share: number): string =>
+  Math.round(Math.max(0, Math.min(1, share)) * 255)
+    .toString(16)
+    .padStart(2, '0');
+const colourOf = (show: Show, id: Id, { colour }: LightLive): string => {
+  if (colour) return `#${colour.map(hex).join('')}`;
+  const fixture = find(show, 'fixture', id);
+  return (fixture && colourIn(show, colourTextOf(fixture)).rgb) ?? WARM;
+};
+
+interface Pen {
+  readonly canvas: CanvasRenderingContext2D;
+  readonly stop: string;
+  readonly sheet: string;
+  readonly ink: string;
+  /** Pixels a millimetre. */
+  readonly k: number;
+}
+function glow(
+  { canvas, stop, k }: Pen,
+  x: number,
+  y: number,
+  live: LightLive,
+  colour: string,
+  aim: readonly [number, number] | null,
+): void {
+  const radius = Math.max(7, 320 * k);
+  const { level, lost } = live;
+  if (level > 0) {
+    canvas.fillStyle = colour;
+    for (const [size, share] of [
+      [1.9, 0.22],
+      [1.25, 0.35],
+      [0.7, 0.6],
+    ] as const) {
+      canvas.globalAlpha = share * (0.25 + 0.75 * level);
+      canvas.beginPath();
+      canvas.arc(x, y, radius * size, 0, 2 * Math.PI);
+      canvas.fill();
+    }
+    if (aim) {
+      canvas.globalAlpha = 0.4 + 0.6 * level;
+      canvas.strokeStyle = colour;
+      canvas.lineWidth = 2;
+      canvas.beginPath();
+      canvas.moveTo(x, y);
+      canvas.lineTo(x + aim[0] * radius * 4, y - aim[1] * radius * 4);
+      canvas.stroke();
+    }
+    canvas.globalAlpha = 1;
+  }
+  if (lost) {
+    canvas.strokeStyle = stop;
+    canvas.lineWidth = 1.5;
+    canvas.setLineDash([3, 3]);
+    canvas.beginPath();
+    canvas.arc(x, y, radius * 1.25, 0, 2 * Math.PI);
+    canvas.stroke();
+    canvas.setLineDash([]);
+  }
+}
+
+type Box = readonly [left: number, top: number, right: number, bottom: number];
+const LINE = 14;
+/** The figure of a light where no other one stands: below it, above it, or a line further; of those that find no place the brighter ones were there first. */
+function writeFigure({ canvas, stop, sheet, ink, k }: Pen, x: number, y: number, { level, lost }: LightLive, taken: Box[]): void {
+  const radius = Math.max(7, 320 * k);
+  const text = lost ? `${levelText(level)}?` : levelText(level);
+  const half = canvas.measureText(text).width / 2 + 2;
+  const below = y + radius * 1.3;
+  const above = y - radius * 1.3 - LINE;
+  for (const top of [below, above, below + LINE, above - LINE]) {
+    const box: Box = [x - half, top, x + half, top + LINE];
+    if (taken.some((other) => box[0] < other[2] && box[2] > other[0] && box[1] < other[3] && box[3] > other[1])) continue;
+    taken.push(box);
+    canvas.globalAlpha = 0.85;
+    canvas.fillStyle = sheet;
+    canvas.fillRect(box[0], top, 2 * half, LINE);
+    canvas.globalAlpha = 1;
+    canvas.fillStyle = lost ? stop : ink;
+    canvas.fillText(text, x, top + LINE / 2);
+    return;
+  }
+}
+
+export function LiveOver({ surface }: { readonly surface: RefObject<Surface | null> }) {
+  const show = useShow();
+  const top = useRef<HTMLCanvasElement>(null);
+  useEffect(() => {
+    const element = top.current;
+    const canvas = element?.getContext('2d');
+    if (!element || !canvas) return;
+    let [stale, frame] = [true, 0];
+    let drawn = '';
+    const off = followLives(() => {
+      stale = true;
+    });
+    const fixtures = all(show, 'fixture');
+    const draw = () => {
+      frame = requestAnimationFrame(draw);
+      const made = surface.current;
+      if (!made) return;
+      const { k, tx, ty } = made.view;
+      const [width, height, ratio] = [element.clientWidth, element.clientHeight, window.devicePixelRatio || 1];
+      const now = `${k} ${tx} ${ty} ${width} ${height} ${ratio}`;
+      if (!stale && now === drawn) return;
+      [stale, drawn] = [false, now];
+      element.width = width * ratio;
+      element.height = height * ratio;
+      canvas.setTransform(ratio, 0, 0, ratio, 0, 0);
+      const style = getComputedStyle(element);
+      canvas.font = `600 12px ${style.fontFamily}`;
+      canvas.textAlign = 'center';
+      canvas.textBaseline = 'middle';
+      const pen: Pen = {
+        canvas,
+        k,
+        stop: style.getPropertyValue('--stop'),
+        sheet: style.getPropertyValue('--sheet'),
+        ink: style.getPropertyValue('--ink'),
+      };
+      const seen: { readonly x: number; readonly y: number; readonly live: LightLive }[] = [];
+      let [lit, lost] = [0, 0];
+      for (const fixture of fixtures) {
+        const live = liveOf(fixture.id);
+        if (!live || (live.level <= 0 && !live.lost)) continue;
+        if (live.level > 0) lit++;
+        if (live.lost) lost++;
+        const at = made.place(fixture.id);
+        if (!at || at[0] < -80 || at[1] < -80 || at[0] > width + 80 || at[1] > height + 80) continue;
+        const beam =
+          live.pan !== null && live.tilt !== null ? beamOfPose(axesOfBase(fixture), { pan: live.pan, tilt: live.tilt }) : null;
+        seen.push({ x: at[0], y: at[1], live });
+        glow(pen, at[0], at[1], live, colourOf(show, fixture.id, live), beam && [beam[0], beam[1]]);
+      }
+      // Figures over all light, the brightest first.
+      const taken: Box[] = [];
+      for (const { x, y, live } of seen.sort((a, b) => b.live.level - a.live.level)) writeFigure(pen, x, y, live, taken);
+      element.dataset.lit = String(lit);
+      element.dataset.lost = String(lost);
+    };
+    frame = requestAnimationFrame(draw);
+    return () => {
+      off();
+      cancelAnimationFrame(frame);
+    };
+  }, [show, surface]);
+  return <canvas ref={top} data-testid="live plan" className="pointer-events-none absolute inset-0 h-full w-full" />;
+}
