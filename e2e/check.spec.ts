@@ -2,7 +2,7 @@
 import { createSocket } from 'node:dgram';
 import { expect, type Page, test } from '@playwright/test';
 import { writeLevels } from '../core/wires/e131.js';
-import { openDemo, recordsOf } from './helpers.js';
+import { openDemo, recordsOf, stored } from './helpers.js';
 
 const port = Number(process.env.E2E_PORT ?? 4655);
 
@@ -112,9 +112,9 @@ test('a light comes up from here once output is on, which every window says; it 
   await lit(page, '1');
   const first = (await check(page).getByTestId('check light').textContent()) ?? '';
   await check(page)
-    .getByRole('button', { name: /^Next light/ })
+    .getByRole('button', { name: /^Works/ })
     .focus();
-  await page.keyboard.press('Space');
+  await page.keyboard.press('ArrowRight');
   await expect(check(page).getByTestId('check place')).toContainText('2 of');
   await lit(page, '1');
   await expect(check(page).getByTestId('check light')).not.toHaveText(first);
@@ -127,4 +127,53 @@ test('a light comes up from here once output is on, which every window says; it 
   await expect(other.getByRole('button', { name: /^Output/ })).toHaveCount(0, { timeout: 8000 });
   const after = (await (await other.request.get('/api/wires')).json()) as { output: boolean; sending: number[] };
   expect(after).toMatchObject({ output: false, sending: [] });
+});
+
+test('light by light: ticked with Space, a fault with a word, cleared; two that are crossed are set right in one step', async ({
+  page,
+}) => {
+  const id = await openDemo(page, 'hang');
+  const part = async (channel: string) =>
+    ((await recordsOf(page, id)) as unknown as Rec[]).find(
+      ({ kind, parts }) => kind === 'fixture' && parts[0]?.channel === channel,
+    )?.parts[0];
+  const [one, two] = await lightsOf(page, id);
+  await page.getByRole('link', { name: /^Rig check/ }).click();
+  await check(page).getByLabel('Checked by').fill('Noor');
+  await page.keyboard.press('Enter');
+  await check(page)
+    .getByRole('button', { name: /^Next light/ })
+    .focus();
+  await page.keyboard.press('Space');
+  await expect(check(page).getByTestId('check place')).toHaveText(/^1 of \d+, by position$/);
+  await page.keyboard.press('Space');
+  await expect(check(page).getByTestId('check place')).toHaveText(/^2 of \d+, by position, 1 ticked$/);
+  await check(page).getByRole('button', { name: 'Dark', exact: true }).click();
+  await check(page).getByLabel('A word to this light').fill('lamp?');
+  await page.keyboard.press('Enter');
+  await expect(check(page).getByTestId('found')).toContainText('dark: lamp? Noor');
+  await page.getByRole('tab', { name: 'Faults' }).click();
+  const faults = page.getByRole('table', { name: 'Faults' });
+  await expect(faults.getByRole('row')).toHaveCount(2);
+  await faults.getByRole('button', { name: /^Clear dark/ }).click();
+  await expect(page.getByText('0 faults open, 1 cleared')).toBeVisible();
+  // Another one came up than was asked for.
+  await check(page).getByLabel('Order of the check').selectOption('channel');
+  await check(page).getByLabel('The channel that came up instead').fill('no such');
+  await page.keyboard.press('Enter');
+  await expect(check(page)).toContainText('There is no channel no such');
+  await page.keyboard.press('Escape');
+  await check(page).getByRole('button', { name: 'Skip' }).click();
+  const asked = (await check(page).getByTestId('check light').locator('p').first().textContent()) ?? '';
+  const other = one!.channel === asked ? two! : one!;
+  const [before, theirs] = [await part(asked), await part(other.channel)];
+  await check(page).getByLabel('The channel that came up instead').fill(other.channel);
+  await page.keyboard.press('Enter');
+  await stored(page);
+  expect((await part(asked))?.address).toBe(theirs?.address);
+  expect((await part(other.channel))?.address).toBe(before?.address);
+  await expect(check(page).getByTestId('found')).toContainText('their addresses changed places');
+  await page.getByRole('button', { name: /^Undo: Addresses of/ }).click();
+  await stored(page);
+  expect((await part(asked))?.address).toBe(before?.address);
 });

@@ -5,8 +5,8 @@ import type { DessinRecord, Id } from '../model/records.js';
 import { referencesOf } from '../model/references.js';
 import type { Show } from '../model/show.js';
 
-/** Marks of history are no content: whoever goes back goes back in the rig, and the issues stay. */
-const stays = ({ kind }: DessinRecord): boolean => kind === 'issue';
+/** Marks of history are no content: whoever goes back goes back in the rig, and the issues, and what the check found, stay. */
+const stays = ({ kind }: DessinRecord): boolean => kind === 'issue' || kind === 'finding';
 
 /** The whole show as it stood; issues that were given out since stay. */
 export function goingBack(now: Show, then: Show): Change {

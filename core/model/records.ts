@@ -11,6 +11,7 @@ export type { Dimension } from './kinds/dimension.js';
 export type { Feed } from './kinds/feed.js';
 export type { CustomField } from './kinds/field.js';
 export type { Filter } from './kinds/filter.js';
+export type { Finding } from './kinds/finding.js';
 export type { Aim, Fixture, Part } from './kinds/fixture.js';
 export type { Gobo } from './kinds/gobo.js';
 export type { DessinRecord, Kind, RecordOf } from './kinds/index.js';

@@ -8,6 +8,7 @@ import { dimensionSchema } from './kinds/dimension.js';
 import { feedSchema } from './kinds/feed.js';
 import { fieldSchema } from './kinds/field.js';
 import { filterSchema } from './kinds/filter.js';
+import { findingSchema } from './kinds/finding.js';
 import { fixtureSchema } from './kinds/fixture.js';
 import { goboSchema } from './kinds/gobo.js';
 import type { Kind } from './kinds/index.js';
@@ -65,4 +66,5 @@ export const recordSchemas = {
   accepted: acceptedSchema(),
   issue: issueSchema(),
   sender: senderSchema(),
+  finding: findingSchema(),
 } as const satisfies Readonly<Record<Kind, TSchema>>;

@@ -6,7 +6,7 @@ import type { Fixture } from '../model/records.js';
 import { all } from '../model/show.js';
 import { formatAddress, slotOf, universeOf } from '../patch/address.js';
 import type { Slots } from './frames.js';
-import { levelText, makeLives, universesOf } from './lives.js';
+import { levelText, makeLives, patchedUniverses } from './lives.js';
 
 const demo = makeDemo();
 const byChannel = (channel: string): Fixture => {
@@ -69,7 +69,7 @@ test('a level where nothing is patched is a stranger, and none where something i
   expect(lives.strangers()).toEqual([]);
 });
 test('law: universes taken one after the other, or all at once, say the same', () => {
-  const universes = universesOf(demo);
+  const universes = patchedUniverses(demo);
   const slots = fc.uint8Array({ minLength: 512, maxLength: 512 });
   fc.assert(
     fc.property(

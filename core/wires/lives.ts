@@ -77,7 +77,7 @@ export function makeLives(show: Show): Lives {
 }
 
 /** Universes to which lights of the show are patched, in order. */
-export const universesOf = (show: Show): number[] => [...spotsOf(show).keys()].sort((a, b) => a - b);
+export const patchedUniverses = (show: Show): number[] => [...spotsOf(show).keys()].sort((a, b) => a - b);
 
 /** "37": a level as it stands beside a light, in percent; one that is neither out nor full is never told as either. */
 export const levelText = (level: number): string =>

@@ -14,6 +14,8 @@ export interface Preferences {
   readonly wheel: 'zoom' | 'pan';
   /** How many of the hints for a first run were read. */
   readonly hintsRead: number;
+  /** Who checks the rig at this screen. */
+  readonly checker: string;
 }
 const kept = (key: string): string | null => {
   try {
@@ -28,10 +30,19 @@ const firstTheme = (): Preferences['theme'] => {
   if (chosen) return chosen === 'blackout' ? 'blackout' : 'vellum';
   return globalThis.matchMedia?.('(prefers-color-scheme: dark)').matches ? 'blackout' : 'vellum';
 };
-/** Written by the frame, by the command of the theme, by the list of keys and by the hints. */
+/** Written by the panel of the check, the frame, by the command of the theme, by the list of keys and by the hints. */
 export const usePreferences = create<Preferences>()(
   persist(
-    () => ({ theme: firstTheme(), ledgerHeight: 230, keys: {}, singleKeys: true, wheel: 'zoom', hintsRead: 0 }) as Preferences,
+    () =>
+      ({
+        theme: firstTheme(),
+        ledgerHeight: 230,
+        keys: {},
+        singleKeys: true,
+        wheel: 'zoom',
+        hintsRead: 0,
+        checker: '',
+      }) as Preferences,
     {
       name: 'dessin-preferences',
       version: 1,
@@ -45,7 +56,7 @@ export const usePreferences = create<Preferences>()(
 /** What of a stored state can be believed. */
 function sound(stored: unknown): Partial<Preferences> {
   if (typeof stored !== 'object' || stored === null) return {};
-  const { ledgerHeight, keys, singleKeys, wheel, hintsRead } = stored as Record<string, unknown>;
+  const { ledgerHeight, keys, singleKeys, wheel, hintsRead, checker } = stored as Record<string, unknown>;
   return {
     ...(typeof ledgerHeight === 'number' && ledgerHeight > 0 && ledgerHeight < 1e4 ? { ledgerHeight } : {}),
     ...(typeof keys === 'object' && keys !== null && Object.values(keys).every((key) => typeof key === 'string')
@@ -54,6 +65,7 @@ function sound(stored: unknown): Partial<Preferences> {
     ...(typeof singleKeys === 'boolean' ? { singleKeys } : {}),
     ...(wheel === 'zoom' || wheel === 'pan' ? { wheel } : {}),
     ...(typeof hintsRead === 'number' && hintsRead >= 0 ? { hintsRead } : {}),
+    ...(typeof checker === 'string' ? { checker: checker.slice(0, 100) } : {}),
   };
 }
 

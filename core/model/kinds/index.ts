@@ -7,6 +7,7 @@ import { dimension } from './dimension.js';
 import { feed } from './feed.js';
 import { customField } from './field.js';
 import { filter } from './filter.js';
+import { finding } from './finding.js';
 import { fixture } from './fixture.js';
 import { gobo } from './gobo.js';
 import { issue } from './issue.js';
@@ -66,6 +67,7 @@ export const kinds = {
   accepted,
   issue,
   sender,
+  finding,
 } as const;
 
 type Kinds = typeof kinds;

@@ -5,15 +5,19 @@ import { aimSaid } from '#core/light/aimed';
 import { colourIn } from '#core/light/filter';
 import { colourTextOf } from '#core/light/source';
 import type { Fixture } from '#core/model/records';
-import { find, get, type Show } from '#core/model/show';
+import { all, find, get, type Show } from '#core/model/show';
 import { formatRange } from '#core/patch/address';
 import { partFootprint } from '#core/patch/footprint';
 import { checkOrders, inCheckOrder, lightAddress } from '#core/wires/check-order';
-import { useShow } from '../../state/context';
+import { faults, findingsOf, isOpen, type Found as What } from '#core/wires/findings';
+import { useSession, useShow } from '../../state/context';
+import { usePreferences } from '../../state/preferences';
 import { useWires, wire } from '../../state/wires/wires';
 import { Choice } from '../../ui/Field';
 import { useKeys } from '../../ui/keys';
+import { TextField } from '../../ui/TextField';
 import { plural } from '../../ui/words';
+import { note, sawInstead, tick } from './acts';
 import { drive, step, useCheck } from './state';
 import { WiresLines } from './WiresLines';
 
@@ -25,8 +29,13 @@ const glows = [
   [0.2, 'at 20 %'],
 ] as const;
 
+const wrongs = faults.filter((what) => what.startsWith('wrong '));
+/** What is chosen of them; the first line of the choice is none. */
+const wrongOf = (chosen: string | number) => wrongs.find((what) => what === chosen);
+
 export function CheckPanel() {
   const show = useShow();
+  const session = useSession();
   const check = useCheck();
   const output = useWires(({ state }) => state?.output ?? false);
   const heard = useWires(({ state }) => state !== null);
@@ -34,6 +43,7 @@ export function CheckPanel() {
   const now = lights.findIndex(({ id }) => id === check.at);
   const light = lights[now];
   const { at, level, others } = check;
+  const ticked = all(show, 'finding').filter(({ what }) => what === 'works').length;
   // What is asked for follows the show and the choices; the server lets it fade when this panel is left.
   useEffect(() => {
     if (output) drive(show, { at, level, others });
@@ -42,39 +52,50 @@ export function CheckPanel() {
   // Whoever opens the check goes on with Space at once.
   const next = useRef<HTMLButtonElement>(null);
   useEffect(() => next.current?.focus({ preventScroll: true }), []);
-  useKeys('check', { next: () => step(show, 1), back: () => step(show, -1) });
+  useKeys('check', { works: () => tick(session), next: () => step(show, 1), back: () => step(show, -1) });
   return (
     <section aria-label="Rig check">
       <p className="pencil" data-testid="check place">
         {light ? `${now + 1} of ${lights.length}, by ${check.order}` : `${plural(lights.length, 'light')}, by ${check.order}`}
+        {ticked > 0 && `, ${ticked} ticked`}
       </p>
       {light ? <Light show={show} light={light} /> : <p className="py-2">Next brings up the first light.</p>}
       <button
         ref={next}
         type="button"
         data-scope="check"
-        title="Space and the arrows go on and back while the focus is here"
-        className="act act-first my-2 !h-12 w-full !text-[16px]"
-        onClick={() => step(show, 1)}
+        title="Space ticks it and goes on; the arrows go on and back without a word, while the focus is here"
+        className="act act-main my-2 !h-12 w-full !text-[16px]"
+        onClick={() => tick(session)}
       >
-        Next light <kbd className="pl-2 font-normal">Space</kbd>
+        {light ? 'Works' : 'Next light'} <kbd className="pl-2 font-normal">Space</kbd>
       </button>
-      <div className="flex gap-2">
-        <button type="button" className="act !h-9 flex-1" onClick={() => step(show, -1)}>
+      <div className="grid grid-cols-2 gap-2">
+        <button type="button" className="act !h-9" disabled={!light} onClick={() => note(session, 'dark', '')}>
+          Dark
+        </button>
+        <Choice
+          label="What is wrong"
+          className="!h-9"
+          value=""
+          disabled={!light}
+          options={[['', 'Wrong ...'], ...wrongs]}
+          onChoose={(chosen) => {
+            const what = wrongOf(chosen);
+            if (what) note(session, what, '');
+          }}
+        />
+        <button type="button" className="act !h-9" onClick={() => step(show, -1)}>
           Back
         </button>
-        <button
-          type="button"
-          className="act !h-9 flex-1"
-          disabled={!light}
-          onClick={() => useCheck.setState({ at: null })}
-          title="No light is up"
-        >
-          None
+        <button type="button" className="act !h-9" onClick={() => step(show, 1)}>
+          Skip
         </button>
       </div>
+      {light && <Found key={light.id} show={show} light={light} />}
+      <Checker />
       <div className="flex items-center gap-2 py-2">
-        <span className="pencil">by</span>
+        <span className="pencil">order</span>
         <Choice
           label="Order of the check"
           className="flex-1"
@@ -120,6 +141,65 @@ export function CheckPanel() {
     </section>
   );
 }
+
+/** What was found of the present light, a word to it, and the way out where another one came up. */
+function Found({ show, light }: { readonly show: Show; readonly light: Fixture }) {
+  const session = useSession();
+  const own = findingsOf(show, light.id).slice(0, 4);
+  return (
+    <div className="pt-2">
+      <ul data-testid="found">
+        {own.map((record) => (
+          <li key={record.id} style={isOpen(record) ? { color: 'var(--stop)' } : {}}>
+            {record.what}
+            {record.note && `: ${record.note}`} <span className="pencil">{record.cleared ? record.cleared.how : record.by}</span>
+          </li>
+        ))}
+      </ul>
+      <div className="flex items-center gap-2">
+        <span className="pencil w-24 shrink-0">a word</span>
+        <TextField
+          label="A word to this light"
+          value=""
+          onWrite={(text) => {
+            if (text.trim()) note(session, lastFault(show, light), text.trim());
+            return null;
+          }}
+        />
+      </div>
+      <div className="flex items-center gap-2">
+        <span className="pencil w-24 shrink-0">I see channel</span>
+        <TextField
+          label="The channel that came up instead"
+          value=""
+          help="Their addresses change places, in one step"
+          onWrite={(text) => (text.trim() ? sawInstead(session, text) : null)}
+        />
+      </div>
+    </div>
+  );
+}
+function Checker() {
+  const checker = usePreferences((state) => state.checker);
+  return (
+    <div className="flex items-center gap-2">
+      <span className="pencil w-24 shrink-0">checked by</span>
+      <TextField
+        label="Checked by"
+        value={checker}
+        onWrite={(text) => {
+          usePreferences.setState({ checker: text.trim().slice(0, 100) });
+          return null;
+        }}
+      />
+    </div>
+  );
+}
+/** A word belongs to the fault that was noted last and is open; without one it is a word. */
+const lastFault = (show: Show, light: Fixture): Exclude<What, 'works'> => {
+  const open = findingsOf(show, light.id).find((record) => isOpen(record) && !record.note);
+  return open && open.what !== 'works' ? open.what : 'a word';
+};
 
 /** The present light, to be read from two metres away. */
 function Light({ show, light }: { readonly show: Show; readonly light: Fixture }) {

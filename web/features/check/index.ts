@@ -1,8 +1,11 @@
 /** The step Rig check: light by light, and what is alive. */
 import { Lightbulb } from 'lucide-react';
+import { all } from '#core/model/show';
+import { isOpen } from '#core/wires/findings';
 import { useView } from '../../state/view';
 import { useWires, wire } from '../../state/wires/wires';
 import { type Feature, lazily, onDemand } from '../../ui/registry';
+import { plural } from '../../ui/words';
 
 const feature: Feature = {
   id: 'check',
@@ -13,7 +16,11 @@ const feature: Feature = {
       words: ['levels', 'live', 'output', 'dmx', 'test', 'wires'],
       icon: Lightbulb,
       order: 8,
-      note: () => 'levels',
+      note: (show) => {
+        const open = all(show, 'finding').filter(isOpen).length;
+        const ticked = all(show, 'finding').filter(({ what }) => what === 'works').length;
+        return [ticked ? `${ticked} ticked` : '', open ? plural(open, 'fault') : ''].filter(Boolean).join(', ') || 'levels';
+      },
       Panel: lazily(async () => (await import('./CheckPanel')).CheckPanel),
     },
   ],
@@ -27,6 +34,15 @@ const feature: Feature = {
       keys: 'view',
       beside: 'channels',
       Pane: onDemand(async () => (await import('./ChannelSheet')).ChannelSheet),
+    },
+  ],
+  tables: [
+    {
+      id: 'faults',
+      name: 'Faults',
+      order: 1,
+      steps: ['rig-check'],
+      Pane: lazily(async () => (await import('./FaultsTable')).FaultsTable),
     },
   ],
   commands: [
@@ -47,7 +63,8 @@ const feature: Feature = {
     },
   ],
   keys: [
-    { id: 'next', scope: 'check', keys: ['Space', 'ArrowRight', 'ArrowDown'], name: 'The next light' },
+    { id: 'works', scope: 'check', keys: ['Space'], name: 'The light works: tick it, and on to the next' },
+    { id: 'next', scope: 'check', keys: ['ArrowRight', 'ArrowDown'], name: 'The next light' },
     { id: 'back', scope: 'check', keys: ['ArrowLeft', 'ArrowUp'], name: 'The light before' },
   ],
 };

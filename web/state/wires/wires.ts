@@ -1,7 +1,7 @@
 /** What this window knows of the wires: the state of the server's, and the lights of the show that are alive. */
 import type { Id } from '#core/model/records';
 import { all, type Show } from '#core/model/show';
-import { type LightLive, type Lives, makeLives, universesOf } from '#core/wires/lives';
+import { type LightLive, type Lives, makeLives, patchedUniverses } from '#core/wires/lives';
 import { routeOf } from '#core/wires/routes';
 import type { WiresState } from '#core/wires/state';
 import type { Session } from '../session/session';
@@ -43,7 +43,7 @@ export function followLives(told: Told): () => void {
 }
 function look(): void {
   if (!line || !shown) return;
-  line.look(lookers ? universesOf(shown) : []);
+  line.look(lookers ? patchedUniverses(shown) : []);
 }
 const tell = () => {
   frame = 0;
