@@ -6,7 +6,7 @@ import type { Fixture } from '../model/records.js';
 import { all } from '../model/show.js';
 import { formatAddress, slotOf, universeOf } from '../patch/address.js';
 import type { Slots } from './frames.js';
-import { levelText, makeLives, patchedUniverses } from './lives.js';
+import { channelLevels, levelText, makeLives, patchedUniverses } from './lives.js';
 
 const demo = makeDemo();
 const byChannel = (channel: string): Fixture => {
@@ -38,6 +38,14 @@ test('a light of the demo comes up alone, and goes out again', () => {
   known.set(universe, new Uint8Array(512));
   expect(lives.take(known, [universe])).toEqual([one.id]);
   expect(lives.of(one.id)?.level).toBe(0);
+});
+test('levels by channel are those of a look: what is out is left out', () => {
+  const lives = makeLives(demo);
+  const one = byChannel('12');
+  const [universe, slots] = lit(one, 51);
+  lives.take(new Map([[universe, slots]]), [universe]);
+  expect(channelLevels(demo, lives.of)).toEqual({ 12: 0.2 });
+  expect(channelLevels(demo, () => undefined)).toEqual({});
 });
 test('loss keeps what stood last, and says so; what was never heard is nothing', () => {
   const lives = makeLives(demo);

@@ -1,6 +1,6 @@
 /** What is alive: each light of a show by the slots that are heard. Kept up by universe, so that a changed one costs its own lights alone. */
 import type { Id } from '../model/records.js';
-import type { Show } from '../model/show.js';
+import { all, type Show } from '../model/show.js';
 import { type Live, spotsOf, strangers } from './decode.js';
 import type { Slots } from './frames.js';
 
@@ -78,6 +78,16 @@ export function makeLives(show: Show): Lives {
 
 /** Universes to which lights of the show are patched, in order. */
 export const patchedUniverses = (show: Show): number[] => [...spotsOf(show).keys()].sort((a, b) => a - b);
+
+/** Levels by channel, as looks have them: of several lights the brightest; a channel that is out is left out. */
+export function channelLevels(show: Show, of: Lives['of']): Record<string, number> {
+  const out: Record<string, number> = {};
+  for (const { id, parts } of all(show, 'fixture')) {
+    const level = of(id)?.level ?? 0;
+    if (level > 0) for (const { channel } of parts) if (channel) out[channel] = Math.max(out[channel] ?? 0, level);
+  }
+  return out;
+}
 
 /** "37": a level as it stands beside a light, in percent; one that is neither out nor full is never told as either. */
 export const levelText = (level: number): string =>

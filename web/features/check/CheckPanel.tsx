@@ -1,5 +1,5 @@
 /** The step Rig check: one light at a time, and what is heard and sent. */
-import { useEffect, useRef } from 'react';
+import { useEffect, useReducer, useRef } from 'react';
 import { channelText } from '#core/fields/texts';
 import { aimSaid } from '#core/light/aimed';
 import { colourIn } from '#core/light/filter';
@@ -8,11 +8,13 @@ import type { Fixture } from '#core/model/records';
 import { all, find, get, type Show } from '#core/model/show';
 import { formatRange } from '#core/patch/address';
 import { partFootprint } from '#core/patch/footprint';
+import { aroundOf, onCircuit } from '#core/wires/around';
 import { checkOrders, inCheckOrder, lightAddress } from '#core/wires/check-order';
 import { faults, findingsOf, isOpen, type Found as What } from '#core/wires/findings';
 import { useSession, useShow } from '../../state/context';
 import { usePreferences } from '../../state/preferences';
-import { useWires, wire } from '../../state/wires/wires';
+import { goTo } from '../../state/selection';
+import { followLives, useWires, wire } from '../../state/wires/wires';
 import { Choice } from '../../ui/Field';
 import { useKeys } from '../../ui/keys';
 import { TextField } from '../../ui/TextField';
@@ -93,6 +95,7 @@ export function CheckPanel() {
         </button>
       </div>
       {light && <Found key={light.id} show={show} light={light} />}
+      {light && <Around show={show} light={light} />}
       <Checker />
       <div className="flex items-center gap-2 py-2">
         <span className="pencil">order</span>
@@ -179,6 +182,39 @@ function Found({ show, light }: { readonly show: Show; readonly light: Fixture }
     </div>
   );
 }
+/** The slots of the light as they are heard, its neighbours, and who else is on its circuit: what is asked first when it stays dark. */
+function Around({ show, light }: { readonly show: Show; readonly light: Fixture }) {
+  const [, redraw] = useReducer((n: number) => n + 1, 0);
+  useEffect(() => followLives(redraw), []);
+  const slots = aroundOf(show, light, wire()?.known ?? new Map());
+  const beside = onCircuit(show, light);
+  return (
+    <details className="pt-2" data-testid="around">
+      <summary className="pencil cursor-pointer">Slots around, and its circuit</summary>
+      <table className="w-full text-[12px]">
+        <tbody>
+          {slots.map(({ address, said, own, level }) => (
+            <tr key={address} style={own ? { background: 'var(--halo)' } : {}}>
+              <td className="py-0.5">{address}</td>
+              <td>{said || <span className="pencil">nothing patched</span>}</td>
+              <td className="text-right font-bold">{level ?? '-'}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <p className="pencil pt-1">
+        {beside.length ? (
+          <button type="button" className="link" onClick={() => goTo([light.id, ...beside])}>
+            {plural(beside.length, 'other light')} on its circuit
+          </button>
+        ) : (
+          'Nothing else is on its circuit.'
+        )}
+      </p>
+    </details>
+  );
+}
+
 function Checker() {
   const checker = usePreferences((state) => state.checker);
   return (

@@ -1,6 +1,10 @@
 /** What is heard on the wires, where it goes out, and what nobody patched. */
-import { useWires, wire } from '../../state/wires/wires';
-import { Choice } from '../../ui/Field';
+import { useEffect, useState } from 'react';
+import { channelLevels } from '#core/wires/lives';
+import { useShow } from '../../state/context';
+import { useLight } from '../../state/light';
+import { followLives, liveOf, useWires, wire } from '../../state/wires/wires';
+import { Choice, Tick } from '../../ui/Field';
 import { plural } from '../../ui/words';
 
 export function WiresLines() {
@@ -53,6 +57,7 @@ export function WiresLines() {
           {strangers.length > 6 ? ` and ${strangers.length - 6} more` : ''}.
         </p>
       )}
+      <AsLight />
       {nodes.map(({ ip, name, outputs }) => (
         <p key={`${ip} ${name}`}>
           Node {name}{' '}
@@ -65,5 +70,41 @@ export function WiresLines() {
         {plural(counted.taken, 'packet')} heard, {counted.sent} sent, {counted.dropped} dropped
       </p>
     </section>
+  );
+}
+
+/** How often the light of what is heard is computed anew, ms: it is looked at, and no meter. */
+const LIGHT_EVERY = 250;
+/** What is heard as live levels: the light on the plan and in 3D, compared with a look, or kept as one. */
+function AsLight() {
+  const show = useShow();
+  const [on, setOn] = useState(false);
+  useEffect(() => {
+    if (!on) return;
+    let due = true;
+    const off = followLives(() => {
+      due = true;
+    });
+    const timer = setInterval(() => {
+      if (!due) return;
+      due = false;
+      useLight.setState({ of: 'live', live: channelLevels(show, liveOf) });
+    }, LIGHT_EVERY);
+    return () => {
+      off();
+      clearInterval(timer);
+    };
+  }, [on, show]);
+  return (
+    <label className="flex items-center gap-1 py-1" title="They can be compared with a look, or kept as one, in the step Focus">
+      <Tick
+        checked={on}
+        onTick={(next) => {
+          setOn(next);
+          if (!next) useLight.setState({ of: 'nothing' });
+        }}
+      />
+      what is heard as live levels, in 3D too
+    </label>
   );
 }

@@ -58,7 +58,7 @@ const feature: Feature = {
     {
       id: 'output',
       name: 'Output: switch it on or off',
-      words: ['levels', 'send', 'dmx', 'blackout'],
+      words: ['levels', 'send', 'dmx'],
       run: () => wire()?.output(!useWires.getState().state?.output),
     },
   ],
