@@ -675,3 +675,24 @@ test('in the section alone Escape closes the panel, then lets go of the selectio
   await page.mouse.click(box.x + at[0] * k + tx, box.y + ty - at[1] * k);
   await expect(page.getByRole('heading', { name: 'Unit 3 on Boom 1 SR' })).toBeVisible();
 });
+
+test('a section that is opened shows every unit, below its bar and inside the pane', async ({ page }) => {
+  await openDemo(page, 'hang');
+  await page.getByRole('tab', { name: 'Section', exact: true }).click();
+  await expect(page.getByTestId('section')).toBeVisible();
+  const bar = await page.getByRole('button', { name: 'Sight lines' }).boundingBox();
+  const pane = await page.getByTestId('section').boundingBox();
+  const heights = () =>
+    page.evaluate(() => {
+      const { all, view } = (
+        globalThis as unknown as {
+          dessinSection: { all: (kind: string) => { box: number[] }[]; view: { ty: number; k: number } };
+        }
+      ).dessinSection;
+      return all('fixture').map(({ box }) => [view.ty - (box[3] ?? 0) * view.k, view.ty - (box[1] ?? 0) * view.k] as const);
+    });
+  await expect
+    .poll(async () => Math.min(...(await heights()).map(([top]) => top)))
+    .toBeGreaterThan(bar!.y + bar!.height - pane!.y);
+  expect(Math.max(...(await heights()).map(([, bottom]) => bottom))).toBeLessThan(pane!.height);
+});

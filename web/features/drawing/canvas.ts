@@ -34,6 +34,12 @@ const boxOfIds = (list: DisplayList, ids: readonly string[]): Box | null => {
   return boxes.length ? together(boxes) : null;
 };
 
+/** Height of the bar of the section, pixels. */
+const BAR = 36;
+/** How often a drawing that nobody moved is fitted anew after it was opened: tags swell in two steps. */
+const REFITS = 3;
+const sameView = (a: ViewBox, b: ViewBox): boolean => a.k === b.k && a.tx === b.tx && a.ty === b.ty;
+
 interface Opened {
   readonly surface: Surface;
   readonly moveTo: (view: ViewBox) => void;
@@ -97,6 +103,8 @@ export function useCanvas(view: string, pane: Pane, { list, plane }: Drawn, acti
   const mover = useRef<Opened['moveTo'] | null>(null);
   const opened = useRef(Date.now());
   const seen = useRef(plane);
+  // As it was fitted when it was opened: tags swell with the scale, and what a section sets apart with them, so that it may not fit any more.
+  const fitted = useRef<{ readonly view: ViewBox; readonly revision: number; readonly left: number } | null>(null);
   const theme = usePreferences((state) => state.theme);
   const wanted = useView((state) => state.goTo);
   const plan = view === 'plan';
@@ -105,7 +113,9 @@ export function useCanvas(view: string, pane: Pane, { list, plane }: Drawn, acti
   const moveTo = (k: number, tx: number, ty: number) => mover.current?.({ k, tx, ty });
   const showBox = (box: Box = list.box) => {
     if (!surface.current || !Number.isFinite(box[0])) return;
-    const { k, tx, ty } = surface.current.fit(box);
+    // The bar of the section stands at the top: what is fitted lies below it, not under it.
+    const bar = view === 'section' ? ((box[3] - box[1]) * BAR) / Math.max(BAR, (host.current?.clientHeight ?? 0) - 2 * BAR) : 0;
+    const { k, tx, ty } = surface.current.fit([box[0], box[1], box[2], box[3] + bar]);
     moveTo(k, tx, ty);
   };
 
@@ -119,13 +129,24 @@ export function useCanvas(view: string, pane: Pane, { list, plane }: Drawn, acti
     if (before) {
       const { clientWidth, clientHeight } = host.current!;
       moveTo(before.k, clientWidth / 2 - before.x * before.k, clientHeight / 2 + before.y * before.k);
-    } else showBox(plan ? openingBox(session.get().show, list.box) : list.box);
+    } else {
+      showBox(plan ? openingBox(session.get().show, list.box) : list.box);
+      if (!plan) fitted.current = { view: made.surface.view, revision: session.get().revision, left: REFITS };
+    }
     Object.assign(window, { [plan ? 'dessinSurface' : 'dessinSection']: made.surface });
     return made.close;
   }, []);
 
   // biome-ignore lint/correctness/useExhaustiveDependencies: a new revision of the same drawing is no other drawing
-  useEffect(() => surface.current?.setList(list, denominator, session.get().revision), [list, denominator]);
+  useEffect(() => {
+    const made = surface.current;
+    if (!made) return;
+    made.setList(list, denominator, session.get().revision);
+    const before = fitted.current;
+    if (!before?.left || before.revision !== session.get().revision || !sameView(before.view, made.view)) return;
+    showBox();
+    fitted.current = { ...before, view: made.view, left: before.left - 1 };
+  }, [list, denominator]);
   // biome-ignore lint/correctness/useExhaustiveDependencies: the theme is what it waits for
   useEffect(() => surface.current?.retheme(), [theme]);
   // biome-ignore lint/correctness/useExhaustiveDependencies: another plane is another drawing

@@ -85,8 +85,8 @@ export function HandOverPanel() {
         The MVR file alone
       </a>
       <p className="pencil pt-2">
-        An MVR file that comes back is opened on the page of all shows, where it becomes a new show with a report of what was odd
-        in it.
+        What comes back, an MVR file or a list, is dropped on this window or brought by Bring back: it is compared with the show
+        before anything moves. On the page of all shows it becomes a new one.
       </p>
     </section>
   );
