@@ -8,13 +8,13 @@ const stops = [];
 endWithParent(() => {
   for (const stop of stops) stop();
 });
-const known = { desk: { port: Number(process.env.DESK_PORT || 4610), file: 'desk/main.js', start: 'startDesk' } };
+const known = {
+  desk: { port: Number(process.env.DESK_PORT || 4610), file: 'desk/main.js', start: 'startDesk' },
+  node: { port: Number(process.env.NODE_PORT || 4611), file: 'node/main.js', start: 'startNode' },
+  wall: { port: Number(process.env.WALL_PORT || 4612), file: 'wall/main.js', start: 'startWall' },
+};
 const wanted = process.argv.slice(2);
-for (const name of wanted)
-  if (!known[name])
-    fail(
-      `There is no stand-in "${name}". There ${Object.keys(known).length === 1 ? 'is' : 'are'}: ${Object.keys(known).join(', ')}.`,
-    );
+for (const name of wanted) if (!known[name]) fail(`There is no stand-in "${name}". There are: ${Object.keys(known).join(', ')}.`);
 await install();
 await quietly('Compiling', tool('tsc'), ['-b', 'stand-in']);
 const home = `http://127.0.0.1:${process.env.PORT || 4600}`;

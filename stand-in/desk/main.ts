@@ -1,124 +1,127 @@
 /**
- * A stand-in of a lighting console. It listens on this machine alone, opens a package that is put before it or fetches it by a link, says what it understood, answers
- * with an acknowledgement, and sends its patch back as a list.
+ * A stand-in of a lighting console. It listens on this machine alone, opens a package that is put before it or fetches it by a link, says what it understood, runs cues and
+ * sends their levels, answers with an acknowledgement, and sends its patch back as a list.
  */
-import { serve } from '@hono/node-server';
-import { type Context, Hono } from 'hono';
+import type { Hono } from 'hono';
+import { type Lamp, lampsOf } from '../lamps.js';
+import { openPackage } from '../package.js';
+import { makeSite, onThisMachine, type Started, startSite } from '../site.js';
+import { type Cue, cuesOfLooks, makePlayback } from './cues.js';
 import { page } from './page.js';
+import { saltOrchard } from './salt-orchard.js';
+import { makeDeskSending, universesOf } from './sending.js';
 import { type DeskShow, listOf, readPackage } from './show.js';
 
-const MOST = 500_000_000;
-/** Only what runs on this machine is asked. */
-function onThisMachine(link: string): URL {
-  let url: URL;
-  try {
-    url = new URL(link);
-  } catch {
-    throw new Error(`"${link.slice(0, 80)}" is no address.`);
-  }
-  if (!['127.0.0.1', 'localhost', '[::1]'].includes(url.hostname) || url.protocol !== 'http:')
-    throw new Error('The stand-in asks nobody but this machine: the address begins with http://127.0.0.1.');
-  return url;
+/** Lamps where this desk has them patched. */
+function patched(lamps: readonly Lamp[], { heads }: DeskShow): Lamp[] {
+  const places = new Map(heads.map(({ id, address }) => [id, address]));
+  return lamps.flatMap((lamp) => {
+    const said = places.get(lamp.id) ?? places.get(`${lamp.id}/1`);
+    if (said === undefined) return [lamp];
+    const [universe, slot] = said.split('/').map(Number);
+    return universe && slot ? [{ ...lamp, universe, slot }] : [];
+  });
 }
 
-export function makeDesk(usual = 'http://127.0.0.1:4600'): Hono {
-  const app = new Hono();
+// Long: one closure holds the desk; its functions are short.
+export function makeDesk(usual = 'http://127.0.0.1:4600'): { readonly app: Hono; readonly stop: () => void } {
   let show: DeskShow | null = null;
-  let home = usual;
-  let said = '';
-  const shown = (c: Context) => {
-    const text = said;
-    said = '';
-    return c.html(page(show, text, home));
-  };
-  /** What was asked, and then the page; whatever goes wrong is said on it. */
-  const act = (work: (c: Context) => Promise<string>) => async (c: Context) => {
-    try {
-      said = await work(c);
-    } catch (error) {
-      said = (error as Error).message;
-      if (c.req.header('accept') === 'application/json') return c.json({ fault: said }, 422);
-    }
-    return c.req.header('accept') === 'application/json' ? c.json({ said, show }) : c.redirect('/', 303);
-  };
-  const open = (bytes: Uint8Array): string => {
-    if (bytes.length > MOST) throw new Error('The package is too large for a stand-in.');
-    show = readPackage(bytes);
-    return `${show.read} of ${show.of} heads read.`;
-  };
+  let lamps: readonly Lamp[] = [];
+  let cues: readonly Cue[] = [];
+  const playback = makePlayback();
+  const sending = makeDeskSending(() => (show ? universesOf(patched(lamps, show), playback.at(performance.now())) : new Map()));
   const loaded = (): DeskShow => {
     if (!show) throw new Error('Nothing is loaded.');
     return show;
   };
-
-  // Another site in the same browser is no hand at this desk.
-  app.use(async (c, next) => {
-    const origin = c.req.header('origin');
-    if (origin && origin !== 'null' && new URL(origin).host !== c.req.header('host'))
-      return c.text('The desk is asked from its own page.', 403);
-    await next();
+  const shown = () => ({ show, cues, now: playback.now(), sending: sending.on(), priority: sending.priority });
+  const site = makeSite(
+    {
+      page: (said, home) => page(shown(), said, home),
+      state: () => ({ ...shown(), done: playback.done(performance.now()) }),
+      open(bytes) {
+        show = readPackage(bytes);
+        lamps = lampsOf(openPackage(bytes));
+        cues = show.show.name === saltOrchard.show ? saltOrchard.cues : cuesOfLooks(show);
+        playback.load(cues, show);
+        return `${show.read} of ${show.of} heads read.`;
+      },
+    },
+    usual,
+  );
+  const { app, act } = site;
+  const stands = (moved: boolean, otherwise: string): string => {
+    loaded();
+    if (!moved) return otherwise;
+    sending.start();
+    const cue = cues[playback.now() ?? -1];
+    return `Cue ${cue?.number}: ${cue?.name}.`;
+  };
+  act('/go', () => stands(playback.go(performance.now()), 'That was the last cue.'));
+  act('/back', () => stands(playback.back(performance.now()), 'There is no cue before.'));
+  act('/cue', ({ place }) => stands(playback.to(Number(place), performance.now()), 'There is no such cue.'));
+  act('/hand', ({ what = '', at = '' }) => {
+    const { groups, looks, heads } = loaded();
+    const name = what.trim();
+    const channels = heads.some(({ channel }) => String(channel) === name)
+      ? [Number(name)]
+      : (groups.find((group) => group.name === name)?.channels ??
+        looks.find((look) => look.name === name)?.levels.map(({ channel }) => channel));
+    if (!channels) throw new Error(`There is no channel, group or look "${name.slice(0, 40)}".`);
+    if (!at.trim()) {
+      playback.hold(channels, null);
+      return `${name} follows the cue again.`;
+    }
+    const level = Number(at);
+    if (!(level >= 0 && level <= 100)) throw new Error(`"${at.slice(0, 20)}" is no level from 0 to 100.`);
+    playback.hold(channels, { level: level / 100 });
+    sending.start();
+    return `${name} at ${level}.`;
   });
-  app.get('/', shown);
-  app.get('/state.json', (c) => c.json({ show }));
-  app.post(
-    '/package',
-    act(async (c) => {
-      const form = await c.req.parseBody();
-      const file = form.package;
-      if (!(file instanceof File)) throw new Error('No file was sent.');
-      return open(new Uint8Array(await file.arrayBuffer()));
-    }),
-  );
-  app.post(
-    '/fetch',
-    act(async (c) => {
-      const { link } = await c.req.parseBody();
-      const url = onThisMachine(String(link ?? ''));
-      const answer = await fetch(url, { redirect: 'error' });
-      if (!answer.ok) throw new Error(`Dessin answered ${answer.status}.`);
-      home = url.origin;
-      return open(new Uint8Array(await answer.arrayBuffer()));
-    }),
-  );
-  app.post(
-    '/patch',
-    act(async (c) => {
-      const form = await c.req.parseBody();
-      const channel = Number(form.channel);
-      const head = loaded().heads.find((one) => one.channel === channel);
-      if (!head) throw new Error(`There is no channel ${String(form.channel).slice(0, 20)}.`);
-      const address = String(form.address ?? '').trim();
-      if (address && !/^\d{1,5}\/\d{1,3}$/.test(address))
-        throw new Error(`"${address.slice(0, 20)}" is no universe and slot, such as 2/101.`);
-      head.address = address;
-      return `Channel ${channel} is ${address ? `at ${address}` : 'not patched'}.`;
-    }),
-  );
-  app.post(
-    '/acknowledge',
-    act(async (c) => {
-      const { show: of, issue, read, of: all, faults } = loaded();
-      if (!issue) throw new Error('The package is stamped with no issue: there is nothing to acknowledge.');
-      const form = await c.req.parseBody();
-      const url = onThisMachine(String(form.home ?? '').trim() || home);
-      home = url.origin;
-      const answer = await fetch(new URL(`/api/shows/${of.id}/issues/${issue.id}/read`, home), {
-        method: 'POST',
-        headers: { 'content-type': 'application/json' },
-        body: JSON.stringify({
-          by: 'Stand-in desk',
-          read,
-          of: all,
-          faults: faults.slice(0, 20).map((fault) => fault.slice(0, 200)),
-        }),
-      });
-      if (!answer.ok)
-        throw new Error(
-          `Dessin answered ${answer.status}: ${((await answer.json().catch(() => ({}))) as { detail?: string }).detail ?? ''}`,
-        );
-      return `Acknowledged: ${read} of ${all}.`;
-    }),
-  );
+  act('/send', ({ how }) => {
+    loaded();
+    if (how === 'on') sending.start();
+    else if (how === 'silent') sending.silence();
+    else sending.end();
+    return how === 'on' ? 'Sends.' : how === 'silent' ? 'Fell silent without a word.' : 'Ended.';
+  });
+  act('/priority', ({ priority = '' }) => {
+    const wanted = Number(priority);
+    if (!Number.isInteger(wanted) || wanted < 0 || wanted > 200) throw new Error('A priority is from 0 to 200.');
+    sending.priority = wanted;
+    return `Priority ${wanted}.`;
+  });
+  act('/patch', (form) => {
+    const channel = Number(form.channel);
+    const head = loaded().heads.find((one) => one.channel === channel);
+    if (!head) throw new Error(`There is no channel ${String(form.channel).slice(0, 20)}.`);
+    const address = String(form.address ?? '').trim();
+    if (address && !/^\d{1,5}\/\d{1,3}$/.test(address))
+      throw new Error(`"${address.slice(0, 20)}" is no universe and slot, such as 2/101.`);
+    head.address = address;
+    return `Channel ${channel} is ${address ? `at ${address}` : 'not patched'}.`;
+  });
+  act('/acknowledge', async (form) => {
+    const { show: of, issue, read, of: all, faults } = loaded();
+    if (!issue) throw new Error('The package is stamped with no issue: there is nothing to acknowledge.');
+    const url = onThisMachine((form.home ?? '').trim() || site.home());
+    site.meet(url.origin);
+    const answer = await fetch(new URL(`/api/shows/${of.id}/issues/${issue.id}/read`, url.origin), {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({
+        by: 'Stand-in desk',
+        read,
+        of: all,
+        faults: faults.slice(0, 20).map((fault) => fault.slice(0, 200)),
+      }),
+    });
+    if (!answer.ok)
+      throw new Error(
+        `Dessin answered ${answer.status}: ${((await answer.json().catch(() => ({}))) as { detail?: string }).detail ?? ''}`,
+      );
+    return `Acknowledged: ${read} of ${all}.`;
+  });
   app.get('/list.csv', (c) =>
     show
       ? c.body(listOf(show), 200, {
@@ -127,14 +130,11 @@ export function makeDesk(usual = 'http://127.0.0.1:4600'): Hono {
         })
       : c.text('Nothing is loaded.', 404),
   );
-  return app;
+  return { app, stop: sending.end };
 }
 
 /** Starts the desk. @returns its address, and how it is stopped */
-export const startDesk = (port: number, usual?: string): Promise<{ readonly url: string; readonly stop: () => void }> =>
-  new Promise((done, fail) => {
-    const server = serve({ fetch: makeDesk(usual).fetch, port, hostname: '127.0.0.1' }, ({ port: at }) =>
-      done({ url: `http://127.0.0.1:${at}`, stop: () => void server.close() }),
-    );
-    server.on('error', fail);
-  });
+export const startDesk = (port: number, usual?: string): Promise<Started> => {
+  const { app, stop } = makeDesk(usual);
+  return startSite(app, port, stop);
+};

@@ -1,6 +1,7 @@
 /** What this desk makes of a package: heads by channel with their patch, groups, looks, and what it could not read. Of Dessin it knows the form of the package alone. */
-import { strFromU8, unzipSync } from 'fflate';
+import { strFromU8 } from 'fflate';
 import Papa from 'papaparse';
+import { linesOf, openPackage, rowsOf } from '../package.js';
 import { readConsole } from './ascii.js';
 
 export interface Head {
@@ -18,7 +19,13 @@ export interface DeskShow {
   readonly issue: { readonly id: string; readonly name: string } | null;
   readonly heads: readonly Head[];
   readonly groups: readonly { readonly number: string; readonly name: string; readonly channels: readonly number[] }[];
-  readonly looks: readonly { readonly number: string; readonly name: string; readonly channels: number }[];
+  readonly looks: readonly {
+    readonly number: string;
+    readonly name: string;
+    readonly channels: number;
+    /** Shares of full. */
+    readonly levels: readonly { readonly channel: number; readonly level: number }[];
+  }[];
   readonly changes: readonly (readonly string[])[];
   /** Heads that the list has, and those that the desk could take. */
   readonly of: number;
@@ -26,36 +33,12 @@ export interface DeskShow {
   readonly faults: readonly string[];
 }
 
-interface Manifest {
-  readonly dessinPackage: number;
-  readonly show: { readonly id: string; readonly name: string };
-  readonly issue: { readonly id?: string; readonly name: string } | null;
-}
-/** Cells that a spreadsheet would take for formulas stand behind an apostrophe. */
-const bare = (cell: string): string => (/^''*[=+\-@\t\r]/.test(cell) ? cell.slice(1) : cell);
-const linesOf = (bytes: Uint8Array | undefined): string[][] =>
-  bytes
-    ? Papa.parse<string[]>(strFromU8(bytes).replace(/^\uFEFF/, ''), { skipEmptyLines: 'greedy' }).data.map((row) => row.map(bare))
-    : [];
-const rowsOf = (bytes: Uint8Array | undefined): Record<string, string>[] => {
-  const [headings = [], ...rows] = linesOf(bytes);
-  return rows.map((row) => Object.fromEntries(headings.map((heading, i) => [heading, row[i] ?? ''])));
-};
 /** "2.101" as this desk writes it. */
 const slashed = (address: string): string => address.replace('.', '/');
 
 /** @throws Error with a sentence, for what is no package */
 export function readPackage(bytes: Uint8Array): DeskShow {
-  let files: Record<string, Uint8Array>;
-  try {
-    files = unzipSync(bytes);
-  } catch {
-    throw new Error('This is no zip, or a damaged one.');
-  }
-  const stated = files['manifest.json'];
-  if (!stated) throw new Error('There is no manifest in it: it is no package of a rig.');
-  const manifest = JSON.parse(strFromU8(stated)) as Manifest;
-  if (manifest.dessinPackage !== 1) throw new Error(`The package is of form ${manifest.dessinPackage}; this desk reads form 1.`);
+  const { manifest, files } = openPackage(bytes);
   const faults: string[] = [];
   const said = files['console.asc'] ? readConsole(strFromU8(files['console.asc'], true)) : null;
   if (!said) faults.push('No console data: groups and looks are missing.');
@@ -101,7 +84,12 @@ export function readPackage(bytes: Uint8Array): DeskShow {
       name: text,
       channels: channels.map(({ channel }) => channel),
     })),
-    looks: (said?.cues ?? []).map(({ number, text, channels }) => ({ number, name: text, channels: channels.length })),
+    looks: (said?.cues ?? []).map(({ number, text, channels }) => ({
+      number,
+      name: text,
+      channels: channels.length,
+      levels: channels,
+    })),
     changes: linesOf(files['changes.csv']),
     of,
     read: heads.length,

@@ -5,8 +5,15 @@
 import { strFromU8, unzipSync } from 'fflate';
 import { childrenOf, type Element, elementsIn, only, parseXml } from './xml.js';
 
+/** Slots of a channel: of which break, what they do, and their offsets, coarse first. */
+export interface StrictWire {
+  readonly of: number;
+  readonly attribute: string;
+  readonly offsets: readonly number[];
+}
 export interface StrictMode {
   readonly name: string;
+  readonly wires: readonly StrictWire[];
   /** Highest slot of each break, by its number. */
   readonly breaks: ReadonlyMap<number, number>;
 }
@@ -53,6 +60,7 @@ function modeOf(
   if (!names.has(mode.attributes.Geometry ?? ''))
     fault(`mode "${name}" stands on the geometry "${mode.attributes.Geometry}", which is not there`);
   const slots = new Map<string, string>();
+  const wires: StrictWire[] = [];
   for (const channel of childrenOf(only(mode, 'DMXChannels'), 'DMXChannel')) {
     const { DMXBreak = '1', Offset = '', Geometry = '' } = channel.attributes;
     if (!names.has(Geometry)) fault(`a channel of "${name}" stands on the geometry "${Geometry}", which is not there`);
@@ -75,6 +83,7 @@ function modeOf(
     if (!numbers.every((slot) => Number.isInteger(slot) && slot >= 1 && slot <= 512)) fault(`Offset "${Offset}" in "${name}"`);
     if (!/^\d+$/.test(DMXBreak) && DMXBreak !== 'Overwrite') fault(`DMXBreak "${DMXBreak}" in "${name}"`);
     const of = Number(DMXBreak);
+    wires.push({ of, attribute: logical[0]?.attributes.Attribute ?? '', offsets: numbers });
     for (const slot of numbers) {
       const key = `${DMXBreak} ${slot}`;
       if (slots.has(key)) fault(`slot ${slot} of break ${DMXBreak} in "${name}" belongs to two channels`);
@@ -82,7 +91,7 @@ function modeOf(
       if (Number.isInteger(of)) breaks.set(of, Math.max(breaks.get(of) ?? 0, slot));
     }
   }
-  return { name, breaks };
+  return { name, breaks, wires };
 }
 
 export function readGdtfStrictly(bytes: Uint8Array, where: string): StrictType {
