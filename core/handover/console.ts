@@ -5,7 +5,7 @@ import { looksOf } from '../light/looks.js';
 import type { Fixture, HandOver, Mode } from '../model/records.js';
 import { get, type Show, settingsOf } from '../model/show.js';
 import { inScheduleOrder } from '../order/order.js';
-import { modeOf } from '../patch/footprint.js';
+import { modeOf, partChannels } from '../patch/footprint.js';
 import { channelsOf, deskGroups } from './groups.js';
 
 /** A channel as the desk of 1992 knows it: a figure. */
@@ -15,8 +15,7 @@ const figure = (channel: string): number | null => {
 };
 /** Slot of the intensity in a break of a mode, from 1, and whether the mode has one. */
 export function intensitySlot(mode: Mode | undefined, part: number): { readonly slot: number; readonly found: boolean } {
-  const breaks = [...new Set((mode?.channels ?? []).map((channel) => channel.break))].sort((a, b) => a - b);
-  const own = (mode?.channels ?? []).filter((channel) => channel.break === breaks[part]);
+  const own = partChannels(mode, part);
   const dimmer =
     own.find(({ attribute }) => attribute === 'Dimmer') ?? own.find(({ attribute }) => attribute === 'VirtualDimmer');
   const slot = dimmer?.offset[0];

@@ -1,5 +1,5 @@
 /** Slots that a mode takes. Count slots, never channels (reference formats 1.9). */
-import type { Fixture, FixtureType, Mode } from '../model/records.js';
+import type { Channel, Fixture, FixtureType, Mode } from '../model/records.js';
 import { get, type Show } from '../model/show.js';
 
 const kept = new WeakMap<Mode, readonly number[]>();
@@ -14,6 +14,19 @@ export function footprints(mode: Mode): readonly number[] {
     kept.set(mode, sizes);
   }
   return sizes;
+}
+
+const keptParts = new WeakMap<Mode, readonly (readonly Channel[])[]>();
+/** Channels of a part: those of its break. Nothing where the mode has no such break. */
+export function partChannels(mode: Mode | undefined, part: number): readonly Channel[] {
+  if (!mode) return [];
+  let parts = keptParts.get(mode);
+  if (!parts) {
+    const breaks = [...new Set(mode.channels.map((channel) => channel.break))].sort((a, b) => a - b);
+    parts = breaks.map((own) => mode.channels.filter((channel) => channel.break === own));
+    keptParts.set(mode, parts);
+  }
+  return parts[part] ?? [];
 }
 
 /** Slots of a whole mode, summed over its breaks. */

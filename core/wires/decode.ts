@@ -5,7 +5,7 @@
 import type { Channel, Fixture, FixtureType, Id } from '../model/records.js';
 import { all, get, type Show } from '../model/show.js';
 import { SLOTS, slotOf, universeOf } from '../patch/address.js';
-import { modeOf, partFootprint } from '../patch/footprint.js';
+import { modeOf, partChannels, partFootprint } from '../patch/footprint.js';
 import { shareOf } from '../patch/values.js';
 import { additive, subtractive } from './emitters.js';
 
@@ -92,11 +92,10 @@ function ofFixture(show: Show, fixture: Fixture): readonly Spot[] {
   const before = ofOne.get(fixture);
   if (before?.type === type) return before.spots;
   const mode = modeOf(type, fixture.mode);
-  const breaks = [...new Set((mode?.channels ?? []).map((channel) => channel.break))].sort((a, b) => a - b);
   const spots = fixture.parts.flatMap(({ address, accessory }, part): Spot[] => {
     // Devices such as scrollers are no light.
     if (address === null || accessory !== undefined) return [];
-    const channels = (mode?.channels ?? []).filter((channel) => channel.break === breaks[part]);
+    const channels = partChannels(mode, part);
     const from = slotOf(address);
     const count = Math.min(partFootprint(show, fixture, part), SLOTS - from + 1);
     return [{ fixture: fixture.id, part, universe: universeOf(address), from, count, read: readerOf(type, channels, from) }];

@@ -8,7 +8,7 @@ import { linearOf, xyzOfHex } from '../light/srgb.js';
 import type { Channel, Fixture, Id } from '../model/records.js';
 import { find, get, type Show } from '../model/show.js';
 import { SLOTS, slotOf, universeOf } from '../patch/address.js';
-import { modeOf } from '../patch/footprint.js';
+import { modeOf, partChannels } from '../patch/footprint.js';
 import { bytesOf, slotValue } from '../patch/values.js';
 import { place } from '../space/hanging.js';
 import { codedAngle } from '../space/heads.js';
@@ -68,11 +68,10 @@ export function slotsOf(show: Show, levels: ReadonlyMap<Id, number>): Map<number
   for (const [id, level] of levels) {
     const fixture = find(show, 'fixture', id);
     if (!fixture) continue;
-    const channels = modeOf(get(show, 'type', fixture.type), fixture.mode)?.channels ?? [];
-    const breaks = [...new Set(channels.map((channel) => channel.break))].sort((a, b) => a - b);
+    const mode = modeOf(get(show, 'type', fixture.type), fixture.mode);
     fixture.parts.forEach(({ address, accessory }, part) => {
       if (address === null || accessory !== undefined) return;
-      const own = channels.filter((channel) => channel.break === breaks[part]);
+      const own = partChannels(mode, part);
       const dimmed = own.some(({ attribute }) => attribute === 'Dimmer');
       const plain = own.length > 0 && own.every(({ attribute }) => !isLight(attribute)) ? own[0] : undefined;
       const slots = out.get(universeOf(address)) ?? new Uint8Array(SLOTS);

@@ -17,6 +17,8 @@ export interface NodeSaid {
   readonly name: string;
   /** Port-addresses. */
   readonly outputs: readonly number[];
+  /** ms since it answered last. */
+  readonly ago: number;
 }
 export interface WiresState {
   readonly event: 'state';

@@ -26,6 +26,7 @@ import { drawSheet } from '#core/paper/plates';
 import { readySet } from '#core/paper/ready/index';
 import { listSet } from '#core/paper/ready/lists';
 import { universeOf } from '#core/patch/address';
+import { routeOf } from '#core/wires/routes';
 import { sheetsPdf } from './pdf.js';
 import { scheduleXlsx, writeXlsx } from './xlsx.js';
 
@@ -59,6 +60,16 @@ export interface Manifest {
     readonly looks: number;
     readonly positions: number;
     readonly pixels: number;
+  };
+  readonly outputs: {
+    readonly first: 0 | 1;
+    readonly universes: readonly {
+      readonly universe: number;
+      readonly name: string;
+      readonly node: string;
+      readonly protocol: string;
+      readonly portAddress?: number;
+    }[];
   };
   /** What stays at home, by name. */
   readonly home: {
@@ -205,6 +216,18 @@ export async function packageOf(
       looks: wish.looks === false ? 0 : all(show, 'look').length,
       positions: new Set(fixtures.map(({ position }) => position)).size,
       pixels: wallsSaid(show).reduce((sum, wall) => sum + wall.pixels.length, 0),
+    },
+    // Where each universe goes out; port-addresses of Art-Net count from 0, and "first" is that of universe 1.
+    outputs: {
+      first: settingsOf(whole).firstPort ?? 0,
+      universes: all(show, 'universe').map((universe) => {
+        const { protocol, portAddress } = routeOf(universe.number, universe, {
+          first: settingsOf(whole).firstPort ?? 0,
+          nodes: [],
+        });
+        const { number, name: own, node } = universe;
+        return { universe: number, name: own, node, protocol, ...(protocol === 'Art-Net' ? { portAddress } : {}) };
+      }),
     },
     home: {
       layers: (wish.layers ?? []).flatMap((id) => find(whole, 'layer', id)?.name ?? []),

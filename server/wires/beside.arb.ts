@@ -16,10 +16,14 @@ export async function machineBeside(
   ends: (() => unknown)[],
   port: number,
   address = '127.0.0.2',
+  heard?: (socket: Socket, from: string, port: number) => void,
 ): Promise<{ socket: Socket; got: Uint8Array[] }> {
   const got: Uint8Array[] = [];
   const socket = createSocket({ type: 'udp4', reuseAddr: true });
-  socket.on('message', (message) => got.push(new Uint8Array(message)));
+  socket.on('message', (message, { address: from, port: back }) => {
+    got.push(new Uint8Array(message));
+    heard?.(socket, from, back);
+  });
   await new Promise<void>((done) => socket.bind(port, address, done));
   ends.push(() => new Promise<void>((done) => socket.close(() => done())));
   return { socket, got };

@@ -1,11 +1,13 @@
 /** What windows see of the wires and put on them, over real sockets of this machine. */
-import { afterEach, expect, test } from '@jest/globals';
+import type { Socket } from 'node:dgram';
+import { afterEach, describe, expect, test } from '@jest/globals';
+import { readArtNet, writeArtLevels, writeNode } from '#core/wires/artnet';
 import { readE131, writeLevels } from '#core/wires/e131';
 import { type Slots, takeSlots, writeSlots } from '#core/wires/frames';
 import type { WiresState } from '#core/wires/state';
 import { freePorts, machineBeside, until } from './beside.arb.js';
 import { makeRig, PATIENCE, type Rig, type Window } from './rig.js';
-import { makeWires } from './wires.js';
+import { broadcastOf, makeWires } from './wires.js';
 
 const ends: (() => unknown)[] = [];
 afterEach(async () => {
@@ -40,14 +42,17 @@ function look(rig: Rig): Seen {
   };
   return seen;
 }
-async function house() {
+async function house(answers?: (socket: Socket, from: string, port: number) => void) {
   const ports = await freePorts();
   let late = 0;
   const rig = makeRig(makeWires({ cid: 'd5'.repeat(16), name: 'Dessin', ports }), () => performance.now() + late);
   ends.push(() => rig.close());
   const desk = await machineBeside(ends, ports.e131);
+  const node = await machineBeside(ends, ports.artnet, '127.0.0.2', answers);
   let sequence = 0;
   return {
+    node,
+    ports,
     rig,
     desk,
     later: (ms: number) => {
@@ -211,4 +216,59 @@ test('the sockets are open while somebody looks, and shut when nobody does', asy
   send([1]);
   await new Promise((done) => setTimeout(done, 80));
   expect(rig.state().counted.taken).toBe(1);
+});
+
+describe('nodes', () => {
+  const answer = (socket: Socket, from: string, port: number) =>
+    socket.send(
+      writeNode({
+        ip: '127.0.0.2',
+        name: 'Barge',
+        longName: '',
+        report: '',
+        mac: '',
+        bind: 1,
+        outputs: [0, 1, 6],
+        inputs: [],
+      }),
+      port,
+      from,
+    );
+  test('nobody is asked before a window wants to know, and then whoever answers is told', async () => {
+    const { rig, node } = await house(answer);
+    const one = look(rig);
+    await until(() => one.state !== null);
+    await new Promise((done) => setTimeout(done, 100));
+    expect(node.got).toEqual([]);
+    say(one, { nodes: true });
+    await until(() => rig.state().nodes.length === 1);
+    expect(readArtNet(node.got[0] ?? new Uint8Array())).toEqual({ kind: 'poll', flags: 0 });
+    expect(rig.state().nodes).toMatchObject([{ ip: '127.0.0.2', name: 'Barge', outputs: [0, 1, 6] }]);
+    expect(rig.state().nodes[0]?.ago).toBeLessThan(2000);
+    one.window.close();
+  });
+
+  test('levels by Art-Net belong to the universe that was given their port-address; else they are counted from the first', async () => {
+    const { rig, node, ports } = await house();
+    const one = look(rig);
+    await until(() => one.state !== null);
+    say(one, { look: [2, 3, 9], routes: [[9, 'Art-Net', '127.0.0.2', 6]], first: 0 });
+    const send = (portAddress: number, level: number) =>
+      node.socket.send(writeArtLevels({ sequence: 0, portAddress, slots: Uint8Array.of(level, 0) }), ports.artnet, '127.0.0.1');
+    send(6, 60);
+    send(2, 20);
+    await until(() => one.known.get(9)?.[0] === 60 && one.known.get(3)?.[0] === 20);
+    say(one, { first: 1 });
+    send(2, 30);
+    await until(() => one.known.get(2)?.[0] === 30);
+    // What is not said any more is given to nobody.
+    say(one, { routes: [] });
+    send(6, 61);
+    await until(() => rig.state().sources.some(({ universe }) => universe === 6));
+  });
+});
+test('all machines of a network are those that the mask leaves free', () => {
+  expect(broadcastOf({ name: 'a', address: '10.1.2.3', netmask: '255.255.255.0' })).toBe('10.1.2.255');
+  expect(broadcastOf({ name: 'a', address: '2.0.0.7', netmask: '255.0.0.0' })).toBe('2.255.255.255');
+  expect(broadcastOf({ name: 'a', address: '192.168.4.130', netmask: '255.255.255.192' })).toBe('192.168.4.191');
 });

@@ -42,6 +42,10 @@ interface Looking {
   readonly asker: string;
   readonly line: Line;
   looks: ReadonlySet<number>;
+  /** It wants to know who is there. */
+  nodes: boolean;
+  /** Universes whose way it said. */
+  routed: ReadonlySet<number>;
   /** As it was told last. */
   readonly told: Map<number, Slots>;
   readonly due: Set<number>;
@@ -72,6 +76,9 @@ function routesFrom(value: unknown): Map<number, Route> {
 export function makeRig(wires: Wires, now: () => number = () => performance.now()): Rig {
   const windows = new Set<Looking>();
   const routes = new Map<number, Route>();
+  /** Universes of port-addresses that somebody gave. */
+  let byPort = new Map<number, number>();
+  let first: 0 | 1 = 0;
   let output = false;
   let fault: string | null = null;
   let misread = 0;
@@ -79,6 +86,8 @@ export function makeRig(wires: Wires, now: () => number = () => performance.now(
   let timers: NodeJS.Timeout[] = [];
   let running: Promise<void> = Promise.resolve();
   wires.route((universe) => routes.get(universe) ?? null);
+  // A port-address is the universe that was given to it, and without a word the one that counts so from the first.
+  wires.portsAre((port) => byPort.get(port) ?? Math.max(1, port + 1 - first));
   wires.follow((universes) => {
     for (const window of windows) for (const universe of universes) if (window.looks.has(universe)) window.due.add(universe);
   });
@@ -105,7 +114,9 @@ export function makeRig(wires: Wires, now: () => number = () => performance.now(
       interfaces: interfacesHere(),
       fault,
       sources,
-      nodes: wires.nodes().map(({ ip, name, outputs }) => ({ ip, name, outputs: [...outputs] })),
+      nodes: wires
+        .nodes()
+        .map(({ ip, name, outputs, heard }) => ({ ip, name, outputs: [...outputs], ago: Math.round(now() - heard) })),
       counted: { taken, sent, dropped: [...dropped].reduce((sum, [, many]) => sum + many, misread) },
     };
   };
@@ -122,6 +133,7 @@ export function makeRig(wires: Wires, now: () => number = () => performance.now(
   const switchTo = (on: boolean) => {
     if (output === on) return;
     output = on;
+    ask();
     if (!on)
       for (const window of windows) {
         wires.sending.release(window.asker);
@@ -177,6 +189,8 @@ export function makeRig(wires: Wires, now: () => number = () => performance.now(
       fault = (error as Error).message;
     }
   };
+  /** Nodes are asked for while somebody looks at them, or sends to them by their names. */
+  const ask = () => wires.poll(output || [...windows].some(({ nodes }) => nodes));
   const listen = () => wires.listen(new Set([...windows].flatMap(({ looks }) => [...looks])));
 
   const said = (window: Looking, value: Record<string, unknown>) => {
@@ -186,7 +200,21 @@ export function makeRig(wires: Wires, now: () => number = () => performance.now(
       for (const universe of window.looks) window.due.add(universe);
       listen();
     }
-    for (const [universe, route] of routesFrom(value.routes)) routes.set(universe, route);
+    if (Array.isArray(value.routes)) {
+      const said = routesFrom(value.routes);
+      // What it does not say any more goes to its group again.
+      for (const universe of window.routed) if (!said.has(universe)) routes.delete(universe);
+      window.routed = new Set(said.keys());
+      for (const [universe, route] of said) routes.set(universe, route);
+      byPort = new Map(
+        [...routes].flatMap(([universe, { protocol, portAddress }]) => (protocol === 'Art-Net' ? [[portAddress, universe]] : [])),
+      );
+    }
+    if (value.first === 0 || value.first === 1) first = value.first;
+    if (typeof value.nodes === 'boolean') {
+      window.nodes = value.nodes;
+      ask();
+    }
     if (typeof value.output === 'boolean') switchTo(value.output);
     if (value.choose === null || typeof value.choose === 'string') {
       const wish = value.choose;
@@ -219,6 +247,8 @@ export function makeRig(wires: Wires, now: () => number = () => performance.now(
         asker: `window ${++count}`,
         line,
         looks: new Set(),
+        nodes: false,
+        routed: new Set(),
         told: new Map(),
         due: new Set(),
         wanted: new Map(),
@@ -244,6 +274,7 @@ export function makeRig(wires: Wires, now: () => number = () => performance.now(
         close() {
           if (!windows.delete(window)) return;
           release(window);
+          ask();
           listen();
           void settle();
         },

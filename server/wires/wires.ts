@@ -4,7 +4,7 @@
  */
 import { createSocket, type Socket } from 'node:dgram';
 import { networkInterfaces } from 'node:os';
-import { ARTNET_PORT, type ArtNode, readArtNet, writeArtLevels } from '#core/wires/artnet';
+import { ARTNET_PORT, type ArtNode, POLL_EVERY, readArtNet, writeArtLevels, writePoll } from '#core/wires/artnet';
 import {
   DISCOVERY,
   DISCOVERY_EVERY,
@@ -26,8 +26,11 @@ const BEAT = 5;
 const LISTEN_EVERY = 250;
 /** Groups that are joined at most: the limits of systems are near (from memory). */
 const MOST_GROUPS = 512;
-/** Nodes that are kept at most. */
+/** Answers of nodes that are kept at most; one that was silent for so long is let go, ms. */
 const MOST_NODES = 1000;
+const NODE_GONE = 60_000;
+/** On this machine alone its first loopback addresses are asked: stand-ins have them. */
+const asked = Array.from({ length: 8 }, (_, i) => `127.0.0.${i + 1}`);
 
 export interface WiresOptions {
   /** Of this server, 32 hexadecimal figures: the same after every start. */
@@ -40,6 +43,11 @@ export interface WiresOptions {
 export interface Interface {
   readonly name: string;
   readonly address: string;
+  readonly netmask?: string;
+}
+export interface NodeHeard extends ArtNode {
+  /** When it answered last. */
+  readonly heard: number;
 }
 export interface Counters {
   /** Packets that were taken, that were none, and why. */
@@ -56,12 +64,16 @@ export interface Wires {
   readonly sending: Sending;
   /** Where universes go; left out, to their groups by E1.31. */
   readonly route: (of: (universe: number) => Route | null) => void;
+  /** Which universe a port-address is; left out, they count from 0 and universes from 1. */
+  readonly portsAre: (universeOf: (portAddress: number) => number) => void;
+  /** Asks by Art-Net who is there, again and again. */
+  readonly poll: (on: boolean) => void;
   /** Universes that are listened to: their groups are joined where an interface is chosen. */
   readonly listen: (universes: Iterable<number>) => void;
   /** The interface that is used; null is this machine alone. @throws RangeError where there is none of the name */
   readonly choose: (name: string | null) => Promise<void>;
   readonly chosen: () => Interface | null;
-  readonly nodes: () => readonly ArtNode[];
+  readonly nodes: () => readonly NodeHeard[];
   readonly counted: () => Counters;
   /** Told with the universes that are other than before. @returns what ends that */
   readonly follow: (told: (universes: readonly number[]) => void) => () => void;
@@ -70,8 +82,18 @@ export interface Wires {
 /** Interfaces of this machine with an address of four numbers, the loopback left out. */
 export const interfacesHere = (): Interface[] =>
   Object.entries(networkInterfaces()).flatMap(([name, list]) =>
-    (list ?? []).filter(({ family, internal }) => family === 'IPv4' && !internal).map(({ address }) => ({ name, address })),
+    (list ?? [])
+      .filter(({ family, internal }) => family === 'IPv4' && !internal)
+      .map(({ address, netmask }) => ({ name, address, netmask })),
   );
+/** All machines of a network: the part that the mask leaves free is full. */
+export const broadcastOf = ({ address, netmask = '255.255.255.0' }: Interface): string => {
+  const mask = netmask.split('.').map(Number);
+  return address
+    .split('.')
+    .map((part, i) => (Number(part) & (mask[i] ?? 255)) | (~(mask[i] ?? 255) & 255))
+    .join('.');
+};
 export const isLoopback = (address: string): boolean => address.startsWith('127.');
 
 // Long: one closure holds the sockets and what was heard; its functions are short.
@@ -83,10 +105,13 @@ export function makeWires({
 }: WiresOptions): Wires {
   const listening = makeListening();
   const sending = makeSending();
-  const nodes = new Map<string, ArtNode>();
+  const nodes = new Map<string, NodeHeard>();
   const dropped = new Map<string, number>();
   const followers = new Set<(universes: readonly number[]) => void>();
   let routeOf: (universe: number) => Route | null = () => null;
+  let universeOf = (portAddress: number): number => portAddress + 1;
+  let polling = false;
+  let polled = Number.NEGATIVE_INFINITY;
   let wanted = new Set<number>();
   let joined = new Set<number>();
   let on: Interface | null = null;
@@ -112,13 +137,12 @@ export function makeWires({
     if (packet.kind === 'dropped') return drop(packet.why);
     if (packet.kind === 'node') {
       const key = `${packet.ip} ${packet.bind}`;
-      if (nodes.size < MOST_NODES || nodes.has(key)) nodes.set(key, packet);
+      if (nodes.size < MOST_NODES || nodes.has(key)) nodes.set(key, { ...packet, heard: now() });
       return;
     }
     if (packet.kind !== 'levels') return;
     taken++;
-    // Port-addresses count from 0, universes from 1.
-    const universe = packet.portAddress + 1;
+    const universe = universeOf(packet.portAddress);
     if (listening.take(asLevels(universe, packet.sequence, packet.slots, from), from, now())) tell([universe]);
   };
 
@@ -159,6 +183,11 @@ export function makeWires({
   const beat = () => {
     const time = now();
     for (const frame of sending.due(time)) say(frame);
+    if (sockets && polling && time - polled >= POLL_EVERY) {
+      polled = time;
+      for (const [key, { heard }] of nodes) if (time - heard > NODE_GONE) nodes.delete(key);
+      for (const to of on ? [broadcastOf(on)] : asked) post(sockets.artnet, writePoll(), ports.artnet, to);
+    }
     if (!sockets || !sending.busy() || time - discovered < DISCOVERY_EVERY) return;
     discovered = time;
     for (const page of writeDiscovery(cid, name, sending.universes()))
@@ -194,6 +223,7 @@ export function makeWires({
         socket.removeAllListeners('error');
         socket.on('error', (error) => drop(`socket: ${(error as NodeJS.ErrnoException).code ?? 'unknown'}`));
         if (on) tried(() => on && socket.setMulticastInterface(on.address));
+        if (on) tried(() => socket.setBroadcast(true));
         done(socket);
       });
     });
@@ -226,6 +256,13 @@ export function makeWires({
     sending,
     route: (of) => {
       routeOf = of;
+    },
+    portsAre: (of) => {
+      universeOf = of;
+    },
+    poll: (wish) => {
+      if (wish && !polling) polled = Number.NEGATIVE_INFINITY;
+      polling = wish;
     },
     listen: (universes) => {
       wanted = new Set(universes);

@@ -1,12 +1,12 @@
 /** A stand-in of a node with lamps on it. Nothing but this machine's loopback is heard or told. */
 import { createSocket } from 'node:dgram';
 import type { Hono } from 'hono';
+import { answering } from '../artnet.js';
 import { lampsOf } from '../lamps.js';
 import { openPackage } from '../package.js';
 import { makeReceiver } from '../receiver.js';
 import { makeSite, type Started, startSite } from '../site.js';
 import { ARTNET_PORT, E131_PORT, makeVoice, places } from '../wire.js';
-import { pollReply } from './artnet.js';
 import { type Mischief, makeLine, rubbish } from './mischief.js';
 import { page } from './page.js';
 import { type Lit, makeHungRig } from './rig.js';
@@ -40,6 +40,7 @@ export async function makeNode(usual = 'http://127.0.0.1:4600'): Promise<{ reado
   const line = makeLine();
   const rig = makeHungRig();
   let [away, passes] = [false, false];
+  const answer = answering(places.node, 'Stand-in node', ANSWERS);
   const out = createSocket('udp4');
   out.unref();
   out.on('error', () => undefined);
@@ -53,15 +54,7 @@ export async function makeNode(usual = 'http://127.0.0.1:4600'): Promise<{ reado
     },
     polled(socket, from, port) {
       if (away) return;
-      ANSWERS.forEach((outputs, i) => {
-        const told = {
-          ip: places.node,
-          name: 'Stand-in node',
-          long: 'Stand-in node of eight outputs',
-          report: '#0001 [0000] ready',
-        };
-        socket.send(pollReply({ ...told, outputs, bind: i + 1, port: ARTNET_PORT }), port, from);
-      });
+      answer(socket, from, port);
     },
   });
   const state = (): NodeState => ({

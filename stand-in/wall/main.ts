@@ -1,10 +1,18 @@
 /** A stand-in of a wall of pixels: it lights up by what it hears at a loopback address of its own. */
 import type { Hono } from 'hono';
+import { answering } from '../artnet.js';
 import { openPackage } from '../package.js';
 import { makeReceiver } from '../receiver.js';
 import { makeSite, packageForms, type Started, shell, startSite } from '../site.js';
 import { places } from '../wire.js';
 import { colours, type Wall, wallsOf } from './walls.js';
+
+/** Outputs that it has: port-addresses 4 to 15, four an answer. */
+const ANSWERS = [
+  [4, 5, 6, 7],
+  [8, 9, 10, 11],
+  [12, 13, 14, 15],
+] as const;
 
 const page = (walls: readonly Wall[], said: string, home: string): string =>
   shell(
@@ -28,7 +36,7 @@ setTimeout(look,100)}look();
   );
 
 export async function makeWall(usual = 'http://127.0.0.1:4600'): Promise<{ readonly app: Hono; readonly stop: () => void }> {
-  const receiver = await makeReceiver({ address: places.wall });
+  const receiver = await makeReceiver({ address: places.wall, polled: answering(places.wall, 'Stand-in wall', ANSWERS) });
   let walls: readonly Wall[] = [];
   const lit = () => walls.map((wall) => ({ name: wall.name, pixels: colours(wall, receiver.slots) }));
   const { app } = makeSite(

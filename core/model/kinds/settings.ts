@@ -102,6 +102,8 @@ export const settingsSchema = () =>
     address: Type.Optional(Text),
     /** Where the dimmers or the distribution stand, mm, and the share that cables are longer than they are measured. Left out, what is usual. */
     cables: Type.Optional(object({ rack: P3, spare: Type.Number({ minimum: 0, maximum: 5 }) })),
+    /** Port-address of Art-Net of universe 1: port-addresses count from 0, and some houses leave that one out. Left out: 0. */
+    firstPort: Type.Optional(Type.Union([Type.Literal(0), Type.Literal(1)])),
     /** What goes along with the package for the console programmer; left out, everything. */
     handOver: Type.Optional(handOverSchema()),
     /** Left out: 230 V, 16 A a circuit, 63 A a phase, all of it. */

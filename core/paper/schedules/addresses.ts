@@ -1,7 +1,8 @@
 /** The address list: who has which slots of each universe, walls of pixels, and what is free between. */
-import { all, find, type Show } from '../../model/show.js';
+import { all, find, type Show, settingsOf } from '../../model/show.js';
 import type { Span } from '../../patch/pack.js';
 import { type Occupied, occupied, universesOf } from '../../patch/spans.js';
+import { portAddressText, routeOf } from '../../wires/routes.js';
 import type { Schedule, ScheduleGroup, ScheduleKind } from '../schedule.js';
 
 const TITLE = 'Address list';
@@ -27,6 +28,7 @@ function rowOf(show: Show, span: Occupied): Row {
 }
 const slotsText = ({ from, to }: Span): string => (from === to ? String(from) : `${from}-${to}`);
 export function addressList(show: Show): Schedule {
+  const first = settingsOf(show).firstPort ?? 0;
   const named = new Map(all(show, 'universe').map((universe) => [universe.number, universe]));
   const groups = universesOf(show).map(({ number, spans, free, overlapping }): ScheduleGroup => {
     const { name = '', protocol = '', node = '', port = '' } = named.get(number) ?? {};
@@ -34,7 +36,10 @@ export function addressList(show: Show): Schedule {
       ...spans.map((span) => [span.from, rowOf(show, span)] as const),
       ...free.map((span) => [span.from, [slotsText(span), String(span.to - span.from + 1), '', 'free', '', '', '']] as const),
     ];
-    const out = [protocol, node, port ? `port ${port}` : ''].filter(Boolean).join(', ');
+    // Where the port is not said, Art-Net goes to the one that counts so from the first.
+    const own = /art/i.test(protocol) ? routeOf(number, named.get(number), { first, nodes: [] }).portAddress : null;
+    const to = own === null ? port && `port ${port}` : `port-address ${portAddressText(own)}`;
+    const out = [protocol, node, to].filter(Boolean).join(', ');
     const shared = overlapping.length ? `${overlapping.map(slotsText).join(', ')} taken twice` : '';
     return {
       heading: [`Universe ${number}`, name, out, shared].filter(Boolean).join(', '),

@@ -11,7 +11,7 @@ export function WiresLines() {
   const state = useWires((own) => own.state);
   const strangers = useWires((own) => own.strangers);
   if (!state) return <p className="pt-3">The server does not answer: no levels are heard.</p>;
-  const { sources, nodes, counted, on, interfaces, fault } = state;
+  const { sources, counted, on, interfaces, fault } = state;
   const many = new Map<
     string,
     { name: string; address: string; priority: number; rate: number; universes: number[]; lost: boolean }
@@ -58,14 +58,6 @@ export function WiresLines() {
         </p>
       )}
       <AsLight />
-      {nodes.map(({ ip, name, outputs }) => (
-        <p key={`${ip} ${name}`}>
-          Node {name}{' '}
-          <span className="pencil">
-            {ip}, {plural(outputs.length, 'output')}
-          </span>
-        </p>
-      ))}
       <p className="pencil pt-1">
         {plural(counted.taken, 'packet')} heard, {counted.sent} sent, {counted.dropped} dropped
       </p>

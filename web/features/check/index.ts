@@ -44,6 +44,13 @@ const feature: Feature = {
       steps: ['rig-check'],
       Pane: lazily(async () => (await import('./FaultsTable')).FaultsTable),
     },
+    {
+      id: 'nodes',
+      name: 'Nodes',
+      order: 3,
+      steps: ['rig-check'],
+      Pane: lazily(async () => (await import('./NodesTable')).NodesTable),
+    },
   ],
   commands: [
     {

@@ -61,10 +61,10 @@ const buffer = (bytes: Uint8Array | null) => (bytes ?? new Uint8Array()).slice()
 test('what it looks at is said when the connection stands, and again over the next one', () => {
   const { line, sockets, due, last } = desk();
   line.look([1, 2]);
-  line.routes(new Map([[1, { protocol: 'E1.31', to: null, portAddress: 0 }]]));
+  line.routes(new Map([[1, { protocol: 'E1.31', to: null, portAddress: 0 }]]), 0);
   expect(last().sent).toEqual([]);
   last().onopen?.();
-  const both = ['{"look":[1,2]}', '{"routes":[[1,"E1.31",null,0]]}'];
+  const both = ['{"look":[1,2]}', '{"routes":[[1,"E1.31",null,0]],"first":0}'];
   expect(last().sent).toEqual(both);
   line.look([1, 2]);
   expect(last().sent).toEqual(both);

@@ -22,7 +22,10 @@ export interface WireLine {
   readonly known: ReadonlyMap<number, Slots>;
   /** Looks at these universes, and no others. */
   readonly look: (universes: readonly number[]) => void;
-  readonly routes: (routes: ReadonlyMap<number, Route>) => void;
+  /** Where universes go, and the port-address of universe 1. */
+  readonly routes: (routes: ReadonlyMap<number, Route>, first: 0 | 1) => void;
+  /** Wants to know which nodes are there. */
+  readonly nodes: (wanted: boolean) => void;
   readonly output: (on: boolean) => void;
   /** The network interface by its name; null is this machine alone. */
   readonly choose: (name: string | null) => void;
@@ -39,6 +42,8 @@ export function openLine(connect: () => WireSocket, hearing: WireHearing, later:
   const wanted = new Map<number, Slots>();
   let looks: readonly number[] = [];
   let routes: readonly unknown[] = [];
+  let first: 0 | 1 = 0;
+  let nodes = false;
   let socket: WireSocket | null = null;
   let ready = false;
   let closed = false;
@@ -74,7 +79,8 @@ export function openLine(connect: () => WireSocket, hearing: WireHearing, later:
       ready = true;
       wait = FIRST;
       if (looks.length) say({ look: looks });
-      if (routes.length) say({ routes });
+      if (routes.length || first) say({ routes, first });
+      if (nodes) say({ nodes });
     };
     made.onmessage = ({ data }) => heard(data);
     made.onclose = () => {
@@ -99,11 +105,17 @@ export function openLine(connect: () => WireSocket, hearing: WireHearing, later:
       looks = universes;
       say({ look: looks });
     },
-    routes(next) {
+    nodes(wanted) {
+      if (wanted === nodes) return;
+      nodes = wanted;
+      say({ nodes });
+    },
+    routes(next, port) {
       const list = [...next].map(([universe, { protocol, to, portAddress }]) => [universe, protocol, to, portAddress]);
-      if (JSON.stringify(list) === JSON.stringify(routes)) return;
+      if (port === first && JSON.stringify(list) === JSON.stringify(routes)) return;
       routes = list;
-      say({ routes });
+      first = port;
+      say({ routes, first });
     },
     output: (on) => say({ output: on }),
     choose: (name) => say({ choose: name }),

@@ -1,7 +1,8 @@
 /** What this window knows of the wires: the state of the server's, and the lights of the show that are alive. */
 import type { Id } from '#core/model/records';
-import { all, type Show } from '#core/model/show';
+import { all, type Show, settingsOf } from '#core/model/show';
 import { type LightLive, type Lives, makeLives, patchedUniverses } from '#core/wires/lives';
+import { devices } from '#core/wires/nodes';
 import { routeOf } from '#core/wires/routes';
 import type { WiresState } from '#core/wires/state';
 import type { Session } from '../session/session';
@@ -23,6 +24,8 @@ let lives: Lives | null = null;
 let shown: Show | null = null;
 /** Universes besides those of the patch are looked at while somebody looks. */
 let lookers = 0;
+/** Who wants to know which nodes are there: it may be before the line is there. */
+let asking = 0;
 const followers = new Set<Told>();
 let changed: Set<Id> | null = new Set();
 let frame = 0;
@@ -59,6 +62,23 @@ const soon = () => {
   if (!frame) frame = requestAnimationFrame(tell);
 };
 
+/** Asks who is there for as long as somebody wants to know. @returns what ends that */
+export function lookForNodes(): () => void {
+  asking++;
+  line?.nodes(true);
+  return () => {
+    asking--;
+    line?.nodes(asking > 0);
+  };
+}
+function sayRoutes(to: WireLine, show: Show): void {
+  const first = settingsOf(show).firstPort ?? 0;
+  const nodes = devices(useWires.getState().state?.nodes ?? []);
+  to.routes(
+    new Map(all(show, 'universe').map((universe) => [universe.number, routeOf(universe.number, universe, { first, nodes })])),
+    first,
+  );
+}
 /** Of a show in this window, until it is left. @returns what closes it */
 export function openWires(session: Session): () => void {
   const made = openLine(
@@ -68,7 +88,11 @@ export function openWires(session: Session): () => void {
       return new WebSocket(url) as unknown as WireSocket;
     },
     {
-      state: (state) => useWires.setState({ state }),
+      state: (state) => {
+        useWires.setState({ state });
+        // A node that answers is where its name leads to.
+        if (shown) sayRoutes(made, shown);
+      },
       levels: (universes) => {
         for (const id of lives?.take(made.known, universes) ?? []) changed?.add(id);
         soon();
@@ -80,6 +104,7 @@ export function openWires(session: Session): () => void {
     },
   );
   line = made;
+  made.nodes(asking > 0);
   const take = () => {
     const { show } = session.get();
     if (show === shown) return;
@@ -89,8 +114,7 @@ export function openWires(session: Session): () => void {
     changed = null;
     if (lookers) soon();
     look();
-    const said = new Map(all(show, 'universe').map((universe) => [universe.number, universe]));
-    made.routes(new Map([...said].map(([number, universe]) => [number, routeOf(number, universe)])));
+    sayRoutes(made, show);
   };
   take();
   const stop = session.subscribe(take);

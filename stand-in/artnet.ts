@@ -1,4 +1,7 @@
-/** The answer of the node to who asks who is there: an ArtPollReply of Art-Net 4 (the project's formats reference 4), written apart from Dessin's own. */
+/** The answer of a node to who asks who is there: an ArtPollReply of Art-Net 4 (the project's formats reference 4), written apart from Dessin's own. */
+
+import type { Socket } from 'node:dgram';
+import { ARTNET_PORT } from './wire.js';
 
 export interface Told {
   readonly ip: string;
@@ -38,3 +41,12 @@ export function pollReply({ ip, name, long, report, outputs, bind, port }: Told)
   out[212] = 0x08;
   return out;
 }
+
+/** Answers who asks: one answer for four outputs, which are of one net and sub-net. */
+export const answering =
+  (ip: string, name: string, answers: readonly (readonly number[])[]) =>
+  (socket: Socket, from: string, port: number): void =>
+    answers.forEach((outputs, i) => {
+      const told = { ip, name, long: `${name} of ${answers.flat().length} outputs`, report: '#0001 [0000] ready' };
+      socket.send(pollReply({ ...told, outputs, bind: i + 1, port: ARTNET_PORT }), port, from);
+    });
