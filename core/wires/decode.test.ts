@@ -10,7 +10,9 @@ import { all, get, type Show, showOf } from '../model/show.js';
 import { SLOTS, slotOf, toAbsolute, universeOf } from '../patch/address.js';
 import { bytesOf, slotValue } from '../patch/values.js';
 import { codedAngle } from '../space/heads.js';
-import { spotsOf, strangers } from './decode.js';
+import { frameAt, spotsOf, strangers, valueOfFrame } from './decode.js';
+import { slotsOf } from './lighting.js';
+import { makeLives } from './lives.js';
 
 /** A show of one light of some channels at an address. */
 function rig(channels: FixtureType['modes'][number]['channels'], address = 1, more: Partial<FixtureType> = {}): Show {
@@ -154,5 +156,57 @@ describe('the demo', () => {
     const own = slotOf(get(demo, 'fixture', unit?.id ?? '').parts[0]?.address ?? 1);
     expect(strangers(demo, 1, slots([own, 255], [512, 1]))).toEqual([512]);
     expect(strangers(demo, 60, slots([7, 1]))).toEqual([7]);
+  });
+});
+
+describe('a scroller', () => {
+  test('law: the middle of a frame is read as that frame; the ends of the slot are the ends of the string', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 1, max: 60 }), fc.integer({ min: 1, max: 60 }), (frames, wish) => {
+        const frame = ((wish - 1) % frames) + 1;
+        expect(frameAt(valueOfFrame(frame, frames), frames)).toBe(frame);
+        expect([frameAt(0, frames), frameAt(255, frames)]).toEqual([1, frames]);
+      }),
+    );
+  });
+
+  test('colours the light that it hangs on, and is run to the colour of the plot', () => {
+    const show = rig([{ attribute: 'Dimmer', offset: [1], break: 1 }]);
+    const [fixture] = all(show, 'fixture');
+    if (!fixture) throw new Error('no light');
+    const scroller = {
+      id: idOf(900),
+      kind: 'accessory' as const,
+      name: 'String of three',
+      form: 'scroller' as const,
+      stock: null,
+      slots: 2,
+      string: ['', '#ff0000', '#0000ff'],
+      shelf: null,
+    };
+    const [part] = fixture.parts;
+    if (!part) throw new Error('no part');
+    const hung: Fixture = {
+      ...fixture,
+      accessories: [scroller.id],
+      parts: [
+        { ...part, colour: '#0000ff' },
+        { ...part, channel: '', address: 101, accessory: scroller.id, slots: 2 },
+      ],
+    };
+    const { shelf: _, ...bare } = scroller;
+    const made = apply(show, { added: [bare], updated: [[fixture, hung]], removed: [] });
+    const at = (...levels: [number, number][]) => {
+      const lives = makeLives(made);
+      lives.take(new Map([[1, slots(...levels)]]), [1]);
+      expect(lives.strangers()).toEqual([]);
+      return lives.of(fixture.id);
+    };
+    expect(at([1, 255], [101, 0])).toMatchObject({ level: 1, colour: null, frame: 1 });
+    expect(at([1, 255], [101, 128])).toMatchObject({ level: 1, colour: [1, 0, 0], frame: 2 });
+    // The string turns while the light is out: its level is the light's own.
+    expect(at([1, 0], [101, 255])).toMatchObject({ level: 0, colour: [0, 0, 1], frame: 3 });
+    const run = slotsOf(made, new Map([[fixture.id, 1]])).get(1);
+    expect(frameAt(run?.[100] ?? 0, 3)).toBe(3);
   });
 });

@@ -2,10 +2,12 @@
  * What slots say about the lights that are patched to them: level, colour, pan and tilt, by the modes of the patch. Values of one to four bytes, coarse first; a light whose mode
  * has no dimmer is as bright as its brightest colour. Source: reference calculations 4; attributes are those of GDTF (reference formats 1).
  */
+import { colourIn } from '../light/filter.js';
 import type { Channel, Fixture, FixtureType, Id } from '../model/records.js';
-import { all, get, type Show } from '../model/show.js';
+import { all, find, get, type Show } from '../model/show.js';
 import { SLOTS, slotOf, universeOf } from '../patch/address.js';
 import { modeOf, partChannels, partFootprint } from '../patch/footprint.js';
+import { wallRuns } from '../patch/pixels.js';
 import { shareOf } from '../patch/values.js';
 import { additive, subtractive } from './emitters.js';
 
@@ -17,6 +19,8 @@ export interface Live {
   /** Degrees from the middle; null where it does not move. */
   readonly pan: number | null;
   readonly tilt: number | null;
+  /** Of a scroller: the frame of its string that stands in the light, from 1. It is no light itself, and its colour is that of the light. */
+  readonly frame?: number;
 }
 /** A light, or a cell of one, that slots of a universe say. */
 export interface Spot {
@@ -38,7 +42,7 @@ function shareIn(slots: Uint8Array, first: number, { offset }: Channel): number 
 /** Reads a part of a type in a mode. @param channels  of its break  @param first  its first slot, from 1 */
 function readerOf(type: FixtureType, channels: readonly Channel[], first: number): Spot['read'] {
   const named = (attribute: string): Channel | undefined => channels.find((channel) => channel.attribute === attribute);
-  const dimmer = named('Dimmer');
+  const dimmer = named('Dimmer') ?? named('VirtualDimmer');
   const [pan, tilt] = [named('Pan'), named('Tilt')];
   const adding = channels.filter(({ attribute }) => additive[attribute]);
   const taking = channels.filter(({ attribute }) => subtractive[attribute] !== undefined);
@@ -71,6 +75,24 @@ function readerOf(type: FixtureType, channels: readonly Channel[], first: number
   };
 }
 
+/**
+ * Reads a scroller: its first slot runs over the string, an equal part of it for each frame (common practice, no source).
+ * @param colours  of the frames, red, green and blue as shares; null is clear
+ */
+const scrollerOf =
+  (colours: readonly Live['colour'][], first: number): Spot['read'] =>
+  (slots) => {
+    const frame = frameAt(slots[first - 1] ?? 0, colours.length);
+    return { level: 0, colour: colours[frame - 1] ?? null, pan: null, tilt: null, frame };
+  };
+const VALUES = 256;
+/** The frame of a string at a value of its slot, from 1. */
+export const frameAt = (value: number, frames: number): number => Math.min(frames, Math.floor((value * frames) / VALUES) + 1);
+/** The value in the middle of a frame. */
+export const valueOfFrame = (frame: number, frames: number): number => Math.floor(((frame - 0.5) * VALUES) / frames);
+const shares = (hex: string | null): Live['colour'] =>
+  hex ? ([1, 3, 5].map((at) => Number.parseInt(hex.slice(at, at + 2), 16) / 255) as [number, number, number]) : null;
+
 /** Every patched light and cell of a show, by universe. Remembered per show. */
 const kept = new WeakMap<Show, ReadonlyMap<number, readonly Spot[]>>();
 export function spotsOf(show: Show): ReadonlyMap<number, readonly Spot[]> {
@@ -90,13 +112,24 @@ const ofOne = new WeakMap<Fixture, { readonly type: FixtureType; readonly spots:
 function ofFixture(show: Show, fixture: Fixture): readonly Spot[] {
   const type = get(show, 'type', fixture.type);
   const before = ofOne.get(fixture);
-  if (before?.type === type) return before.spots;
+  // Strings and filters are other records: what has a device is read anew.
+  if (before?.type === type && !fixture.accessories?.length) return before.spots;
   const mode = modeOf(type, fixture.mode);
   const spots = fixture.parts.flatMap(({ address, accessory }, part): Spot[] => {
-    // Devices such as scrollers are no light.
-    if (address === null || accessory !== undefined) return [];
+    if (address === null) return [];
+    const slot = slotOf(address);
+    if (accessory !== undefined) {
+      // Devices are no light; what a scroller has in it is seen by the light behind it.
+      const string = find(show, 'accessory', accessory)?.string;
+      if (!string?.length) return [];
+      const read = scrollerOf(
+        string.map((colour) => shares(colourIn(show, colour).rgb)),
+        slot,
+      );
+      return [{ fixture: fixture.id, part, universe: universeOf(address), from: slot, count: 1, read }];
+    }
     const channels = partChannels(mode, part);
-    const from = slotOf(address);
+    const from = slot;
     const count = Math.min(partFootprint(show, fixture, part), SLOTS - from + 1);
     return [{ fixture: fixture.id, part, universe: universeOf(address), from, count, read: readerOf(type, channels, from) }];
   });
@@ -105,8 +138,8 @@ function ofFixture(show: Show, fixture: Fixture): readonly Spot[] {
 }
 
 const patchedIn = new WeakMap<Show, ReadonlyMap<number, Uint8Array>>();
-/** Of each universe which slots something is patched to, by slot from 1: lights, and devices such as scrollers. Remembered per show. */
-function patchedOf(show: Show): ReadonlyMap<number, Uint8Array> {
+/** Of each universe which slots something is patched to, by slot from 1: lights, devices such as scrollers, and walls of pixels. Remembered per show. */
+export function patchedOf(show: Show): ReadonlyMap<number, Uint8Array> {
   const known = patchedIn.get(show);
   if (known) return known;
   const out = new Map<number, Uint8Array>();
@@ -118,6 +151,12 @@ function patchedOf(show: Show): ReadonlyMap<number, Uint8Array> {
       out.set(universe, slots);
       slots.fill(1, slotOf(address), slotOf(address) + partFootprint(show, fixture, part));
     });
+  for (const wall of all(show, 'wall'))
+    for (const { from, to } of wallRuns(wall)) {
+      const slots = out.get(universeOf(from)) ?? new Uint8Array(SLOTS + 1);
+      out.set(universeOf(from), slots);
+      slots.fill(1, slotOf(from), slotOf(to) + 1);
+    }
   patchedIn.set(show, out);
   return out;
 }

@@ -7,7 +7,7 @@ import { all, find, get } from '../model/show.js';
 import { slotOf, universeOf } from '../patch/address.js';
 import { modeOf } from '../patch/footprint.js';
 import { place } from '../space/hanging.js';
-import { slotsOf } from './lighting.js';
+import { isLamp, slotsOf } from './lighting.js';
 import { makeLives } from './lives.js';
 
 const demo = makeDemo();
@@ -104,4 +104,9 @@ test('what is not patched, or not there, asks for nothing', () => {
   const slots = slotsOf(demo, new Map([[light?.id ?? '', 0.5]]));
   expect([...slots.keys()]).toEqual([universeOf(address)]);
   expect(slots.get(universeOf(address))?.[slotOf(address) - 1]).toBe(128);
+});
+
+test('a hazer is no lamp, and all others of the demo that are dimmed or coloured are', () => {
+  const none = lights.filter((light) => !isLamp(demo, light)).map(({ type }) => get(demo, 'type', type).name);
+  expect([...new Set(none)]).toEqual(['Estuary hazer']);
 });

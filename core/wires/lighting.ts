@@ -12,6 +12,7 @@ import { modeOf, partChannels } from '../patch/footprint.js';
 import { bytesOf, slotValue } from '../patch/values.js';
 import { place } from '../space/hanging.js';
 import { codedAngle } from '../space/heads.js';
+import { valueOfFrame } from './decode.js';
 import { additive, subtractive } from './emitters.js';
 
 type Rgb = readonly [number, number, number];
@@ -70,11 +71,19 @@ export function slotsOf(show: Show, levels: ReadonlyMap<Id, number>): Map<number
     if (!fixture) continue;
     const mode = modeOf(get(show, 'type', fixture.type), fixture.mode);
     fixture.parts.forEach(({ address, accessory }, part) => {
-      if (address === null || accessory !== undefined) return;
+      if (address === null) return;
+      const slots = out.get(universeOf(address)) ?? new Uint8Array(SLOTS);
+      if (accessory !== undefined) {
+        const string = find(show, 'accessory', accessory)?.string ?? [];
+        const frame = string.findIndex((colour) => colour === colourTextOf(fixture));
+        if (frame < 0) return;
+        out.set(universeOf(address), slots);
+        slots[slotOf(address) - 1] = valueOfFrame(frame + 1, string.length);
+        return;
+      }
       const own = partChannels(mode, part);
       const dimmed = own.some(({ attribute }) => attribute === 'Dimmer');
       const plain = own.length > 0 && own.every(({ attribute }) => !isLight(attribute)) ? own[0] : undefined;
-      const slots = out.get(universeOf(address)) ?? new Uint8Array(SLOTS);
       out.set(universeOf(address), slots);
       for (const channel of own) {
         const value =
@@ -88,6 +97,11 @@ export function slotsOf(show: Show, levels: ReadonlyMap<Id, number>): Map<number
   }
   return out;
 }
+/** Its mode says brightness or colour: what does not, such as a hazer, comes up when it is asked for itself, and does not glow with all others. */
+export const isLamp = (show: Show, fixture: Fixture): boolean =>
+  modeOf(get(show, 'type', fixture.type), fixture.mode)?.channels.some(
+    ({ attribute }) => attribute === 'Dimmer' || attribute in additive || attribute in subtractive,
+  ) ?? false;
 /** It makes a light bright, or says where it goes: a mode without any such is lit by its first slot. */
 const isLight = (attribute: string): boolean =>
   attribute === 'Dimmer' || attribute === 'Pan' || attribute === 'Tilt' || attribute in additive || attribute in subtractive;

@@ -1,7 +1,7 @@
 /** What is alive: each light of a show by the slots that are heard. Kept up by universe, so that a changed one costs its own lights alone. */
 import type { Id } from '../model/records.js';
 import { all, type Show } from '../model/show.js';
-import { type Live, spotsOf, strangers } from './decode.js';
+import { type Live, patchedOf, spotsOf, strangers } from './decode.js';
 import type { Slots } from './frames.js';
 
 export interface LightLive extends Live {
@@ -22,18 +22,21 @@ const sameLive = (a: LightLive, b: LightLive): boolean =>
   a.lost === b.lost &&
   a.pan === b.pan &&
   a.tilt === b.tilt &&
+  a.frame === b.frame &&
   a.colour?.[0] === b.colour?.[0] &&
   a.colour?.[1] === b.colour?.[1] &&
   a.colour?.[2] === b.colour?.[2];
 
-/** A light of several parts is as bright as its brightest, of that one's colour, and moves as the part that moves. */
+/** A light of several parts is as bright as its brightest, of that one's colour or of what stands before it, and moves as the part that moves. */
 function together(parts: readonly LightLive[]): LightLive {
+  const frame = parts.find((part) => part.frame !== undefined);
   const brightest = parts.reduce((best, part) => (part.level > best.level ? part : best));
   return {
     level: brightest.level,
-    colour: brightest.colour,
+    colour: frame?.colour ?? brightest.colour,
     pan: parts.find(({ pan }) => pan !== null)?.pan ?? null,
     tilt: parts.find(({ tilt }) => tilt !== null)?.tilt ?? null,
+    ...(frame?.frame === undefined ? {} : { frame: frame.frame }),
     lost: parts.some(({ lost }) => lost),
   };
 }
@@ -76,8 +79,8 @@ export function makeLives(show: Show): Lives {
   };
 }
 
-/** Universes to which lights of the show are patched, in order. */
-export const patchedUniverses = (show: Show): number[] => [...spotsOf(show).keys()].sort((a, b) => a - b);
+/** Universes to which something of the show is patched, in order. */
+export const patchedUniverses = (show: Show): number[] => [...patchedOf(show).keys()].sort((a, b) => a - b);
 
 /** Levels by channel, as looks have them: of several lights the brightest; a channel that is out is left out. */
 export function channelLevels(show: Show, of: Lives['of']): Record<string, number> {

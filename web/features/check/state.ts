@@ -3,7 +3,7 @@ import type { Id } from '#core/model/records';
 import type { Show } from '#core/model/show';
 import { find } from '#core/model/show';
 import { type CheckOrder, inCheckOrder } from '#core/wires/check-order';
-import { slotsOf } from '#core/wires/lighting';
+import { isLamp, slotsOf } from '#core/wires/lighting';
 import { goTo } from '../../state/selection';
 import { makeStore } from '../../state/store';
 import { wire } from '../../state/wires/wires';
@@ -36,7 +36,7 @@ export function take(id: Id): void {
 /** Levels by light as the check wants them. */
 export function levelsOf(show: Show, { at, level, others }: Pick<Check, 'at' | 'level' | 'others'>): Map<Id, number> {
   const out = new Map<Id, number>();
-  if (others > 0) for (const { id } of inCheckOrder(show, 'position')) out.set(id, others);
+  if (others > 0) for (const light of inCheckOrder(show, 'position')) if (isLamp(show, light)) out.set(light.id, others);
   // The last one that is written says the level of a shared dimmer.
   if (at && find(show, 'fixture', at)) {
     out.delete(at);
