@@ -6,7 +6,8 @@ import { referencesOf } from '../model/references.js';
 import type { Show } from '../model/show.js';
 
 /** Marks of history are no content: whoever goes back goes back in the rig, and the issues, and what the check found, stay. */
-const stays = ({ kind }: DessinRecord): boolean => kind === 'issue' || kind === 'finding';
+const kept: ReadonlySet<string> = new Set(['issue', 'finding', 'walk']);
+const stays = ({ kind }: DessinRecord): boolean => kept.has(kind);
 
 /** The whole show as it stood; issues that were given out since stay. */
 export function goingBack(now: Show, then: Show): Change {

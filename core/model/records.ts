@@ -18,6 +18,7 @@ export type { DessinRecord, Kind, RecordOf } from './kinds/index.js';
 export type { Issue } from './kinds/issue.js';
 export type { Layer } from './kinds/layer.js';
 export type { Look, LookState } from './kinds/look.js';
+export type { BoardMap, MapFill, MapItem } from './kinds/map.js';
 export type { Masking } from './kinds/masking.js';
 export type { Note } from './kinds/note.js';
 export type { Outline } from './kinds/outline.js';
@@ -32,12 +33,14 @@ export type { Grouping, HandOver, MvrVersion, Power, Settings, SymbolSet } from 
 export { groupings, mvrVersions } from './kinds/settings.js';
 export type { Shape, StrokeRole, SymbolDef } from './kinds/symbol.js';
 export type { TagLine, TagSet } from './kinds/tagset.js';
+export type { Thread } from './kinds/thread.js';
 export type { TitleBlock, TitleItem } from './kinds/titleblock.js';
 export { titleItems } from './kinds/titleblock.js';
 export type { Channel, FixtureType, Geometry, Mode, Photometry, Wheel } from './kinds/type.js';
 export type { Universe } from './kinds/universe.js';
 export type { LedgerFilter, LedgerView } from './kinds/view.js';
 export type { Viewpoint } from './kinds/viewpoint.js';
+export type { Walk } from './kinds/walk.js';
 export type { StandingWall, Tile, Wall } from './kinds/wall.js';
 export * from './words.js';
 

@@ -15,6 +15,7 @@ import type { Kind } from './kinds/index.js';
 import { issueSchema } from './kinds/issue.js';
 import { layerSchema } from './kinds/layer.js';
 import { lookSchema } from './kinds/look.js';
+import { mapSchema } from './kinds/map.js';
 import { maskingSchema } from './kinds/masking.js';
 import { noteSchema } from './kinds/note.js';
 import { outlineSchema } from './kinds/outline.js';
@@ -27,11 +28,13 @@ import { senderSchema } from './kinds/sender.js';
 import { settingsSchema } from './kinds/settings.js';
 import { symbolSchema } from './kinds/symbol.js';
 import { tagSetSchema } from './kinds/tagset.js';
+import { threadSchema } from './kinds/thread.js';
 import { titleBlockSchema } from './kinds/titleblock.js';
 import { typeSchema } from './kinds/type.js';
 import { universeSchema } from './kinds/universe.js';
 import { viewSchema } from './kinds/view.js';
 import { viewpointSchema } from './kinds/viewpoint.js';
+import { walkSchema } from './kinds/walk.js';
 import { wallSchema } from './kinds/wall.js';
 
 export const recordSchemas = {
@@ -67,4 +70,7 @@ export const recordSchemas = {
   issue: issueSchema(),
   sender: senderSchema(),
   finding: findingSchema(),
+  thread: threadSchema(),
+  walk: walkSchema(),
+  map: mapSchema(),
 } as const satisfies Readonly<Record<Kind, TSchema>>;

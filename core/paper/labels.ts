@@ -1,14 +1,16 @@
 /** Labels on sheets of typed measures: for units, for both ends of cables, for the cases that go to a position; each with a code that leads to it in Dessin. */
 import { fieldText } from '../fields/index.js';
+import { channelText } from '../fields/texts.js';
 import { formatLength, lengthUnit } from '../measure/lengths.js';
 import type { Id, Settings } from '../model/records.js';
 import { get, type Show, settingsOf } from '../model/show.js';
 import { fixturesOn, positionsInOrder } from '../order/order.js';
+import { inCheckOrder } from '../wires/check-order.js';
 import { cableRuns } from './cables.js';
 import { counted } from './schedule.js';
 import { toBring } from './windows/card.js';
 
-export const labelKinds = ['units', 'cables', 'cases'] as const;
+export const labelKinds = ['units', 'cables', 'cases', 'check'] as const;
 export type LabelKind = (typeof labelKinds)[number];
 /** How labels lie on their sheet, mm: each label, the first one from the left and upper edge, from one to the next, how many, and how many are gone already. */
 export type LabelRules = NonNullable<Settings['labels']>;
@@ -25,8 +27,9 @@ export interface Label {
   /** Beside it. */
   readonly beside: string;
   readonly lines: readonly string[];
-  /** What its code leads to. */
+  /** What its code leads to: a thing on the plan, or the check of a position in the hand. */
   readonly to: Id;
+  readonly hand?: true;
 }
 
 const words = (...parts: readonly string[]): string => parts.filter(Boolean).join(' · ');
@@ -96,15 +99,32 @@ function caseLabels(show: Show): Label[] {
     return [{ large: position.name, beside: `${n} unit${n === 1 ? '' : 's'}`, lines: toBring(show, hung), to: position.id }];
   });
 }
+/** A label a position, at the foot of its ladder: its code opens the check for the hand there. */
+function checkLabels(show: Show): Label[] {
+  return positionsInOrder(show).flatMap((position): Label[] => {
+    const patched = inCheckOrder(show, 'position').filter((fixture) => fixture.position === position.id);
+    const channels = patched.map(channelText).filter(Boolean);
+    const lines = ['rig check in the hand', `channels ${channels.join(', ')}`];
+    return patched.length
+      ? [{ large: position.name, beside: `${patched.length} lights`, lines, to: position.id, hand: true }]
+      : [];
+  });
+}
 
 const made = new WeakMap<Show, Map<LabelKind, readonly Label[]>>();
+const makers: Readonly<Record<LabelKind, (show: Show) => Label[]>> = {
+  units: unitLabels,
+  cables: cableLabels,
+  cases: caseLabels,
+  check: checkLabels,
+};
 /** The labels of a kind in the order of the paper. Remembered per show. */
 export function labelsOf(show: Show, kind: LabelKind): readonly Label[] {
   const known = made.get(show) ?? new Map<LabelKind, readonly Label[]>();
   made.set(show, known);
   const before = known.get(kind);
   if (before) return before;
-  const next = kind === 'units' ? unitLabels(show) : kind === 'cables' ? cableLabels(show) : caseLabels(show);
+  const next = makers[kind](show);
   known.set(kind, next);
   return next;
 }
@@ -115,3 +135,6 @@ export const labelPages = (labels: number, { count: [across, down], gone }: Labe
 /** The address that a code holds: the fixture or the position, chosen on the plan. @param base  of the house's Dessin, as "http://lighting:4646" */
 export const addressOf = (base: string, show: Show, to: Id): string =>
   `${base.replace(/\/+$/, '')}/shows/${show.id}/hang?chosen=${to}`;
+/** The check for the hand, at a position where one is said. */
+export const handAddress = (base: string, show: Show, position?: Id): string =>
+  `${base.replace(/\/+$/, '')}/shows/${show.id}/in-hand${position ? `?at=${position}` : ''}`;

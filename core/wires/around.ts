@@ -40,6 +40,9 @@ function saidBySlot(show: Show): ReadonlyMap<number, string> {
   return out;
 }
 
+/** What is patched to a slot, by its absolute address; nothing where nothing is. */
+export const saidOfSlot = (show: Show, address: number): string => saidBySlot(show).get(address) ?? '';
+
 /**
  * The slots of a light and those beside it, in its universe.
  * @param known  levels that are heard, by universe

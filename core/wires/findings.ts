@@ -1,10 +1,13 @@
 /** What the rig check finds: ticks, faults and what became of them, as changes of the show. */
+import { typeField } from '../fields/index.js';
 import { channelText } from '../fields/texts.js';
 import { adding, type Change, compose, nothing, updating } from '../model/change.js';
 import { findings } from '../model/kinds/finding.js';
 import type { Finding, Fixture, Id } from '../model/records.js';
 import { all, find, get, type Show } from '../model/show.js';
 import { natural, positionsInOrder } from '../order/order.js';
+import { formatAddress } from '../patch/address.js';
+import { inMode } from '../patch/parts.js';
 import { lightAddress } from './check-order.js';
 
 export { findings };
@@ -83,6 +86,41 @@ export const anew = (show: Show): Change => ({
   ...nothing,
   removed: all(show, 'finding').filter(({ what }) => what === 'works'),
 });
+
+/** What of the plot was wrong is set right, and the fault stands as cleared in the same step. */
+function setRight(show: Show, before: Fixture, after: Fixture, what: Exclude<Found, 'works'>, how: string, said: Said): Change {
+  const record = noted(show, before, what, '', said);
+  const open = findingsOf(show, before.id).filter(
+    (own) => own.what === 'dark' || own.what === 'wrong colour' || own.what === what,
+  );
+  const done = { by: said.by, at: said.at, how };
+  return compose(
+    compose(updating([[before, after]]), clearing(open, said, how)),
+    open.some((own) => own.what === what && isOpen(own)) ? nothing : adding({ ...record, cleared: done }),
+  );
+}
+/** "It is set to another mode": the plot takes the mode that it has. @param mode  of its type */
+export function modeIs(show: Show, id: Id, mode: string, said: Said): Change {
+  const fixture = get(show, 'fixture', id);
+  const after = inMode(fixture, get(show, 'type', fixture.type), mode);
+  if (after.mode === fixture.mode) return nothing;
+  return setRight(show, fixture, after, 'wrong mode', `the plot says ${mode} now, and said ${fixture.mode}`, said);
+}
+/** "It is set to another address": the plot takes the one that it has. @param text  as it is typed, "2.101" */
+export function addressIs(
+  show: Show,
+  id: Id,
+  text: string,
+  said: Said,
+): { readonly ok: true; readonly change: Change } | { readonly ok: false; readonly why: string } {
+  const fixture = get(show, 'fixture', id);
+  const first = fixture.parts.findIndex(({ address, accessory }) => address !== null && accessory === undefined);
+  const typed = typeField(show, fixture, fixture.parts.length > 1 ? Math.max(0, first) : null, 'address', text);
+  if (!typed.ok) return typed;
+  const before = lightAddress(fixture);
+  const how = `patched at ${text.trim()} now${before === null ? '' : `, and was at ${formatAddress(before)}`}`;
+  return { ok: true, change: setRight(show, fixture, typed.fixture, 'wrong address', how, said) };
+}
 
 /**
  * "I see another one instead": the addresses of two lights change places in the patch, so that each answers where it is asked; the fault stands with both and is cleared in the

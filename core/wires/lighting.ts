@@ -75,7 +75,7 @@ export function slotsOf(show: Show, levels: ReadonlyMap<Id, number>): Map<number
       const slots = out.get(universeOf(address)) ?? new Uint8Array(SLOTS);
       if (accessory !== undefined) {
         const string = find(show, 'accessory', accessory)?.string ?? [];
-        const frame = string.findIndex((colour) => colour === colourTextOf(fixture));
+        const frame = string.indexOf(colourTextOf(fixture));
         if (frame < 0) return;
         out.set(universeOf(address), slots);
         slots[slotOf(address) - 1] = valueOfFrame(frame + 1, string.length);

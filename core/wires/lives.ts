@@ -83,10 +83,15 @@ export function makeLives(show: Show): Lives {
 export const patchedUniverses = (show: Show): number[] => [...patchedOf(show).keys()].sort((a, b) => a - b);
 
 /** Levels by channel, as looks have them: of several lights the brightest; a channel that is out is left out. */
-export function channelLevels(show: Show, of: Lives['of']): Record<string, number> {
+/** @param of  of each light, or nothing where it is out */
+export function channelLevels(
+  show: Show,
+  of: (fixture: Id) => { readonly level: number } | number | undefined,
+): Record<string, number> {
   const out: Record<string, number> = {};
   for (const { id, parts } of all(show, 'fixture')) {
-    const level = of(id)?.level ?? 0;
+    const said = of(id) ?? 0;
+    const level = typeof said === 'number' ? said : said.level;
     if (level > 0) for (const { channel } of parts) if (channel) out[channel] = Math.max(out[channel] ?? 0, level);
   }
   return out;

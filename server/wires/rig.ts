@@ -6,6 +6,7 @@ import { SLOTS } from '#core/patch/address';
 import { joined, type Slots, takeSlots, writeSlots } from '#core/wires/frames';
 import { isAddress, type Route } from '#core/wires/routes';
 import type { SourceSaid, WiresState } from '#core/wires/state';
+import { makeTogether } from './together.js';
 import { interfacesHere, type Wires } from './wires.js';
 
 /** From one message of levels to the next at least, ms. */
@@ -75,6 +76,7 @@ function routesFrom(value: unknown): Map<number, Route> {
 // Long: one closure holds the windows; its functions are short.
 export function makeRig(wires: Wires, now: () => number = () => performance.now()): Rig {
   const windows = new Set<Looking>();
+  const together = makeTogether<Looking>(({ line }, check) => line.text(JSON.stringify(check)));
   const routes = new Map<number, Route>();
   /** Universes of port-addresses that somebody gave. */
   let byPort = new Map<number, number>();
@@ -210,6 +212,7 @@ export function makeRig(wires: Wires, now: () => number = () => performance.now(
         [...routes].flatMap(([universe, { protocol, portAddress }]) => (protocol === 'Art-Net' ? [[portAddress, universe]] : [])),
       );
     }
+    if (value.check !== undefined && !together.take(window, value.check)) misread++;
     if (value.first === 0 || value.first === 1) first = value.first;
     if (typeof value.nodes === 'boolean') {
       window.nodes = value.nodes;
@@ -273,6 +276,7 @@ export function makeRig(wires: Wires, now: () => number = () => performance.now(
         },
         close() {
           if (!windows.delete(window)) return;
+          together.leave(window);
           release(window);
           ask();
           listen();

@@ -1,5 +1,5 @@
 /** Opens a show, and leaves it. */
-import { useEffect, useState } from 'react';
+import { type ComponentType, useEffect, useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import { SessionContext } from '../state/context';
 import { deskKept, keepDesk } from '../state/memory';
@@ -19,7 +19,8 @@ const isReload = (): boolean => {
   return entry?.type === 'reload' || entry?.type === 'back_forward';
 };
 
-export function ShowPage() {
+/** @param Inside  what is seen of the show: the whole frame, or one page of it */
+export function ShowPage({ Inside = Frame }: { readonly Inside?: ComponentType }) {
   const { id = '' } = useParams();
   const [session, setSession] = useState<Session | null>(null);
   const [fault, setFault] = useState('');
@@ -66,7 +67,7 @@ export function ShowPage() {
   if (!session) return <main className="pencil p-10">Opening the show...</main>;
   return (
     <SessionContext value={session}>
-      <Frame />
+      <Inside />
     </SessionContext>
   );
 }

@@ -12,6 +12,7 @@ import '../styles.css';
 /** The first page is the list of shows; the rest of the house is fetched when somebody goes there. */
 const ShelfPage = lazy(async () => ({ default: (await import('./ShelfPage')).ShelfPage }));
 const GuidePage = lazy(async () => ({ default: (await import('./GuidePage')).GuidePage }));
+const Hand = lazy(async () => ({ default: (await import('../features/check/Hand')).Hand }));
 const ShowPage = lazy(async () => ({ default: (await import('./ShowPage')).ShowPage }));
 
 createRoot(present(document.getElementById('root'))).render(
@@ -26,6 +27,7 @@ createRoot(present(document.getElementById('root'))).render(
               <Route path="/guide" element={<GuidePage />} />
               <Route path="/shelf" element={<ShelfPage />} />
               <Route path="/shows/:id" element={<Navigate to="hang" replace />} />
+              <Route path="/shows/:id/in-hand" element={<ShowPage Inside={Hand} />} />
               <Route path="/shows/:id/:step" element={<ShowPage />} />
               <Route path="*" element={<NotFound />} />
             </Routes>

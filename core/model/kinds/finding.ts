@@ -11,10 +11,11 @@ export const findings = [
   'wrong address',
   'wrong colour',
   'wrong unit',
+  'wrong mode',
   'wrong focus',
   'a word',
 ] as const;
-const moment = () => Type.String({ pattern: '^\\d{4}-\\d{2}-\\d{2}T\\d{2}:\\d{2}:\\d{2}(\\.\\d+)?Z$' });
+export const moment = () => Type.String({ pattern: '^\\d{4}-\\d{2}-\\d{2}T\\d{2}:\\d{2}:\\d{2}(\\.\\d+)?Z$' });
 export const findingSchema = () =>
   object({
     id: Uuid,

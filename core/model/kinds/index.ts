@@ -14,6 +14,7 @@ import { issue } from './issue.js';
 import type { KindEntry } from './kind.js';
 import { layer } from './layer.js';
 import { look } from './look.js';
+import { map } from './map.js';
 import { masking } from './masking.js';
 import { note } from './note.js';
 import { outline } from './outline.js';
@@ -26,11 +27,13 @@ import { sender } from './sender.js';
 import { settings } from './settings.js';
 import { symbolDef } from './symbol.js';
 import { tagset } from './tagset.js';
+import { thread } from './thread.js';
 import { titleblock } from './titleblock.js';
 import { fixtureType } from './type.js';
 import { universe } from './universe.js';
 import { ledgerView } from './view.js';
 import { viewpoint } from './viewpoint.js';
+import { walk } from './walk.js';
 import { wall } from './wall.js';
 
 export type { Has, KindEntry, Listing, Moves, Reference } from './kind.js';
@@ -68,6 +71,9 @@ export const kinds = {
   issue,
   sender,
   finding,
+  thread,
+  walk,
+  map,
 } as const;
 
 type Kinds = typeof kinds;

@@ -6,6 +6,7 @@ import { type ReadySet, type ReadySheet, sheetSize, smallPaper } from './set.js'
 const about: Readonly<Record<LabelKind, string>> = {
   units: 'One label a unit: channel, place, type, colour, circuit and address, with a code that leads to it.',
   cables: 'Two labels a cable, one for each end: what it feeds, how long it is.',
+  check: 'One label a position, for the foot of its ladder: its code opens the rig check there, on a telephone.',
   cases: 'One label a position: what goes there, for the case that it comes in.',
 };
 const PREFIX = 'labels ';
@@ -36,3 +37,4 @@ const setOf = (kind: LabelKind, order: number): ReadySet => ({
 export const unitLabels = setOf('units', 100);
 export const cableLabels = setOf('cables', 110);
 export const caseLabels = setOf('cases', 120);
+export const checkLabels = setOf('check', 125);

@@ -79,6 +79,7 @@ test('schedules are told apart by name and place', () => {
     'weights',
     'areas',
     'magic',
+    'faults',
   ]);
   expect(new Set(schedules.map(({ order }) => order)).size).toBe(schedules.length);
 });

@@ -4,7 +4,7 @@ import { type Prim, path, pens, rect, textAt } from '../../draw/list.js';
 import { cutTo, widthOf } from '../../measure/advance.js';
 import type { PlateWindow } from '../../model/records.js';
 import { type Show, settingsOf } from '../../model/show.js';
-import { addressOf, type Label, type LabelKind, labelKinds, labelRulesOf, labelsOf } from '../labels.js';
+import { addressOf, handAddress, type Label, type LabelKind, labelKinds, labelRulesOf, labelsOf } from '../labels.js';
 import { type Drawn, empty, LETTER, onPaper, type Trouble, type WindowKind } from './window.js';
 
 /** Inside a label, mm: cutters and printers are off by a millimetre or two. */
@@ -106,7 +106,7 @@ export const labels: WindowKind = {
     boxes.forEach((place, i) => {
       const label = all[from + i];
       if (!label) return;
-      const drawn = labelPrims(label, address && addressOf(address, show, label.to), place);
+      const drawn = labelPrims(label, address && (label.hand ? handAddress : addressOf)(address, show, label.to), place);
       prims.push(...drawn.prims);
       lost += drawn.lost;
       least = Math.min(least, drawn.square);

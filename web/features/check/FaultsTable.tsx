@@ -67,7 +67,7 @@ function Line({ record }: { readonly record: Finding }) {
       <td className="px-3">{unit}</td>
       <td className="px-3">
         {there ? (
-          <button type="button" className="link" title="Brings it up, and goes there" onClick={() => take(record.fixture)}>
+          <button type="button" className="link" title="Brings it up, and goes there" onClick={() => take(show, record.fixture)}>
             {channel || '-'}
           </button>
         ) : (

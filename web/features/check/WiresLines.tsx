@@ -3,9 +3,13 @@ import { useEffect, useState } from 'react';
 import { channelLevels } from '#core/wires/lives';
 import { useShow } from '../../state/context';
 import { useLight } from '../../state/light';
+import { useSelection } from '../../state/selection';
+import { useView } from '../../state/view';
+import { useUp } from '../../state/wires/up';
 import { followLives, liveOf, useWires, wire } from '../../state/wires/wires';
-import { Choice, Tick } from '../../ui/Field';
+import { Choice } from '../../ui/Field';
 import { plural } from '../../ui/words';
+import { levelsUp, useCheck } from './state';
 
 export function WiresLines() {
   const state = useWires((own) => own.state);
@@ -65,14 +69,25 @@ export function WiresLines() {
   );
 }
 
-/** How often the light of what is heard is computed anew, ms: it is looked at, and no meter. */
+/** How often the light is computed anew, ms: it is looked at, and no meter. */
 const LIGHT_EVERY = 250;
-/** What is heard as live levels: the light on the plan and in 3D, compared with a look, or kept as one. */
+/** Id of the view in which the stage is seen lit. */
+const SPACE = '3d';
+const lights = [
+  ['up', 'what comes up, in 3D'],
+  ['heard', 'what is heard'],
+  ['no', 'as chosen above the drawing'],
+] as const;
+/** What is heard, or what comes up, as live levels: the light on the plan and in 3D; it can be compared with a look, or kept as one. */
 function AsLight() {
   const show = useShow();
-  const [on, setOn] = useState(false);
+  const [of, setOf] = useState<(typeof lights)[number][0]>('up');
+  const inSpace = useView(({ view, beside }) => view === SPACE || beside === SPACE);
+  const check = useCheck();
+  const selection = useSelection((state) => state.selection);
+  const heard = of === 'heard';
   useEffect(() => {
-    if (!on) return;
+    if (!heard) return;
     let due = true;
     const off = followLives(() => {
       due = true;
@@ -85,18 +100,32 @@ function AsLight() {
     return () => {
       off();
       clearInterval(timer);
+      useLight.setState({ of: 'nothing' });
     };
-  }, [on, show]);
+  }, [heard, show]);
+  const up = useUp((state) => state.up.length > 0);
+  const planned = of === 'up' && inSpace && up;
+  // biome-ignore lint/correctness/useExhaustiveDependencies: what comes up is read from the check and the selection
+  useEffect(() => {
+    if (!planned) return;
+    const levels = levelsUp(show);
+    useLight.setState({ of: 'live', live: channelLevels(show, (id) => levels.get(id)) });
+  }, [planned, show, check, selection]);
+  useEffect(() => {
+    if (!planned) return;
+    return () => useLight.setState({ of: 'nothing' });
+  }, [planned]);
   return (
-    <label className="flex items-center gap-1 py-1" title="They can be compared with a look, or kept as one, in the step Focus">
-      <Tick
-        checked={on}
-        onTick={(next) => {
-          setOn(next);
-          if (!next) useLight.setState({ of: 'nothing' });
-        }}
+    <div className="flex items-center gap-2 py-1">
+      <span className="pencil">light</span>
+      <Choice
+        label="Light that is shown"
+        className="flex-1"
+        title="It can be compared with a look, or kept as one, in the step Focus"
+        value={of}
+        options={lights}
+        onChoose={setOf}
       />
-      what is heard as live levels, in 3D too
-    </label>
+    </div>
   );
 }

@@ -45,6 +45,13 @@ const feature: Feature = {
       Pane: lazily(async () => (await import('./FaultsTable')).FaultsTable),
     },
     {
+      id: 'walks',
+      name: 'Walks',
+      order: 2,
+      steps: ['rig-check'],
+      Pane: lazily(async () => (await import('./WalksTable')).WalksTable),
+    },
+    {
       id: 'nodes',
       name: 'Nodes',
       order: 3,

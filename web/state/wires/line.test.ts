@@ -2,6 +2,7 @@
 import { expect, test } from '@jest/globals';
 import { takeSlots, writeSlots } from '#core/wires/frames';
 import type { WiresState } from '#core/wires/state';
+import type { CheckSaid } from '#core/wires/together';
 import { openLine, type WireSocket } from './line.js';
 
 const told: WiresState = {
@@ -20,6 +21,7 @@ function desk() {
   const due: { readonly ms: number; readonly work: () => void }[] = [];
   const changed: (readonly number[])[] = [];
   const states: (WiresState | null)[] = [];
+  const checks: CheckSaid[] = [];
   const line = openLine(
     () => {
       const sent: (string | Uint8Array)[] = [];
@@ -38,7 +40,11 @@ function desk() {
       sockets.push(made);
       return made;
     },
-    { levels: (universes) => void changed.push(universes), state: (state) => void states.push(state) },
+    {
+      levels: (universes) => void changed.push(universes),
+      state: (state) => void states.push(state),
+      check: (check) => void checks.push(check),
+    },
     (ms, work) => {
       due.push({ ms, work });
       return () => undefined;
@@ -49,7 +55,7 @@ function desk() {
     if (!socket) throw new Error('no socket');
     return socket;
   };
-  return { line, sockets, due, changed, states, last };
+  return { line, sockets, due, changed, states, checks, last };
 }
 const slotsOf = (...levels: number[]): Uint8Array => {
   const out = new Uint8Array(512);
@@ -129,4 +135,19 @@ test('closed, it is not opened again', () => {
   line.close();
   expect(first.closed).toBe(true);
   expect([sockets.length, due.length]).toEqual([1, 0]);
+});
+
+test('at the check of a show it sits down again after a gap, and takes no wheel by that', () => {
+  const { line, last, due, checks } = desk();
+  last().onopen?.();
+  const state = { at: null, order: 'position', level: 1, others: 0 };
+  line.check({ show: 'a', name: 'Noor', drive: true, state });
+  expect(last().sent).toEqual([JSON.stringify({ check: { show: 'a', name: 'Noor', drive: true, state } })]);
+  const said = { event: 'check', show: 'a', state, driver: 'Noor', mine: true, here: 1 };
+  last().onmessage?.({ data: JSON.stringify(said) });
+  expect(checks).toEqual([said]);
+  last().onclose?.();
+  due.at(-1)?.work();
+  last().onopen?.();
+  expect(last().sent).toEqual([JSON.stringify({ check: { show: 'a', name: 'Noor' } })]);
 });

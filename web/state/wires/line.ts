@@ -2,6 +2,7 @@
 import { type Slots, takeSlots, writeSlots } from '#core/wires/frames';
 import type { Route } from '#core/wires/routes';
 import type { WiresState } from '#core/wires/state';
+import type { CheckSaid, CheckState } from '#core/wires/together';
 
 /** What of a WebSocket is used. */
 export interface WireSocket {
@@ -16,6 +17,7 @@ export interface WireHearing {
   /** Universes that are other than before. */
   readonly levels: (universes: readonly number[]) => void;
   readonly state: (state: WiresState | null) => void;
+  readonly check: (check: CheckSaid) => void;
 }
 export interface WireLine {
   /** As they are known; null where the sources are lost. */
@@ -31,7 +33,16 @@ export interface WireLine {
   readonly choose: (name: string | null) => void;
   /** Asks for levels of a universe; null for none any more. */
   readonly want: (universe: number, slots: Slots) => void;
+  /** Sits at the check of a show, under a name; null leaves it. Whoever drives says where it is. */
+  readonly check: (seat: Seat | null) => void;
   readonly close: () => void;
+}
+export interface Seat {
+  readonly show: string;
+  readonly name: string;
+  /** Takes the wheel, or lets go of it. */
+  readonly drive?: boolean;
+  readonly state?: CheckState;
 }
 type Later = (ms: number, work: () => void) => () => void;
 const [FIRST, LONGEST] = [500, 5000];
@@ -44,6 +55,7 @@ export function openLine(connect: () => WireSocket, hearing: WireHearing, later:
   let routes: readonly unknown[] = [];
   let first: 0 | 1 = 0;
   let nodes = false;
+  let seat: Seat | null = null;
   let socket: WireSocket | null = null;
   let ready = false;
   let closed = false;
@@ -61,7 +73,8 @@ export function openLine(connect: () => WireSocket, hearing: WireHearing, later:
     }
     if (typeof data !== 'string') return;
     try {
-      const state = JSON.parse(data) as WiresState;
+      const state = JSON.parse(data) as WiresState | CheckSaid;
+      if (state.event === 'check') hearing.check(state);
       if (state.event !== 'state') return;
       // Silence again: what was wanted is no more.
       if (!state.output) wanted.clear();
@@ -81,6 +94,7 @@ export function openLine(connect: () => WireSocket, hearing: WireHearing, later:
       if (looks.length) say({ look: looks });
       if (routes.length || first) say({ routes, first });
       if (nodes) say({ nodes });
+      if (seat) say({ check: seat });
     };
     made.onmessage = ({ data }) => heard(data);
     made.onclose = () => {
@@ -128,6 +142,11 @@ export function openLine(connect: () => WireSocket, hearing: WireHearing, later:
       if (slots) wanted.set(universe, slots.slice());
       else wanted.delete(universe);
       if (bytes) socket?.send(bytes as Uint8Array<ArrayBuffer>);
+    },
+    check(next) {
+      // After a gap it sits down again, and takes no wheel that another one has by now.
+      seat = next && { show: next.show, name: next.name };
+      say({ check: next });
     },
     close() {
       closed = true;

@@ -5,6 +5,7 @@ import { type LightLive, type Lives, makeLives, patchedUniverses } from '#core/w
 import { devices } from '#core/wires/nodes';
 import { routeOf } from '#core/wires/routes';
 import type { WiresState } from '#core/wires/state';
+import type { CheckSaid } from '#core/wires/together';
 import type { Session } from '../session/session';
 import { makeStore } from '../store';
 import { openLine, type WireLine, type WireSocket } from './line';
@@ -14,9 +15,11 @@ interface Wires {
   readonly state: WiresState | null;
   /** Slots with a level to which nothing is patched: told when they change. */
   readonly strangers: readonly (readonly [universe: number, slot: number])[];
+  /** Of the show of this window, where it sits at its check. */
+  readonly check: CheckSaid | null;
 }
 /** Written by the connection alone. */
-export const useWires = makeStore<Wires>({ state: null, strangers: [] });
+export const useWires = makeStore<Wires>({ state: null, strangers: [], check: null });
 
 type Told = (changed: readonly Id[] | null) => void;
 let line: WireLine | null = null;
@@ -93,6 +96,7 @@ export function openWires(session: Session): () => void {
         // A node that answers is where its name leads to.
         if (shown) sayRoutes(made, shown);
       },
+      check: (check) => useWires.setState({ check }),
       levels: (universes) => {
         for (const id of lives?.take(made.known, universes) ?? []) changed?.add(id);
         soon();

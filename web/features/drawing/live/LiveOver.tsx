@@ -8,6 +8,7 @@ import { axesOfBase } from '#core/space/axes';
 import { beamOfPose } from '#core/space/heads';
 import { type LightLive, levelText } from '#core/wires/lives';
 import { useShow } from '../../../state/context';
+import { useUp } from '../../../state/wires/up';
 import { followLives, liveOf } from '../../../state/wires/wires';
 import type { Surface } from '../../../ui/canvas/surface';
 
@@ -98,6 +99,9 @@ function writeFigure({ canvas, stop, sheet, ink, k }: Pen, x: number, y: number,
   }
 }
 
+/** Rings that are drawn at most: of more nobody sees which. */
+const MOST_RINGS = 60;
+
 export function LiveOver({ surface }: { readonly surface: RefObject<Surface | null> }) {
   const show = useShow();
   const top = useRef<HTMLCanvasElement>(null);
@@ -108,6 +112,9 @@ export function LiveOver({ surface }: { readonly surface: RefObject<Surface | nu
     let [stale, frame] = [true, 0];
     let drawn = '';
     const off = followLives(() => {
+      stale = true;
+    });
+    const offUp = useUp.subscribe(() => {
       stale = true;
     });
     const fixtures = all(show, 'fixture');
@@ -151,12 +158,25 @@ export function LiveOver({ surface }: { readonly surface: RefObject<Surface | nu
       // Figures over all light, the brightest first.
       const taken: Box[] = [];
       for (const { x, y, live } of seen.sort((a, b) => b.live.level - a.live.level)) writeFigure(pen, x, y, live, taken);
+      // What the check has up stands in a ring, lit or not.
+      const { up } = useUp.getState();
+      for (const id of up.slice(0, MOST_RINGS)) {
+        const at = made.place(id);
+        if (!at) continue;
+        canvas.strokeStyle = style.getPropertyValue('--lamp');
+        canvas.lineWidth = 2;
+        canvas.beginPath();
+        canvas.arc(at[0], at[1], Math.max(16, 520 * k), 0, 2 * Math.PI);
+        canvas.stroke();
+      }
+      element.dataset.up = String(up.length);
       element.dataset.lit = String(lit);
       element.dataset.lost = String(lost);
     };
     frame = requestAnimationFrame(draw);
     return () => {
       off();
+      offUp();
       cancelAnimationFrame(frame);
     };
   }, [show, surface]);
