@@ -26,6 +26,13 @@ test('loss is said once, and is not black', () => {
   expect(takeSlots(known, Uint8Array.of(0, 2, 0, 0, 0))).toEqual([2]);
   expect(known.get(2)).toBeNull();
 });
+test('what is done is known no more, which is not loss', () => {
+  expect([...(writeSlots(2, slotsWith({ 1: 9 }), undefined) ?? [])]).toEqual([0, 2, 3, 0, 0]);
+  expect(writeSlots(2, undefined, undefined)).toBeNull();
+  const known = new Map<number, Slots>([[2, slotsWith({ 1: 9 })]]);
+  expect(takeSlots(known, Uint8Array.of(0, 2, 3, 0, 0))).toEqual([2]);
+  expect(known.has(2)).toBe(false);
+});
 test('many changes are never more than the universe whole', () => {
   fc.assert(
     fc.property(wide, wide, (before, after) => (writeSlots(1, before, after)?.length ?? 0) <= 5 + 512),

@@ -4,8 +4,8 @@
  */
 import { SLOTS } from '../patch/address.js';
 
-/** What a message says of a universe: that nobody is heard any more, all of its slots, or the changed ones. */
-const [LOST, WHOLE, SOME] = [0, 1, 2];
+/** What a message says of a universe: that nobody is heard any more, all of its slots, the changed ones, or that it is nothing any more: who sent it was this server, and is done. */
+const [LOST, WHOLE, SOME, GONE] = [0, 1, 2, 3];
 const HEAD = 5;
 const CHANGED = 3;
 
@@ -15,9 +15,11 @@ export type Slots = Uint8Array | null;
 /**
  * What is to be said so that who knows `before` knows `after`.
  * @param before  undefined: nothing is known yet
+ * @param after  undefined: nothing is to be known any more
  * @returns bytes, or null where nothing changed
  */
-export function writeSlots(universe: number, before: Slots | undefined, after: Slots): Uint8Array | null {
+export function writeSlots(universe: number, before: Slots | undefined, after: Slots | undefined): Uint8Array | null {
+  if (after === undefined) return before === undefined ? null : headed(universe, GONE, 0, 0).out;
   if (after === null) return before === null ? null : headed(universe, LOST, 0, 0).out;
   const changed: number[] = [];
   if (before) for (let i = 0; i < SLOTS; i++) if ((before[i] ?? 0) !== (after[i] ?? 0)) changed.push(i);
@@ -64,13 +66,13 @@ export const joined = (parts: readonly Uint8Array[]): Uint8Array => {
  */
 export function takeSlots(known: Map<number, Slots>, message: Uint8Array): number[] | null {
   const data = new DataView(message.buffer, message.byteOffset, message.byteLength);
-  const next = new Map<number, Slots>();
+  const next = new Map<number, Slots | undefined>();
   for (let at = 0; at < message.length; ) {
     if (at + HEAD > message.length) return null;
     const [universe, code, count] = [data.getUint16(at), message[at + 2], data.getUint16(at + 3)];
     at += HEAD;
-    if (code === LOST) {
-      next.set(universe, null);
+    if (code === LOST || code === GONE) {
+      next.set(universe, code === LOST ? null : undefined);
       continue;
     }
     const length = code === WHOLE ? SLOTS : count * CHANGED;
@@ -89,6 +91,8 @@ export function takeSlots(known: Map<number, Slots>, message: Uint8Array): numbe
     }
     at += length;
   }
-  for (const [universe, slots] of next) known.set(universe, slots);
+  for (const [universe, slots] of next)
+    if (slots === undefined) known.delete(universe);
+    else known.set(universe, slots);
   return [...next.keys()];
 }

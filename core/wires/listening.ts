@@ -43,6 +43,8 @@ interface Kept {
 export interface Listening {
   /** Takes levels; those of a sender that does not count them in whatever order they come. @returns whether anything of the universe is other than before */
   readonly take: (packet: Levels & { readonly uncounted?: boolean }, from: string, now: number) => boolean;
+  /** A source is nothing any more: it was this server's own, and is done. Without any other one the universe is not known any more. */
+  readonly forget: (universe: number, id: string) => void;
   /** Sources that were silent for too long are lost. @returns universes of which one was */
   readonly tick: (now: number) => number[];
   readonly universe: (universe: number) => UniverseHeard | null;
@@ -130,6 +132,12 @@ export function makeListening(): Listening {
       if (same && !terminated) return false;
       own.fresh = false;
       return true;
+    },
+    forget(universe, id) {
+      const own = kept.get(universe);
+      if (!own?.sources.delete(id)) return;
+      own.fresh = false;
+      if (!own.sources.size) kept.delete(universe);
     },
     tick(now) {
       const out: number[] = [];

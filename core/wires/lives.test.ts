@@ -109,3 +109,17 @@ test.each([
 ])('level %d is written %s', (level, text) => {
   expect(levelText(level)).toBe(text);
 });
+
+test('a universe that is known no more leaves its lights as if nothing had been heard', () => {
+  const lives = makeLives(demo);
+  const [universe] = patchedUniverses(demo);
+  if (!universe) throw new Error('nothing is patched');
+  const known = new Map([[universe, new Uint8Array(512).fill(200)]]);
+  const lit = lives.take(known, [universe]);
+  expect(lit.length).toBeGreaterThan(10);
+  known.delete(universe);
+  const gone = lives.take(known, [universe]);
+  expect(new Set(gone)).toEqual(new Set(lit));
+  for (const id of gone) expect(lives.of(id)).toBeUndefined();
+  expect(lives.strangers()).toEqual([]);
+});

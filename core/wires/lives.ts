@@ -50,7 +50,13 @@ export function makeLives(show: Show): Lives {
       const touched = new Set<Id>();
       for (const universe of universes) {
         const slots = known.get(universe);
-        if (slots === undefined) continue;
+        if (slots === undefined) {
+          // What was sent from here and is done is nothing any more, and not lost.
+          odd.delete(universe);
+          for (const { fixture, part } of spotsOf(show).get(universe) ?? [])
+            if (parts.get(fixture)?.delete(part)) touched.add(fixture);
+          continue;
+        }
         odd.set(universe, slots ? strangers(show, universe, slots) : []);
         for (const { fixture, part, read } of spotsOf(show).get(universe) ?? []) {
           const own = parts.get(fixture) ?? new Map<number, LightLive>();
@@ -68,7 +74,9 @@ export function makeLives(show: Show): Lives {
         }
       }
       return [...touched].filter((id) => {
-        const next = together([...(parts.get(id)?.values() ?? [])]);
+        const own = [...(parts.get(id)?.values() ?? [])];
+        if (!own.length) return lights.delete(id);
+        const next = together(own);
         const before = lights.get(id);
         lights.set(id, next);
         return !before || !sameLive(before, next);

@@ -170,6 +170,17 @@ test.each(['closed', 'switched off', 'silent for too long', 'let go'])(
     expect(rig.state().output).toBe(how === 'let go');
   },
 );
+test('what was sent from here and is done is neither lost nor black: nothing is known of it any more', async () => {
+  const { rig } = await house();
+  const one = look(rig);
+  await until(() => one.state !== null);
+  say(one, { look: [5], output: true });
+  one.window.take(writeSlots(5, undefined, slotsOf(200)) ?? new Uint8Array());
+  await until(() => one.known.get(5)?.[0] === 200);
+  say(one, { output: false });
+  await until(() => !one.known.has(5), 5000);
+  expect(rig.state().sources).toEqual([]);
+});
 test('two windows that want the same universe: the highest is sent; one goes, and the other holds', async () => {
   const { rig, levels } = await house();
   const [one, two] = [look(rig), look(rig)];

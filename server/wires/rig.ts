@@ -148,10 +148,10 @@ export function makeRig(wires: Wires, now: () => number = () => performance.now(
       if (!window.due.size || window.line.waiting() > MOST_WAITING) continue;
       const parts: Uint8Array[] = [];
       for (const universe of window.due) {
-        const heard = wires.listening.universe(universe);
-        if (!heard) continue;
-        const part = writeSlots(universe, window.told.get(universe), heard.slots);
-        window.told.set(universe, heard.slots);
+        const slots = wires.listening.universe(universe)?.slots;
+        const part = writeSlots(universe, window.told.get(universe), slots);
+        if (slots === undefined) window.told.delete(universe);
+        else window.told.set(universe, slots);
         if (part) parts.push(part);
       }
       window.due.clear();

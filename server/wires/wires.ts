@@ -169,7 +169,10 @@ export function makeWires({
       slots,
     };
     // What is sent is alive too, and stands among the sources with all others.
-    if (listening.take({ ...said, kind: 'levels' }, LOOPBACK, now())) tell([universe]);
+    if (terminated) {
+      listening.forget(universe, cid);
+      tell([universe]);
+    } else if (listening.take({ ...said, kind: 'levels' }, LOOPBACK, now())) tell([universe]);
     const route = routeOf(universe);
     const to = route?.to && isAddress(route.to) ? route.to : null;
     if (route?.protocol === 'Art-Net') {
