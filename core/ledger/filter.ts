@@ -18,8 +18,17 @@ export const termsOf = (text: string): string[] =>
 export const exactTerm = (value: string): string =>
   value === '' ? 'empty' : /[,;"]/.test(value) ? `="${value.replaceAll('"', "''")}"` : `=${value}`;
 
-/** Reads the filter of a column. @returns a test, or a sentence that says what is wrong */
-export function readFilter(show: Show, column: Column, text: string): Read {
+/**
+ * Reads the filter of a column.
+ * @param said  what a fixture or a part says there; left out, what the Ledger says
+ * @returns a test, or a sentence that says what is wrong
+ */
+export function readFilter(
+  show: Show,
+  column: Column,
+  text: string,
+  said: Term['said'] = (fixture, part) => columnText(show, fixture, part, column.field),
+): Read {
   const tests: { wants: Wants; not: boolean }[] = [];
   for (const raw of termsOf(text)) {
     let term = raw;
@@ -27,10 +36,10 @@ export function readFilter(show: Show, column: Column, text: string): Read {
     // A minus before a figure is a figure below nought, which only heights know; elsewhere it would be a range without its beginning.
     if (not) term = term.slice(not[0].length).trim();
     if (/^empty$/i.test(term)) {
-      tests.push({ wants: (fixture, part) => columnText(show, fixture, part, column.field) === '', not: not !== null });
+      tests.push({ wants: (fixture, part) => said(fixture, part) === '', not: not !== null });
       continue;
     }
-    const read = termOf(show, column, term);
+    const read = termOf(show, column, term, said);
     if (!read.ok) return read;
     tests.push({ wants: read.wants, not: not !== null });
   }
@@ -43,8 +52,7 @@ export function readFilter(show: Show, column: Column, text: string): Read {
   };
 }
 
-function termOf(show: Show, column: Column, text: string): Read {
-  const said = (fixture: Fixture, part: number | null) => columnText(show, fixture, part, column.field);
+function termOf(show: Show, column: Column, text: string, said: Term['said']): Read {
   const kind = kinds[column.kind];
   const exact = /^=\s*(.+)$/.exec(text);
   if (exact && kind.whole) {

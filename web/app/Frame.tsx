@@ -31,6 +31,7 @@ import { Steps } from './Steps';
 import { TopBar } from './TopBar';
 
 const AsideNote = lazily(async () => (await import('./AsideNote')).AsideNote);
+const OutputMark = lazily(async () => (await import('./Wired')).OutputMark);
 const TipLayer = lazily(async () => (await import('../ui/TipLayer')).default);
 
 export function Frame() {
@@ -44,9 +45,12 @@ export function Frame() {
     if (view) arrange({ view, beside: null, tool: 'select' });
     else if (registry().steps.some((item) => item.view === useView.getState().view)) useView.setState({ view: 'plan' });
   }, [step]);
+  const alone = useView((state) => state.alone);
   if (!registry().steps.some((item) => item.path === step)) return <Navigate to="../hang" relative="path" replace />;
   return (
-    <div className="grid h-full min-h-[360px] grid-cols-[104px_1fr_264px] grid-rows-[40px_1fr] max-[900px]:grid-cols-[44px_1fr]">
+    <div
+      className={`${alone ? 'alone ' : ''}grid h-full min-h-[360px] grid-cols-[104px_1fr_264px] grid-rows-[40px_1fr] max-[900px]:grid-cols-[44px_1fr]`}
+    >
       <Title step={step} />
       <TopBar context={context} />
       <Door />
@@ -64,6 +68,37 @@ export function Frame() {
       <NewBuild />
       <ShelfOver />
       <Later />
+      {alone && <Alone />}
+    </div>
+  );
+}
+
+/** Over the panes while they stand alone, for whoever glances at them in the dark; Escape brings the frame back. */
+function Alone() {
+  useEffect(() => {
+    const back = () => useView.setState({ alone: false });
+    const leave = (event: KeyboardEvent) => event.key === 'Escape' && back();
+    // The browser's own way out of its full screen is the way out of this.
+    const shrunk = () => {
+      if (!document.fullscreenElement) back();
+    };
+    window.addEventListener('keydown', leave);
+    document.addEventListener('fullscreenchange', shrunk);
+    document.documentElement.requestFullscreen?.().catch(() => undefined);
+    return () => {
+      window.removeEventListener('keydown', leave);
+      document.removeEventListener('fullscreenchange', shrunk);
+      if (document.fullscreenElement) void document.exitFullscreen().catch(() => undefined);
+    };
+  }, []);
+  return (
+    <div className="fixed top-1 right-2 z-20 flex gap-2" data-testid="alone">
+      <Suspense>
+        <OutputMark />
+      </Suspense>
+      <button type="button" className="act opacity-60 hover:opacity-100" onClick={() => useView.setState({ alone: false })}>
+        Frame <kbd className="pl-1 font-normal">Esc</kbd>
+      </button>
     </div>
   );
 }

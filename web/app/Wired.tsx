@@ -6,6 +6,9 @@ import { openWires, useWires, wire } from '../state/wires/wires';
 export function Wired() {
   const session = useSession();
   useEffect(() => openWires(session), [session]);
+  return <OutputMark />;
+}
+export function OutputMark() {
   const on = useWires(({ state }) => state?.output ?? false);
   const fades = useWires(({ state }) => (state?.sending.length ?? 0) > 0);
   const where = useWires(({ state }) => state?.on?.name ?? 'this machine');

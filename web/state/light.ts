@@ -18,6 +18,8 @@ export interface LightState {
   readonly kept: ReadonlySet<Id>;
   /** Levels of the moment, by channel: of this window, kept in no look. */
   readonly live: Look['levels'];
+  /** What those that can change have in them just now; nothing where levels were only typed. */
+  readonly liveStates: Look['states'] | undefined;
   /** Levels that are tried in a look while a slider is held; what is not in it is as the look has it. */
   readonly trial: { readonly look: Id; readonly levels: Look['levels'] } | null;
   /** Height of the plane as it is typed; empty is a face's. */
@@ -51,6 +53,7 @@ export const useLight = makeStore<LightState>({
   of: 'nothing',
   kept: new Set(),
   live: {},
+  liveStates: undefined,
   trial: null,
   against: 'nothing',
   held: null,

@@ -21,6 +21,8 @@ export interface ViewState {
   readonly dimmed: ReadonlySet<Id> | null;
   /** Units and positions that are left out of sight for a while. */
   readonly hidden: ReadonlySet<Id>;
+  /** The panes alone, without the frame around them: for the dark house. */
+  readonly alone: boolean;
   /** Universe and wall that are looked at. */
   readonly universe: number;
   readonly wall: Id | null;
@@ -40,6 +42,7 @@ export const useView = makeStore<ViewState>({
   sightLines: true,
   dimmed: null,
   hidden: new Set(),
+  alone: false,
   universe: 1,
   wall: null,
   turn: 'landscape',

@@ -31,7 +31,7 @@ export function Split({ above, below, label, height, onHeight }: Props) {
     if (to !== now) onHeight(to);
   };
   return (
-    <div className="relative flex min-h-0 flex-1 flex-col">
+    <div className="split relative flex min-h-0 flex-1 flex-col">
       <div className="flex min-h-0 flex-1 flex-col overflow-auto">{above}</div>
       <div className="h-[5px] shrink-0" style={{ background: 'var(--hair)' }} onPointerEnter={() => setNear(true)} />
       <div className="min-h-0 shrink-0 overflow-auto" style={{ height: now, maxHeight: 'max(62%, calc(100% - 145px))' }}>

@@ -8,8 +8,9 @@ import { arrange } from '../../state/desk';
 import { usePreferences } from '../../state/preferences';
 import { useSelection } from '../../state/selection';
 import { useTool } from '../../state/tool';
+import { useView } from '../../state/view';
 import { useUp } from '../../state/wires/up';
-import { useWires, wire } from '../../state/wires/wires';
+import { keepListening, useWires, wire } from '../../state/wires/wires';
 import { Choice } from '../../ui/Field';
 import { useKeys } from '../../ui/keys';
 import { TextField } from '../../ui/TextField';
@@ -58,6 +59,8 @@ export function CheckPanel() {
   }, [output, show, check, selection, driver]);
   // biome-ignore lint/correctness/useExhaustiveDependencies: what is up is read from the check and the selection
   useEffect(() => ring(show), [show, check, selection]);
+  // From here on the log of levels has no gap.
+  useEffect(keepListening, []);
   useEffect(
     () => () => {
       drive(null);
@@ -119,6 +122,9 @@ export function CheckPanel() {
         />
       </Asked>
       <p className="pencil">{together && together.here > 1 ? `${together.here} are at this check.` : ''}</p>
+      <button type="button" className="link" onClick={() => useView.setState({ alone: true })}>
+        The drawing alone, without the frame
+      </button>
       <HandCode show={show} />
       <WiresLines />
     </section>

@@ -1,5 +1,6 @@
 /** What is heard on the wires, where it goes out, and what nobody patched. */
 import { useEffect, useState } from 'react';
+import { liveLook } from '#core/wires/against';
 import { channelLevels } from '#core/wires/lives';
 import { useShow } from '../../state/context';
 import { useLight } from '../../state/light';
@@ -95,12 +96,13 @@ function AsLight() {
     const timer = setInterval(() => {
       if (!due) return;
       due = false;
-      useLight.setState({ of: 'live', live: channelLevels(show, liveOf) });
+      const { levels, states } = liveLook(show, liveOf);
+      useLight.setState({ of: 'live', live: levels, liveStates: states });
     }, LIGHT_EVERY);
     return () => {
       off();
       clearInterval(timer);
-      useLight.setState({ of: 'nothing' });
+      useLight.setState({ of: 'nothing', liveStates: undefined });
     };
   }, [heard, show]);
   const up = useUp((state) => state.up.length > 0);
@@ -109,7 +111,7 @@ function AsLight() {
   useEffect(() => {
     if (!planned) return;
     const levels = levelsUp(show);
-    useLight.setState({ of: 'live', live: channelLevels(show, (id) => levels.get(id)) });
+    useLight.setState({ of: 'live', live: channelLevels(show, (id) => levels.get(id)), liveStates: undefined });
   }, [planned, show, check, selection]);
   useEffect(() => {
     if (!planned) return;

@@ -33,7 +33,7 @@ const feature: Feature = {
       steps: ['rig-check'],
       keys: 'view',
       beside: 'channels',
-      Pane: onDemand(async () => (await import('./ChannelSheet')).ChannelSheet),
+      Pane: onDemand(async () => (await import('./live/ChannelSheet')).ChannelSheet),
     },
   ],
   tables: [
@@ -52,6 +52,20 @@ const feature: Feature = {
       Pane: lazily(async () => (await import('./WalksTable')).WalksTable),
     },
     {
+      id: 'against',
+      name: 'Against a look',
+      order: 2.3,
+      steps: ['rig-check'],
+      Pane: lazily(async () => (await import('./live/AgainstTable')).AgainstTable),
+    },
+    {
+      id: 'log',
+      name: 'Log',
+      order: 2.6,
+      steps: ['rig-check'],
+      Pane: lazily(async () => (await import('./live/LogTable')).LogTable),
+    },
+    {
       id: 'nodes',
       name: 'Nodes',
       order: 3,
@@ -68,6 +82,12 @@ const feature: Feature = {
         go('rig-check');
         useView.setState({ view: 'channels', beside: null });
       },
+    },
+    {
+      id: 'alone',
+      name: 'The drawing alone, without the frame',
+      words: ['full screen', 'glance', 'dark', 'live'],
+      run: () => useView.setState({ alone: true }),
     },
     {
       id: 'output',

@@ -80,7 +80,7 @@ export function LiveHeading({ onKeep }: { readonly onKeep: () => void }) {
           className="link"
           aria-label="All live levels out"
           disabled={!some}
-          onClick={() => useLight.setState({ live: {} })}
+          onClick={() => useLight.setState({ live: {}, liveStates: undefined })}
         >
           out
         </button>

@@ -33,6 +33,7 @@ export function LooksTable() {
   const session = useSession();
   const looks = useMemo(() => looksOf(show), [show]);
   const live = useLight((state) => state.live);
+  const liveStates = useLight((state) => state.liveStates);
   const channels = useMemo(
     () =>
       [
@@ -78,7 +79,9 @@ export function LooksTable() {
               <th className="pencil sticky left-0 px-3 py-1 font-normal" style={{ background: 'var(--sheet)' }}>
                 Channel
               </th>
-              <LiveHeading onKeep={() => add('From live levels', { levels: live })} />
+              <LiveHeading
+                onKeep={() => add('From live levels', { levels: live, ...(liveStates ? { states: liveStates } : {}) })}
+              />
               {looks.map((look) => (
                 <Heading key={look.id} look={look} onCopy={() => add(`${look.name} copy`, look)} />
               ))}

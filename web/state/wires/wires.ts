@@ -2,6 +2,7 @@
 import type { Id } from '#core/model/records';
 import { all, type Show, settingsOf } from '#core/model/show';
 import { type LightLive, type Lives, makeLives, patchedUniverses } from '#core/wires/lives';
+import { type LevelLog, makeLevelLog } from '#core/wires/log';
 import { devices } from '#core/wires/nodes';
 import { routeOf } from '#core/wires/routes';
 import type { WiresState } from '#core/wires/state';
@@ -29,11 +30,21 @@ let shown: Show | null = null;
 let lookers = 0;
 /** Who wants to know which nodes are there: it may be before the line is there. */
 let asking = 0;
+/** What each light did since this window began to listen. */
+let log: LevelLog = makeLevelLog();
+/** Listened to without a break, for the log, from the first time that the check was looked at. */
+let listening = false;
 const followers = new Set<Told>();
 let changed: Set<Id> | null = new Set();
 let frame = 0;
 
 export const wire = (): WireLine | null => line;
+export const levelLog = (): LevelLog => log;
+/** From now on nothing is missed, whatever is looked at, until the show is left. */
+export function keepListening(): void {
+  listening = true;
+  look();
+}
 export const liveOf = (fixture: Id): LightLive | undefined => lives?.of(fixture);
 
 /** Told once a frame, with the lights that changed; null where all may have. @returns what ends that */
@@ -49,7 +60,7 @@ export function followLives(told: Told): () => void {
 }
 function look(): void {
   if (!line || !shown) return;
-  line.look(lookers ? patchedUniverses(shown) : []);
+  line.look(lookers || listening ? patchedUniverses(shown) : []);
 }
 const tell = () => {
   frame = 0;
@@ -98,7 +109,11 @@ export function openWires(session: Session): () => void {
       },
       check: (check) => useWires.setState({ check }),
       levels: (universes) => {
-        for (const id of lives?.take(made.known, universes) ?? []) changed?.add(id);
+        const now = performance.now();
+        for (const id of lives?.take(made.known, universes) ?? []) {
+          changed?.add(id);
+          log.note(id, lives?.of(id)?.level ?? 0, now);
+        }
         soon();
       },
     },
@@ -129,5 +144,7 @@ export function openWires(session: Session): () => void {
     frame = 0;
     [line, lives, shown] = [null, null, null];
     changed = new Set();
+    log = makeLevelLog();
+    listening = false;
   };
 }

@@ -100,7 +100,11 @@ function Reading({ pane, surface, of }: { pane: Pane; surface: Surface; of: stri
   const kept = useLight((state) => state.kept);
   const trial = useLight((state) => state.trial);
   const live = useLight((state) => state.live);
-  const lit = useMemo(() => litFixtures(show, of, selection, kept, { trial, live }), [show, of, selection, kept, trial, live]);
+  const liveStates = useLight((state) => state.liveStates);
+  const lit = useMemo(
+    () => litFixtures(show, of, selection, kept, { trial, live, liveStates }),
+    [show, of, selection, kept, trial, live, liveStates],
+  );
   if (!inside) return null;
   const point = [inside[0], inside[1], surface.corner[2]] as const;
   const reading = readAt(show, lit, point, surface.normal, blocked ? blockersOf(show) : []);

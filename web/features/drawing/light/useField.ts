@@ -28,11 +28,11 @@ export function litFixtures(
   of: string,
   selection: readonly Id[],
   kept: ReadonlySet<Id>,
-  { trial, live }: Pick<LightState, 'trial' | 'live'>,
+  { trial, live, liveStates }: Pick<LightState, 'trial' | 'live' | 'liveStates'>,
 ): Lit {
   const look = of.startsWith('look: ') ? find(show, 'look', of.slice(6)) : undefined;
   if (look) return litBy(show, trial?.look === look.id ? { ...look, levels: { ...look.levels, ...trial.levels } } : look);
-  if (of === 'live') return litBy(show, { levels: live });
+  if (of === 'live') return litBy(show, { levels: live, ...(liveStates ? { states: liveStates } : {}) });
   const chosen = new Set(selection);
   const purpose = of.replace(/^purpose: /, '');
   const wanted = (fixture: Fixture): boolean =>
@@ -124,7 +124,7 @@ function askFor(show: Show, of: string, selection: readonly Id[], stamp: number,
 }
 
 export function useField(show: Show, of: string): void {
-  const [height, facing, unit, blocked, kept, trial, live, against, held] = [
+  const [height, facing, unit, blocked, kept, trial, live, liveStates, against, held] = [
     useLight((state) => state.height),
     useLight((state) => state.facing),
     useLight((state) => state.unit),
@@ -132,6 +132,7 @@ export function useField(show: Show, of: string): void {
     useLight((state) => state.kept),
     useLight((state) => state.trial),
     useLight((state) => state.live),
+    useLight((state) => state.liveStates),
     useLight((state) => state.against),
     useLight((state) => state.held),
   ];
@@ -167,7 +168,7 @@ export function useField(show: Show, of: string): void {
     sent.current = made.sent;
     last.current = made.ask;
     worker.current.postMessage(made.ask);
-  }, [show, of, height, facing, unit, blocked, kept, trial, live, against, held, selection]);
+  }, [show, of, height, facing, unit, blocked, kept, trial, live, liveStates, against, held, selection]);
 }
 
 function hear(answer: LightAnswer, stamp: number, ask: LightAsk | null): void {

@@ -1,37 +1,15 @@
 /** What is alive, over the plan: each light as a glow of its own colour with its level below, what is lost in red. Drawn on a canvas of its own, once a frame where something changed. */
 import { type RefObject, useEffect, useRef } from 'react';
-import { colourIn } from '#core/light/filter';
-import { colourTextOf } from '#core/light/source';
-import type { Id } from '#core/model/records';
-import { all, find, type Show } from '#core/model/show';
+import { all } from '#core/model/show';
 import { axesOfBase } from '#core/space/axes';
 import { beamOfPose } from '#core/space/heads';
-import { type LightLive, levelText } from '#core/wires/lives';
+import type { LightLive } from '#core/wires/lives';
 import { useShow } from '../../../state/context';
 import { useUp } from '../../../state/wires/up';
 import { followLives, liveOf } from '../../../state/wires/wires';
 import type { Surface } from '../../../ui/canvas/surface';
+import { type Box, colourOf, type Pen, penOver, writeFigure } from './pen';
 
-/** Of a lamp without a filter. */
-const WARM = '#ffd9a0';
-const hex = (share: number): string =>
-  Math.round(Math.max(0, Math.min(1, share)) * 255)
-    .toString(16)
-    .padStart(2, '0');
-const colourOf = (show: Show, id: Id, { colour }: LightLive): string => {
-  if (colour) return `#${colour.map(hex).join('')}`;
-  const fixture = find(show, 'fixture', id);
-  return (fixture && colourIn(show, colourTextOf(fixture)).rgb) ?? WARM;
-};
-
-interface Pen {
-  readonly canvas: CanvasRenderingContext2D;
-  readonly stop: string;
-  readonly sheet: string;
-  readonly ink: string;
-  /** Pixels a millimetre. */
-  readonly k: number;
-}
 function glow(
   { canvas, stop, k }: Pen,
   x: number,
@@ -76,29 +54,6 @@ function glow(
   }
 }
 
-type Box = readonly [left: number, top: number, right: number, bottom: number];
-const LINE = 14;
-/** The figure of a light where no other one stands: below it, above it, or a line further; of those that find no place the brighter ones were there first. */
-function writeFigure({ canvas, stop, sheet, ink, k }: Pen, x: number, y: number, { level, lost }: LightLive, taken: Box[]): void {
-  const radius = Math.max(7, 320 * k);
-  const text = lost ? `${levelText(level)}?` : levelText(level);
-  const half = canvas.measureText(text).width / 2 + 2;
-  const below = y + radius * 1.3;
-  const above = y - radius * 1.3 - LINE;
-  for (const top of [below, above, below + LINE, above - LINE]) {
-    const box: Box = [x - half, top, x + half, top + LINE];
-    if (taken.some((other) => box[0] < other[2] && box[2] > other[0] && box[1] < other[3] && box[3] > other[1])) continue;
-    taken.push(box);
-    canvas.globalAlpha = 0.85;
-    canvas.fillStyle = sheet;
-    canvas.fillRect(box[0], top, 2 * half, LINE);
-    canvas.globalAlpha = 1;
-    canvas.fillStyle = lost ? stop : ink;
-    canvas.fillText(text, x, top + LINE / 2);
-    return;
-  }
-}
-
 /** Rings that are drawn at most: of more nobody sees which. */
 const MOST_RINGS = 60;
 
@@ -127,20 +82,7 @@ export function LiveOver({ surface }: { readonly surface: RefObject<Surface | nu
       const now = `${k} ${tx} ${ty} ${width} ${height} ${ratio}`;
       if (!stale && now === drawn) return;
       [stale, drawn] = [false, now];
-      element.width = width * ratio;
-      element.height = height * ratio;
-      canvas.setTransform(ratio, 0, 0, ratio, 0, 0);
-      const style = getComputedStyle(element);
-      canvas.font = `600 12px ${style.fontFamily}`;
-      canvas.textAlign = 'center';
-      canvas.textBaseline = 'middle';
-      const pen: Pen = {
-        canvas,
-        k,
-        stop: style.getPropertyValue('--stop'),
-        sheet: style.getPropertyValue('--sheet'),
-        ink: style.getPropertyValue('--ink'),
-      };
+      const pen = penOver(element, canvas, k);
       const seen: { readonly x: number; readonly y: number; readonly live: LightLive }[] = [];
       let [lit, lost] = [0, 0];
       for (const fixture of fixtures) {
@@ -163,7 +105,7 @@ export function LiveOver({ surface }: { readonly surface: RefObject<Surface | nu
       for (const id of up.slice(0, MOST_RINGS)) {
         const at = made.place(id);
         if (!at) continue;
-        canvas.strokeStyle = style.getPropertyValue('--lamp');
+        canvas.strokeStyle = pen.lamp;
         canvas.lineWidth = 2;
         canvas.beginPath();
         canvas.arc(at[0], at[1], Math.max(16, 520 * k), 0, 2 * Math.PI);

@@ -1,6 +1,6 @@
 /** The stage as a place: rig, house, scenery and people, in the light that was computed for them. Drawn when something changed, never in a running loop. */
 import { Canvas, type ThreeEvent, useFrame, useThree } from '@react-three/fiber';
-import { useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
+import { Suspense, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import { useParams } from 'react-router';
 import * as THREE from 'three';
 import { type Scene3D, sceneOf } from '#core/draw/scene';
@@ -22,6 +22,7 @@ import { usePreferences } from '../../../state/preferences';
 import { select, useSelection } from '../../../state/selection';
 import { useView } from '../../../state/view';
 import { NoWebGl } from '../../../ui/Fault';
+import { lazily } from '../../../ui/registry';
 import { LightSaid } from '../light/LightSaid';
 import type { Lit } from '../light/useField';
 import { useAiming } from './aiming';
@@ -35,6 +36,7 @@ import { StageScene } from './stage-scene';
 import { type Pictured, Taking } from './taking';
 import { type PictureLight, useLit, usePictureLight } from './usePicture';
 
+const LiveInSpace = lazily(async () => (await import('../live/LiveInSpace')).LiveInSpace);
 /** Whether anything in 3D can be drawn here; asked once. */
 let able: boolean | null = null;
 function hasWebGl(): boolean {
@@ -103,7 +105,8 @@ function Space() {
   const session = useSession();
   const hidden = useView((state) => state.hidden);
   const marked = useMarked();
-  const focusing = useParams().step === 'focus';
+  const { step } = useParams();
+  const [focusing, checking] = [step === 'focus', step === 'rig-check'];
   const [drag, setDrag] = useState<Drag | null>(null);
   const pictured = useRef<Pictured | null>(null);
   const aiming = useAiming();
@@ -253,6 +256,7 @@ function Space() {
           {drag?.say || aiming.trial?.say}
         </output>
       )}
+      <Suspense>{checking && <LiveInSpace pictured={pictured} />}</Suspense>
       <Said told={told} />
       <PictureBar place={place} light={light} studio={studio} inLook={!isDark} />
     </div>

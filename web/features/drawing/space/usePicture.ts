@@ -67,9 +67,10 @@ export function useLit(show: Show): Lit {
   const selection = useSelection((state) => (of === 'selection' ? state.selection : noIds));
   const trial = useLight((state) => state.trial);
   const live = useLight((state) => state.live);
+  const liveStates = useLight((state) => state.liveStates);
   return useMemo(
-    () => (of === 'nothing' ? empty : litFixtures(show, of, selection, kept, { trial, live })),
-    [show, of, selection, kept, trial, live],
+    () => (of === 'nothing' ? empty : litFixtures(show, of, selection, kept, { trial, live, liveStates })),
+    [show, of, selection, kept, trial, live, liveStates],
   );
 }
 
