@@ -7,6 +7,7 @@ import type { Show } from '#core/model/show';
 import { svgPath } from './svg';
 
 const fills: Readonly<Record<string, string>> = { none: 'none', paper: 'var(--sheet)', wall: 'var(--wall)', ink: 'currentColor' };
+const anchors = { left: 'start', centre: 'middle', right: 'end' } as const;
 const fillOf = (fill: Fill): string => fills[fill] ?? fill;
 
 /** Primitives as SVG elements, y turned. `pen` is the width of a line of 1 mm of paper, in units of the drawing. */
@@ -26,7 +27,15 @@ export function PrimMarks({ prims, pen }: { prims: readonly Prim[]; pen: number 
       );
     if (prim.op === 'text')
       return (
-        <text key={key} x={prim.x} y={-prim.y} fontSize={prim.size} textAnchor="middle" fill="currentColor">
+        <text
+          key={key}
+          x={prim.x}
+          y={-prim.y}
+          fontSize={prim.size}
+          fontWeight={prim.bold ? 700 : undefined}
+          textAnchor={anchors[prim.align]}
+          fill={prim.ink === 'faint' ? 'var(--pencil)' : 'currentColor'}
+        >
           {prim.text}
         </text>
       );

@@ -62,6 +62,7 @@ export type Scope =
   | 'title block'
   | 'matrix'
   | 'check'
+  | 'map'
   | 'space';
 
 /** A key that a part of the screen takes while it has the focus. The part binds it (`useKeys`), the list says that it exists. */

@@ -11,7 +11,7 @@ export const mapItemSchema = () =>
   object({
     id: Type.String({ minLength: 1, maxLength: 60 }),
     what: words(...mapThings),
-    /** Left and upper edge, width and height, mm of the board. A line runs from one corner to the other. */
+    /** Left, bottom, width and height, mm of the board, from its lower left. A line runs from one corner to the other. */
     box: Type.Tuple([At, At, Type.Number({ minimum: -10000, maximum: 10000 }), Type.Number({ minimum: -10000, maximum: 10000 })]),
     /** Of symbols, tiles and pictures: the channel. */
     channel: Type.Optional(Short),

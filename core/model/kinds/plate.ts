@@ -17,6 +17,7 @@ export const windowKinds = [
   'picture',
   'schedule',
   'labels',
+  'map',
   'card head',
   'card list',
   'bring',

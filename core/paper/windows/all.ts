@@ -5,6 +5,7 @@ export { focusCharts } from './focus-charts.js';
 export { labels } from './labels.js';
 export { loads } from './loads.js';
 export { lux } from './lux.js';
+export { map } from './map.js';
 export { plan } from './plan.js';
 export { position } from './position.js';
 export { purpose } from './purpose.js';
