@@ -39,7 +39,9 @@ export async function makeReceiver({ address, pass = (bytes) => [bytes], polled 
   const e131 = await listen(address, E131_PORT, (bytes) => {
     for (const one of pass(bytes, 'e131')) {
       const heard = heardIn(one);
-      if (heard && !heard.ended) take(heard.universe, heard.slots, heard.source);
+      // Who says that it ends is dark; who falls silent is held, as nodes do that wait for the wire to come back.
+      if (heard?.ended) universes.delete(heard.universe);
+      else if (heard) take(heard.universe, heard.slots, heard.source);
     }
   });
   let artnet: Socket;

@@ -74,8 +74,8 @@ export interface Playback {
   readonly go: (now: number) => boolean;
   /** The cue before, in the times of `BACK`. */
   readonly back: (now: number) => boolean;
-  /** Straight to a cue of the list. */
-  readonly to: (place: number, now: number) => boolean;
+  /** Straight to a cue of the list; cut, without its times. */
+  readonly to: (place: number, now: number, cut?: boolean) => boolean;
   /** By hand, over the cue, until it is taken back with null. */
   readonly hold: (channels: readonly number[], state: LampState | null) => void;
   readonly at: (now: number) => Map<number, LampState>;
@@ -131,7 +131,8 @@ export function makePlayback(): Playback {
     [up, down] = times;
     return true;
   };
-  const to = (next: number, now: number) => start(next, now, [cues[next]?.up ?? 0, cues[next]?.down ?? 0]);
+  const to = (next: number, now: number, cut = false) =>
+    start(next, now, cut ? [0, 0] : [cues[next]?.up ?? 0, cues[next]?.down ?? 0]);
   return {
     now: () => place,
     load(next, of) {

@@ -6,7 +6,7 @@ import type { Hono } from 'hono';
 import { type Lamp, lampsOf } from '../lamps.js';
 import { openPackage } from '../package.js';
 import { makeSite, onThisMachine, type Started, startSite } from '../site.js';
-import { type Cue, cuesOfLooks, makePlayback } from './cues.js';
+import { type Cue, cuesOfLooks, makePlayback, stateOf } from './cues.js';
 import { page } from './page.js';
 import { saltOrchard } from './salt-orchard.js';
 import { makeDeskSending, universesOf } from './sending.js';
@@ -22,6 +22,9 @@ function patched(lamps: readonly Lamp[], { heads }: DeskShow): Lamp[] {
     return universe && slot ? [{ ...lamp, universe, slot }] : [];
   });
 }
+
+/** The play by whatever name its show goes: it has every look and group of the list of cues. */
+const isSaltOrchard = (show: DeskShow): boolean => saltOrchard.cues.every((cue) => stateOf(cue, show).missing.length === 0);
 
 // Long: one closure holds the desk; its functions are short.
 export function makeDesk(usual = 'http://127.0.0.1:4600'): { readonly app: Hono; readonly stop: () => void } {
@@ -42,7 +45,7 @@ export function makeDesk(usual = 'http://127.0.0.1:4600'): { readonly app: Hono;
       open(bytes) {
         show = readPackage(bytes);
         lamps = lampsOf(openPackage(bytes));
-        cues = show.show.name === saltOrchard.show ? saltOrchard.cues : cuesOfLooks(show);
+        cues = isSaltOrchard(show) ? saltOrchard.cues : cuesOfLooks(show);
         playback.load(cues, show);
         return `${show.read} of ${show.of} heads read.`;
       },
@@ -59,7 +62,7 @@ export function makeDesk(usual = 'http://127.0.0.1:4600'): { readonly app: Hono;
   };
   act('/go', () => stands(playback.go(performance.now()), 'That was the last cue.'));
   act('/back', () => stands(playback.back(performance.now()), 'There is no cue before.'));
-  act('/cue', ({ place }) => stands(playback.to(Number(place), performance.now()), 'There is no such cue.'));
+  act('/cue', ({ place, cut }) => stands(playback.to(Number(place), performance.now(), cut === 'yes'), 'There is no such cue.'));
   act('/hand', ({ what = '', at = '' }) => {
     const { groups, looks, heads } = loaded();
     const name = what.trim();

@@ -1,8 +1,7 @@
 /** The twelve cues of "The Salt Orchard", as its console programmer wrote them from the looks and purposes of the plot. */
 import type { Cue } from './cues.js';
 
-export const saltOrchard: { readonly show: string; readonly cues: readonly Cue[] } = {
-  show: 'The Salt Orchard',
+export const saltOrchard: { readonly cues: readonly Cue[] } = {
   cues: [
     {
       number: '1',
