@@ -64,8 +64,8 @@ const kinds: readonly (readonly [name: string, make: (i: number) => Uint8Array])
         terminated: i % 11 === 0,
         force: false,
         universe: 1 + below(63999),
-        // None at all is sound too (reference formats 3), but that dissector stumbles over it.
-        slots: slotsOf(1 + below(512)),
+        // Fewer are sound too (reference formats 3, by octets beside the writer), but that dissector reads beyond them; Dessin itself sends all 512.
+        slots: slotsOf(24 + below(489)),
       }),
   ],
   ['art levels', (i) => writeArtLevels({ sequence: i & 255, portAddress: below(32768), slots: slotsOf(1 + below(512)) })],
