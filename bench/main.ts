@@ -24,6 +24,7 @@ import { paper } from './paper.js';
 import { makeRig, median } from './rig.js';
 import { gdtf, shelf } from './shelf.js';
 import { space } from './space.js';
+import { soak, wires } from './wires.js';
 
 const counts = [300, 1000, 3000, 10_000];
 const ms = (value: number): string => value.toFixed(value < 10 ? 2 : 0);
@@ -271,6 +272,16 @@ if (process.argv.includes('hand-over')) {
   await handover();
   process.exit(0);
 }
+/** `npm run bench -- wires` measures that alone. */
+if (process.argv.includes('wires')) {
+  await wires();
+  process.exit(0);
+}
+/** `npm run bench -- soak` listens for ten minutes. */
+if (process.argv.includes('soak')) {
+  await soak();
+  process.exit(0);
+}
 await browser();
 await measurePage();
 tags();
@@ -282,4 +293,5 @@ await shelf();
 await numbers();
 await paper();
 await handover();
+await wires();
 gdtf();
