@@ -302,3 +302,177 @@ async function setMode(page: Page): Promise<void> {
     .poll(async () => (await lights()).some(({ channel, colour }) => channel === 202 && colour === '#ffffff'))
     .toBe(true);
 }
+
+test('all of a kind, a single slot, a light that is parked, a thread, and a walk with its film', async ({ page }) => {
+  test.setTimeout(120_000);
+  const id = await openDemo(page, 'hang');
+  await handOver(id);
+  await ask('node', '/mend');
+  await page.getByRole('link', { name: /^Rig check/ }).click();
+  await tab(page, 'Nodes').click();
+  await expect(page.getByRole('list', { name: 'Nodes' }).getByText('Stand-in node', { exact: true })).toBeVisible({
+    timeout: 15_000,
+  });
+  for (const universe of [1, 2, 3])
+    await page.getByLabel(`Node of universe ${universe}`, { exact: true }).selectOption('Stand-in node');
+  await check(page).getByRole('button', { name: 'Switch output on' }).click();
+  const channels = async () => (await lights()).map(({ channel }) => channel).sort((a, b) => a - b);
+  // All of a purpose, steady; then one after the other.
+  await check(page).getByLabel('What comes up').selectOption('kind');
+  await check(page).getByLabel('Which of them').selectOption('Front straight');
+  await expect.poll(channels).toEqual([41, 42, 43, 44, 45, 46]);
+  await check(page).getByLabel('What they do').selectOption('chase');
+  await check(page).getByLabel('Time of a step').selectOption('500');
+  const seen = new Set<number>();
+  await expect
+    .poll(
+      async () => {
+        const lit = await channels();
+        if (lit.length === 1) seen.add(lit[0]!);
+        return seen.size;
+      },
+      { timeout: 20_000 },
+    )
+    .toBeGreaterThan(3);
+  await check(page).getByLabel('What they do').selectOption('steady');
+  // A single slot: what hangs on it is said.
+  await check(page).getByLabel('What comes up').selectOption('slot');
+  await check(page).getByLabel('The slot that is raised').fill('1.13');
+  await page.keyboard.press('Enter');
+  await expect(check(page).getByTestId('slot')).toContainText('channel 21');
+  await expect.poll(channels).toEqual([21]);
+  await check(page).getByRole('button', { name: 'Next slot' }).click();
+  await expect.poll(channels).toEqual([22]);
+  // Parked: it stays whatever else comes up.
+  await check(page).getByLabel('What comes up').selectOption('one');
+  await check(page).getByLabel('Order of the check').selectOption('channel');
+  await check(page)
+    .getByRole('button', { name: /^Next light/ })
+    .click();
+  await expect.poll(channels).toEqual([1]);
+  await check(page).getByRole('button', { name: 'park this one' }).click();
+  await check(page).getByRole('button', { name: 'Skip' }).click();
+  await expect.poll(channels).toEqual([1, 2]);
+  await check(page).getByRole('button', { name: 'Let go of 1', exact: true }).click();
+  await expect.poll(channels).toEqual([2]);
+  // A thread from what is selected, in its order; and a walk along it by the clock.
+  await tab(page, 'Ledger').click();
+  const rows = page.getByRole('row', { name: /^FOH 1/ });
+  await rows.nth(1).click();
+  await rows.nth(0).click({ modifiers: ['Control'] });
+  await check(page).getByRole('button', { name: 'keep the selection as one' }).click();
+  await expect(check(page).getByLabel('Order of the check')).toHaveValue(/^thread /);
+  await check(page).getByLabel('Pace of the walk').selectOption('2');
+  await check(page).getByRole('button', { name: 'Walk', exact: true }).click();
+  await expect(check(page).getByTestId('check place')).toHaveText(/^1 of \d+, by Thread 1/);
+  await check(page).getByRole('button', { name: 'Dark', exact: true }).click();
+  await expect(check(page).getByTestId('check place')).toHaveText(/^2 of \d+/);
+  await check(page)
+    .getByRole('button', { name: /^End, 2 seen/ })
+    .click();
+  await tab(page, 'Walks').click();
+  const film = page.getByRole('table', { name: 'Film of the walk' });
+  await expect(film.getByRole('row')).toHaveCount(3);
+  await expect(film.getByRole('row').nth(1)).toContainText('dark');
+  await page.getByRole('button', { name: 'Tick the 1 light that showed nothing' }).click();
+  await stored(page);
+  const records = (await recordsOf(page, id)) as unknown as Rec[];
+  expect(
+    records
+      .filter(({ kind }) => kind === 'finding')
+      .map(({ what }) => what)
+      .sort(),
+  ).toEqual(['dark', 'works']);
+  await check(page).getByRole('button', { name: 'Switch output off' }).click();
+});
+
+test('two at one check: the telephone follows, takes the wheel, notes a fault, and the screen sees it', async ({
+  page,
+  context,
+}) => {
+  const id = await openDemo(page, 'hang');
+  await page.getByRole('link', { name: /^Rig check/ }).click();
+  await check(page).getByLabel('Checked by').fill('Noor');
+  await page.keyboard.press('Enter');
+  await check(page)
+    .getByRole('button', { name: /^Next light/ })
+    .click();
+  await check(page).getByText('Hand this to a telephone').click();
+  await expect(check(page).getByAltText(new RegExp(`^Code of ${home}/shows/${id}/in-hand$`))).toBeVisible();
+  const phone = await context.newPage();
+  await phone.setViewportSize({ width: 390, height: 844 });
+  await phone.goto(`/shows/${id}/in-hand`);
+  const big = (of: Page) => of.getByTestId('check light').locator('p');
+  const channel = async (of: Page) => of.getByTestId('check light').locator('.leading-none').textContent();
+  await expect(phone.getByTestId('wheel')).toContainText('Noor drives');
+  await expect.poll(() => channel(phone)).toBe(await channel(page));
+  // Who does not drive moves nothing.
+  await phone.getByRole('button', { name: 'Skip' }).click();
+  await expect(phone.getByText('Noor drives the check. Take it over first.')).toBeVisible();
+  await phone.getByRole('button', { name: 'Take it over' }).click();
+  await expect(check(page).getByTestId('driver')).toContainText('drives');
+  const before = await channel(page);
+  await phone.getByRole('button', { name: 'Skip' }).click();
+  await expect.poll(() => channel(page)).not.toBe(before);
+  expect(await channel(phone)).toBe(await channel(page));
+  await phone.getByRole('button', { name: 'Dark' }).click();
+  await tab(page, 'Faults').click();
+  await expect(page.getByRole('table', { name: 'Faults' }).getByRole('row')).toHaveCount(2);
+  await phone.getByRole('button', { name: '1 fault' }).click();
+  await phone.getByRole('button', { name: /^Clear dark/ }).click();
+  await expect(page.getByText(/^0 faults open/)).toBeVisible();
+  // Large targets, and nothing beside the page.
+  await phone.getByRole('button', { name: '0 faults' }).click();
+  for (const button of await phone.getByRole('button').all())
+    expect((await button.boundingBox())!.height).toBeGreaterThanOrEqual(43);
+  expect(await phone.evaluate(() => document.documentElement.scrollWidth <= window.innerWidth)).toBe(true);
+  expect(await big(phone).count()).toBeGreaterThan(3);
+  await phone.close();
+  await expect(check(page).getByTestId('driver')).toHaveCount(0);
+});
+
+test('the sheet as a list, a look beside what is heard, what flickered, and a report of what answers', async ({ page }) => {
+  test.setTimeout(90_000);
+  const id = await openDemo(page, 'hang');
+  await handOver(id);
+  await page.getByRole('link', { name: /^Rig check/ }).click();
+  await ask('desk', '/cue', { place: '7', cut: 'yes' });
+  await tab(page, 'Channels').click();
+  await page.getByLabel('Form of the sheet').selectOption('list');
+  await page.getByLabel('Filter of Level').fill('>75');
+  await page.getByLabel('Filter of Position').fill('FOH 1');
+  const list = page.getByRole('table', { name: 'Channels as a list' });
+  await expect(list.locator('tbody tr[data-state]')).toHaveCount(5);
+  await list.getByRole('button', { name: /^Channel/ }).click();
+  await expect(list.locator('tbody tr[data-state]').first()).toContainText('5');
+  await page.getByLabel('Filter of Level').fill('90-10');
+  await expect(page.getByLabel('Filter of Level')).toHaveAttribute('aria-invalid', 'true');
+  await page.getByLabel('Filter of Level').fill('');
+  // A look beside what is heard.
+  await tab(page, 'Against a look').click();
+  await page.getByLabel('Look that is compared').selectOption({ label: 'Harvest' });
+  const other = page.getByRole('table', { name: 'Heard beside the look' });
+  await ask('desk', '/hand', { what: '21', at: '10' });
+  await expect(other.getByRole('row').nth(1)).toContainText('21');
+  await expect(other.getByRole('row').nth(1)).toContainText('-45');
+  await page.getByRole('button', { name: 'Keep what is heard as a look' }).click();
+  await expect(page.getByLabel('Look that is compared').locator('option')).toHaveCount(4);
+  // A light that flickers stands first in the log.
+  await tab(page, 'Log').click();
+  for (const at of ['80', '20', '80', '20', '80']) {
+    await ask('desk', '/hand', { what: '22', at });
+    await page.waitForTimeout(250);
+  }
+  await page.getByRole('list', { name: 'Restless lights' }).getByRole('button', { name: '22', exact: true }).click();
+  await expect(page.getByTestId('log chart')).toHaveAttribute('aria-label', 'Levels of channel 22');
+  await expect(page.getByTestId('log chart').locator('path').first()).toBeVisible();
+  // A report of what answers.
+  await tab(page, 'Answers').click();
+  await page
+    .getByLabel('Report of what answers')
+    .fill('UID,Address,Footprint\n7ff0:00000001,13,1\n7ff0:00000002,400,8\nnothing,1,1');
+  await expect(page.getByTestId('answered')).toContainText('2 devices answered, 1 other');
+  await expect(page.getByText('Line 4: "nothing" is no identifier')).toBeVisible();
+  await expect(page.getByRole('table', { name: 'What answers' })).toContainText('nothing is patched to 1.400');
+  await ask('desk', '/send', { how: 'end' });
+});

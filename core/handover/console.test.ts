@@ -7,7 +7,7 @@ import { writeAscii } from '../formats/ascii/write.js';
 import { apply, edit } from '../model/change.js';
 import type { Mode } from '../model/records.js';
 import { all, get } from '../model/show.js';
-import { counted } from '../paper/schedule.js';
+import { counted } from '../order/order.js';
 import { consoleData, intensitySlot } from './console.js';
 
 const demo = makeDemo();

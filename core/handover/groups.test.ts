@@ -2,7 +2,7 @@
 import { expect, test } from '@jest/globals';
 import { makeDemo } from '#demo/show';
 import { all, find, get } from '../model/show.js';
-import { counted } from '../paper/schedule.js';
+import { counted } from '../order/order.js';
 import { place } from '../space/hanging.js';
 import { channelsOf, deskGroups, groupRows, possibleGroups } from './groups.js';
 

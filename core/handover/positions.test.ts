@@ -2,7 +2,7 @@
 import { expect, test } from '@jest/globals';
 import { makeDemo } from '#demo/show';
 import { all, get } from '../model/show.js';
-import { counted } from '../paper/schedule.js';
+import { counted } from '../order/order.js';
 import { place } from '../space/hanging.js';
 import { beamOfPose } from '../space/heads.js';
 import { axesOfBase } from '../space/orientation.js';

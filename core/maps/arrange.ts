@@ -52,6 +52,24 @@ export function spread(items: readonly MapItem[], chosen: ReadonlySet<string>, w
     return way === 'across' ? moved(item, x + by, y) : moved(item, x, y + by);
   });
 }
+/** Where something new of a size lies on nothing: row by row from the upper left; where there is no room, at the upper left. */
+export function freePlace(
+  items: readonly MapItem[],
+  [width, height]: readonly [number, number],
+  [w, h]: readonly [number, number],
+  margin = 10,
+): readonly [x: number, y: number] {
+  const step = 5;
+  for (let y = height - margin - h; y >= margin; y -= step)
+    for (let x = margin; x + w <= width - margin; x += step) {
+      const free = items.every(({ box }) => {
+        const [[left, right], [bottom, top]] = [across(box), up(box)];
+        return x + w <= left || x >= right || y + h <= bottom || y >= top;
+      });
+      if (free) return [x, y];
+    }
+  return [margin, height - margin - h];
+}
 /** A place on the grid of a map; 0 is no grid. */
 export const onGrid = (mm: number, snap: number): number => (snap > 0 ? Math.round(mm / snap) * snap : mm);
 /** Things moved by so much, each onto the grid by its lower left corner. */

@@ -78,6 +78,9 @@ test('each map is a magic sheet of its own', () => {
       .map(({ name, of }) => [name, of]),
   ).toEqual([['Glance', map.id]]);
   expect(readySet(demo, 'maps')?.make(demo, {})).toEqual([]);
+  // The paper is large enough for its letters.
+  for (const { windows } of readySet(show, 'maps')?.make(show, {}) ?? [])
+    for (const window of windows) expect(windowKind(window.what)?.draw(show, window, {} as never).troubles).toEqual([]);
   expect(plannedSheets(demo, null).length).toBeGreaterThan(0);
 });
 test('the table lists what stands on maps, by every heading', () => {

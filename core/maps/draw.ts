@@ -10,8 +10,8 @@ import { filterOf, lightsOf, linesOf, nameOf } from './things.js';
 
 /** Letters of the name and of the lines of a channel, as shares of its height and at most, mm. */
 const NAME = { share: 0.42, most: 7 };
-const LINE_SHARE = 0.18;
-const MOST_LINE = 3;
+const LINE_SHARE = 0.2;
+const MOST_LINE = 3.2;
 const AIR = 1;
 const PAPER = '#ffffff';
 
@@ -20,7 +20,7 @@ function symbolPrims(show: Show, item: MapItem, [x, y, w, h]: readonly [number, 
   const [light] = lightsOf(show, item);
   if (!light) return [];
   const { prims } = symbolIn(show, get(show, 'type', light.type));
-  const turn = item.turn ?? 90;
+  const turn = item.turn ?? 0;
   const turned = prims.map((prim) => placed(prim, 0, 0, turn));
   const [left, low, right, high] = boxOf(turned);
   const k = Math.min(w / Math.max(1, right - left), h / Math.max(1, high - low));
@@ -141,3 +141,7 @@ export function mapPrims(
     k,
   };
 }
+
+/** Letters of what is drawn that are the smallest, mm; infinite where there are none. */
+export const leastLetters = (prims: readonly Prim[]): number =>
+  Math.min(Number.POSITIVE_INFINITY, ...prims.flatMap((prim) => (prim.op === 'text' && prim.text ? [prim.size] : [])));

@@ -86,7 +86,11 @@ function asPlan(show: Show, { size }: Board, wanted: readonly Wanted[], newId: N
       along.map((one) => MARGIN + ((at.get(one)?.[0] ?? 0) - left) * k),
       along.slice(1).map(() => THING[0] + GAP),
     );
-    return along.map(({ channel }, i) => thing('symbol', channel, places[i] ?? 0, heights[row] ?? 0, newId));
+    // Symbols look where their lights look on the plan.
+    return along.map(({ channel, fixture }, i) => ({
+      ...thing('symbol', channel, places[i] ?? 0, heights[row] ?? 0, newId),
+      turn: Math.round(place(show, fixture).bearing - 90),
+    }));
   });
 }
 const asGrid = ({ size }: Board, wanted: readonly Wanted[], newId: NewId): MapItem[] =>

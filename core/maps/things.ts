@@ -2,11 +2,11 @@
 
 import { fieldText } from '../fields/index.js';
 import { channelText } from '../fields/texts.js';
-import { possibleGroups } from '../handover/groups.js';
 import { colourIn } from '../light/filter.js';
 import { colourTextOf } from '../light/source.js';
 import type { BoardMap, Fixture, Id, MapItem } from '../model/records.js';
 import { all, find, type Show, settingsOf } from '../model/show.js';
+import { possibleGroups } from '../setout/groups.js';
 
 /** Maps in their order. */
 export const mapsOf = (show: Show): BoardMap[] =>

@@ -68,6 +68,9 @@ export const positionsInOrder = (show: Show): Position[] =>
 export const inScheduleOrder = (show: Show): Fixture[] =>
   positionsInOrder(show).flatMap((position) => [...fixturesOn(show, position)]);
 
+/** Fixtures that paper and the desk count, in the order of the paper: spares are left out. */
+export const counted = (show: Show): Fixture[] => inScheduleOrder(show).filter((fixture) => !fixture.spare);
+
 /** Something that stands somewhere in plan. */
 export interface Standing {
   readonly id: string;

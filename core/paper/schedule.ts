@@ -2,7 +2,6 @@
 import { type Field, fieldOf, usualFields } from '../fields/index.js';
 import type { Fixture } from '../model/records.js';
 import { all, type Show } from '../model/show.js';
-import { inScheduleOrder } from '../order/order.js';
 
 export interface ScheduleColumn {
   readonly heading: string;
@@ -101,7 +100,6 @@ export function markedSince(now: Schedule, before: Schedule | null, issue: strin
   return { ...now, groups, changed: `${said.join('; ')}.` };
 }
 
-/** Fixtures that paper counts, in its order: spares are left out. */
-export const counted = (show: Show): Fixture[] => inScheduleOrder(show).filter((fixture) => !fixture.spare);
+export { counted } from '../order/order.js';
 /** "1 unit", "3 units". */
 export const units = (n: number): string => `${n} unit${n === 1 ? '' : 's'}`;

@@ -3,11 +3,11 @@
  * and the time, so that every pace can be asked without waiting.
  */
 import { channelText } from '../fields/texts.js';
-import { possibleGroups } from '../handover/groups.js';
 import type { Fixture, Id } from '../model/records.js';
 import { find, get, type Show, settingsOf } from '../model/show.js';
 import { natural } from '../order/order.js';
 import { SLOTS, slotOf, universeOf } from '../patch/address.js';
+import { possibleGroups } from '../setout/groups.js';
 import { inCheckOrder, lightAddress } from './check-order.js';
 import { isLamp, slotsOf } from './lighting.js';
 

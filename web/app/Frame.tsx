@@ -73,20 +73,17 @@ export function Frame() {
   );
 }
 
-/** Over the panes while they stand alone, for whoever glances at them in the dark; Escape brings the frame back. */
+/** Over the panes while they stand alone, for whoever glances at them in the dark; Escape, as the leaving of all things, brings the frame back. */
 function Alone() {
   useEffect(() => {
     const back = () => useView.setState({ alone: false });
-    const leave = (event: KeyboardEvent) => event.key === 'Escape' && back();
     // The browser's own way out of its full screen is the way out of this.
     const shrunk = () => {
       if (!document.fullscreenElement) back();
     };
-    window.addEventListener('keydown', leave);
     document.addEventListener('fullscreenchange', shrunk);
     document.documentElement.requestFullscreen?.().catch(() => undefined);
     return () => {
-      window.removeEventListener('keydown', leave);
       document.removeEventListener('fullscreenchange', shrunk);
       if (document.fullscreenElement) void document.exitFullscreen().catch(() => undefined);
     };

@@ -1,5 +1,5 @@
 /** A map of one's own on paper: a magic sheet. */
-import { mapPrims } from '../../maps/draw.js';
+import { leastLetters, mapPrims } from '../../maps/draw.js';
 import { mapsOf } from '../../maps/things.js';
 import { find } from '../../model/show.js';
 import { type Drawn, empty, LETTER, onPaper, type WindowKind } from './window.js';
@@ -14,7 +14,7 @@ export const map: WindowKind = {
     const own = find(show, 'map', of ?? '') ?? mapsOf(show)[0];
     if (!own) return empty('There is no map yet: the step Rig check makes them.');
     const { prims } = mapPrims(show, own, box);
-    const least = Math.min(...prims.flatMap((prim) => (prim.op === 'text' && prim.text ? [prim.size] : [])));
+    const least = leastLetters(prims);
     return {
       panes: [onPaper(box, prims)],
       troubles:

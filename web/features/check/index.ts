@@ -72,6 +72,13 @@ const feature: Feature = {
       steps: ['rig-check'],
       Pane: lazily(async () => (await import('./NodesTable')).NodesTable),
     },
+    {
+      id: 'answers',
+      name: 'Answers',
+      order: 3.5,
+      steps: ['rig-check'],
+      Pane: lazily(async () => (await import('./AnswersTable')).AnswersTable),
+    },
   ],
   commands: [
     {

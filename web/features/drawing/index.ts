@@ -22,6 +22,8 @@ const SpaceView = onDemand(async () => (await import('./space/SpaceView')).Space
 
 /** Escape: leaves a gesture, then a draft, the tool, the panel, the selection. Of two panes the left one leads. */
 function leave(): void {
+  // The drawing stands alone: the frame comes back first.
+  if (useView.getState().alone) return void useView.setState({ alone: false });
   // From within a panel it is the panel that is left.
   if (usePanels.getState().panel && document.activeElement?.closest('[data-panel]'))
     return void usePanels.setState({ panel: null });

@@ -64,6 +64,9 @@ export function MapBoard({ map }: { readonly map: BoardMap }) {
   const press = (event: React.PointerEvent, item: MapItem) => {
     if (event.button !== 0) return;
     event.stopPropagation();
+    // The keys are the board's, and not the thing's.
+    event.preventDefault();
+    svg.current?.focus({ preventScroll: true });
     if (!drawing) return tap(show, item, event.shiftKey);
     const next = event.shiftKey ? toggled(chosen, item.id) : chosen.has(item.id) ? chosen : new Set([item.id]);
     useMaps.setState({ chosen: next });

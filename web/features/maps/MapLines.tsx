@@ -1,7 +1,7 @@
 /** Beside the map while it is drawn: what it shows, what is added, and what is chosen. */
 import { v4 } from 'uuid';
 import { fieldsOf } from '#core/fields/index';
-import { aligned, edges, spread } from '#core/maps/arrange';
+import { aligned, edges, freePlace, spread } from '#core/maps/arrange';
 import { groupsByKey, isChannel } from '#core/maps/things';
 import type { BoardMap, MapItem } from '#core/model/records';
 import { all } from '#core/model/show';
@@ -140,7 +140,8 @@ function Adding({ map }: { readonly map: BoardMap }) {
   const session = useSession();
   const show = useShow();
   const add = (item: Omit<MapItem, 'id' | 'box'>, [w, h]: readonly [number, number]) => {
-    const made: MapItem = { ...item, id: v4(), box: [10, map.size[1] - 10 - h, w, h] };
+    const [x, y] = freePlace(map.items, map.size, [w, Math.max(2, h)]);
+    const made: MapItem = { ...item, id: v4(), box: [x, y, w, h] };
     putItems(session, map, item.what, [...map.items, made]);
     useMaps.setState({ chosen: new Set([made.id]) });
   };

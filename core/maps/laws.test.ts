@@ -6,7 +6,7 @@ import { makeDemo } from '#demo/show';
 import type { BoardMap, MapItem } from '../model/records.js';
 import { all } from '../model/show.js';
 import { inCheckOrder } from '../wires/check-order.js';
-import { aligned, edges, onGrid, shifted, spread } from './arrange.js';
+import { aligned, edges, freePlace, onGrid, shifted, spread } from './arrange.js';
 import { filled, fillings, orphans } from './fill.js';
 import { filterOf, groupsByKey, lightsOf, linesOf, nameOf } from './things.js';
 
@@ -111,6 +111,17 @@ describe('set in order', () => {
         expect(after.get(order[0] ?? '')?.[at]).toBeCloseTo(first?.box[at] ?? Number.NaN, 6);
       }),
     );
+  });
+  test('law: what is new lies on nothing, while there is room', () => {
+    fc.assert(
+      fc.property(items, (list) => {
+        const [x, y] = freePlace(list, [420, 297], [30, 12]);
+        const made: MapItem = { id: 'new', what: 'box', box: [x, y, 30, 12] };
+        for (const other of list) expect(meets(made, other)).toBe(false);
+        expect(x >= 0 && y >= 0 && x + 30 <= 420 && y + 12 <= 297).toBe(true);
+      }),
+    );
+    expect(freePlace([{ id: 'a', what: 'box', box: [0, 0, 100, 100] }], [100, 100], [30, 12])).toEqual([10, 78]);
   });
   test('what is moved snaps to the grid of the map', () => {
     const list: MapItem[] = [{ id: 'a', what: 'box', box: [3, 4, 10, 10] }];
