@@ -4,8 +4,12 @@ import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterEach, beforeEach, expect, test } from '@jest/globals';
+import { WebSocket } from 'ws';
+import { readE131 } from '#core/wires/e131';
+import { writeSlots } from '#core/wires/frames';
 import { lockFolder } from './lock.js';
 import { start } from './start.js';
+import { freePorts, machineBeside, until } from './wires/beside.arb.js';
 
 let folder = '';
 beforeEach(async () => {
@@ -53,3 +57,29 @@ test('a missing database server', () =>
   expect(start(options({ databaseUrl: 'postgres://nobody@127.0.0.1:1/none' }))).rejects.toThrow(
     'The database at DATABASE_URL cannot be opened',
   ));
+
+test('the server speaks on the wires under the same name after every start', async () => {
+  const ends: (() => unknown)[] = [];
+  const names: string[] = [];
+  try {
+    for (let round = 0; round < 2; round++) {
+      const ports = await freePorts();
+      const node = await machineBeside(ends, ports.e131);
+      const running = await start(options({ wires: ports }));
+      const socket = new WebSocket(`${running.url.replace('http', 'ws')}/api/wires/levels`);
+      await new Promise((done) => socket.once('open', done));
+      socket.send(JSON.stringify({ routes: [[5, 'E1.31', '127.0.0.2', 4]], output: true }));
+      socket.send(writeSlots(5, undefined, new Uint8Array(512).fill(9)) ?? new Uint8Array());
+      await until(() => node.got.some((bytes) => readE131(bytes).kind === 'levels'));
+      const packet = node.got.map(readE131).find(({ kind }) => kind === 'levels');
+      if (packet?.kind === 'levels') names.push(packet.cid);
+      socket.close();
+      await running.stop();
+      for (const end of ends.splice(0)) await end();
+    }
+    expect(names[0]).toMatch(/^[0-9a-f]{32}$/);
+    expect(names[1]).toBe(names[0]);
+  } finally {
+    for (const end of ends.splice(0)) await end();
+  }
+}, 60_000);

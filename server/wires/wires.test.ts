@@ -80,6 +80,20 @@ describe('in', () => {
     socket.send(levels({ universe: 4 }), ports.e131, '127.0.0.1');
     await until(() => on.listening.universe(4) !== null);
   });
+  test('ten thousand nodes that nobody has are no more than are kept', async () => {
+    const { on, ports } = await wires();
+    const { socket } = await beside(ports.artnet);
+    const node = writeNode({ ip: '10.0.0.1', name: 'x', longName: '', report: '', mac: '', bind: 1, outputs: [0], inputs: [] });
+    for (let i = 0; i < 10_000; i++) {
+      node.set([10, 1, i >> 8, i & 255], 10);
+      socket.send(node.slice(), ports.artnet, '127.0.0.1');
+      // A wire holds some hundreds that were not read yet.
+      if (i % 200 === 199) await new Promise((done) => setTimeout(done, 4));
+    }
+    await until(() => on.nodes().length === 1000);
+    await new Promise((done) => setTimeout(done, 50));
+    expect(on.nodes()).toHaveLength(1000);
+  });
   test('a source that falls silent is loss, within three seconds', async () => {
     const { on, ports } = await wires();
     const { socket } = await beside(ports.e131);
@@ -141,6 +155,8 @@ describe('out', () => {
         on.sending.want(`to ${to}`, 6, Uint8Array.of(seen.length + 1));
         await new Promise((done) => setTimeout(done, 60));
       }
+      // Nor do the questions who is there.
+      on.poll(true);
       on.route(routed({ protocol: 'Art-Net', to: '2.255.255.255' }));
       on.sending.want('last', 6, Uint8Array.of(99));
       await new Promise((done) => setTimeout(done, 60));
