@@ -2,8 +2,10 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { makeDemo } from '#demo/show';
-import type { Fixture } from '../model/records.js';
-import { all, find, get } from '../model/show.js';
+import { makeFixture } from '../model/make.js';
+import type { Fixture, FixtureType } from '../model/records.js';
+import { baseRecords, fixtureLayer, idOf, pipe, plainType, SHOW } from '../model/show.arb.js';
+import { all, find, get, showOf } from '../model/show.js';
 import { slotOf, universeOf } from '../patch/address.js';
 import { modeOf } from '../patch/footprint.js';
 import { place } from '../space/hanging.js';
@@ -109,4 +111,37 @@ test('what is not patched, or not there, asks for nothing', () => {
 test('a hazer is no lamp, and all others of the demo that are dimmed or coloured are', () => {
   const none = lights.filter((light) => !isLamp(demo, light)).map(({ type }) => get(demo, 'type', type).name);
   expect([...new Set(none)]).toEqual(['Estuary hazer']);
+});
+
+test('a lamp that must be struck is struck while its light is up, and not beside it', () => {
+  const type: FixtureType = {
+    ...plainType,
+    id: idOf(77),
+    modes: [
+      {
+        name: 'm',
+        channels: [
+          { attribute: 'Dimmer', offset: [1], break: 1 },
+          {
+            attribute: 'Control1',
+            offset: [2],
+            break: 1,
+            default: 0,
+            functions: [
+              { name: 'Nothing', attribute: 'Control1', from: 0, physical: [0, 0] },
+              { name: 'Lamp on', attribute: 'Control1', from: 130, physical: [0, 0] },
+            ],
+          },
+        ],
+      },
+    ],
+  };
+  const fixture: Fixture = makeFixture(idOf(500), fixtureLayer, type, pipe, 1000);
+  const show = showOf(SHOW, [
+    ...baseRecords,
+    type,
+    { ...fixture, parts: fixture.parts.map((part) => ({ ...part, address: 1 })) },
+  ]);
+  expect([...(slotsOf(show, new Map([[fixture.id, 1]])).get(1) ?? [])].slice(0, 2)).toEqual([255, 130]);
+  expect([...(slotsOf(show, new Map([[fixture.id, 0]])).get(1) ?? [])].slice(0, 2)).toEqual([0, 0]);
 });

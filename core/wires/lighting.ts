@@ -55,6 +55,11 @@ function litValue(
   if (adds) return slotValue(emitterShare(adds, plannedColour(show, fixture)) * (dimmed ? 1 : level), bytes);
   const takes = subtractive[attribute];
   if (takes !== undefined) return slotValue(1 - (plannedColour(show, fixture)?.[takes] ?? 1), bytes);
+  // A lamp that must be struck is: the value is held as long as the light is up, as desks do (common practice, no source).
+  if (/^(LampControl|LampPower|Control\d*|Function)$/.test(attribute)) {
+    const strike = functions?.find(({ name }) => /\bstrike\b|\blamp\b.*\bon\b/i.test(name));
+    if (strike && level > 0) return strike.from;
+  }
   if (/^Shutter\d+$/.test(attribute))
     return highlight ?? functions?.find(({ name }) => /\bopen\b/i.test(name))?.from ?? rest ?? slotValue(1, bytes);
   return rest ?? 0;

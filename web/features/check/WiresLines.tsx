@@ -19,11 +19,17 @@ export function WiresLines() {
   const { sources, counted, on, interfaces, fault } = state;
   const many = new Map<
     string,
-    { name: string; address: string; priority: number; rate: number; universes: number[]; lost: boolean }
+    { name: string; address: string; priority: number; rate: number; ago: number; universes: number[]; lost: boolean }
   >();
-  for (const { id, name, address, priority, rate, universe, lost } of sources) {
-    const own = many.get(id) ?? { name, address, priority, rate, universes: [], lost: true };
-    many.set(id, { ...own, rate: Math.max(own.rate, rate), universes: [...own.universes, universe], lost: own.lost && lost });
+  for (const { id, name, address, priority, rate, ago, universe, lost } of sources) {
+    const own = many.get(id) ?? { name, address, priority, rate, ago, universes: [], lost: true };
+    many.set(id, {
+      ...own,
+      rate: Math.max(own.rate, rate),
+      ago: Math.min(own.ago, ago),
+      universes: [...own.universes, universe],
+      lost: own.lost && lost,
+    });
   }
   return (
     <section aria-label="Wires" className="pt-3">
@@ -41,9 +47,9 @@ export function WiresLines() {
       </div>
       {many.size === 0 && <p className="pencil">Nobody is heard.</p>}
       <ul data-testid="sources">
-        {[...many].map(([id, { name, address, priority, rate, universes, lost }]) => (
+        {[...many].map(([id, { name, address, priority, rate, ago, universes, lost }]) => (
           <li key={id} className="py-0.5" style={lost ? { color: 'var(--stop)' } : {}}>
-            <strong>{name || address}</strong> {lost ? 'lost' : `${rate} a second`}
+            <strong>{name || address}</strong> {lost ? `lost, heard ${Math.round(ago / 1000)} s ago` : `${rate} a second`}
             <span className="pencil">
               {' '}
               {address}, priority {priority},{' '}

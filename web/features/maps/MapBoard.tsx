@@ -38,7 +38,7 @@ export function MapBoard({ map }: { readonly map: BoardMap }) {
   const selection = useSelection((state) => state.selection);
   const svg = useRef<SVGSVGElement>(null);
   const [gesture, setGesture] = useState<Gesture | null>(null);
-  const { box, pan, fit } = useLooking(svg, map);
+  const { box, pan, fit } = useLooking(svg, map, drawing);
   useLevels(svg, show, map);
   const [width, height] = map.size;
   /** A place of the window on the board, mm from its lower left. */
@@ -205,11 +205,24 @@ export function MapBoard({ map }: { readonly map: BoardMap }) {
     </svg>
   );
 }
+/** What stands on the board, with some air, as a part of the picture. */
+function aroundItems({ items, size: [, height] }: BoardMap): readonly [number, number, number, number] {
+  const air = 6;
+  const left = Math.min(...items.map(({ box: [x, , w] }) => Math.min(x, x + w))) - air;
+  const right = Math.max(...items.map(({ box: [x, , w] }) => Math.max(x, x + w))) + air;
+  const low = Math.min(...items.map(({ box: [, y, , h] }) => Math.min(y, y + h))) - air;
+  const high = Math.max(...items.map(({ box: [, y, , h] }) => Math.max(y, y + h))) + air;
+  return [left, height - high, right - left, high - low];
+}
 /** Share of the board that is seen at the closest. */
 const CLOSEST = 0.08;
 /** Which part of the board is seen: the wheel looks closer at the pointer, a double click at all of it. */
-function useLooking(svg: React.RefObject<SVGSVGElement | null>, { size: [width, height] }: BoardMap) {
-  const whole = [-4, -4, width + 8, height + 8] as const;
+function useLooking(svg: React.RefObject<SVGSVGElement | null>, map: BoardMap, drawing: boolean) {
+  const {
+    size: [width, height],
+  } = map;
+  // While it is drawn on all of the board is seen, else what stands on it.
+  const whole = drawing || !map.items.length || map.background ? ([-4, -4, width + 8, height + 8] as const) : aroundItems(map);
   const [part, setPart] = useState<readonly [number, number, number, number] | null>(null);
   const held = useRef<{
     readonly at: readonly [number, number];

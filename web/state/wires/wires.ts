@@ -35,6 +35,8 @@ let log: LevelLog = makeLevelLog();
 /** Listened to without a break, for the log, from the first time that the check was looked at. */
 let listening = false;
 const followers = new Set<Told>();
+/** Told when any slots changed, of lights or not. */
+const levelFollowers = new Set<() => void>();
 let changed: Set<Id> | null = new Set();
 let frame = 0;
 
@@ -58,6 +60,15 @@ export function followLives(told: Told): () => void {
     look();
   };
 }
+/** Told once a frame when any slots are other. @returns what ends that */
+export function followLevels(told: () => void): () => void {
+  levelFollowers.add(told);
+  const end = followLives(() => undefined);
+  return () => {
+    levelFollowers.delete(told);
+    end();
+  };
+}
 function look(): void {
   if (!line || !shown) return;
   line.look(lookers || listening ? patchedUniverses(shown) : []);
@@ -67,6 +78,7 @@ const tell = () => {
   const now = changed;
   changed = new Set();
   for (const told of followers) told(now && [...now]);
+  for (const told of levelFollowers) told();
   const strange = lives?.strangers() ?? [];
   const before = useWires.getState().strangers;
   if (strange.length !== before.length || strange.some(([u, s], i) => u !== before[i]?.[0] || s !== before[i]?.[1]))

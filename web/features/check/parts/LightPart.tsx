@@ -11,6 +11,7 @@ import { partFootprint } from '#core/patch/footprint';
 import { aroundOf, onCircuit } from '#core/wires/around';
 import { lightAddress } from '#core/wires/check-order';
 import { findingsOf, isOpen, type Found as What } from '#core/wires/findings';
+import { namesOf } from '#core/wires/wish';
 import { useSession } from '../../../state/context';
 import { goTo } from '../../../state/selection';
 import { followLives, useWires, wire } from '../../../state/wires/wires';
@@ -168,9 +169,12 @@ export function Around({ show, light, open = false }: { readonly show: Show; rea
       </p>
       <p className="pencil pt-1">
         {beside.length ? (
-          <button type="button" className="link" onClick={() => goTo([light.id, ...beside])}>
-            {plural(beside.length, 'other light')} on its circuit
-          </button>
+          <>
+            <button type="button" className="link" onClick={() => goTo([light.id, ...beside])}>
+              {plural(beside.length, 'other light')} on its circuit
+            </button>
+            : {namesOf(show, beside)}
+          </>
         ) : (
           'Nothing else is on its circuit.'
         )}

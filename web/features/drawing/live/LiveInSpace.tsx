@@ -37,7 +37,7 @@ export function LiveInSpace({ pictured }: { readonly pictured: RefObject<Picture
       let lit = 0;
       const lights = hung.flatMap(([id, lens]) => {
         const live = liveOf(id);
-        const at = live && (live.level > 0 || live.lost) ? seen.seenAt(lens) : null;
+        const at = live && live.level > 0 ? seen.seenAt(lens) : null;
         return live && at ? [{ live, x: at[0] - box.left, y: at[1] - box.top }] : [];
       });
       for (const { live, x, y } of lights.sort((a, b) => b.live.level - a.live.level)) {

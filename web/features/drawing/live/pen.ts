@@ -33,6 +33,8 @@ export function writeFigure(
   { level, lost }: LightLive,
   taken: Box[],
 ): void {
+  // One that stood at nothing when it was lost has its ring, and no figure that would say nothing.
+  if (level <= 0) return;
   const radius = Math.max(7, 320 * k);
   const text = lost ? `${levelText(level)}?` : levelText(level);
   const half = canvas.measureText(text).width / 2 + 2;
