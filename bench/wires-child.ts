@@ -32,10 +32,16 @@ if (role === 'bare') {
 } else {
   const wires = makeWires({ cid: 'd5'.repeat(16), name: 'Dessin', ports: { e131: Number(port), artnet: Number(port) + 1 } });
   const rig = makeRig(wires);
+  let told = false;
   for (let i = 0; i < Number(windows); i++) {
     const known = new Map<number, Slots>();
     const window = rig.open({
-      text: () => window.take('{"here":true}'),
+      text: () => {
+        window.take('{"here":true}');
+        // The sockets are open when the state is told.
+        if (!told) process.send?.('ready');
+        told = true;
+      },
       bytes: (message) => {
         bytes += message.length;
         takeSlots(known, message);
@@ -48,5 +54,4 @@ if (role === 'bare') {
     taken = wires.counted().taken;
     ({ old } = wires.listening.counted());
   }, 100);
-  setTimeout(() => process.send?.('ready'), 300);
 }

@@ -24,6 +24,8 @@ const LOOPBACK = '127.0.0.1';
 const BEAT = 5;
 /** How often silence is looked for, ms. */
 const LISTEN_EVERY = 250;
+/** Octets that wait to be read: a desk sends all its universes at once, and whoever draws a plot meanwhile must lose none. Systems give what they allow. */
+const RECEIVE_BUFFER = 4 << 20;
 /** Groups that are joined at most: the limits of systems are near (from memory). */
 const MOST_GROUPS = 512;
 /** Answers of nodes that are kept at most; one that was silent for so long is let go, ms. */
@@ -216,7 +218,7 @@ export function makeWires({
   };
   const bound = (port: number, heard: (bytes: Uint8Array, from: string) => void): Promise<Socket> =>
     new Promise((done, fail) => {
-      const socket = createSocket({ type: 'udp4', reuseAddr: true });
+      const socket = createSocket({ type: 'udp4', reuseAddr: true, recvBufferSize: RECEIVE_BUFFER });
       socket.on('message', (message, { address }) => heard(message, address));
       socket.once('error', (error) =>
         fail(new Error(`Port ${port} cannot be listened to (${(error as NodeJS.ErrnoException).code ?? error.message}).`)),

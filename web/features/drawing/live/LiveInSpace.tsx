@@ -5,7 +5,7 @@ import { place } from '#core/space/hanging';
 import { useShow } from '../../../state/context';
 import { followLives, liveOf } from '../../../state/wires/wires';
 import type { Pictured } from '../space/taking';
-import { type Box, penOver, writeFigure } from './pen';
+import { makeRoom, penOver, writeFigure } from './pen';
 
 /** Figures stand below what they are of, as if the picture had this scale. */
 const K = 0.02;
@@ -33,7 +33,7 @@ export function LiveInSpace({ pictured }: { readonly pictured: RefObject<Picture
       if (!stale && now === eye) return;
       [stale, eye] = [false, now];
       const pen = penOver(element, canvas, K);
-      const taken: Box[] = [];
+      const room = makeRoom(box.width, box.height);
       let lit = 0;
       const lights = hung.flatMap(([id, lens]) => {
         const live = liveOf(id);
@@ -43,7 +43,7 @@ export function LiveInSpace({ pictured }: { readonly pictured: RefObject<Picture
       for (const { live, x, y } of lights.sort((a, b) => b.live.level - a.live.level)) {
         if (x < 0 || y < 0 || x > box.width || y > box.height) continue;
         lit++;
-        writeFigure(pen, x, y, live, taken);
+        writeFigure(pen, x, y, live, room);
       }
       element.dataset.lit = String(lit);
     };

@@ -8,8 +8,45 @@ import { useShow } from '../../../state/context';
 import { useUp } from '../../../state/wires/up';
 import { followLives, liveOf } from '../../../state/wires/wires';
 import type { Surface } from '../../../ui/canvas/surface';
-import { type Box, colourOf, type Pen, penOver, writeFigure } from './pen';
+import { colourOf, makeRoom, type Pen, penOver, writeFigure } from './pen';
 
+/** Rings of a glow: how far each reaches, and its share of light. */
+const rings = [
+  [1.9, 0.22],
+  [1.25, 0.35],
+  [0.7, 0.6],
+] as const;
+const REACH = rings[0][0];
+/** Pictures of glows by colour and radius: a thousand of them are put down in a frame, and not drawn anew. */
+const pictures = new Map<string, HTMLCanvasElement>();
+const MOST_PICTURES = 400;
+/** Colours of a glow are told apart by so much of each of red, green and blue: an eye sees no finer step in it. */
+const STEP = 8;
+const coarse = (colour: string): string =>
+  `rgb(${[1, 3, 5].map((at) => Math.min(255, Math.round(Number.parseInt(colour.slice(at, at + 2), 16) / STEP) * STEP)).join(' ')})`;
+function pictureOf(colour: string, radius: number): HTMLCanvasElement {
+  const seen = coarse(colour);
+  const key = `${seen} ${radius}`;
+  const known = pictures.get(key);
+  if (known) return known;
+  if (pictures.size >= MOST_PICTURES) pictures.clear();
+  const made = document.createElement('canvas');
+  const half = Math.ceil(radius * REACH) + 1;
+  made.width = 2 * half;
+  made.height = 2 * half;
+  const pen = made.getContext('2d');
+  if (pen) {
+    pen.fillStyle = seen;
+    for (const [size, share] of rings) {
+      pen.globalAlpha = share;
+      pen.beginPath();
+      pen.arc(half, half, radius * size, 0, 2 * Math.PI);
+      pen.fill();
+    }
+  }
+  pictures.set(key, made);
+  return made;
+}
 function glow(
   { canvas, stop, k }: Pen,
   x: number,
@@ -18,20 +55,13 @@ function glow(
   colour: string,
   aim: readonly [number, number] | null,
 ): void {
-  const radius = Math.max(7, 320 * k);
+  // Half a pixel makes no other picture.
+  const radius = Math.round(Math.max(7, 320 * k) * 2) / 2;
   const { level, lost } = live;
   if (level > 0) {
-    canvas.fillStyle = colour;
-    for (const [size, share] of [
-      [1.9, 0.22],
-      [1.25, 0.35],
-      [0.7, 0.6],
-    ] as const) {
-      canvas.globalAlpha = share * (0.25 + 0.75 * level);
-      canvas.beginPath();
-      canvas.arc(x, y, radius * size, 0, 2 * Math.PI);
-      canvas.fill();
-    }
+    const picture = pictureOf(colour, radius);
+    canvas.globalAlpha = 0.25 + 0.75 * level;
+    canvas.drawImage(picture, x - picture.width / 2, y - picture.height / 2);
     if (aim) {
       canvas.globalAlpha = 0.4 + 0.6 * level;
       canvas.strokeStyle = colour;
@@ -98,8 +128,8 @@ export function LiveOver({ surface }: { readonly surface: RefObject<Surface | nu
         glow(pen, at[0], at[1], live, colourOf(show, fixture.id, live), beam && [beam[0], beam[1]]);
       }
       // Figures over all light, the brightest first.
-      const taken: Box[] = [];
-      for (const { x, y, live } of seen.sort((a, b) => b.live.level - a.live.level)) writeFigure(pen, x, y, live, taken);
+      const room = makeRoom(width, height);
+      for (const { x, y, live } of seen.sort((a, b) => b.live.level - a.live.level)) writeFigure(pen, x, y, live, room);
       // What the check has up stands in a ring, lit or not.
       const { up } = useUp.getState();
       for (const id of up.slice(0, MOST_RINGS)) {
