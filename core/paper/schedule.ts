@@ -1,6 +1,5 @@
 /** What a schedule is, as data: headings, rows and groups. CSV and PDF print the same. */
 import { type Field, fieldOf, usualFields } from '../fields/index.js';
-import type { Fixture } from '../model/records.js';
 import { all, type Show } from '../model/show.js';
 
 export interface ScheduleColumn {

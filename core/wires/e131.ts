@@ -14,7 +14,7 @@ export const KEEP_ALIVE = 900;
 /** From one page of discovery to the next, ms. */
 export const DISCOVERY_EVERY = 10_000;
 export const USUAL_PRIORITY = 100;
-const MOST_PRIORITY = 200;
+export const MOST_PRIORITY = 200;
 /** Levels have this start code. */
 const LEVELS = 0;
 /** Octets before the first slot. */

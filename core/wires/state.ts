@@ -26,6 +26,8 @@ export interface WiresState {
   readonly output: boolean;
   /** Universes that are being sent. */
   readonly sending: readonly number[];
+  /** Of what is sent by E1.31. */
+  readonly priority: number;
   /** The network interface that is used; null is this machine alone. */
   readonly on: { readonly name: string; readonly address: string } | null;
   readonly interfaces: readonly { readonly name: string; readonly address: string }[];

@@ -193,6 +193,16 @@ test('two windows that want the same universe: the highest is sent; one goes, an
   await until(() => levels().at(-1)?.slots[0] === 100);
   expect(rig.state().output).toBe(true);
 });
+test('above the priority of a desk receivers follow this server alone', async () => {
+  const { rig, levels } = await house();
+  const one = look(rig);
+  await until(() => one.state !== null);
+  say(one, { ...toDesk, priority: 150, output: true });
+  one.window.take(writeSlots(5, undefined, slotsOf(255)) ?? new Uint8Array());
+  await until(() => levels().some(({ priority }) => priority === 150));
+  say(one, { priority: 9999 });
+  expect(rig.state().priority).toBe(200);
+});
 test('what is said wrongly is dropped and counted, and changes nothing', async () => {
   const { rig } = await house();
   const one = look(rig);
@@ -257,6 +267,23 @@ describe('nodes', () => {
     expect(rig.state().nodes).toMatchObject([{ ip: '127.0.0.2', name: 'Barge', outputs: [0, 1, 6] }]);
     expect(rig.state().nodes[0]?.ago).toBeLessThan(2000);
     one.window.close();
+  });
+
+  test('a universe of Art-Net without a node goes to those that put its port-address out', async () => {
+    const { rig, node } = await house(answer);
+    const one = look(rig);
+    await until(() => one.state !== null);
+    say(one, { routes: [[7, 'Art-Net', null, 6]], output: true });
+    await until(() => rig.state().nodes.length === 1);
+    one.window.take(writeSlots(7, undefined, slotsOf(88)) ?? new Uint8Array());
+    const got = () =>
+      node.got.flatMap((bytes) => {
+        const packet = readArtNet(bytes);
+        return packet.kind === 'levels' ? [packet] : [];
+      });
+    await until(() => got().length > 0);
+    expect(got()[0]).toMatchObject({ portAddress: 6 });
+    expect(got()[0]?.slots[0]).toBe(88);
   });
 
   test('levels by Art-Net belong to the universe that was given their port-address; else they are counted from the first', async () => {

@@ -112,6 +112,7 @@ export function makeRig(wires: Wires, now: () => number = () => performance.now(
       event: 'state',
       output,
       sending: wires.sending.universes(),
+      priority: wires.priority(),
       on: wires.chosen(),
       interfaces: interfacesHere(),
       fault,
@@ -214,6 +215,7 @@ export function makeRig(wires: Wires, now: () => number = () => performance.now(
     }
     if (value.check !== undefined && !together.take(window, value.check)) misread++;
     if (value.first === 0 || value.first === 1) first = value.first;
+    if (Number.isInteger(value.priority)) wires.priority(value.priority as number);
     if (typeof value.nodes === 'boolean') {
       window.nodes = value.nodes;
       ask();

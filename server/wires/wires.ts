@@ -8,6 +8,7 @@ import { ARTNET_PORT, type ArtNode, POLL_EVERY, readArtNet, writeArtLevels, writ
 import {
   DISCOVERY,
   DISCOVERY_EVERY,
+  MOST_PRIORITY,
   multicastOf,
   PORT,
   readE131,
@@ -68,6 +69,8 @@ export interface Wires {
   readonly route: (of: (universe: number) => Route | null) => void;
   /** Which universe a port-address is; left out, they count from 0 and universes from 1. */
   readonly portsAre: (universeOf: (portAddress: number) => number) => void;
+  /** Of what is sent by E1.31, 0 to 200: above a desk's, receivers follow this server alone. */
+  readonly priority: (of?: number) => number;
   /** Asks by Art-Net who is there, again and again. */
   readonly poll: (on: boolean) => void;
   /** Universes that are listened to: their groups are joined where an interface is chosen. */
@@ -112,6 +115,7 @@ export function makeWires({
   const followers = new Set<(universes: readonly number[]) => void>();
   let routeOf: (universe: number) => Route | null = () => null;
   let universeOf = (portAddress: number): number => portAddress + 1;
+  let priority = USUAL_PRIORITY;
   let polling = false;
   let polled = Number.NEGATIVE_INFINITY;
   let wanted = new Set<number>();
@@ -156,12 +160,17 @@ export function makeWires({
       if (error) drop(`not sent: ${(error as NodeJS.ErrnoException).code ?? 'unknown'}`);
     });
   };
+  /** Nodes that said that they put a port-address out; without any this machine alone. */
+  const subscribers = (portAddress: number): string[] => {
+    const own = [...nodes.values()].flatMap(({ ip, outputs }) => (outputs.includes(portAddress) && isAddress(ip) ? [ip] : []));
+    return own.length ? [...new Set(own)] : [LOOPBACK];
+  };
   const say = ({ universe, sequence, terminated, slots }: Frame) => {
     if (!sockets) return;
     const said = {
       cid,
       name,
-      priority: USUAL_PRIORITY,
+      priority,
       sync: 0,
       sequence,
       preview: false,
@@ -180,7 +189,8 @@ export function makeWires({
     if (route?.protocol === 'Art-Net') {
       // It has no word for an end: the last levels are dark.
       const bytes = writeArtLevels({ sequence: (sequence % 255) + 1, portAddress: route.portAddress, slots });
-      return post(sockets.artnet, bytes, ports.artnet, to ?? LOOPBACK);
+      for (const ip of to ? [to] : subscribers(route.portAddress)) post(sockets.artnet, bytes, ports.artnet, ip);
+      return;
     }
     const bytes = writeLevels(said);
     post(sockets.e131, bytes, ports.e131, to ?? (on ? multicastOf(universe) : LOOPBACK));
@@ -264,6 +274,10 @@ export function makeWires({
     },
     portsAre: (of) => {
       universeOf = of;
+    },
+    priority: (of) => {
+      if (of !== undefined) priority = Math.max(0, Math.min(MOST_PRIORITY, of));
+      return priority;
     },
     poll: (wish) => {
       if (wish && !polling) polled = Number.NEGATIVE_INFINITY;

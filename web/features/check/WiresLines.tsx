@@ -12,6 +12,14 @@ import { Choice } from '../../ui/Field';
 import { plural } from '../../ui/words';
 import { levelsUp, useCheck } from './state';
 
+const priorities = [50, 100, 150, 200];
+const prioritised = [
+  [50, '50, below'],
+  [100, '100, usual'],
+  [150, '150, above'],
+  [200, '200, highest'],
+] as const;
+
 export function WiresLines() {
   const state = useWires((own) => own.state);
   const strangers = useWires((own) => own.strangers);
@@ -43,6 +51,21 @@ export function WiresLines() {
           value={on?.name ?? ''}
           options={[['', 'this machine alone'], ...interfaces.map(({ name, address }) => [name, `${name}, ${address}`] as const)]}
           onChoose={(name) => wire()?.choose(name || null)}
+        />
+      </div>
+      <div className="flex items-center gap-2 py-1">
+        <span className="pencil">priority of what is sent</span>
+        <Choice
+          label="Priority of what is sent"
+          className="!w-28"
+          title="Receivers of E1.31 follow the highest: above a desk's, what it plays does not mix in"
+          value={state.priority}
+          options={
+            priorities.includes(state.priority)
+              ? prioritised
+              : [...prioritised, [state.priority, String(state.priority)] as const]
+          }
+          onChoose={(of) => wire()?.priority(Number(of))}
         />
       </div>
       {many.size === 0 && <p className="pencil">Nobody is heard.</p>}

@@ -9,6 +9,7 @@ const told: WiresState = {
   event: 'state',
   output: true,
   sending: [],
+  priority: 100,
   on: null,
   interfaces: [],
   fault: null,

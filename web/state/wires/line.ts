@@ -29,6 +29,8 @@ export interface WireLine {
   /** Wants to know which nodes are there. */
   readonly nodes: (wanted: boolean) => void;
   readonly output: (on: boolean) => void;
+  /** Of what is sent by E1.31, 0 to 200. */
+  readonly priority: (of: number) => void;
   /** The network interface by its name; null is this machine alone. */
   readonly choose: (name: string | null) => void;
   /** Asks for levels of a universe; null for none any more. */
@@ -132,6 +134,7 @@ export function openLine(connect: () => WireSocket, hearing: WireHearing, later:
       say({ routes, first });
     },
     output: (on) => say({ output: on }),
+    priority: (of) => say({ priority: of }),
     choose: (name) => say({ choose: name }),
     want(universe, slots) {
       if (!ready) return;
