@@ -11,6 +11,10 @@ interface Raw {
 export function wiresRoutes(rig: Rig): Hono {
   const app = new Hono();
   app.get('/', (c) => c.json(rig.state()));
+  app.post('/off', (c) => {
+    rig.off();
+    return c.json(rig.state());
+  });
   app.get(
     '/levels',
     async (c, next) =>

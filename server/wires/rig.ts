@@ -36,6 +36,8 @@ export interface Window {
 export interface Rig {
   readonly open: (line: Line) => Window;
   readonly state: () => WiresState;
+  /** Ends the output, whoever asked for it. */
+  readonly off: () => void;
   readonly close: () => Promise<void>;
 }
 
@@ -287,6 +289,7 @@ export function makeRig(wires: Wires, now: () => number = () => performance.now(
       };
     },
     state,
+    off: () => switchTo(false),
     async close() {
       for (const window of [...windows]) {
         windows.delete(window);

@@ -2,6 +2,7 @@
 import { useNavigate } from 'react-router';
 import { Guide } from '../features/guide/GuidePanel';
 import { UpdatedSince } from '../ui/Fault';
+import { OutputElsewhere } from '../ui/OutputElsewhere';
 
 export function GuidePage() {
   const navigate = useNavigate();
@@ -11,6 +12,7 @@ export function GuidePage() {
       <h1 className="sr-only">Dessin</h1>
       <Guide onClose={() => void navigate(-1)} />
       <UpdatedSince />
+      <OutputElsewhere />
     </main>
   );
 }

@@ -3,6 +3,7 @@ import { lazy, Suspense } from 'react';
 import { useNavigate } from 'react-router';
 import { UpdatedSince } from '../ui/Fault';
 import { useScopeKeys } from '../ui/keys';
+import { OutputElsewhere } from '../ui/OutputElsewhere';
 import { usePageKey } from '../ui/page-key';
 import './registry';
 
@@ -17,6 +18,7 @@ export function ShelfPage() {
       <title>Shelf - Dessin</title>
       <ShelfRoom close={() => void navigate('/')} />
       <UpdatedSince />
+      <OutputElsewhere />
     </Suspense>
   );
 }

@@ -12,6 +12,7 @@ import { toast } from '../state/toast';
 import { UpdatedSince } from '../ui/Fault';
 import { Choice, FileField, Radio, Typed } from '../ui/Field';
 import { fieldKeys } from '../ui/field-keys';
+import { OutputElsewhere } from '../ui/OutputElsewhere';
 import { usePageKey } from '../ui/page-key';
 
 interface Lists {
@@ -86,6 +87,7 @@ export function StartPage() {
     >
       <title>Dessin</title>
       <UpdatedSince />
+      <OutputElsewhere />
       <header className="flex items-baseline justify-between pt-7 pb-5">
         <h1 className="text-[22px] font-bold">Dessin</h1>
         <div className="flex gap-2">

@@ -3,7 +3,7 @@ import { useMemo, useState } from 'react';
 import type { Finding } from '#core/model/records';
 import { all, find } from '#core/model/show';
 import { clearing, isOpen, openFaults } from '#core/wires/findings';
-import { useSession, useShow } from '../../state/context';
+import { useOut, useSession, useShow } from '../../state/context';
 import { Tick } from '../../ui/Field';
 import { plural } from '../../ui/words';
 import { saidNow } from './acts';
@@ -13,6 +13,7 @@ const time = (at: string): string => new Date(at).toLocaleTimeString('en-GB', { 
 
 export function FaultsTable() {
   const show = useShow();
+  const out = useOut();
   const [history, setHistory] = useState(false);
   const open = useMemo(() => openFaults(show), [show]);
   const over = useMemo(
@@ -31,6 +32,10 @@ export function FaultsTable() {
         <label className="flex items-center gap-1">
           <Tick checked={history} onTick={setHistory} /> with those that are cleared
         </label>
+        <span className="flex-1" />
+        <a className="link" href={out('faults.pdf')} target="_blank" rel="noreferrer">
+          Print for the ladder
+        </a>
       </div>
       {!open.length && !(history && over.length) ? (
         <p className="pencil p-3">Nothing is open. What is noted of a light while it is up stands here, by position.</p>
