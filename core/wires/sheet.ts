@@ -44,6 +44,8 @@ const byte = (share: number): string =>
     .toString(16)
     .padStart(2, '0');
 export const hexOf = (colour: readonly [number, number, number]): string => `#${colour.map(byte).join('')}`;
+/** The light of a lamp without a filter, as a screen shows it. */
+export const WARM = '#ffd9a0';
 const degrees = (angle: number | null): string => (angle === null ? '' : String(Math.round(angle)));
 
 /** Columns that are heard; what they say of a light. */

@@ -7,9 +7,10 @@ import { openPackage } from '../package.js';
 import { makeReceiver } from '../receiver.js';
 import { makeSite, type Started, startSite } from '../site.js';
 import { ARTNET_PORT, E131_PORT, makeVoice, places } from '../wire.js';
-import { type Mischief, makeLine, rubbish } from './mischief.js';
+import { makeLine, rubbish } from './mischief.js';
 import { page } from './page.js';
-import { type Lit, makeHungRig } from './rig.js';
+import { makeHungRig } from './rig.js';
+import type { NodeState } from './state.js';
 
 /** Outputs that it has: port-addresses 0 to 7, four an answer. */
 const ANSWERS = [
@@ -17,23 +18,6 @@ const ANSWERS = [
   [4, 5, 6, 7],
 ] as const;
 const [FORM, SLOTS] = ['dd'.repeat(16), 512];
-
-export interface NodeState {
-  readonly universes: readonly {
-    readonly universe: number;
-    readonly source: string;
-    readonly packets: number;
-    readonly ago: number;
-  }[];
-  readonly lit: readonly Lit[];
-  readonly many: number;
-  readonly faults: readonly string[];
-  readonly mischief: Mischief;
-  readonly counted: { readonly passed: number; readonly lost: number; readonly reordered: number };
-  readonly away: boolean;
-  /** Passes what it hears on to Dessin, as a node does that takes lines in. */
-  readonly pass: boolean;
-}
 
 // Long: one closure holds the node; its functions are short.
 export async function makeNode(usual = 'http://127.0.0.1:4600'): Promise<{ readonly app: Hono; readonly stop: () => void }> {

@@ -1,6 +1,6 @@
 /** The one page of the node: what it hears, what lights up on it, and what it does to packets. */
 import { escaped, packageForms, rows, shell } from '../site.js';
-import type { NodeState } from './main.js';
+import type { NodeState } from './state.js';
 
 const button = (action: string, name: string, fields: string): string =>
   `<form method="post" action="${action}">${fields}<button>${name}</button></form>`;

@@ -1,22 +1,19 @@
 /** A map under the hand: tapped it selects, drawn on it moves. Levels are written straight into the picture, once a frame. */
-import { memo, useEffect, useRef, useState } from 'react';
+import { memo, useRef, useState } from 'react';
 import { shifted } from '#core/maps/arrange';
 import { itemPrims } from '#core/maps/draw';
-import { filterOf, isButton, isChannel, lightsOf, nameOf } from '#core/maps/things';
+import { isButton, isChannel, lightsOf, nameOf } from '#core/maps/things';
 import type { BoardMap, Id, MapItem } from '#core/model/records';
 import type { Show } from '#core/model/show';
 import { draggedBox } from '#core/paper/edits';
-import { levelText } from '#core/wires/lives';
-import { hexOf, liveOfRow } from '#core/wires/sheet';
 import { useSession, useShow } from '../../state/context';
 import { useSelection } from '../../state/selection';
-import { followLives, liveOf } from '../../state/wires/wires';
 import { useKeys } from '../../ui/keys';
 import { PrimMarks } from '../../ui/SymbolMark';
+import { useLevels } from './levels';
+import { useLooking } from './looking';
 import { putItems, tap, useMaps } from './state';
 
-/** Of a lamp without a filter. */
-const WARM = '#ffd9a0';
 /** Travel that makes a press a drag, pixels. */
 const FAR = 4;
 const ways: Readonly<Record<string, readonly [number, number]>> = {
@@ -205,68 +202,6 @@ export function MapBoard({ map }: { readonly map: BoardMap }) {
     </svg>
   );
 }
-/** What stands on the board, with some air, as a part of the picture. */
-function aroundItems({ items, size: [, height] }: BoardMap): readonly [number, number, number, number] {
-  const air = 6;
-  const left = Math.min(...items.map(({ box: [x, , w] }) => Math.min(x, x + w))) - air;
-  const right = Math.max(...items.map(({ box: [x, , w] }) => Math.max(x, x + w))) + air;
-  const low = Math.min(...items.map(({ box: [, y, , h] }) => Math.min(y, y + h))) - air;
-  const high = Math.max(...items.map(({ box: [, y, , h] }) => Math.max(y, y + h))) + air;
-  return [left, height - high, right - left, high - low];
-}
-/** Share of the board that is seen at the closest. */
-const CLOSEST = 0.08;
-/** Which part of the board is seen: the wheel looks closer at the pointer, a double click at all of it. */
-function useLooking(svg: React.RefObject<SVGSVGElement | null>, map: BoardMap, drawing: boolean) {
-  const {
-    size: [width, height],
-  } = map;
-  // While it is drawn on all of the board is seen, else what stands on it.
-  const whole = drawing || !map.items.length || map.background ? ([-4, -4, width + 8, height + 8] as const) : aroundItems(map);
-  const [part, setPart] = useState<readonly [number, number, number, number] | null>(null);
-  const held = useRef<{
-    readonly at: readonly [number, number];
-    readonly part: readonly [number, number, number, number];
-  } | null>(null);
-  const now = part ?? whole;
-  const latest = useRef(now);
-  latest.current = now;
-  useEffect(() => {
-    const element = svg.current;
-    const wheel = (event: WheelEvent) => {
-      event.preventDefault();
-      const matrix = element?.getScreenCTM();
-      if (!matrix) return;
-      const at = new DOMPoint(event.clientX, event.clientY).matrixTransform(matrix.inverse());
-      const [x, y, w, h] = latest.current;
-      const wanted = (w * Math.exp(event.deltaY * 0.0015)) / (width + 8);
-      const scale = (Math.min(1.5, Math.max(CLOSEST, wanted)) * (width + 8)) / w;
-      setPart([at.x - (at.x - x) * scale, at.y - (at.y - y) * scale, w * scale, h * scale]);
-    };
-    element?.addEventListener('wheel', wheel, { passive: false });
-    return () => element?.removeEventListener('wheel', wheel);
-  }, [svg, width]);
-  return {
-    box: now.join(' '),
-    fit: () => setPart(null),
-    pan: {
-      begin(event: React.PointerEvent) {
-        held.current = { at: [event.clientX, event.clientY], part: latest.current };
-      },
-      move(event: React.PointerEvent): boolean {
-        const from = held.current;
-        if (!from) return false;
-        const k = svg.current?.getScreenCTM()?.a ?? 1;
-        const [x, y, w, h] = from.part;
-        setPart([x - (event.clientX - from.at[0]) / k, y - (event.clientY - from.at[1]) / k, w, h]);
-        return true;
-      },
-      end() {
-        held.current = null;
-      },
-    },
-  };
-}
 const toggled = (chosen: ReadonlySet<string>, id: string): ReadonlySet<string> => {
   const next = new Set(chosen);
   if (!next.delete(id)) next.add(id);
@@ -347,41 +282,3 @@ const Thing = memo(
     a.onPress === b.onPress,
 );
 const sameLook = (a: BoardMap, b: BoardMap): boolean => a.fields === b.fields && a.fill === b.fill && a.size === b.size;
-
-/** Figures and glows of what is alive. */
-function useLevels(svg: React.RefObject<SVGSVGElement | null>, show: Show, map: BoardMap): void {
-  useEffect(() => {
-    const things = map.items.filter((item) => isChannel(item) || isButton(item));
-    const byLight = new Map<Id, MapItem[]>();
-    for (const item of things) for (const { id } of lightsOf(show, item)) byLight.set(id, [...(byLight.get(id) ?? []), item]);
-    const write = (item: MapItem) => {
-      const group = svg.current?.querySelector<SVGGElement>(`[data-item="${CSS.escape(item.id)}"]`);
-      if (!group) return;
-      const live = liveOfRow({ channel: '', fixtures: lightsOf(show, item) }, liveOf);
-      const glow = group.querySelector<SVGRectElement>('.glow');
-      const figure = group.querySelector<SVGTextElement>('.level');
-      const level = live?.level ?? 0;
-      if (figure) {
-        figure.textContent = live && (level > 0 || live.lost) ? `${levelText(level)}${live.lost ? '?' : ''}` : '';
-        figure.style.fill = live?.lost ? 'var(--stop)' : '';
-      }
-      group.dataset.state = live?.lost ? 'lost' : level > 0 ? 'lit' : 'out';
-      if (glow) {
-        glow.style.fill =
-          level > 0 && map.fill !== 'nothing'
-            ? live?.colour
-              ? hexOf(live.colour)
-              : (filterOf(show, item) ?? WARM)
-            : 'transparent';
-        glow.style.fillOpacity = String(0.08 + 0.34 * level);
-        glow.style.stroke = live?.lost ? 'var(--stop)' : '';
-        glow.style.strokeWidth = '0.5';
-      }
-    };
-    for (const item of things) write(item);
-    return followLives((changed) => {
-      if (!changed) for (const item of things) write(item);
-      else for (const item of new Set(changed.flatMap((id) => byLight.get(id) ?? []))) write(item);
-    });
-  }, [svg, show, map]);
-}

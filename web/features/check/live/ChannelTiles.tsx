@@ -4,13 +4,10 @@ import { colourIn } from '#core/light/filter';
 import { colourTextOf } from '#core/light/source';
 import type { Id } from '#core/model/records';
 import { levelText } from '#core/wires/lives';
-import { hexOf, liveOfRow, type SheetRow } from '#core/wires/sheet';
+import { hexOf, liveOfRow, type SheetRow, WARM } from '#core/wires/sheet';
 import { useShow } from '../../../state/context';
 import { goTo, useSelection } from '../../../state/selection';
 import { followLives, liveOf } from '../../../state/wires/wires';
-
-/** Of a lamp without a filter. */
-const WARM = '#ffd9a0';
 
 export function ChannelTiles({ rows, shown }: { readonly rows: readonly SheetRow[]; readonly shown: string }) {
   const show = useShow();

@@ -4,10 +4,8 @@ import { colourTextOf } from '#core/light/source';
 import type { Id } from '#core/model/records';
 import { find, type Show } from '#core/model/show';
 import { type LightLive, levelText } from '#core/wires/lives';
-import { hexOf } from '#core/wires/sheet';
+import { hexOf, WARM } from '#core/wires/sheet';
 
-/** Of a lamp without a filter. */
-const WARM = '#ffd9a0';
 export const colourOf = (show: Show, id: Id, { colour }: LightLive): string => {
   if (colour) return hexOf(colour);
   const fixture = find(show, 'fixture', id);
