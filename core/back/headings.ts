@@ -53,6 +53,9 @@ const usual: Readonly<Record<Meaning, readonly string[]>> = {
 };
 /** Columns that lists have and that follow here from something else. Source: reference formats 8.3. */
 const followed = [
+  'fault',
+  'by',
+  'done',
   'wattage',
   'watts',
   'w',
