@@ -10,7 +10,7 @@ import { plannedSheets } from '../paper/plates.js';
 import { readySet } from '../paper/ready/index.js';
 import { windowKind } from '../paper/windows/index.js';
 import { inCheckOrder } from '../wires/check-order.js';
-import { itemPrims, LEVEL_ROOM, mapPrims } from './draw.js';
+import { itemPrims, mapPrims } from './draw.js';
 import { filled } from './fill.js';
 import { mapColumns, mapRows } from './table.js';
 
@@ -43,9 +43,17 @@ test('what a channel says stays in its box, its name leaves room for the level',
       const [left, low, right, high] = boxOf([prim]);
       const end = prim.op === 'text' ? prim.x + widthOf(prim.text, prim.size) : right;
       expect([left >= -0.01, low >= -0.6, end <= w + 0.6, high <= h + 0.3]).toEqual([true, true, true, true]);
-      if (prim.op === 'text' && prim.text === item.channel) expect(end).toBeLessThanOrEqual(w * (1 - LEVEL_ROOM) + 0.1);
+      if (prim.op === 'text' && prim.text === item.channel) expect(end).toBeLessThanOrEqual(w * 0.6);
     }
   }
+});
+test('a long name is written smaller, and leaves the level its room', () => {
+  const [name] = itemPrims(show, map, { id: 'a', what: 'tile', box: [0, 0, 18, 14], channel: '1234567' }).filter(
+    ({ op }) => op === 'text',
+  );
+  if (name?.op !== 'text') throw new Error('no name');
+  expect(name.x + widthOf(name.text, name.size)).toBeLessThanOrEqual(18 * 0.6);
+  expect(name.text).toBe('1234567');
 });
 test('shapes, words and buttons are drawn; what is written by hand wins over the name', () => {
   const item = (what: BoardMap['items'][number]['what'], more = {}) =>

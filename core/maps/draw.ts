@@ -44,7 +44,7 @@ function picturePrims({ picture: png }: MapItem, [x, y, w, h]: readonly [number,
   ];
 }
 /** Room at the right of a channel that its level takes, as a share of its width: on paper it stays free, for a pencil. */
-export const LEVEL_ROOM = 0.42;
+const LEVEL_ROOM = 0.42;
 /** A channel: its name at the left, below it what the map's fields say, above it its symbol or picture where it stands as one; at the right there is room for its level. */
 function channelPrims(show: Show, map: BoardMap, item: MapItem): Prim[] {
   const [, , w, h] = item.box;

@@ -37,16 +37,16 @@ describe.each(fillings)('filled %s', (how) => {
           .flatMap(({ parts }) => parts.map((part) => part.channel).filter(Boolean)),
       );
       expect([...channels].sort()).toEqual([...expected].sort());
-      map.items.forEach((item, i) => {
-        for (const other of map.items.slice(i + 1))
-          expect([nameOf(demo, item), nameOf(demo, other), meets(item, other)]).toEqual([
-            nameOf(demo, item),
-            nameOf(demo, other),
-            false,
-          ]);
-        const [x, y, w, h] = item.box;
+      const onEachOther = map.items.flatMap((item, i) =>
+        map.items
+          .slice(i + 1)
+          .flatMap((other) => (meets(item, other) ? [`${nameOf(demo, item)} on ${nameOf(demo, other)}`] : [])),
+      );
+      expect(onEachOther).toEqual([]);
+      for (const { box } of map.items) {
+        const [x, y, w, h] = box;
         expect(x >= 0 && y >= 0 && x + w <= map.size[0] && y + h <= map.size[1]).toBe(true);
-      });
+      }
       expect(orphans(demo, map)).toEqual([]);
       // Again from the same lights adds nothing.
       expect(filled(demo, map, ids, how, v4)).toBe(map);
@@ -109,6 +109,8 @@ describe('set in order', () => {
         for (const gap of gaps) expect(gap).toBeCloseTo(gaps[0] ?? 0, 6);
         const first = list.find(({ id }) => id === order[0]);
         expect(after.get(order[0] ?? '')?.[at]).toBeCloseTo(first?.box[at] ?? Number.NaN, 6);
+        const last = list.find(({ id }) => id === order.at(-1));
+        expect(after.get(order.at(-1) ?? '')?.[at]).toBeCloseTo(last?.box[at] ?? Number.NaN, 6);
       }),
     );
   });

@@ -90,6 +90,7 @@ describe('the log', () => {
     log.note('a', 1, 0);
     log.note('a', 0.5, 1000);
     const whole = MOMENT * MOMENTS;
+    expect(whole).toBe(10 * 60 * 1000);
     const seen = log.read('a', whole + 2000);
     expect(seen).toHaveLength(MOMENTS);
     expect(new Set(seen.map(({ high }) => Math.round(high * 100)))).toEqual(new Set([50]));

@@ -5,7 +5,7 @@ import { makeDemo } from '#demo/show';
 import { adding, apply } from '../model/change.js';
 import { all, get } from '../model/show.js';
 import { checkList, inCheckOrder, lightAddress, orderOfThread, ordersOf } from './check-order.js';
-import { addressIs, fault, findingsOf, isOpen, modeIs, standingOf } from './findings.js';
+import { addressIs, clearing, fault, findingsOf, isOpen, modeIs, openFaults, standingOf } from './findings.js';
 import { filmed, quietSteps, tickQuiet, walksOf } from './walks.js';
 
 const demo = makeDemo();
@@ -43,6 +43,9 @@ test('a walk is kept as a list; those of which nothing was noted are ticked in o
   ]);
   if (!walk) throw new Error('no walk');
   expect(quietSteps(show, walk)).toEqual([a, c]);
+  // What was noted is no quiet light, though it was cleared since.
+  const mended = apply(show, clearing(openFaults(show), said, 'new lamp'));
+  expect(quietSteps(mended, walk)).toEqual([a, c]);
   show = apply(show, tickQuiet(show, walk, said));
   expect([a, b, c].map((id) => standingOf(show, id))).toEqual(['works', 'fault', 'works']);
   expect(filmed(demo, [], 'channel', 2, said).added).toEqual([]);
