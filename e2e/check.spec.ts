@@ -80,6 +80,9 @@ test('levels of a desk are seen on plan and sheet; what nobody patched is told; 
     await expect(cell(page, one!.channel)).toHaveAttribute('aria-pressed', 'true');
     desk.set(500, 9);
     await expect(check(page).getByTestId('strangers')).toContainText('1.500');
+    // On the sheet too, which may stand without the panel.
+    await expect(page.getByTestId('strangers').first()).toContainText('1.500');
+    await expect(page.getByTestId('strangers')).toHaveCount(2);
   } finally {
     desk.end();
   }

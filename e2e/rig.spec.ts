@@ -147,6 +147,13 @@ test('twelve cues of the desk are followed by plan, sheet, map and 3D; a desk th
   await ask('desk', '/send', { how: 'silent' });
   await expect(page.getByTestId('live plan')).not.toHaveAttribute('data-lost', '0', { timeout: 4000 });
   await expect(check(page).getByTestId('sources')).toContainText('lost');
+  // Where the frame is away it is told over the drawing.
+  await check(page)
+    .getByRole('button', { name: /drawing alone/ })
+    .click();
+  await expect(page.getByTestId('alone')).toContainText('Stand-in desk lost');
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('navigation', { name: 'Steps' })).toBeVisible();
   // What stood last stays to be seen, and is marked.
   expect(Number(await page.getByTestId('live plan').getAttribute('data-lit'))).toBeGreaterThan(3);
   await ask('desk', '/send', { how: 'on' });

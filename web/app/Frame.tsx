@@ -31,6 +31,7 @@ import { Steps } from './Steps';
 import { TopBar } from './TopBar';
 
 const AsideNote = lazily(async () => (await import('./AsideNote')).AsideNote);
+const LossMark = lazily(async () => (await import('./Wired')).LossMark);
 const OutputMark = lazily(async () => (await import('./Wired')).OutputMark);
 const TipLayer = lazily(async () => (await import('../ui/TipLayer')).default);
 
@@ -91,6 +92,7 @@ function Alone() {
   return (
     <div className="fixed top-1 right-2 z-20 flex gap-2" data-testid="alone">
       <Suspense>
+        <LossMark />
         <OutputMark />
       </Suspense>
       <button type="button" className="act opacity-60 hover:opacity-100" onClick={() => useView.setState({ alone: false })}>

@@ -25,3 +25,15 @@ export function OutputMark() {
     </button>
   );
 }
+
+/** Sources that fell silent, by their names: where the list of them is out of sight. */
+export function LossMark() {
+  const sources = useWires(({ state }) => state?.sources);
+  const lost = [...new Set((sources ?? []).filter((source) => source.lost).map(({ name, address }) => name || address))];
+  if (!lost.length) return null;
+  return (
+    <span className="border px-2 font-bold" style={{ color: 'var(--stop)', borderColor: 'var(--stop)', borderStyle: 'dashed' }}>
+      {lost.join(', ')} lost
+    </span>
+  );
+}

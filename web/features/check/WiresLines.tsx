@@ -10,6 +10,7 @@ import { useUp } from '../../state/wires/up';
 import { followLives, liveOf, useWires, wire } from '../../state/wires/wires';
 import { Choice } from '../../ui/Field';
 import { plural } from '../../ui/words';
+import { Strangers } from './live/Strangers';
 import { levelsUp, useCheck } from './state';
 
 const priorities = [50, 100, 150, 200];
@@ -22,7 +23,6 @@ const prioritised = [
 
 export function WiresLines() {
   const state = useWires((own) => own.state);
-  const strangers = useWires((own) => own.strangers);
   if (!state) return <p className="pt-3">The server does not answer: no levels are heard.</p>;
   const { sources, counted, on, interfaces, fault } = state;
   const many = new Map<
@@ -81,16 +81,7 @@ export function WiresLines() {
           </li>
         ))}
       </ul>
-      {strangers.length > 0 && (
-        <p style={{ color: 'var(--doubt)' }} data-testid="strangers">
-          Levels where nothing is patched:{' '}
-          {strangers
-            .slice(0, 6)
-            .map(([universe, slot]) => `${universe}.${slot}`)
-            .join(', ')}
-          {strangers.length > 6 ? ` and ${strangers.length - 6} more` : ''}.
-        </p>
-      )}
+      <Strangers />
       <AsLight />
       <p className="pencil pt-1">
         {plural(counted.taken, 'packet')} heard, {counted.sent} sent, {counted.dropped} dropped

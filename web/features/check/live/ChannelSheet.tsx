@@ -5,6 +5,7 @@ import { useShow } from '../../../state/context';
 import { Choice } from '../../../ui/Field';
 import { ChannelList } from './ChannelList';
 import { ChannelTiles } from './ChannelTiles';
+import { Strangers } from './Strangers';
 
 const shows = ['all', 'lit', 'lost'] as const;
 const forms = ['tiles', 'list'] as const;
@@ -25,6 +26,8 @@ export function ChannelSheet() {
             <Choice label="Channels shown" className="!w-24" value={shown} options={shows} onChoose={setShown} />
           </>
         )}
+        <span className="flex-1" />
+        <Strangers />
       </div>
       {form === 'tiles' ? <ChannelTiles rows={rows} shown={shown} /> : <ChannelList rows={rows} />}
     </div>
