@@ -324,7 +324,7 @@ test('colour is cut from the sheets that the user says: spares and another sheet
 test('the plot is issued, changed, and its sheets and lists mark what changed since', async ({ page }) => {
   const id = await openDemo(page, 'paper');
   await panel(page).getByLabel('For whom').fill('the hanging crew');
-  await panel(page).getByRole('button', { name: 'Issue the plot' }).click();
+  await panel(page).getByRole('button', { name: 'Issue the plot', exact: true }).click();
   await expect(panel(page).getByRole('list', { name: 'Issues' })).toContainText('the hanging crew');
   await stored(page);
   // Another colour for the first unit of FOH 1, typed in the Ledger.
@@ -347,7 +347,7 @@ test('the plot is issued, changed, and its sheets and lists mark what changed si
   const html = await (await page.request.get(`/api/shows/${id}/out/list.html?of=schedule`)).text();
   expect(html.match(/<tr class="changed">/g)).toHaveLength(1);
   // Issued again the sheet is as it was given out, and marks what B brought.
-  await panel(page).getByRole('button', { name: 'Issue the plot' }).click();
+  await panel(page).getByRole('button', { name: 'Issue the plot', exact: true }).click();
   await stored(page);
   await expect(page.getByRole('list', { name: 'What is wrong with this sheet' })).toBeHidden();
   const again = await (await page.request.get(`/api/shows/${id}/out/plot.svg`)).text();
