@@ -415,7 +415,7 @@ test('ways to hang, accessories, painting, a change of type that says what it lo
 test('once issued, numbers are frozen and an addition becomes 4A; a renumber is offered', async ({ page }) => {
   await openDemo(page, 'positions');
   await page.getByRole('link', { name: /^Paper/ }).click();
-  await page.getByRole('button', { name: 'Issue the plot' }).click();
+  await page.getByRole('button', { name: 'Issue the plot', exact: true }).click();
   await expect(page.getByText('Unit numbers are frozen')).toBeVisible();
   await page.getByRole('link', { name: /^Positions/ }).click();
   await positions(page).getByRole('button', { name: /^LX 3/ }).click();

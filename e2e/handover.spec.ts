@@ -24,7 +24,7 @@ test('issue A is compared with today on the drawing and in words; one unit and t
   context,
 }) => {
   const id = await openDemo(page, 'paper');
-  await panel(page, 'Paper').getByRole('button', { name: 'Issue the plot' }).click();
+  await panel(page, 'Paper').getByRole('button', { name: 'Issue the plot', exact: true }).click();
   await stored(page);
   await typeIn(page, /^FOH 1 1 /, 7, 'Sm 1a');
   await typeIn(page, /^FOH 1 2 /, 2, '399');
@@ -68,7 +68,7 @@ test('the package is chosen, weighed, asked about once more where a snag would s
 }) => {
   const id = await openDemo(page, 'paper');
   await panel(page, 'Paper').getByLabel('For whom').fill('the programmer');
-  await panel(page, 'Paper').getByRole('button', { name: 'Issue the plot' }).click();
+  await panel(page, 'Paper').getByRole('button', { name: 'Issue the plot', exact: true }).click();
   await stored(page);
   await page.getByRole('link', { name: /^Hand-over/ }).click();
   const hand = panel(page, 'Hand-over');
@@ -116,7 +116,7 @@ test('the package is chosen, weighed, asked about once more where a snag would s
 
 test('a show goes out as one file from the page of all shows, and comes back with its issue', async ({ page }) => {
   const id = await openDemo(page, 'paper');
-  await panel(page, 'Paper').getByRole('button', { name: 'Issue the plot' }).click();
+  await panel(page, 'Paper').getByRole('button', { name: 'Issue the plot', exact: true }).click();
   await stored(page);
   const name = String((await recordsOf(page, id)).find(({ kind }) => kind === 'settings')?.name);
   await page.goto('/');
