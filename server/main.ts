@@ -23,6 +23,7 @@ try {
     host: process.env.HOST || '127.0.0.1',
     data: process.env.DESSIN_DATA || '.dessin',
     databaseUrl: process.env.DATABASE_URL || undefined,
+    ...(process.env.DESSIN_BACKUPS && { backups: process.env.DESSIN_BACKUPS }),
     demo: process.env.DESSIN_DEMO !== 'no',
     wires,
   });

@@ -7,7 +7,6 @@ import { afterEach, beforeEach, expect, test } from '@jest/globals';
 import { WebSocket } from 'ws';
 import { readE131 } from '#core/wires/e131';
 import { writeSlots } from '#core/wires/frames';
-import { lockFolder } from './lock.js';
 import { start } from './start.js';
 import { freePorts, machineBeside, until } from './wires/beside.arb.js';
 
@@ -41,17 +40,6 @@ test('a data folder that cannot be written', async () => {
   await expect(start(options({ data: join(folder, 'file', 'data') }))).rejects.toThrow(
     /cannot be written \(ENOTDIR\).*DESSIN_DATA/,
   );
-});
-test('a data folder in use; the lock of a process that is gone does not count', async () => {
-  const unlock = await lockFolder(folder);
-  await expect(lockFolder(folder)).rejects.toThrow(`is in use by another Dessin (process ${process.pid})`);
-  unlock();
-  await writeFile(join(folder, 'lock'), '999999999 1');
-  const again = await lockFolder(folder);
-  again();
-  // The number was given to another process since: ours, born at another time.
-  await writeFile(join(folder, 'lock'), `${process.pid} 1`);
-  (await lockFolder(folder))();
 });
 test('a missing database server', () =>
   expect(start(options({ databaseUrl: 'postgres://nobody@127.0.0.1:1/none' }))).rejects.toThrow(

@@ -6,6 +6,7 @@ import { fileURLToPath } from 'node:url';
 import { serve, type WebSocketServerLike } from '@hono/node-server';
 import { v4, v5 } from 'uuid';
 import { WebSocketServer } from 'ws';
+import { firstOf } from '#core/measure/list';
 import { withIds } from '#core/model/ids';
 import type { Id } from '#core/model/records';
 import { planImport } from '#core/shelf/archive';
@@ -15,6 +16,7 @@ import { makeApp } from './app.js';
 import { makeHub } from './live/hub.js';
 import { lockFolder, StartError } from './lock.js';
 import { type Database, factOf, openDatabase } from './store/database.js';
+import { faultOfFolder, faultOfRoom, isFresh, wayBack } from './store/folder.js';
 import { makeShelfStore, type ShelfStore } from './store/shelf.js';
 import { KEPT_DAYS, makeStore, type Store } from './store/store.js';
 import { makeRig } from './wires/rig.js';
@@ -30,6 +32,8 @@ export interface StartOptions {
   readonly host: string;
   readonly data: string;
   readonly databaseUrl: string | undefined;
+  /** Folder of the backups; without, one in the data folder. */
+  readonly backups?: string;
   /** Fill an empty database with the demo show. */
   readonly demo: boolean;
   /** Ports of the wires, where they are not the standards'. */
@@ -42,13 +46,7 @@ export async function start(options: StartOptions): Promise<Running> {
   const folder = resolve(options.data);
   const unlock = options.databaseUrl ? () => undefined : await lockFolder(folder);
   try {
-    const database = await openDatabase(join(folder, 'db'), options.databaseUrl).catch((error: Error) => {
-      throw new StartError(
-        options.databaseUrl
-          ? `The database at DATABASE_URL cannot be opened: ${error.message}`
-          : `The database in ${folder} cannot be opened: ${error.message}. Set DESSIN_DATA to another folder to start afresh.`,
-      );
-    });
+    const database = await opened(folder, options);
     const store = makeStore(database);
     const shelf = makeShelfStore(database);
     const hub = makeHub(database);
@@ -104,6 +102,26 @@ export async function start(options: StartOptions): Promise<Running> {
     unlock();
     throw error;
   }
+}
+
+/** @throws StartError that says what is wrong with the database, and what to do */
+async function opened(folder: string, { databaseUrl, backups = join(folder, 'backups') }: StartOptions): Promise<Database> {
+  if (databaseUrl)
+    return openDatabase(null, databaseUrl).catch((error: Error) => {
+      throw new StartError(`The database at DATABASE_URL cannot be opened: ${error.message}`);
+    });
+  const damaged = (what: string) => new StartError(`The database in ${folder} is damaged: ${what}. ${wayBack(folder, backups)}`);
+  const fault = faultOfFolder(folder, backups);
+  if (fault) throw damaged(fault);
+  const full = isFresh(folder) ? faultOfRoom(folder) : null;
+  if (full) throw new StartError(full);
+  return openDatabase(folder, undefined).catch((error: Error) => {
+    // What PostgreSQL says ends with its process, and what is left is that it ended.
+    const why = faultOfRoom(folder, 5e6);
+    throw why
+      ? new StartError(why)
+      : damaged(`PostgreSQL does not begin with what lies there (${firstOf(error.message.split('\n'))})`);
+  });
 }
 
 /**

@@ -1,10 +1,11 @@
 /** Opens the database: PGlite in the data folder, or PostgreSQL by DATABASE_URL. Both take the same schema and migrations. */
 import { existsSync } from 'node:fs';
 import { readFile } from 'node:fs/promises';
-import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { eq } from 'drizzle-orm';
 import type { PgDatabase, PgQueryResultHKT } from 'drizzle-orm/pg-core';
+import { DurableFiles, durableParams } from './durable.js';
+import { beginMaking, databaseIn, endMaking, isFresh } from './folder.js';
 import { type Heard, keepListening } from './listener.js';
 import * as schema from './schema.js';
 
@@ -27,23 +28,34 @@ const emptyDatabase = fileURLToPath(
   new URL(compiled ? '../../empty-database.tar.gz' : '../../dist/empty-database.tar.gz', import.meta.url),
 );
 
-/** @param folder where PGlite keeps its files, or null for a database in memory (tests) */
-export async function openDatabase(folder: string | null, url: string | undefined): Promise<Database> {
-  return url ? openPostgres(url) : openPglite(folder);
+/** How an embedded database is opened; the defaults are right but for tests. */
+export interface Opening {
+  /** The files that it lies in; without, those of the folder, with syncs that reach the disk. */
+  readonly files?: (folder: string) => DurableFiles;
+  /** Words with which the database begins. */
+  readonly params?: string[];
 }
 
-async function openPglite(folder: string | null): Promise<Database> {
+/** @param folder  the data folder, or null for a database in memory (tests) */
+export async function openDatabase(folder: string | null, url: string | undefined, opening: Opening = {}): Promise<Database> {
+  return url ? openPostgres(url) : openPglite(folder, opening);
+}
+
+async function openPglite(folder: string | null, opening: Opening): Promise<Database> {
   const { PGlite } = await import('@electric-sql/pglite');
   const { drizzle } = await import('drizzle-orm/pglite');
   const { migrate } = await import('drizzle-orm/pglite/migrator');
-  const fresh = (folder === null || !existsSync(join(folder, 'PG_VERSION'))) && existsSync(emptyDatabase);
+  const fresh = (folder === null || isFresh(folder)) && existsSync(emptyDatabase);
+  if (folder !== null && isFresh(folder)) beginMaking(folder);
+  const files = opening.files ?? ((at) => new DurableFiles(at));
   const client = new PGlite({
-    ...(folder === null ? {} : { dataDir: folder }),
+    ...(folder === null ? {} : { fs: files(databaseIn(folder)), startParams: opening.params ?? durableParams() }),
     ...(fresh ? { loadDataDir: new File([new Uint8Array(await readFile(emptyDatabase))], 'empty-database.tar.gz') } : {}),
   });
   await client.waitReady;
   const db = drizzle(client, { schema });
   await migrate(db, { migrationsFolder });
+  if (folder !== null) endMaking(folder);
   return {
     db,
     listen: async (channel, { notified }) => {
