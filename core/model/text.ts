@@ -23,6 +23,9 @@ export const cleanText = (text: string): string =>
         .replace(unkeepable, '')
         .normalize('NFC');
 
+/** Text in one line, as names of shows and files have it: what breaks lines (Unicode 5.8: LF, VT, FF, CR, NEL, LS, PS) and tabs are blanks. */
+export const oneLine = (text: string): string => cleanText(text.replace(/[\t\n\v\f\r\u0085\u2028\u2029]+/g, ' ')).trim();
+
 /** The first `most` code units, but never half a character. */
 export const cutText = (text: string, most: number): string => {
   const cut = text.slice(0, most);

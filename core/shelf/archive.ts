@@ -1,5 +1,6 @@
 /** A Shelf as one file: a zip with shelf.json and the files that its items name. Duplicates are recognised by content. */
-import { strFromU8, strToU8 } from 'fflate';
+import { strToU8 } from 'fflate';
+import { parsedJson } from '../formats/json/measure.js';
 import { byHash, fileEntries, hashesIn, type NamedFile, namedFilesIn } from '../formats/named-files.js';
 import { FormatError, limits, type Read, Report } from '../formats/report.js';
 import { openZip } from '../formats/zip/read.js';
@@ -57,8 +58,9 @@ export function readShelf(
     throw new FormatError('SHELF_BAD', `${where} holds no shelf.json, so it is not a Shelf. Export one from Dessin.`, where);
   let json: { dessin?: unknown; version?: unknown; folders?: unknown; items?: unknown; files?: unknown };
   try {
-    json = JSON.parse(strFromU8(raw));
-  } catch {
+    json = parsedJson(raw, `${where}, shelf.json`) as typeof json;
+  } catch (error) {
+    if (error instanceof FormatError) throw error;
     throw new FormatError('SHELF_BAD', `shelf.json in ${where} is damaged. Export the Shelf again.`, where);
   }
   if (json?.dessin !== 'shelf' || !Array.isArray(json.items))

@@ -6,7 +6,7 @@ import { FormatError } from '#core/formats/report';
 import type { DessinRecord } from '#core/model/records';
 import { faults } from '#core/model/references';
 import { showOf } from '#core/model/show';
-import { cleanDeep, cleanText, cutText } from '#core/model/text';
+import { cleanDeep, cutText, oneLine } from '#core/model/text';
 import { problem } from '../problem.js';
 import type { ShelfStore } from '../store/shelf.js';
 import type { Store } from '../store/store.js';
@@ -26,7 +26,7 @@ export async function reading(c: Context, work: () => Promise<Response>): Promis
 
 /** Name of the file, as the query gives it. */
 export const nameIn = (c: Context, otherwise = 'the file'): string =>
-  cleanText(cutText(c.req.query('name') ?? '', 200)).trim() || otherwise;
+  oneLine(cutText(c.req.query('name') ?? '', 200)) || otherwise;
 
 /** The first of a show's content that cannot be kept, as a sentence. */
 const faultIn = (id: string, content: readonly DessinRecord[]): string | undefined =>

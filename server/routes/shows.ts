@@ -9,7 +9,7 @@ import { isId } from '#core/model/ids';
 import { makeShow } from '#core/model/make';
 import type { DessinRecord } from '#core/model/records';
 import { find, settingsOf } from '#core/model/show';
-import { cleanDeep, cleanText, cutText, faultOfValues } from '#core/model/text';
+import { cleanDeep, cleanText, cutText, faultOfValues, oneLine } from '#core/model/text';
 import { isShelfRecord } from '#core/shelf/copy';
 import { follow, type Hub } from '../live/hub.js';
 import { notFound, problem } from '../problem.js';
@@ -29,7 +29,7 @@ export async function body(request: Request): Promise<Record<string, unknown> | 
 
 /** A name as it is kept, or null when it is none. */
 const nameFrom = (value: unknown): string | null => {
-  const name = typeof value === 'string' ? cleanText(value).trim() : '';
+  const name = typeof value === 'string' ? oneLine(value) : '';
   return name.length > 0 && name.length <= 200 ? name : null;
 };
 

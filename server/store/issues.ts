@@ -40,7 +40,11 @@ export async function issueStood(db: Db, show: Id, id: Id): Promise<StoodThen | 
     .select()
     .from(issues)
     .where(and(eq(issues.show, show), eq(issues.id, id)));
-  if (!row || row.format > SHOW_FORMAT) return null;
+  return row ? unpackIssue(show, { ...row, at: row.at.toISOString() }) : null;
+}
+/** @returns null for what a newer Dessin kept */
+export async function unpackIssue(show: Id, row: Omit<PackedIssue, 'id'>): Promise<StoodThen | null> {
+  if (row.format > SHOW_FORMAT) return null;
   const text = await unpack(row.records, { maxOutputLength: MOST });
   const records = JSON.parse(text.toString('utf8')) as { readonly id: Id; readonly kind: string }[];
   // Of a show that was copied the settings bear the id of the copy.
@@ -49,16 +53,41 @@ export async function issueStood(db: Db, show: Id, id: Id): Promise<StoodThen | 
       ? { id: show, kind: data.kind, data: { ...data, id: show } }
       : { id: data.id, kind: data.kind, data },
   );
-  return { show: sortOut(show, rows, faultOfRecord).show, revision: row.revision, at: row.at.toISOString() };
+  return { show: sortOut(show, rows, faultOfRecord).show, revision: row.revision, at: row.at };
 }
+
+/** An issue as it lies in the database, and in a backup. */
+export interface PackedIssue {
+  readonly id: Id;
+  readonly revision: number;
+  readonly at: string;
+  readonly format: number;
+  /** Its records as JSON, packed. */
+  readonly records: Uint8Array;
+}
+export async function packedIssues(db: Db, show: Id): Promise<PackedIssue[]> {
+  const rows = await db.select().from(issues).where(eq(issues.show, show));
+  return rows.map(({ id, revision, at, format, records }) => ({ id, revision, at: at.toISOString(), format, records }));
+}
+/** What the issues of a show held that comes from a thread or a backup. */
+export async function keepPacked(tx: Db, show: Id, list: readonly PackedIssue[]): Promise<void> {
+  for (const { id, revision, at, format, records } of list)
+    await tx
+      .insert(issues)
+      .values({ show, id, revision, at: new Date(at), format, records })
+      .onConflictDoNothing();
+}
+export const packIssue = async ({ id, at, revision, records }: HeldIssue): Promise<PackedIssue> => ({
+  id,
+  at,
+  revision,
+  format: SHOW_FORMAT,
+  records: await pack(JSON.stringify(records)),
+});
 
 /** What the issues of a show held that comes from a file. */
 export async function keepHeld(tx: Db, show: Id, held: readonly HeldIssue[]): Promise<void> {
-  for (const { id, at, revision, records } of held)
-    await tx
-      .insert(issues)
-      .values({ show, id, revision, at: new Date(at), format: SHOW_FORMAT, records: await pack(JSON.stringify(records)) })
-      .onConflictDoNothing();
+  await keepPacked(tx, show, await Promise.all(held.map(packIssue)));
 }
 
 /** A copy of a show keeps what its issues held. */

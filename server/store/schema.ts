@@ -14,6 +14,8 @@ import {
   uuid,
 } from 'drizzle-orm/pg-core';
 
+const bytes = customType<{ data: Uint8Array; driverData: Uint8Array }>({ dataType: () => 'bytea' });
+
 export const shows = pgTable('shows', {
   id: uuid('id').primaryKey(),
   name: text('name').notNull(),
@@ -24,6 +26,8 @@ export const shows = pgTable('shows', {
   deleted: timestamp('deleted', { withTimezone: true }),
   /** Form of its records (core/model/format); a program that knows only older forms does not open it. */
   format: integer('format').notNull().default(1),
+  /** Revision up to which its log lies packed in `past`. */
+  packed: integer('packed').notNull().default(0),
 });
 
 export const records = pgTable(
@@ -59,6 +63,22 @@ export const changes = pgTable(
   (table) => [primaryKey({ columns: [table.show, table.revision] }), index('changes_key').on(table.show, table.key)],
 );
 
+/** The log of a show as far as it is old: runs of edits without a gap, packed (store/past). Nothing of it is lost; it is only slower to read. */
+export const past = pgTable(
+  'past',
+  {
+    show: uuid('show')
+      .notNull()
+      .references(() => shows.id, { onDelete: 'cascade' }),
+    first: integer('first').notNull(),
+    last: integer('last').notNull(),
+    /** Keys of the edits in their order, 16 bytes each: what was posted once is known for ever. */
+    keys: bytes('keys').notNull(),
+    edits: bytes('edits').notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.show, table.last] })],
+);
+
 /** Records that were found unsound when their show was read, as they were found first: whatever is written over them, they can be looked at. */
 export const aside = pgTable(
   'aside',
@@ -77,8 +97,6 @@ export const aside = pgTable(
 
 /** Facts of this installation, by name. */
 export const installation = pgTable('installation', { name: text('name').primaryKey(), value: text('value').notNull() });
-
-const bytes = customType<{ data: Uint8Array; driverData: Uint8Array }>({ dataType: () => 'bytea' });
 
 /** The Shelf: what all shows share. `summary` is what lists and searches look at; `version` counts the changes of the content. */
 export const shelf = pgTable(

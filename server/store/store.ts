@@ -12,7 +12,20 @@ import { faultsOfChange } from '#core/model/references';
 import { type Show, settingsOf, showOf } from '#core/model/show';
 import { faultOfRecord } from '../validate.js';
 import { type Database, type Db, within } from './database.js';
-import { copyIssues, issueStood, keepHeld, keepIssues, type StoodThen } from './issues.js';
+import { copyIssues, issueStood, keepHeld, keepIssues, keepPacked, type PackedIssue, type StoodThen } from './issues.js';
+import {
+  keepRuns,
+  type PackedKeys,
+  packedKeys,
+  packOnce,
+  packRun,
+  pastBefore,
+  pastByKey,
+  pastSince,
+  type Run,
+  runsOf,
+} from './past.js';
+import { breath, insertRecords, writeRows } from './rows.js';
 import { aside as asideTable, changes, records, shows } from './schema.js';
 
 export interface ShowRow {
@@ -58,6 +71,20 @@ export interface LogLine {
   readonly author: string;
   readonly label: string;
 }
+/** A show as text and bytes, ready for the database. */
+export interface PreparedShow {
+  readonly id: Id;
+  readonly name: string;
+  /** Lists of records as JSON (store/rows). */
+  readonly rows: readonly string[];
+  readonly issues: readonly PackedIssue[];
+  readonly runs: readonly Run[];
+  /** Revision that it stands at, where that is beyond its log; when it was made, edited, deleted. */
+  readonly revision?: number;
+  readonly created?: string;
+  readonly edited?: string;
+  readonly deleted?: string | null;
+}
 export type Outcome =
   | { readonly kind: 'stored'; readonly revision: number; readonly change: Change }
   | { readonly kind: 'collision'; readonly revision: number; readonly collisions: readonly Collision[] }
@@ -87,8 +114,14 @@ export interface Store {
     held?: readonly HeldIssue[],
     history?: readonly PastEdit[],
   ): Promise<void>;
+  /** Makes a show of what a thread has prepared, or a backup holds. */
+  take(show: PreparedShow): Promise<void>;
   /** The whole log, from the first edit that is kept to the last. */
   history(id: Id): Promise<PastEdit[]>;
+  /** The same as it lies there: runs, and what is not packed yet as another. */
+  runs(id: Id): Promise<Run[]>;
+  /** Packs what is old of the log of a show, a run at a time. @returns how many runs were made */
+  compact(id: Id): Promise<number>;
   load(id: Id): Promise<Loaded | null>;
   remove(id: Id): Promise<boolean>;
   restore(id: Id): Promise<boolean>;
@@ -107,9 +140,28 @@ export interface Store {
 }
 
 // Long: one closure holds the state, and its functions, short by themselves, are what it answers with.
-export function makeStore({ db }: Database): Store {
+export function makeStore(database: Database): Store {
+  const { db } = database;
   const cache = new Map<Id, Loaded>();
   const queues = new Map<Id, Promise<unknown>>();
+  /** Keys of packed edits; read anew when more was packed, by this process or another. */
+  const keys = new Map<Id, PackedKeys>();
+  const keysOf = async (tx: Db, id: Id, packed: number): Promise<PackedKeys> => {
+    const known = keys.get(id);
+    if (known?.packed === packed) return known;
+    const fresh = await packedKeys(tx, id, packed);
+    keys.set(id, fresh);
+    return fresh;
+  };
+  /** What was stored under a key, long ago or just now. */
+  const postedBefore = async (tx: Db, { id, packed }: typeof shows.$inferSelect, key: string) => {
+    const [loose] = await tx
+      .select({ revision: changes.revision, change: changes.change })
+      .from(changes)
+      .where(and(eq(changes.show, id), eq(changes.key, key)));
+    if (loose) return { revision: loose.revision, change: loose.change as Change };
+    return packed && (await keysOf(tx, id, packed)).mayHave(key) ? pastByKey(tx, id, key) : null;
+  };
 
   /** One after the other per show in this process; the row lock does the same between processes. */
   const inTurn = <T>(id: Id, work: () => Promise<T>): Promise<T> => {
@@ -194,9 +246,16 @@ export function makeStore({ db }: Database): Store {
           .from(changes)
           .where(and(eq(changes.show, id), gt(changes.revision, revision)))
           .orderBy(desc(changes.revision));
-        if (log.length !== row.revision - revision) return null;
         try {
-          return log.reduce((then, { change }) => apply(then, invert(change as Change)), show);
+          let then = log.reduce((now, { change }) => apply(now, invert(change as Change)), show);
+          let reached = row.revision - log.length;
+          if (reached > revision)
+            for await (const edit of pastBefore(db, id, reached + 1)) {
+              if (edit.revision !== reached || reached === revision) break;
+              then = apply(then, invert(edit.change));
+              reached--;
+            }
+          return reached === revision ? then : null;
         } catch (error) {
           // A record that was set aside stands in the log and not in the show: what it was cannot be told.
           if (error instanceof ChangeError) return null;
@@ -210,18 +269,69 @@ export function makeStore({ db }: Database): Store {
         .where(and(eq(changes.show, id), lt(changes.revision, before)))
         .orderBy(desc(changes.revision))
         .limit(most);
-      return rows.map(({ at, ...row }) => ({ ...row, at: at.toISOString() }));
+      const lines: LogLine[] = rows.map(({ at, ...row }) => ({ ...row, at: at.toISOString() }));
+      if (lines.length < most)
+        for await (const { revision, at, author, label } of pastBefore(db, id, lines.at(-1)?.revision ?? before)) {
+          lines.push({ revision, at, author, label });
+          if (lines.length >= most) break;
+        }
+      return lines;
     },
     history: async (id) => {
+      const old = (await pastSince(db, id, -1)).map(({ key: _, ...edit }) => edit);
       const rows = await db.select().from(changes).where(eq(changes.show, id)).orderBy(asc(changes.revision));
-      return rows.map(({ revision, at, author, label, change }) => ({
+      const loose = rows.map(({ revision, at, author, label, change }) => ({
         revision,
         at: at.toISOString(),
         author,
         label,
         change: change as Change,
       }));
+      return [...old, ...loose];
     },
+    runs: async (id) => {
+      const runs = await runsOf(db, id);
+      const loose = await db
+        .select({
+          revision: changes.revision,
+          key: changes.key,
+          at: changes.at,
+          author: changes.author,
+          label: changes.label,
+          change: sql<string>`${changes.change}::text`,
+        })
+        .from(changes)
+        .where(eq(changes.show, id))
+        .orderBy(asc(changes.revision));
+      return loose.length ? [...runs, await packRun(loose.map((edit) => ({ ...edit, at: edit.at.toISOString() })))] : runs;
+    },
+    compact: async (id) => {
+      let runs = 0;
+      // In turn with the edits of the show, and each run in a turn of its own.
+      while ((await inTurn(id, () => packOnce(database, id))) !== null) {
+        runs++;
+        await breath();
+      }
+      return runs;
+    },
+    take: ({ id, name, rows, issues, runs, revision, created, edited, deleted }) =>
+      db.transaction(async (raw) => {
+        const tx = within(raw);
+        const packed = runs.at(-1)?.last ?? 0;
+        await tx.insert(shows).values({
+          id,
+          name,
+          format: SHOW_FORMAT,
+          revision: Math.max(revision ?? 0, packed),
+          packed,
+          ...(created && { created: new Date(created) }),
+          ...(edited && { edited: new Date(edited) }),
+          ...(deleted && { deleted: new Date(deleted) }),
+        });
+        await keepRuns(tx, id, runs);
+        await writeRows(tx, id, rows, 0);
+        await keepPacked(tx, id, issues);
+      }),
     stood: (id, issue) => issueStood(db, id, issue),
     isEmpty: async () => (await db.select({ id: shows.id }).from(shows).limit(1)).length === 0,
 
@@ -297,7 +407,14 @@ export function makeStore({ db }: Database): Store {
         .from(changes)
         .where(and(eq(changes.show, id), gt(changes.revision, revision)))
         .orderBy(asc(changes.revision));
-      return rows.map((row) => ({ revision: row.revision, key: row.key, label: row.label, change: row.change as Change }));
+      const loose = rows.map((row) => ({ revision: row.revision, key: row.key, label: row.label, change: row.change as Change }));
+      // Whoever asks from further back is told from there.
+      if ((loose[0]?.revision ?? 0) === revision + 1) return loose;
+      const old = await pastSince(db, id, revision);
+      return [
+        ...old.map((edit) => ({ revision: edit.revision, key: edit.key, label: edit.label, change: edit.change })),
+        ...loose,
+      ];
     },
 
     post: (id, posted) =>
@@ -311,11 +428,8 @@ export function makeStore({ db }: Database): Store {
             .where(and(eq(shows.id, id), isNull(shows.deleted)))
             .for('update');
           if (!row) return { kind: 'missing' };
-          const [before] = await tx
-            .select()
-            .from(changes)
-            .where(and(eq(changes.show, id), eq(changes.key, posted.key)));
-          if (before) return { kind: 'stored', revision: before.revision, change: before.change as Change };
+          const before = await postedBefore(tx, row, posted.key);
+          if (before) return { kind: 'stored', revision: before.revision, change: before.change };
           const loaded = await read(tx, row);
           const { change, collisions } = rebase(loaded.show, posted.change);
           if (collisions.length) return { kind: 'collision', revision: row.revision, collisions };
@@ -352,19 +466,4 @@ async function write(tx: Db, show: Id, change: Change, revision: number): Promis
     await tx.delete(records).where(and(eq(records.show, show), inArray(records.id, ids)));
   }
   await insertRecords(tx, show, [...change.updated.map(([, to]) => to), ...change.added], revision);
-}
-
-async function insertRecords(tx: Db, show: Id, content: readonly DessinRecord[], revision: number): Promise<void> {
-  for (let at = 0; at < content.length; at += BATCH) {
-    const rows = content
-      .slice(at, at + BATCH)
-      .map((record) => ({ show, id: record.id, kind: record.kind, data: record, revision }));
-    await tx
-      .insert(records)
-      .values(rows)
-      .onConflictDoUpdate({
-        target: [records.show, records.id],
-        set: { data: sql`excluded.data`, revision: sql`excluded.revision` },
-      });
-  }
 }

@@ -15,6 +15,38 @@ export interface Table {
 }
 const MOST_ROWS = 200_000;
 const MOST_COLUMNS = 500;
+/** Cells of a table, and letters in one of them: far more than a list of fixtures has. */
+const [MOST_CELLS, LONGEST] = [4_000_000, 1_000_000];
+
+/**
+ * Counts of a table before it is taken apart, in one pass. A quote means something at the beginning of a cell only (RFC 4180, 2.5): elsewhere it may be inches.
+ * @throws FormatError CSV_SIZE with what there is too much of
+ */
+function measure(text: string, delimiter: string, where: string): void {
+  const over = (what: string) => new FormatError('CSV_SIZE', `${where} has ${what}: it is refused. Is it the right file?`, where);
+  const sign = delimiter.charCodeAt(0);
+  let [rows, columns, cells, begin] = [0, 0, 0, 0];
+  let quoted = false;
+  for (let at = 0; at <= text.length; at++) {
+    const code = text.charCodeAt(at);
+    if (at - begin > LONGEST) throw over(`a cell of more than ${LONGEST} letters in row ${rows + 1}`);
+    if (code === 34 && at === begin) quoted = true;
+    else if (code === 34 && quoted) {
+      if (text.charCodeAt(at + 1) === 34) at++;
+      else quoted = false;
+    } else if (!quoted && (code === sign || code === 10 || at === text.length)) {
+      const isEmpty = at === begin && columns === 0;
+      begin = at + 1;
+      columns++;
+      if (++cells > MOST_CELLS) throw over(`more than ${MOST_CELLS} cells`);
+      if (columns > MOST_COLUMNS) throw over(`more than ${MOST_COLUMNS} columns`);
+      if (code === sign) continue;
+      if (!isEmpty) rows++;
+      columns = 0;
+      if (rows > MOST_ROWS + 11) throw over(`more than ${MOST_ROWS} rows`);
+    }
+  }
+}
 
 function decoded(bytes: Uint8Array, report: Report, where: string): string {
   if (bytes[0] === 0x50 && bytes[1] === 0x4b)
@@ -77,6 +109,7 @@ export function readCsv(bytes: Uint8Array, where: string, isHeading: (folded: st
   const said = /^sep=(.)\r?\n/i.exec(text);
   if (said) text = text.slice(said[0].length);
   const delimiter = said?.[1] ?? delimiterOf(text);
+  measure(text, delimiter, where);
   const parsed = Papa.parse<string[]>(text, { delimiter, skipEmptyLines: 'greedy', preview: MOST_ROWS + 11 });
   for (const error of parsed.errors.slice(0, 20))
     if (error.type === 'Quotes') report.add('error', 'CSV_QUOTE', `Row ${(error.row ?? 0) + 1}: ${error.message}.`, where);

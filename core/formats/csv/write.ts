@@ -2,12 +2,18 @@
 import type { Schedule } from '../../paper/schedule.js';
 
 const plainNumber = /^[+-]?(\d+(\.\d*)?|\.\d+)([eE][+-]?\d+)?$/;
-const risky = /^'*[=+\-@\t\r]/;
+/**
+ * What a spreadsheet may run: a sign of a formula at the beginning, in its own form or in the full-width one that some take for the same
+ * (Unicode: FF1D, FF0B, FF0D, FF20), behind blanks, line breaks or what cannot be seen, which they leave away.
+ */
+const formula = String.raw`(?:[\t\r]|[\s\u200B-\u200D\u2060]*[=+\-@\uFF1D\uFF0B\uFF0D\uFF20])`;
+const risky = new RegExp(`^'*${formula}`);
+const wasGuarded = new RegExp(`^''*${formula}`);
 
 /** Text of one cell as it is written: an apostrophe keeps a spreadsheet from running it. */
 export const guarded = (text: string): string => (risky.test(text) && !plainNumber.test(text) ? `'${text}` : text);
 /** The inverse of `guarded`. */
-export const unguarded = (text: string): string => (/^''*[=+\-@\t\r]/.test(text) ? text.slice(1) : text);
+export const unguarded = (text: string): string => (wasGuarded.test(text) ? text.slice(1) : text);
 
 const cell = (text: string): string => {
   const safe = guarded(text);

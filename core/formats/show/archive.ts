@@ -2,11 +2,12 @@
  * A whole show as one file: a zip with show.json, the files that its records name, and what its issues held. Another Dessin opens it with everything.
  * The form is counted; each older one is read through a step that bears its name. (docs/formats.md)
  */
-import { strFromU8, strToU8 } from 'fflate';
+import { strToU8 } from 'fflate';
 import { sortOut } from '../../model/aside.js';
 import type { Change } from '../../model/change.js';
 import type { DessinRecord, Id } from '../../model/records.js';
 import { cleanText, cutText } from '../../model/text.js';
+import { parsedJson } from '../json/measure.js';
 import { byHash, fileEntries, type NamedFile, namedFilesIn } from '../named-files.js';
 import { FormatError, limits, type Read, Report } from '../report.js';
 import { type Archive, openZip } from '../zip/read.js';
@@ -87,8 +88,9 @@ function jsonIn(zip: Archive, entry: string, where: string): unknown {
       where,
     );
   try {
-    return JSON.parse(strFromU8(raw));
-  } catch {
+    return parsedJson(raw, `${where}, ${entry}`);
+  } catch (error) {
+    if (error instanceof FormatError) throw error;
     throw new FormatError(
       'SHOW_BAD',
       `${entry} in ${where} is damaged. Save the show again, or take an older file of it.`,

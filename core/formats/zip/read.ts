@@ -35,20 +35,36 @@ interface Contents {
   readonly end: number;
   readonly count: number;
 }
+/**
+ * There is one end record, at the end, behind the table of contents that it tells of. Readers differ in where they look for it: of two that could be
+ * it, or one that does not fit, each sees another archive, and only a hostile one has that (PKWARE APPNOTE 4.3.16).
+ */
 function contentsOf(bytes: Uint8Array, where: string, most: Limits): Contents {
   // The end record is 22 bytes and a comment of at most 65535.
-  let end = bytes.length - 22;
-  while (end >= Math.max(0, bytes.length - 65557) && u32(bytes, end) !== 0x06054b50) end--;
-  if (end < Math.max(0, bytes.length - 65557))
+  const first = Math.max(0, bytes.length - 65557);
+  const found: number[] = [];
+  for (let at = bytes.length - 22; at >= first; at--) if (u32(bytes, at) === 0x06054b50) found.push(at);
+  const [end, other] = found;
+  if (end === undefined)
     throw new FormatError(
       'ZIP_BAD',
       `${where} is not a zip archive, or its end is missing. Ask the sender for the file again.`,
       where,
     );
   const count = u16(bytes, end + 10);
-  const start = u32(bytes, end + 16);
+  const [size, start] = [u32(bytes, end + 12), u32(bytes, end + 16)];
   if (count === 0xffff || start === 0xffffffff) throw unsupported(where, 'uses the 64 bit form of zip');
   if (u16(bytes, end + 4) !== 0 || u16(bytes, end + 6) !== 0) throw unsupported(where, 'is spread over several disks');
+  const twofold = (what: string) =>
+    new FormatError(
+      'ZIP_TWOFOLD',
+      `${where} ${what}: two programs could see different contents in it. Ask the sender to save it again.`,
+      where,
+    );
+  if (other !== undefined) throw twofold('has more than one end');
+  if (end + 22 + u16(bytes, end + 20) !== bytes.length) throw twofold('goes on behind its end');
+  if (count !== u16(bytes, end + 8)) throw twofold('tells two numbers of entries');
+  if (start + size !== end) throw twofold('has something between its table of contents and its end');
   if (count > most.entries)
     throw new FormatError('ZIP_TOO_MANY_ENTRIES', `${where} holds ${count} entries; the limit is ${most.entries}.`, where);
   return { start, end, count };
@@ -86,9 +102,17 @@ function listed(bytes: Uint8Array, at: number, where: string): Listed {
   };
 }
 /** Where the bytes of an entry begin. */
-function startOf(bytes: Uint8Array, { name, local, packed }: Listed, where: string): number {
+function startOf(bytes: Uint8Array, { name, raw, local, packed }: Listed, where: string): number {
   if (local + 30 > bytes.length || u32(bytes, local) !== 0x04034b50)
     throw new FormatError('ZIP_BAD', `The entry "${name}" of ${where} has no data. Ask the sender for the file again.`, where);
+  // Who reads from front to back goes by what stands here.
+  const own = decodeName(bytes.subarray(local + 30, local + 30 + u16(bytes, local + 26)));
+  if (own !== raw)
+    throw new FormatError(
+      'ZIP_TWOFOLD',
+      `An entry of ${where} is named "${raw.slice(0, 80)}" in one place and "${own.slice(0, 80)}" in another. Ask the sender to save it again.`,
+      where,
+    );
   const from = local + 30 + u16(bytes, local + 26) + u16(bytes, local + 28);
   if (from + packed > bytes.length)
     throw new FormatError('ZIP_BAD', `The entry "${name}" of ${where} is cut off. Ask the sender for the file again.`, where);
@@ -135,6 +159,12 @@ export function openZip(bytes: Uint8Array, report: Report, where: string, budget
     entries.set(name, entry);
     told.push(entry);
   }
+  if (at !== end)
+    throw new FormatError(
+      'ZIP_TWOFOLD',
+      `${where} lists more entries than it tells of: two programs could see different contents in it. Ask the sender to save it again.`,
+      where,
+    );
   apart(told, where);
 
   const folded = new Map([...entries.keys()].map((name) => [name.toLowerCase(), name]));
