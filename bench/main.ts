@@ -17,6 +17,7 @@ import type { all } from '#core/model/show';
 import { start } from '../server/start.js';
 import { openBrowser } from './browser.js';
 import { handover } from './handover.js';
+import { hold } from './hold.js';
 import { measurePage } from './interface.js';
 import { light } from './light.js';
 import { numbers } from './numbers.js';
@@ -277,6 +278,11 @@ if (process.argv.includes('wires')) {
   await wires();
   process.exit(0);
 }
+/** `npm run bench -- hold` measures that alone. */
+if (process.argv.includes('hold')) {
+  await hold();
+  process.exit(0);
+}
 /** `npm run bench -- soak` listens for ten minutes. */
 if (process.argv.includes('soak')) {
   await soak();
@@ -294,4 +300,5 @@ await numbers();
 await paper();
 await handover();
 await wires();
+await hold();
 gdtf();

@@ -16,6 +16,7 @@ import { outRoutes } from './routes/out.js';
 import { fileRoutes, shelfRoutes } from './routes/shelf.js';
 import { showRoutes } from './routes/shows.js';
 import { tableRoutes } from './routes/tables.js';
+import { makeWorkers, type Workers } from './routes/threaded.js';
 import { wiresRoutes } from './routes/wires.js';
 import { isAway } from './store/database.js';
 import type { ShelfStore } from './store/shelf.js';
@@ -28,6 +29,8 @@ export interface AppOptions {
   readonly store: Store;
   readonly shelf: ShelfStore;
   readonly hub: Hub;
+  /** Threads; left out, of its own. */
+  readonly workers?: Workers;
   /** Left out, there are no wires. */
   readonly rig?: Rig;
   /** Folder of the built interface, or null. */
@@ -36,7 +39,7 @@ export interface AppOptions {
   readonly hosts: readonly string[];
 }
 
-export function makeApp({ store, shelf, hub, rig, web, hosts }: AppOptions): Hono {
+export function makeApp({ store, shelf, hub, rig, web, hosts, workers = makeWorkers() }: AppOptions): Hono {
   const page = web === null ? null : pageOf(web);
   const app = new Hono();
   app.onError((error, c) => {
@@ -86,16 +89,16 @@ export function makeApp({ store, shelf, hub, rig, web, hosts }: AppOptions): Hon
   app.use('/api/shelf/*', tooLarge(200 * MB));
   app.use('/api/tables/*', tooLarge(64 * MB));
   app.get('/api/health', (c) => c.json({ ok: true, build: page?.().build ?? '' }));
-  app.route('/api/shelf', shelfRoutes(shelf));
+  app.route('/api/shelf', shelfRoutes(shelf, workers));
   app.route('/api/files', fileRoutes(shelf));
   app.route(
     '/api/shows',
     showRoutes(store, shelf, hub, () => page?.().build ?? ''),
   );
-  app.route('/api/shows', outRoutes(store, shelf));
-  app.route('/api/imports', importRoutes(store, shelf));
-  app.route('/api/incoming', incomingRoutes());
-  app.route('/api/tables', tableRoutes());
+  app.route('/api/shows', outRoutes(store, shelf, workers));
+  app.route('/api/imports', importRoutes(store, shelf, workers));
+  app.route('/api/incoming', incomingRoutes(workers));
+  app.route('/api/tables', tableRoutes(workers));
   if (rig) app.route('/api/wires', wiresRoutes(rig));
   app.all('/api/*', (c) => problem(c, 404, 'No such route', 'There is nothing at this address.'));
   if (web && page) {

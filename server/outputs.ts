@@ -14,7 +14,7 @@ import { type Show, settingsOf } from '#core/model/show';
 import { scheduleHtml } from '#core/paper/html';
 import { listSince, listsOf } from '#core/paper/lists';
 import { bookSheets, drawSheet, plannedSheets } from '#core/paper/plates';
-import { fittingScale, plotPlate, sayMissing } from '#core/paper/plot';
+import { plotPlate, sayMissing } from '#core/paper/plot';
 import { readySet, readySets } from '#core/paper/ready/index';
 import { listSet } from '#core/paper/ready/lists';
 import type { Schedule } from '#core/paper/schedule';
@@ -70,9 +70,8 @@ function plate(show: Show, { query, date, stood }: Asked) {
     );
   const denominator = scaleAsked(settings.scale, query);
   const options = { paper, landscape: query('turn') !== 'portrait', denominator, date, since: sinceIssue(show, stood) };
-  const { sheet, missing } = plotPlate(show, options);
+  const { sheet, missing, fits } = plotPlate(show, options);
   if (!missing) return sheet;
-  const fits = fittingScale(show, options);
   if (query('fit') === '1' && fits) return plotPlate(show, { ...options, denominator: fits }).sheet;
   throw new OutputError(`${sayMissing(missing, options, fits)}${fits ? ' With fit=1 that scale is taken.' : ''}`);
 }

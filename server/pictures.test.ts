@@ -66,7 +66,7 @@ test('refused in a sentence: no show, no JSON, no picture', async () => {
     return [answer.status, ((await answer.json()) as { detail: string }).detail];
   };
   expect((await said(post({ title: 'A' }, '00000000-0000-4000-8000-000000000000')))[0]).toBe(404);
-  expect(await said(post('[1]'))).toEqual([400, 'The request holds no JSON object.']);
+  expect(await said(post('[1'))).toEqual([422, 'The request holds no JSON object.']);
   expect(await said(post({ title: 'A' }))).toEqual([422, 'A sheet holds one to three pictures.']);
   expect((await said(post('title=A', demoId, 'text/plain')))[0]).toBe(415);
 });

@@ -15,6 +15,7 @@ import { demoId, makeDemo } from '#demo/show';
 import { makeApp } from './app.js';
 import { makeHub } from './live/hub.js';
 import { lockFolder, StartError } from './lock.js';
+import { closeWorkers, makeWorkers } from './routes/threaded.js';
 import { type Database, factOf, openDatabase } from './store/database.js';
 import { faultOfFolder, faultOfRoom, isFresh, wayBack } from './store/folder.js';
 import { makeShelfStore, type ShelfStore } from './store/shelf.js';
@@ -62,8 +63,10 @@ export async function start(options: StartOptions): Promise<Running> {
     // The same after every start: a receiver knows the server again.
     const cid = (await factOf(database, 'cid', v4)).replaceAll('-', '');
     const rig = makeRig(makeWires({ cid, name: 'Dessin', ...(options.wires && { ports: options.wires }) }));
+    const workers = makeWorkers();
     const app = makeApp({
       store,
+      workers,
       shelf,
       hub,
       rig,
@@ -94,6 +97,7 @@ export async function start(options: StartOptions): Promise<Running> {
         for (const socket of sockets.clients) socket.terminate();
         server.closeAllConnections();
         await new Promise((done) => server.close(done));
+        await closeWorkers(workers);
         await database.close();
         unlock();
       },

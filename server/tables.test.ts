@@ -123,7 +123,7 @@ test('CSV comes back too; 100,000 lines are answered in words', async () => {
 });
 test('a table that is none is refused', async () => {
   for (const body of ['{}', 'x', JSON.stringify({ ...table, rows: [[1]] }), JSON.stringify({ ...table, more: 1 })])
-    expect((await post('xlsx', body)).status).toBe(400);
+    expect((await post('xlsx', body)).status).toBe(422);
   expect(['a:b/c', "'x'", '', 'y'.repeat(50)].map(sheetName)).toEqual(['a b c', 'x', 'Ledger', 'y'.repeat(31)]);
 });
 

@@ -1,9 +1,10 @@
 /** Ajv at the borders: what comes in is checked against the schemas of core, and answered in sentences. */
 import { Ajv, type ErrorObject, type ValidateFunction } from 'ajv';
 import type { Change } from '#core/model/change';
-import type { DessinRecord } from '#core/model/records';
+import type { DessinRecord, ShelfRecord } from '#core/model/records';
 import { recordSchemas } from '#core/model/schemas';
 import { cutText, faultOfValues } from '#core/model/text';
+import { isShelfRecord } from '#core/shelf/copy';
 
 const ajv = new Ajv({ allErrors: false, strict: false, strictNumbers: true });
 const byKind = new Map<string, ValidateFunction>(
@@ -23,6 +24,13 @@ export function faultOfRecord(value: unknown): string | null {
   if (!check(value)) return sentence(check.errors?.[0], kind);
   const fault = faultOfValues(value);
   return fault && `A ${kind} is not sound: ${fault}.`;
+}
+
+/** What is wrong with a record that is to be kept on the Shelf, or null. */
+export function faultOfShelfRecord(record: unknown): string | null {
+  const why = faultOfRecord(record);
+  if (why) return why;
+  return isShelfRecord(record as ShelfRecord) ? null : `A ${(record as ShelfRecord).kind} is not kept on the Shelf.`;
 }
 
 const MOST = 100_000;

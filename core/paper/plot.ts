@@ -22,6 +22,8 @@ export interface Plate {
   readonly sheet: Sheet;
   /** The plan does not fit the paper at this scale: what would be missing. */
   readonly missing: Missing | null;
+  /** The largest usual scale at which nothing is missing, where something is; null when there is none. */
+  readonly fits: number | null;
 }
 
 /** Lays out the plot. The drawing stands in the middle of its window, and is cut to it. */
@@ -33,14 +35,15 @@ export function plotPlate(show: Show, { paper, landscape, denominator, date, sin
     sheets: 0,
     contents: [],
   });
-  return { sheet, missing: drawn.get('plan')?.missing ?? null };
+  const plan = drawn.get('plan');
+  const usual = usualScales(settingsOf(show).units === 'imperial');
+  return { sheet, missing: plan?.missing ?? null, fits: plan?.fits && usual.includes(plan.fits) ? plan.fits : null };
 }
 
-/** The largest usual scale, from the asked one on, at which nothing is missing; null when there is none. The plate itself says so, since details and tags grow with the paper. */
+/** The largest usual scale, from the asked one on, at which nothing is missing; null when there is none. */
 export function fittingScale(show: Show, options: PlateOptions): number | null {
-  const drawn = settingsOf(show).units === 'imperial';
-  const list = [options.denominator, ...usualScales(drawn).filter((value) => value > options.denominator)];
-  return list.find((denominator) => !plotPlate(show, { ...options, denominator }).missing) ?? null;
+  const { missing, fits } = plotPlate(show, options);
+  return missing ? fits : options.denominator;
 }
 
 /** What falls off a sheet, and what to do, in sentences. */

@@ -2,42 +2,18 @@
 import { Hono } from 'hono';
 import { issuesWanted, type Stood } from '#core/compare/since';
 import { hashesIn } from '#core/formats/named-files';
-import { type HeldIssue, writeShowFile } from '#core/formats/show/archive';
 import { handOverOf } from '#core/handover/part';
 import { isId } from '#core/model/ids';
 import { all, type Show, settingsOf } from '#core/model/show';
-import { type Output, OutputError, outputs } from '../outputs.js';
-import { JobError, Jobs } from '../print/job.js';
+import { type Asked, type Output, OutputError, outputs } from '../outputs.js';
 import { WHOLE } from '../print/package.js';
-import { picturesPdf, sheetAsk } from '../print/pictures.js';
 import { notFound, problem } from '../problem.js';
+import { hashesHeld } from '../store/issues.js';
 import type { ShelfStore } from '../store/shelf.js';
 import type { Loaded, Store } from '../store/store.js';
-import { body } from './shows.js';
-
-/** What the issues held that paper marks changes since. */
-async function stoodOf(store: Store, show: Show, { marks }: Output): Promise<Stood[]> {
-  const out: Stood[] = [];
-  if (!marks) return out;
-  for (const issue of issuesWanted(show)) {
-    const then = await store.stood(show.id, issue.id);
-    if (then) out.push({ issue, show: then.show });
-  }
-  return out;
-}
-
-/** A file that was not made, as an answer. @throws what is nobody's fault but our own */
-function whyNot(c: Parameters<typeof problem>[0], error: unknown): Response {
-  if (error instanceof OutputError) return problem(c, 422, 'Cannot be drawn so', error.message);
-  if (error instanceof JobError) {
-    if (error.why === 'failed') console.error(error.message);
-    if (error.why === 'refused') return problem(c, 422, 'Cannot be drawn so', error.message);
-    if (error.why === 'ended') return problem(c, 409, 'Ended', error.message);
-    if (error.why === 'limit') return problem(c, 503, 'Too much at once', error.message);
-    return problem(c, 500, 'Something went wrong', 'The file could not be made. The reason stands in the window of the server.');
-  }
-  throw error;
-}
+import type { OutputAsk, WholeAsk } from '../threads/tasks.js';
+import { bytesIn } from './imports.js';
+import { type Workers, whyNot } from './threaded.js';
 
 /** A name for files of a show that every disk takes. */
 const stemOf = (show: Show): string =>
@@ -45,36 +21,66 @@ const stemOf = (show: Show): string =>
     .name.replace(/[^A-Za-z0-9 _-]+/g, '')
     .trim() || 'show';
 
-/** A whole show as one file, for another Dessin or for the shelf of the house. */
-async function wholeShow(loaded: Loaded, store: Store, shelf: ShelfStore, past: boolean): Promise<Uint8Array> {
+/** What a thread makes a whole show of, for another Dessin or for the shelf of the house. */
+async function wholeAsk(loaded: Loaded, store: Store, shelf: ShelfStore, past: boolean): Promise<WholeAsk> {
   const { id } = loaded.show;
   const records = [...loaded.show.records.values()];
-  const issues: HeldIssue[] = [];
-  for (const issue of all(loaded.show, 'issue')) {
-    const then = await store.stood(id, issue.id);
-    if (then) issues.push({ id: issue.id, at: then.at, revision: then.revision, records: [...then.show.records.values()] });
-  }
-  const files = await shelf.filesNamed(hashesIn([records, ...issues.map((issue) => issue.records)].flat()));
-  return writeShowFile({ id, records, files, issues, history: past ? await store.history(id) : [] });
+  const given = new Set(all(loaded.show, 'issue').map((issue) => issue.id));
+  const issues = (await store.issues(id)).filter((issue) => given.has(issue.id));
+  const named = new Set(hashesIn(records));
+  for (const issue of issues) for (const hash of await hashesHeld(issue)) named.add(hash);
+  const files = await shelf.filesNamed([...named]);
+  return { show: id, records, files, issues, runs: past ? await store.runs(id) : [] };
 }
 
-/** What goes into a file besides the show: what its types name, and, in a package where that is wanted, the show itself. */
+/** What goes into a file besides the show: what its types name, what issues held that it marks changes since, and, in a package where that is wanted, the show itself. */
 async function besides(
   loaded: Loaded,
   show: Show,
-  file: string,
+  output: Output,
   store: Store,
   shelf: ShelfStore,
-): Promise<[string, Uint8Array][]> {
+): Promise<Pick<OutputAsk, 'files' | 'stood' | 'whole'>> {
   const named = all(show, 'type').flatMap((type) => (type.gdtf ? [type.gdtf] : []));
   const files = (named.length ? await shelf.filesNamed(named) : []).map(({ hash, bytes }): [string, Uint8Array] => [hash, bytes]);
+  const wanted = output.marks ? issuesWanted(show) : [];
+  const kept = wanted.length ? await store.issues(show.id) : [];
+  const stood = wanted.flatMap((issue) => {
+    const then = kept.find(({ id }) => id === issue.id);
+    return then ? [[issue, then] as const] : [];
+  });
   const { whole } = handOverOf(loaded.show);
-  return whole && file.startsWith('package.')
-    ? [...files, [WHOLE, await wholeShow(loaded, store, shelf, whole === 'with its history')]]
-    : files;
+  const goesAlong = whole && output.name.startsWith('package.');
+  return {
+    files,
+    stood,
+    ...(goesAlong && {
+      whole: { name: WHOLE, ask: await wholeAsk(loaded, store, shelf, whole === 'with its history') },
+    }),
+  };
 }
 
-export function outRoutes(store: Store, shelf: ShelfStore, jobs = new Jobs()): Hono {
+/** What is made at once: its cost is less than that of a thread. */
+async function madeHere(output: Output, show: Show, asked: Pick<Asked, 'query' | 'date' | 'base'>, store: Store) {
+  const stood: Stood[] = [];
+  for (const issue of output.marks ? issuesWanted(show) : []) {
+    const then = await store.stood(show.id, issue.id);
+    if (then) stood.push({ issue, show: then.show });
+  }
+  return output.make(show, { ...asked, files: new Map(), stood });
+}
+const failed = (c: Parameters<typeof problem>[0], error: unknown): Response => {
+  if (error instanceof OutputError) return problem(c, 422, 'Cannot be drawn so', error.message);
+  const refused = whyNot(c, error);
+  if (refused) return refused;
+  throw error;
+};
+/** Shows beyond this many records have their plain lists made in threads too: thousands of rows take longer than a thread does. */
+const FEW = 2500;
+const isLight = (output: Output, show: Show): boolean => output.light === true && show.records.size <= FEW;
+const ADVICE = 'Ask for fewer sheets at once.';
+
+export function outRoutes(store: Store, shelf: ShelfStore, { making: jobs }: Workers): Hono {
   const app = new Hono();
   // How far a file is that is being made, by the name that was given to it; and its end.
   app.get('/:id/jobs/:job', (c) => c.json({ progress: jobs.progress(c.req.param('job')) }, 200, { 'cache-control': 'no-store' }));
@@ -83,11 +89,17 @@ export function outRoutes(store: Store, shelf: ShelfStore, jobs = new Jobs()): H
     const id = c.req.param('id');
     const loaded = isId(id) ? await store.load(id) : null;
     if (!loaded) return notFound(c);
-    return c.body((await wholeShow(loaded, store, shelf, c.req.query('history') !== undefined)) as unknown as string, 200, {
-      'content-type': 'application/zip',
-      'cache-control': 'no-store',
-      'content-disposition': `attachment; filename="${stemOf(loaded.show)}.dessin"`,
-    });
+    try {
+      const ask = await wholeAsk(loaded, store, shelf, c.req.query('history') !== undefined);
+      const made = await jobs.run('whole', ask, { doing: 'Making the file of the show', advice: 'Take it without its history.' });
+      return c.body(made as unknown as string, 200, {
+        'content-type': 'application/zip',
+        'cache-control': 'no-store',
+        'content-disposition': `attachment; filename="${stemOf(loaded.show)}.dessin"`,
+      });
+    } catch (error) {
+      return failed(c, error);
+    }
   });
   app.get('/:id/out/:file', async (c) => {
     const id = c.req.param('id');
@@ -106,21 +118,22 @@ export function outRoutes(store: Store, shelf: ShelfStore, jobs = new Jobs()): H
     try {
       const query = c.req.query();
       const base = new URL(c.req.url).origin;
-      const stood = await stoodOf(store, show, output);
       // Heavy files are made beside the server; what is made at once is made here.
-      const made = output.light
-        ? await output.make(show, { query: (name) => query[name], date, base, files: new Map(), stood })
-        : await jobs.make(
-            file,
-            show,
+      const made = isLight(output, show)
+        ? await madeHere(output, show, { query: (name) => query[name], date, base }, store)
+        : await jobs.run(
+            'output',
             {
+              file,
+              show: show.id,
+              records: [...show.records.values()],
               query,
               date,
               base,
-              files: await besides(loaded, show, file, store, shelf),
-              stood: stood.map((item) => [item.issue, [...item.show.records.values()]] as const),
+              ...(await besides(loaded, show, output, store, shelf)),
             },
-            (query.job ?? '').slice(0, 80),
+            { doing: `Making ${file}`, advice: ADVICE },
+            { name: (query.job ?? '').slice(0, 80) },
           );
       return c.body(made as string, 200, {
         'content-type': output.type,
@@ -131,7 +144,7 @@ export function outRoutes(store: Store, shelf: ShelfStore, jobs = new Jobs()): H
           : {}),
       });
     } catch (error) {
-      return whyNot(c, error);
+      return failed(c, error);
     }
   });
   // A sheet for a client: the pictures are taken in the window, which has the light.
@@ -139,17 +152,14 @@ export function outRoutes(store: Store, shelf: ShelfStore, jobs = new Jobs()): H
     const id = c.req.param('id');
     const loaded = isId(id) ? await store.load(id) : null;
     if (!loaded) return notFound(c);
-    const input = await body(c.req.raw);
-    if (!input) return problem(c, 400, 'Not JSON', 'The request holds no JSON object.');
-    const ask = sheetAsk(input);
-    if (typeof ask === 'string') return problem(c, 422, 'Cannot be drawn so', ask);
     const { name, venue, designer } = settingsOf(loaded.show);
     const date = new Intl.DateTimeFormat('en-GB', { dateStyle: 'long' }).format(new Date());
+    const under = [name, venue, designer && `light: ${designer}`, date].filter(Boolean).join(', ');
     try {
-      const made = await picturesPdf(ask, [name, venue, designer && `light: ${designer}`, date].filter(Boolean).join(', '));
+      const made = await jobs.run('pictures', { bytes: await bytesIn(c), under }, { doing: 'Making the sheet', advice: ADVICE });
       return c.body(made as unknown as string, 200, { 'content-type': 'application/pdf', 'cache-control': 'no-store' });
-    } catch {
-      return problem(c, 422, 'Cannot be drawn so', 'One of the pictures breaks off and cannot be read. Save the sheet again.');
+    } catch (error) {
+      return failed(c, error);
     }
   });
   return app;

@@ -1,20 +1,17 @@
 /** The Shelf over HTTP: list, items, folders, one file out and in; files by their hash. */
-import { createHash } from 'node:crypto';
 import { type Context, Hono } from 'hono';
 import { writeGdtf } from '#core/formats/gdtf/write';
-import { FormatError } from '#core/formats/report';
 import { isId } from '#core/model/ids';
 import type { Id, ShelfRecord } from '#core/model/records';
 import { cleanDeep } from '#core/model/text';
-import { planImport, readShelf, writeShelf } from '#core/shelf/archive';
-import { isShelfRecord } from '#core/shelf/copy';
 import { cleanFolder, summaryOf } from '#core/shelf/search';
 import { problem } from '../problem.js';
 import type { ShelfStore } from '../store/shelf.js';
-import { faultOfRecord } from '../validate.js';
-import { body } from './shows.js';
+import { faultOfShelfRecord } from '../validate.js';
+import { body } from './body.js';
+import { bytesIn, nameIn } from './imports.js';
+import { jsonText, readFileIn, type Workers, whyNot } from './threaded.js';
 
-export const sha256 = (bytes: Uint8Array): string => createHash('sha256').update(bytes).digest('hex');
 const MOST = 20_000;
 
 const idsOf = (value: unknown): Id[] | null =>
@@ -23,18 +20,11 @@ const noIds = (c: Context) => problem(c, 422, 'Items are missing', 'Name the ite
 const badFolder = (c: Context) =>
   problem(c, 422, 'Folder', 'A folder has a name of at most 200 characters, and lies at most 8 deep. Parts are joined by "/".');
 
-/** What is wrong with a record that is to be kept, or null. */
-export function faultOfShelfRecord(record: unknown): string | null {
-  const why = faultOfRecord(record);
-  if (why) return why;
-  return isShelfRecord(record as ShelfRecord) ? null : `A ${(record as ShelfRecord).kind} is not kept on the Shelf.`;
-}
-
 /** Bytes as an answer takes them; none of ours lie in shared memory. */
 const plain = (bytes: Uint8Array) => bytes as Uint8Array<ArrayBuffer>;
 
 // Long: the list of ways in, each short by itself, over the stores that are handed in.
-export function shelfRoutes(shelf: ShelfStore): Hono {
+export function shelfRoutes(shelf: ShelfStore, workers: Workers): Hono {
   const app = new Hono();
   app.get('/', async (c) => c.json(await shelf.list()));
   app.get('/revision', async (c) => c.json({ revision: await shelf.revision() }));
@@ -132,44 +122,28 @@ export function shelfRoutes(shelf: ShelfStore): Hono {
     return c.body(null, 204);
   });
 
-  app.get('/export', async (c) =>
-    c.body(plain(writeShelf(await shelf.everything())), 200, {
-      'content-type': 'application/zip',
-      'content-disposition': 'attachment; filename="Shelf.dessin.zip"',
-      'cache-control': 'no-store',
-    }),
-  );
-  app.post('/import', async (c) => {
-    const bytes = new Uint8Array(await c.req.arrayBuffer());
+  app.get('/export', async (c) => {
     try {
-      const { value, report } = readShelf(bytes, 'the file', faultOfShelfRecord, sha256);
-      const here = (await shelf.everything()).items.map(({ record }) => record);
-      const plan = planImport(here, value.items);
-      const known = new Set([...here, ...value.items.map(({ record }) => record)].map((record) => record.id));
-      const lost = [...plan.fresh, ...plan.differing].find(
-        ({ record }) => record.kind === 'type' && record.symbol && !known.has(record.symbol),
-      );
-      if (lost)
-        return problem(
-          c,
-          422,
-          'Symbol is missing',
-          `${nameOf(lost.record)} names a symbol that is neither in the file nor here.`,
-        );
-      const replace = c.req.query('replace') !== undefined;
-      if (c.req.query('preview') === undefined) await shelf.take(plan, value, replace);
-      const name = ({ record }: { record: ShelfRecord }) => ({ id: record.id, kind: record.kind, name: nameOf(record) });
-      return c.json({
-        fresh: plan.fresh.map(name),
-        same: plan.same.map(({ item }) => name(item)),
-        differing: plan.differing.map(name),
-        report,
+      const words = { doing: 'Making the file of the Shelf', advice: 'Try again when the machine has less to do.' };
+      return c.body(plain(await workers.making.run('shelf out', await shelf.everything(), words)), 200, {
+        'content-type': 'application/zip',
+        'content-disposition': 'attachment; filename="Shelf.dessin.zip"',
+        'cache-control': 'no-store',
       });
     } catch (error) {
-      if (error instanceof FormatError)
-        return problem(c, 422, 'File cannot be read', error.message, { code: error.code, where: error.where });
+      const refused = whyNot(c, error);
+      if (refused) return refused;
       throw error;
     }
+  });
+  app.post('/import', async (c) => {
+    const bytes = await bytesIn(c);
+    const here = (await shelf.everything()).items.map(({ record }) => record);
+    const ask = { bytes, name: nameIn(c), show: '', here };
+    return readFileIn(c, workers, 'shelf', ask, async ({ json, plan, archive }) => {
+      if (c.req.query('preview') === undefined) await shelf.take(plan, archive, c.req.query('replace') !== undefined);
+      return jsonText(c, json);
+    });
   });
 
   app.get('/:id/type.gdtf', async (c) => {

@@ -3,7 +3,7 @@ import { upgradeWebSocket } from '@hono/node-server';
 import { Hono } from 'hono';
 import { streamSSE } from 'hono/streaming';
 import { v4 } from 'uuid';
-import { edit } from '#core/model/change';
+import { type Change, edit } from '#core/model/change';
 import { contentKey } from '#core/model/content';
 import { isId } from '#core/model/ids';
 import { makeShow } from '#core/model/make';
@@ -14,24 +14,26 @@ import { isShelfRecord } from '#core/shelf/copy';
 import { follow, type Hub } from '../live/hub.js';
 import { notFound, problem } from '../problem.js';
 import type { ShelfStore } from '../store/shelf.js';
-import { KEPT_DAYS, type Posted, type Store } from '../store/store.js';
+import { KEPT_DAYS, type Store } from '../store/store.js';
 import { faultOfChange } from '../validate.js';
-
-/** A JSON object, or null. */
-export async function body(request: Request): Promise<Record<string, unknown> | null> {
-  try {
-    const value: unknown = await request.json();
-    return typeof value === 'object' && value !== null && !Array.isArray(value) ? (value as Record<string, unknown>) : null;
-  } catch {
-    return null;
-  }
-}
+import { body } from './body.js';
 
 /** A name as it is kept, or null when it is none. */
 const nameFrom = (value: unknown): string | null => {
   const name = typeof value === 'string' ? oneLine(value) : '';
   return name.length > 0 && name.length <= 200 ? name : null;
 };
+
+/** A change whose settings name the show in one line. */
+function named(change: Change): Change {
+  const inLine = <R extends DessinRecord>(record: R): R => {
+    const name = record.kind === 'settings' ? oneLine(record.name) : '';
+    return record.kind === 'settings' && name !== record.name && name ? { ...record, name } : record;
+  };
+  return change.added.some((record) => inLine(record) !== record) || change.updated.some(([, to]) => inLine(to) !== to)
+    ? { ...change, added: change.added.map(inLine), updated: change.updated.map(([from, to]) => [from, inLine(to)]) }
+    : change;
+}
 
 /** What a new show begins with is the Shelf's own, where the Shelf has the same: it then hears of newer versions. */
 async function withShelfCopies<R extends DessinRecord>(content: readonly R[], shelf: ShelfStore): Promise<DessinRecord[]> {
@@ -226,7 +228,7 @@ export function showRoutes(store: Store, shelf: ShelfStore, hub: Hub, build: () 
     const odd = faultOfValues({ label, author: author ?? '' });
     const fault = odd ? `The change is not sound: ${odd}.` : faultOfChange(change);
     if (fault) return problem(c, 422, 'Change is not sound', fault);
-    const outcome = await store.post(id, cleanDeep({ key, author: author ?? '', label, change: change as Posted['change'] }));
+    const outcome = await store.post(id, cleanDeep({ key, author: author ?? '', label, change: named(change as Change) }));
     if (outcome.kind === 'missing') return notFound(c);
     if (outcome.kind === 'refused') return problem(c, 422, 'Change does not fit', outcome.why);
     if (outcome.kind === 'collision')

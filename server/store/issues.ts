@@ -77,6 +77,11 @@ export async function keepPacked(tx: Db, show: Id, list: readonly PackedIssue[])
       .values({ show, id, revision, at: new Date(at), format, records })
       .onConflictDoNothing();
 }
+/** Whatever in an issue may be the hash of a file; it is not built for that. */
+export async function hashesHeld({ records }: Pick<PackedIssue, 'records'>): Promise<Set<string>> {
+  const text = (await unpack(records, { maxOutputLength: MOST })).toString('latin1');
+  return new Set(text.match(/(?<=")[0-9a-f]{64}(?=")/g) ?? []);
+}
 export const packIssue = async ({ id, at, revision, records }: HeldIssue): Promise<PackedIssue> => ({
   id,
   at,

@@ -12,7 +12,16 @@ import { faultsOfChange } from '#core/model/references';
 import { type Show, settingsOf, showOf } from '#core/model/show';
 import { faultOfRecord } from '../validate.js';
 import { type Database, type Db, within } from './database.js';
-import { copyIssues, issueStood, keepHeld, keepIssues, keepPacked, type PackedIssue, type StoodThen } from './issues.js';
+import {
+  copyIssues,
+  issueStood,
+  keepHeld,
+  keepIssues,
+  keepPacked,
+  type PackedIssue,
+  packedIssues,
+  type StoodThen,
+} from './issues.js';
 import {
   keepRuns,
   type PackedKeys,
@@ -134,6 +143,8 @@ export interface Store {
   at(id: Id, revision: number): Promise<Show | null>;
   /** The last edits before a revision, newest first. */
   log(id: Id, before: number, most: number): Promise<LogLine[]>;
+  /** All issues of a show as they lie there. */
+  issues(id: Id): Promise<PackedIssue[]>;
   /** What a show held when an issue of it was given out; null where nothing was kept. */
   stood(id: Id, issue: Id): Promise<StoodThen | null>;
   isEmpty(): Promise<boolean>;
@@ -332,6 +343,7 @@ export function makeStore(database: Database): Store {
         await writeRows(tx, id, rows, 0);
         await keepPacked(tx, id, issues);
       }),
+    issues: (id) => packedIssues(db, id),
     stood: (id, issue) => issueStood(db, id, issue),
     isEmpty: async () => (await db.select({ id: shows.id }).from(shows).limit(1)).length === 0,
 

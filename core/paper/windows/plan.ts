@@ -63,7 +63,7 @@ export function planAt(show: Show, tags: TagSet | null, colour: string | undefin
     readable: true,
   });
   known.push({ tags, colour, denominator, list });
-  if (known.length > 8) known.shift();
+  if (known.length > 16) known.shift();
   return list;
 }
 
@@ -83,6 +83,7 @@ export const plan: WindowKind = {
       'the plot',
       since,
       then && ((denominator) => planAt(then, tags, window.colour, denominator)),
+      (denominator) => planAt(of, null, undefined, denominator),
     );
     const coloured = colouringOf(of, window);
     return coloured ? { ...drawn, panes: [...drawn.panes, onPaper(window.box, legendOf(coloured, window.box))] } : drawn;

@@ -167,6 +167,7 @@ interface At {
  * @param what  what it is, as a sentence says it: "the plan"
  * @param since  what is marked as changed; null marks nothing
  * @param was  the drawing as it stood then
+ * @param bare  the drawing without tags: what does not fit without does not fit with them, and a scale is found without placing any at those that are too large
  */
 export function ontoWindow(
   show: Show,
@@ -175,6 +176,7 @@ export function ontoWindow(
   what: string,
   since: Since | null = null,
   was: ((denominator: number) => DisplayList) | null = null,
+  bare: ((denominator: number) => DisplayList) | null = null,
 ): Drawn {
   const {
     box: [left, bottom, width, height],
@@ -191,11 +193,14 @@ export function ontoWindow(
     made.set(denominator, next);
     return next;
   };
-  const over = (denominator: number): readonly [number, number] => {
-    const { turned } = at(denominator);
-    return [(turned[2] - turned[0]) / denominator - width, (turned[3] - turned[1]) / denominator - height];
-  };
-  const fits = (denominator: number) => over(denominator).every((mm) => mm <= SLACK);
+  const beyond = (turned: Box, denominator: number): readonly [number, number] => [
+    (turned[2] - turned[0]) / denominator - width,
+    (turned[3] - turned[1]) / denominator - height,
+  ];
+  const over = (denominator: number): readonly [number, number] => beyond(at(denominator).turned, denominator);
+  const within = (by: readonly [number, number]): boolean => by.every((mm) => mm <= SLACK);
+  const fits = (denominator: number): boolean =>
+    (!bare || crop !== undefined || within(beyond(bounds(bare(denominator).box, turn), denominator))) && within(over(denominator));
   const tried = triedScales(show);
   const denominator = window.scale ?? tried.find(fits) ?? 100_000;
   const { list: drawn, turned } = at(denominator);
@@ -222,7 +227,7 @@ export function ontoWindow(
     panes.push(onPaper(window.box, marks.prims));
     marked = marks.count;
   }
-  if (fits(denominator)) return { panes, troubles: [], denominator, marked };
+  if (within(over(denominator))) return { panes, troubles: [], denominator, marked };
   const by = over(denominator).map((mm) => Math.max(0, mm)) as [number, number];
   // Where a part is asked for, what lies beside that part is not missed.
   const near = crop

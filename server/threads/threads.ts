@@ -1,28 +1,22 @@
-/** Files that take long are made in threads of their own: the server answers others meanwhile, and a job can be followed, ended, and ends itself in time. */
+/**
+ * What takes long is done in threads: the server answers others meanwhile, and a job can be followed, ended, and ends itself when it takes more time or
+ * memory than it may. A hostile file holds up nobody but whoever sent it.
+ */
 import { existsSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import { Worker } from 'node:worker_threads';
-import type { DessinRecord, Issue } from '#core/model/records';
-import type { Show } from '#core/model/show';
+import type { Ask, Made, Task } from './tasks.js';
 
-/** What a thread is asked for. */
-export interface JobAsk {
-  readonly file: string;
-  readonly show: string;
-  readonly records: readonly DessinRecord[];
-  readonly query: Readonly<Record<string, string>>;
-  readonly date: string;
-  /** Address under which the one who asks has this Dessin. */
-  readonly base: string;
-  readonly files: readonly (readonly [hash: string, bytes: Uint8Array])[];
-  /** Issues that it is compared with, and the records that each held. */
-  readonly stood: readonly (readonly [issue: Issue, records: readonly DessinRecord[]])[];
+/** What a thread is told. */
+export interface JobAsk<T extends Task = Task> {
+  readonly task: T;
+  readonly ask: Ask<T>;
 }
 /** What it answers: how far it is, what it made, or why not. */
 export type JobAnswer =
   | { readonly at: string; readonly number: number; readonly of: number }
-  | { readonly made: Uint8Array | string }
-  | { readonly refused: string }
+  | { readonly made: unknown }
+  | { readonly refused: string; readonly more: JobError['more'] }
   | { readonly failed: string };
 export interface Progress {
   /** The sheet that is being made. */
@@ -35,7 +29,8 @@ export interface Progress {
 export class JobError extends Error {
   constructor(
     message: string,
-    readonly why: 'refused' | 'ended' | 'limit' | 'failed',
+    readonly why: 'refused' | 'ended' | 'limit' | 'crowded' | 'failed',
+    readonly more: { readonly title?: string; readonly code?: string; readonly where?: string } = {},
   ) {
     super(message);
   }
@@ -48,22 +43,38 @@ export interface JobLimits {
   readonly memory: number;
   /** How many at once; others wait. */
   readonly together: number;
+  /** How many may wait; whoever comes then is told to come again. */
+  readonly waiting: number;
 }
 /** How long a thread waits for the next job, ms. */
 const IDLE = 60_000;
-const usual: JobLimits = { time: 120_000, memory: 1500, together: 2 };
+export const usual: JobLimits = { time: 120_000, memory: 1500, together: 2, waiting: 20 };
+
+/** How a job is spoken of: "Making plot.pdf", and what to do when it was too much. */
+export interface Words {
+  readonly doing: string;
+  readonly advice: string;
+}
+/** How a job is followed and ended. */
+export interface Following {
+  /** Name under which it can be followed and ended; empty for one that is not. */
+  readonly name?: string;
+  /** Buffers that are handed over and not copied. */
+  readonly transfer?: readonly ArrayBuffer[];
+}
 
 /** The compiled thread: beside this file, or, where this runs from its source in a test, in the folder of what is compiled. */
-const beside = fileURLToPath(new URL('./job-thread.js', import.meta.url));
-const script = existsSync(beside) ? beside : fileURLToPath(new URL('../../dist/server/print/job-thread.js', import.meta.url));
+const beside = fileURLToPath(new URL('./thread.js', import.meta.url));
+const script = existsSync(beside) ? beside : fileURLToPath(new URL('../../dist/server/threads/thread.js', import.meta.url));
 
-interface Waiting {
-  readonly start: () => void;
+interface Running {
+  readonly onProgress: (progress: Progress) => void;
+  readonly onStart: (kill: () => void) => void;
 }
-/** Threads that make files. */
-export class Jobs {
+/** Threads that do one job at a time each. */
+export class Threads {
   private running = 0;
-  private readonly waiting: Waiting[] = [];
+  private readonly waiting: (() => void)[] = [];
   /** By the name that the one who asked gave. */
   private readonly known = new Map<string, { progress: Progress | null; end: () => void }>();
   constructor(private readonly limits: JobLimits = usual) {}
@@ -79,18 +90,13 @@ export class Jobs {
     job?.end();
     return job !== undefined;
   }
+  /** How many are at work, and how many wait. */
+  count(): { readonly running: number; readonly waiting: number } {
+    return { running: this.running, waiting: this.waiting.length };
+  }
 
-  /**
-   * Makes a file of a show.
-   * @param name  under which it can be followed and ended; empty for one that is not
-   * @throws JobError
-   */
-  async make(
-    file: string,
-    show: Show,
-    how: Pick<JobAsk, 'query' | 'date' | 'base' | 'files' | 'stood'>,
-    name = '',
-  ): Promise<Uint8Array | string> {
+  /** @throws JobError */
+  async run<T extends Task>(task: T, ask: Ask<T>, words: Words, { name = '', transfer = [] }: Following = {}): Promise<Made<T>> {
     let ended = false;
     let stop: (() => void) | null = null;
     const end = () => {
@@ -98,24 +104,25 @@ export class Jobs {
       stop?.();
     };
     const entry: { progress: Progress | null; end: () => void } = { progress: null, end };
+    if (this.running >= this.limits.together && this.waiting.length >= this.limits.waiting)
+      throw new JobError(`${words.doing} has to wait: ${this.waiting.length} others do. Try again in a minute.`, 'crowded');
     if (name) this.known.set(name, entry);
     try {
       await this.place();
-      if (ended) throw new JobError('The file was not made: it was ended before it began.', 'ended');
-      const ask: JobAsk = { file, show: show.id, records: [...show.records.values()], ...how };
-      return await this.run(
-        ask,
-        (progress) => {
+      if (ended) throw new JobError(`${words.doing} was ended before it began.`, 'ended');
+      const follow: Running = {
+        onProgress: (progress) => {
           entry.progress = progress;
         },
-        (kill) => {
+        onStart: (kill) => {
           stop = kill;
         },
-      );
+      };
+      return (await this.work({ task, ask }, words, follow, transfer)) as Made<T>;
     } finally {
       if (name && this.known.get(name) === entry) this.known.delete(name);
       this.running--;
-      this.waiting.shift()?.start();
+      this.waiting.shift()?.();
     }
   }
   private place(): Promise<void> {
@@ -124,11 +131,9 @@ export class Jobs {
       return Promise.resolve();
     }
     return new Promise((resolve) => {
-      this.waiting.push({
-        start: () => {
-          this.running++;
-          resolve();
-        },
+      this.waiting.push(() => {
+        this.running++;
+        resolve();
       });
     });
   }
@@ -155,11 +160,7 @@ export class Jobs {
     timer.unref();
     this.idle.set(worker, timer);
   }
-  private run(
-    ask: JobAsk,
-    onProgress: (progress: Progress) => void,
-    onStart: (kill: () => void) => void,
-  ): Promise<Uint8Array | string> {
+  private work(job: JobAsk, words: Words, { onProgress, onStart }: Running, transfer: readonly ArrayBuffer[]): Promise<unknown> {
     return new Promise((resolve, reject) => {
       const worker = this.thread();
       let done = false;
@@ -175,32 +176,27 @@ export class Jobs {
         }
         act();
       };
-      const fail = (message: string, why: JobError['why']) => settle(() => reject(new JobError(message, why)), why === 'refused');
+      const fail = (message: string, why: JobError['why'], more: JobError['more'] = {}) =>
+        settle(() => reject(new JobError(message, why, more)), why === 'refused');
+      const { time, memory } = this.limits;
       const timer = setTimeout(
-        () =>
-          fail(
-            `Making ${ask.file} took longer than ${this.limits.time / 1000} s and was ended. Ask for fewer sheets at once.`,
-            'limit',
-          ),
-        this.limits.time,
+        () => fail(`${words.doing} took longer than ${time / 1000} s and was ended. ${words.advice}`, 'limit'),
+        time,
       );
       const hear = (answer: JobAnswer) => {
         if ('at' in answer) onProgress(answer);
         else if ('made' in answer) settle(() => resolve(answer.made), true);
-        else if ('refused' in answer) fail(answer.refused, 'refused');
+        else if ('refused' in answer) fail(answer.refused, 'refused', answer.more);
         else fail(answer.failed, 'failed');
       };
       const fault = (error: NodeJS.ErrnoException) =>
         error.code === 'ERR_WORKER_OUT_OF_MEMORY'
-          ? fail(
-              `Making ${ask.file} took more than ${this.limits.memory} MB and was ended. Ask for fewer sheets at once.`,
-              'limit',
-            )
+          ? fail(`${words.doing} took more than ${memory} MB and was ended. ${words.advice}`, 'limit')
           : fail(error.message, 'failed');
-      const gone = () => fail(`The thread that made ${ask.file} ended without an answer.`, 'failed');
-      onStart(() => fail('The file was not made: it was ended.', 'ended'));
+      const gone = () => fail(`The thread that was at it (${words.doing}) ended without an answer.`, 'failed');
+      onStart(() => fail(`${words.doing} was ended.`, 'ended'));
       worker.on('message', hear).on('error', fault).on('exit', gone);
-      worker.postMessage(ask);
+      worker.postMessage(job, transfer);
     });
   }
   /** Ends every thread. */

@@ -1,10 +1,21 @@
 /** Threads that make files: they answer, are followed, refuse in a sentence, are ended, and end themselves in time. */
 import { afterAll, describe, expect, test } from '@jest/globals';
+import type { Show } from '#core/model/show';
 import { makeDemo } from '#demo/show';
-import { JobError, Jobs } from './job.js';
+import type { JobLimits } from './threads.js';
+import { JobError, Threads, usual } from './threads.js';
 
 const demo = makeDemo();
 const how = (query: Record<string, string> = {}) => ({ query, date: 'today', base: '', files: [], stood: [] });
+class Jobs extends Threads {
+  constructor(limits: Partial<JobLimits> = {}) {
+    super({ ...usual, ...limits });
+  }
+  make(file: string, { id, records }: Show, more: ReturnType<typeof how>, name = '') {
+    const ask = { file, show: id, records: [...records.values()], ...more };
+    return this.run('output', ask, { doing: `Making ${file}`, advice: 'Ask for less.' }, { name });
+  }
+}
 const jobs = new Jobs();
 afterAll(() => jobs.close());
 const whyOf = async (made: Promise<unknown>) => {
@@ -74,5 +85,25 @@ describe('a file made in a thread', () => {
     expect(narrow.progress('b')).toEqual({ waiting: true });
     for (const made of await Promise.all(both)) expect(String(made)).toContain('<svg');
     await narrow.close();
+  });
+  test('who comes when too many wait is told to come again', async () => {
+    const narrow = new Jobs({ together: 1, waiting: 1 });
+    const two = [narrow.make('sheet.svg', demo, how()), narrow.make('sheet.svg', demo, how())];
+    expect(narrow.count()).toEqual({ running: 1, waiting: 1 });
+    expect(await whyOf(narrow.make('sheet.svg', demo, how()))).toMatchObject({
+      why: 'crowded',
+      message: 'Making sheet.svg has to wait: 1 others do. Try again in a minute.',
+    });
+    await Promise.all(two);
+    expect(narrow.count()).toEqual({ running: 0, waiting: 0 });
+    await narrow.close();
+  });
+  test('one that takes too much memory is ended, and says so', async () => {
+    const small = new Jobs({ memory: 24 });
+    expect(await whyOf(small.make('book.pdf', demo, how()))).toMatchObject({
+      why: 'limit',
+      message: 'Making book.pdf took more than 24 MB and was ended. Ask for less.',
+    });
+    await small.close();
   });
 });

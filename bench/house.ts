@@ -1,0 +1,111 @@
+/** A server of its own in a process of its own, on a fresh data folder: what is measured does not share its thread. */
+import { type ChildProcess, spawn } from 'node:child_process';
+import { mkdtemp, rm } from 'node:fs/promises';
+import { createServer } from 'node:net';
+import { tmpdir } from 'node:os';
+import { join, resolve } from 'node:path';
+import { writeShowFile } from '#core/formats/show/archive';
+import type { Show } from '#core/model/show';
+
+export interface House {
+  readonly url: string;
+  readonly data: string;
+  readonly pid: number;
+  ask(method: string, path: string, body?: unknown): Promise<Response>;
+  /** Sends a file. */
+  file(path: string, bytes: Uint8Array): Promise<Response>;
+  /** Brings a show in as a file. @returns its id there */
+  bring(show: Show): Promise<string>;
+  stop(signal?: NodeJS.Signals): Promise<void>;
+  /** Ends it, and takes the folder away. */
+  done(): Promise<void>;
+}
+
+const freePort = (): Promise<number> =>
+  new Promise((found) => {
+    const probe = createServer();
+    probe.listen(0, '127.0.0.1', () => {
+      const address = probe.address();
+      probe.close(() => found(typeof address === 'object' && address ? address.port : 0));
+    });
+  });
+/** ms until it answers, from its start. */
+export async function openHouse(data?: string, env: Record<string, string> = {}): Promise<House & { readonly started: number }> {
+  const folder = data ?? (await mkdtemp(join(tmpdir(), 'dessin-bench-')));
+  const port = await freePort();
+  const from = performance.now();
+  const child: ChildProcess = spawn(process.execPath, [resolve('dist/server/main.js')], {
+    env: { ...process.env, PORT: String(port), DESSIN_DATA: folder, DATABASE_URL: '', DESSIN_DEMO: 'no', ...env },
+    stdio: ['ignore', 'ignore', 'inherit'],
+  });
+  const gone = new Promise<void>((done) => child.once('exit', () => done()));
+  const url = `http://127.0.0.1:${port}`;
+  for (;;) {
+    if (child.exitCode !== null) throw new Error('The server of the bench ended.');
+    if (
+      await fetch(`${url}/api/health`).then(
+        (answer) => answer.ok,
+        () => false,
+      )
+    )
+      break;
+    await new Promise((again) => setTimeout(again, 10));
+  }
+  const started = performance.now() - from;
+  const ask = (method: string, path: string, body?: unknown) =>
+    fetch(`${url}/api${path}`, {
+      method,
+      headers: { 'content-type': 'application/json' },
+      ...(body === undefined ? {} : { body: JSON.stringify(body) }),
+    });
+  const file = (path: string, bytes: Uint8Array) =>
+    fetch(`${url}/api${path}`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/octet-stream' },
+      body: bytes as Uint8Array<ArrayBuffer>,
+    });
+  const stop = async (signal: NodeJS.Signals = 'SIGTERM') => {
+    child.kill(signal);
+    await gone;
+  };
+  return {
+    url,
+    data: folder,
+    pid: child.pid ?? 0,
+    started,
+    ask,
+    file,
+    bring: async (show) => {
+      const bytes = writeShowFile({ id: show.id, records: [...show.records.values()], files: [], issues: [] });
+      const answer = await file('/imports/show?name=a.dessin', bytes);
+      if (!answer.ok) throw new Error(await answer.text());
+      return ((await answer.json()) as { id: string }).id;
+    },
+    stop,
+    done: async () => {
+      await stop('SIGKILL');
+      await rm(folder, { recursive: true, force: true });
+    },
+  };
+}
+/** Asks for health every 20 ms while something is done. @returns the longest answer, ms, and how long it took */
+export async function healthDuring(
+  url: string,
+  work: () => Promise<unknown>,
+): Promise<{ readonly worst: number; readonly took: number }> {
+  let [worst, open] = [0, true];
+  const asking = (async () => {
+    while (open) {
+      const from = performance.now();
+      await (await fetch(`${url}/api/health`)).text();
+      worst = Math.max(worst, performance.now() - from);
+      await new Promise((again) => setTimeout(again, 20));
+    }
+  })();
+  const from = performance.now();
+  await work();
+  const took = performance.now() - from;
+  open = false;
+  await asking;
+  return { worst, took };
+}
