@@ -9,6 +9,8 @@ export function problem(
   detail: string,
   more: Record<string, unknown> = {},
 ): Response {
+  // The rest of what was too large is not read, and nothing else can come behind it.
+  if (status === 413) c.header('connection', 'close');
   return c.body(JSON.stringify({ type: 'about:blank', title, status, detail, ...more }), status, {
     'content-type': 'application/problem+json',
   });

@@ -6,12 +6,18 @@ import { cutText, oneLine } from '#core/model/text';
 import { problem } from '../problem.js';
 import type { ShelfStore } from '../store/shelf.js';
 import type { Store } from '../store/store.js';
+import { piecesOf } from './body.js';
 import { jsonText, readFileIn, type Workers } from './threaded.js';
 
 /** Name of the file, as the query gives it. */
 export const nameIn = (c: Context, otherwise = 'the file'): string =>
   oneLine(cutText(c.req.query('name') ?? '', 200)) || otherwise;
-export const bytesIn = async (c: Context): Promise<Uint8Array> => new Uint8Array(await c.req.arrayBuffer());
+/** A file as it comes in, piece by piece; each piece has memory of its own, so that it can be handed to a thread. */
+export async function partsIn(c: Context): Promise<Uint8Array[]> {
+  const parts: Uint8Array[] = [];
+  for await (const part of piecesOf(c)) parts.push(part.byteLength === part.buffer.byteLength ? part : part.slice());
+  return parts;
+}
 
 export function importRoutes(store: Store, shelf: ShelfStore, workers: Workers): Hono {
   const app = new Hono();
@@ -27,7 +33,7 @@ export function importRoutes(store: Store, shelf: ShelfStore, workers: Workers):
       return problem(c, 404, 'No such format', `Dessin reads ${list}, not "${what.slice(0, 20)}".`);
     }
     const stores = c.req.query('preview') === undefined;
-    const ask = { bytes: await bytesIn(c), name: nameIn(c), show: v4(), format: format.id };
+    const ask = { parts: await partsIn(c), name: nameIn(c), show: v4(), format: format.id };
     switch (format.gives) {
       case 'light':
         return readFileIn(c, workers, 'light', ask, (json) => jsonText(c, json));

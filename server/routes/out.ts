@@ -12,7 +12,7 @@ import { hashesHeld } from '../store/issues.js';
 import type { ShelfStore } from '../store/shelf.js';
 import type { Loaded, Store } from '../store/store.js';
 import type { OutputAsk, WholeAsk } from '../threads/tasks.js';
-import { bytesIn } from './imports.js';
+import { partsIn } from './imports.js';
 import { type Workers, whyNot } from './threaded.js';
 
 /** A name for files of a show that every disk takes. */
@@ -156,7 +156,7 @@ export function outRoutes(store: Store, shelf: ShelfStore, { making: jobs }: Wor
     const date = new Intl.DateTimeFormat('en-GB', { dateStyle: 'long' }).format(new Date());
     const under = [name, venue, designer && `light: ${designer}`, date].filter(Boolean).join(', ');
     try {
-      const made = await jobs.run('pictures', { bytes: await bytesIn(c), under }, { doing: 'Making the sheet', advice: ADVICE });
+      const made = await jobs.run('pictures', { parts: await partsIn(c), under }, { doing: 'Making the sheet', advice: ADVICE });
       return c.body(made as unknown as string, 200, { 'content-type': 'application/pdf', 'cache-control': 'no-store' });
     } catch (error) {
       return failed(c, error);

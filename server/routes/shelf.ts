@@ -9,7 +9,7 @@ import { problem } from '../problem.js';
 import type { ShelfStore } from '../store/shelf.js';
 import { faultOfShelfRecord } from '../validate.js';
 import { body } from './body.js';
-import { bytesIn, nameIn } from './imports.js';
+import { nameIn, partsIn } from './imports.js';
 import { jsonText, readFileIn, type Workers, whyNot } from './threaded.js';
 
 const MOST = 20_000;
@@ -34,12 +34,12 @@ export function shelfRoutes(shelf: ShelfStore, workers: Workers): Hono {
     return ids ? c.json({ items: await shelf.get(ids) }) : noIds(c);
   });
   app.post('/items/read', async (c) => {
-    const ids = idsOf((await body(c.req.raw))?.ids);
+    const ids = idsOf((await body(c))?.ids);
     return ids ? c.json({ items: await shelf.get(ids) }) : noIds(c);
   });
 
   app.post('/items', async (c) => {
-    const input = await body(c.req.raw);
+    const input = await body(c);
     const entries = input?.put;
     if (!Array.isArray(entries) || !entries.length || entries.length > MOST)
       return problem(c, 422, 'Items are missing', 'Send { "put": [{ "record": ..., "base": version or null }] }.');
@@ -88,7 +88,7 @@ export function shelfRoutes(shelf: ShelfStore, workers: Workers): Hono {
   });
 
   app.patch('/items', async (c) => {
-    const input = await body(c.req.raw);
+    const input = await body(c);
     const ids = idsOf(input?.ids);
     if (!input || !ids) return noIds(c);
     const folder = input.folder === undefined ? undefined : cleanFolder(input.folder);
@@ -103,14 +103,14 @@ export function shelfRoutes(shelf: ShelfStore, workers: Workers): Hono {
   });
   for (const what of ['remove', 'restore'] as const)
     app.post(`/${what}`, async (c) => {
-      const ids = idsOf((await body(c.req.raw))?.ids);
+      const ids = idsOf((await body(c))?.ids);
       if (!ids) return noIds(c);
       await shelf[what](ids);
       return c.body(null, 204);
     });
 
   app.post('/folders', async (c) => {
-    const input = await body(c.req.raw);
+    const input = await body(c);
     const [add, from, to, gone] = [input?.add, input?.rename, input?.to, input?.remove].map((text) =>
       text === undefined ? '' : cleanFolder(text),
     );
@@ -137,9 +137,9 @@ export function shelfRoutes(shelf: ShelfStore, workers: Workers): Hono {
     }
   });
   app.post('/import', async (c) => {
-    const bytes = await bytesIn(c);
+    const parts = await partsIn(c);
     const here = (await shelf.everything()).items.map(({ record }) => record);
-    const ask = { bytes, name: nameIn(c), show: '', here };
+    const ask = { parts, name: nameIn(c), show: '', here };
     return readFileIn(c, workers, 'shelf', ask, async ({ json, plan, archive }) => {
       if (c.req.query('preview') === undefined) await shelf.take(plan, archive, c.req.query('replace') !== undefined);
       return jsonText(c, json);

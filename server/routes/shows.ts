@@ -13,6 +13,7 @@ import { cleanDeep, cleanText, cutText, faultOfValues, oneLine } from '#core/mod
 import { isShelfRecord } from '#core/shelf/copy';
 import { follow, type Hub } from '../live/hub.js';
 import { notFound, problem } from '../problem.js';
+import { breath } from '../store/rows.js';
 import type { ShelfStore } from '../store/shelf.js';
 import { KEPT_DAYS, type Store } from '../store/store.js';
 import { faultOfChange } from '../validate.js';
@@ -63,7 +64,7 @@ export function showRoutes(store: Store, shelf: ShelfStore, hub: Hub, build: () 
   app.get('/', async (c) => c.json({ shows: await store.list(), deleted: await store.listDeleted(), keptDays: KEPT_DAYS }));
 
   app.post('/', async (c) => {
-    const input = await body(c.req.raw);
+    const input = await body(c);
     if (!input) return problem(c, 400, 'Not JSON', 'The request holds no JSON object.');
     const id = v4();
     if (input.copyOf !== undefined) {
@@ -145,7 +146,7 @@ export function showRoutes(store: Store, shelf: ShelfStore, hub: Hub, build: () 
     if (!loaded) return notFound(c);
     const issue = find(loaded.show, 'issue', issueId);
     if (!issue) return problem(c, 404, 'No such issue', 'The show has no issue by this id any more.');
-    const input = await body(c.req.raw);
+    const input = await body(c);
     const by = typeof input?.by === 'string' ? cutText(cleanText(input.by).trim(), 200) : '';
     const whole = (value: unknown): value is number =>
       Number.isInteger(value) && (value as number) >= 0 && (value as number) <= 1e6;
@@ -175,7 +176,7 @@ export function showRoutes(store: Store, shelf: ShelfStore, hub: Hub, build: () 
 
   app.patch('/:id', async (c) => {
     const id = c.req.param('id');
-    const input = await body(c.req.raw);
+    const input = await body(c);
     if (!input) return problem(c, 400, 'Not JSON', 'The request holds no JSON object.');
     const name = nameFrom(input.name);
     if (!name) return badName(c);
@@ -215,7 +216,7 @@ export function showRoutes(store: Store, shelf: ShelfStore, hub: Hub, build: () 
   app.post('/:id/changes', async (c) => {
     const id = c.req.param('id');
     if (!isId(id)) return notFound(c);
-    const input = await body(c.req.raw);
+    const input = await body(c);
     if (!input) return problem(c, 400, 'Not JSON', 'The request holds no JSON object.');
     const { key, author, label, change } = input;
     if (!isId(key)) return problem(c, 422, 'Key is missing', 'A change carries a key: a new UUID in lower case.');
@@ -226,9 +227,13 @@ export function showRoutes(store: Store, shelf: ShelfStore, hub: Hub, build: () 
     )
       return problem(c, 422, 'Label is missing', 'A change carries a label of at most 1000 characters.');
     const odd = faultOfValues({ label, author: author ?? '' });
+    // A venue of many megabytes is looked at in steps, and others are answered between them.
+    await breath();
     const fault = odd ? `The change is not sound: ${odd}.` : faultOfChange(change);
     if (fault) return problem(c, 422, 'Change is not sound', fault);
-    const outcome = await store.post(id, cleanDeep({ key, author: author ?? '', label, change: named(change as Change) }));
+    await breath();
+    const sound = cleanDeep({ key, author: author ?? '', label, change: named(change as Change) });
+    const outcome = await store.post(id, sound);
     if (outcome.kind === 'missing') return notFound(c);
     if (outcome.kind === 'refused') return problem(c, 422, 'Change does not fit', outcome.why);
     if (outcome.kind === 'collision')
@@ -239,7 +244,9 @@ export function showRoutes(store: Store, shelf: ShelfStore, hub: Hub, build: () 
         'Somebody else changed the same field. Look at what stands now, then try again.',
         { revision: outcome.revision, collisions: outcome.collisions },
       );
-    return c.json({ revision: outcome.revision, change: outcome.change });
+    // What went through as it came is known to the one who sent it.
+    const altered = outcome.altered || sound.change !== change;
+    return c.json({ revision: outcome.revision, ...(altered && { change: outcome.change }) });
   });
 
   /** The revision that a listener has, by what it says; what is no revision, or one that is not there (any more), is the one that stands. */

@@ -1,6 +1,6 @@
 /** Tables out: what the Ledger shows as XLSX. Nothing is stored. */
 import { Hono } from 'hono';
-import { bytesIn } from './imports.js';
+import { partsIn } from './imports.js';
 import { type Workers, whyNot } from './threaded.js';
 
 export function tableRoutes({ making }: Workers): Hono {
@@ -9,7 +9,7 @@ export function tableRoutes({ making }: Workers): Hono {
     try {
       const made = await making.run(
         'table',
-        { bytes: await bytesIn(c) },
+        { parts: await partsIn(c) },
         { doing: 'Making the table', advice: 'Ask for fewer rows.' },
       );
       return c.body(made as Uint8Array<ArrayBuffer>, 200, {

@@ -31,19 +31,19 @@ export function whyNot(c: Context, error: unknown): Response | null {
   return problem(c, 500, 'Something went wrong', 'That could not be done. The reason stands in the window of the server.');
 }
 
-/** Reads a file in a thread; what cannot be read is answered in a sentence. The bytes are handed over, and are gone here. */
+/** Reads a file in a thread; what cannot be read is answered in a sentence. The pieces are handed over, and are gone here. */
 export async function readFileIn<T extends Task>(
   c: Context,
   { reading }: Workers,
   task: T,
-  ask: Ask<T> & { readonly bytes: Uint8Array; readonly name: string },
+  ask: Ask<T> & { readonly parts: readonly Uint8Array[]; readonly name: string },
   answer: (made: Made<T>) => Promise<Response> | Response,
 ): Promise<Response> {
   const words: Words = { doing: `Reading ${ask.name}`, advice: 'Nothing was stored. Is it the right file?' };
-  const { buffer } = ask.bytes;
+  const transfer = ask.parts.flatMap(({ buffer }) => (buffer instanceof ArrayBuffer ? [buffer] : []));
   let made: Made<T>;
   try {
-    made = await reading.run(task, ask, words, { transfer: buffer instanceof ArrayBuffer ? [buffer] : [] });
+    made = await reading.run(task, ask, words, { transfer });
   } catch (error) {
     const refused = whyNot(c, error);
     if (refused) return refused;

@@ -87,7 +87,7 @@ describe('a log of 60 edits, packed but for the last', () => {
           label: 'again',
           change: { added: [], updated: [], removed: [] },
         });
-        expect(again).toEqual({ kind: 'stored', revision: i + 1, change: before.history[i]!.change });
+        expect(again).toEqual({ kind: 'stored', revision: i + 1, change: before.history[i]!.change, altered: true });
       }
     expect((await store.load(id))!.revision).toBe(60);
     // And what is new is new.

@@ -32,7 +32,7 @@ export async function writeRows(tx: Db, show: Id, rows: readonly string[], revis
     await tx.execute(sql`
       insert into records (show, id, kind, data, revision)
       select ${show}::uuid, (r ->> 'id')::uuid, r ->> 'kind', r, ${revision}
-      from jsonb_array_elements(${text}::jsonb) with ordinality as list(r, n) order by n
+      from json_array_elements(${text}::json) with ordinality as list(r, n) order by n
       on conflict (show, id) do update set data = excluded.data, revision = excluded.revision`);
     await breath();
   }

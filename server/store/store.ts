@@ -95,7 +95,8 @@ export interface PreparedShow {
   readonly deleted?: string | null;
 }
 export type Outcome =
-  | { readonly kind: 'stored'; readonly revision: number; readonly change: Change }
+  /** `altered`: it is not what was posted, for it met other edits, or was stored before. */
+  | { readonly kind: 'stored'; readonly revision: number; readonly change: Change; readonly altered: boolean }
   | { readonly kind: 'collision'; readonly revision: number; readonly collisions: readonly Collision[] }
   | { readonly kind: 'refused'; readonly why: string }
   | { readonly kind: 'missing' };
@@ -441,14 +442,15 @@ export function makeStore(database: Database): Store {
             .for('update');
           if (!row) return { kind: 'missing' };
           const before = await postedBefore(tx, row, posted.key);
-          if (before) return { kind: 'stored', revision: before.revision, change: before.change };
+          if (before) return { kind: 'stored', revision: before.revision, change: before.change, altered: true };
           const loaded = await read(tx, row);
           const { change, collisions } = rebase(loaded.show, posted.change);
           if (collisions.length) return { kind: 'collision', revision: row.revision, collisions };
           const next = apply(loaded.show, change);
           const faults = faultsOfChange(next, change);
           if (faults.length) return { kind: 'refused', why: firstOf(faults) };
-          if (isEmpty(change)) return { kind: 'stored', revision: row.revision, change };
+          const altered = !isSame(change, posted.change);
+          if (isEmpty(change)) return { kind: 'stored', revision: row.revision, change, altered };
           const revision = row.revision + 1;
           await write(tx, id, change, revision);
           await keepIssues(tx, next, change, revision);
@@ -463,13 +465,21 @@ export function makeStore(database: Database): Store {
           // What was written over is no longer aside.
           const written = new Set([...change.added, ...change.updated.map(([, to]) => to)].map((record) => record.id));
           after = { show: next, revision, aside: loaded.aside.filter((item) => !written.has(item.id)) };
-          return { kind: 'stored', revision, change };
+          return { kind: 'stored', revision, change, altered };
         });
         if (after) keep(id, after);
         return outcome;
       }),
   };
 }
+
+/** Whether a change came through as it was posted: rebasing keeps the records themselves where it has nothing to do. */
+const isSame = (change: Change, posted: Change): boolean =>
+  change.added.length === posted.added.length &&
+  change.updated.length === posted.updated.length &&
+  change.removed.length === posted.removed.length &&
+  change.added.every((record, i) => record === posted.added[i]) &&
+  change.updated.every(([, to], i) => to === posted.updated[i]?.[1]);
 
 /** The rows of a change: removals, then one upsert for all that is new or changed. */
 async function write(tx: Db, show: Id, change: Change, revision: number): Promise<void> {

@@ -9,7 +9,7 @@ import { picturesPdf, sheetAsk } from '../print/pictures.js';
 import { tableAsk } from '../print/table.js';
 import { writeXlsx } from '../print/xlsx.js';
 import { unpackIssue } from '../store/issues.js';
-import { type OutputAsk, Refusal } from './tasks.js';
+import { type Ask, joined, type OutputAsk, Refusal } from './tasks.js';
 import type { Progress } from './threads.js';
 import { makeWhole } from './whole.js';
 
@@ -39,21 +39,15 @@ export async function makeOutput(ask: OutputAsk, each: (progress: Progress) => v
 }
 export const makeShelfFile = async (archive: ShelfArchive): Promise<Uint8Array> => writeShelf(archive);
 
-export async function makeTable({ bytes }: { readonly bytes: Uint8Array }): Promise<Uint8Array> {
-  const table = tableAsk(bytes);
+export async function makeTable(ask: Ask<'table'>): Promise<Uint8Array> {
+  const table = tableAsk(joined(ask));
   if (typeof table === 'string') throw new Refusal(table, { title: 'No table' });
   return writeXlsx(table, table.name);
 }
-export async function makePictures({
-  bytes,
-  under,
-}: {
-  readonly bytes: Uint8Array;
-  readonly under: string;
-}): Promise<Uint8Array> {
+export async function makePictures({ parts, under }: Ask<'pictures'>): Promise<Uint8Array> {
   let input: unknown;
   try {
-    input = parsedJson(bytes, 'The sheet');
+    input = parsedJson(joined({ parts }), 'The sheet');
   } catch (error) {
     throw error instanceof FormatError ? error : new Refusal('The request holds no JSON object.');
   }

@@ -23,7 +23,7 @@ import { packIssue } from '../store/issues.js';
 import { packRun, type Run } from '../store/past.js';
 import { rowsOf } from '../store/rows.js';
 import { faultOfRecord, faultOfShelfRecord } from '../validate.js';
-import { type Ask, type Made, type ReadAsk, Refusal } from './tasks.js';
+import { type Ask, joined, type Made, type ReadAsk, Refusal } from './tasks.js';
 
 const formatNamed = <F extends ShowFormat | TypeFormat | LightFormat>(id: string): F => {
   const found = formats.find((format) => format.id === id);
@@ -49,10 +49,10 @@ async function runsFrom(history: readonly PastEdit[]): Promise<Run[]> {
   return runs;
 }
 
-export async function readShow({ bytes, name, show: id, format, named }: Ask<'show'>): Promise<Made<'show'>> {
+export async function readShow({ parts, name, show: id, format, named }: Ask<'show'>): Promise<Made<'show'>> {
   const { reader, named: saysItself } = formatNamed<ShowFormat>(format);
   const context = { showId: id, name, validate: faultOfRecord, hash: sha256 };
-  const { value, report, files = [], issues = [], history = [] } = (await reader())(bytes, context);
+  const { value, report, files = [], issues = [], history = [] } = (await reader())(joined({ parts }), context);
   const content = value
     .map((record) => cleanDeep(record))
     .map((record) =>
@@ -73,20 +73,24 @@ export async function readShow({ bytes, name, show: id, format, named }: Ask<'sh
     files,
   };
 }
-export async function readType({ bytes, name, format }: Ask<'type'>): Promise<Made<'type'>> {
-  const { value: read, report, files } = (await formatNamed<TypeFormat>(format).reader())(bytes, name, { hash: sha256 });
+export async function readType({ parts, name, format }: Ask<'type'>): Promise<Made<'type'>> {
+  const {
+    value: read,
+    report,
+    files,
+  } = (await formatNamed<TypeFormat>(format).reader())(joined({ parts }), name, { hash: sha256 });
   const record = cleanDeep(read);
   const wrong = faultOfShelfRecord(record);
   if (wrong) throw notTaken(wrong);
   return { json: JSON.stringify({ record, report }), files: [...files].map(([hash, file]) => ({ hash, ...file })) };
 }
-export async function readLight({ bytes, name, format }: Ask<'light'>): Promise<string> {
-  const { value, report } = (await formatNamed<LightFormat>(format).reader())(bytes, name);
+export async function readLight({ parts, name, format }: Ask<'light'>): Promise<string> {
+  const { value, report } = (await formatNamed<LightFormat>(format).reader())(joined({ parts }), name);
   return JSON.stringify({ ...value, report });
 }
 
-export async function readShelfFile({ bytes, name, here }: Ask<'shelf'>): Promise<Made<'shelf'>> {
-  const { value: archive, report } = readShelf(bytes, name, faultOfShelfRecord, sha256);
+export async function readShelfFile({ parts, name, here }: Ask<'shelf'>): Promise<Made<'shelf'>> {
+  const { value: archive, report } = readShelf(joined({ parts }), name, faultOfShelfRecord, sha256);
   const plan = planImport(here, archive.items);
   const known = new Set([...here, ...archive.items.map(({ record }) => record)].map((record) => record.id));
   const title = (item: { readonly record: Parameters<typeof summaryOf>[0] }) => summaryOf(item.record).name;
@@ -117,10 +121,11 @@ function rigOf(bytes: Uint8Array, name: string, showId: string): Incoming {
 }
 /** @throws FormatError with a sentence */
 async function incomingOf({
-  bytes,
+  parts,
   name,
   show: showId,
 }: ReadAsk): Promise<{ readonly what: string; readonly incoming?: Incoming }> {
+  const bytes = joined({ parts });
   const what = recognise(bytes, name);
   switch (what) {
     case 'mvr':

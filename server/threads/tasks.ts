@@ -33,10 +33,21 @@ export interface WholeAsk {
 }
 /** A file that came in. */
 export interface ReadAsk {
-  readonly bytes: Uint8Array;
+  /** As it came, in pieces: to join them takes a while too. */
+  readonly parts: readonly Uint8Array[];
   readonly name: string;
   /** Id of the show that is made, or that it comes into. */
   readonly show: Id;
+}
+/** A file in one piece. */
+export function joined({ parts }: Pick<ReadAsk, 'parts'>): Uint8Array {
+  const bytes = new Uint8Array(parts.reduce((sum, part) => sum + part.length, 0));
+  let at = 0;
+  for (const part of parts) {
+    bytes.set(part, at);
+    at += part.length;
+  }
+  return bytes;
 }
 /** A file that was read: what is answered, as JSON, and what is to be kept. */
 export interface ReadShowAnswer {
@@ -50,9 +61,9 @@ export interface Tasks {
   readonly whole: { readonly ask: WholeAsk; readonly made: Uint8Array };
   readonly 'shelf out': { readonly ask: ShelfArchive; readonly made: Uint8Array };
   /** A table of the Ledger, as it came. */
-  readonly table: { readonly ask: { readonly bytes: Uint8Array }; readonly made: Uint8Array };
+  readonly table: { readonly ask: Pick<ReadAsk, 'parts'>; readonly made: Uint8Array };
   /** Pictures as they came; `under` is the line below the title. */
-  readonly pictures: { readonly ask: { readonly bytes: Uint8Array; readonly under: string }; readonly made: Uint8Array };
+  readonly pictures: { readonly ask: Pick<ReadAsk, 'parts'> & { readonly under: string }; readonly made: Uint8Array };
   readonly show: { readonly ask: ReadAsk & { readonly format: string; readonly named: boolean }; readonly made: ReadShowAnswer };
   readonly type: {
     readonly ask: ReadAsk & { readonly format: string };

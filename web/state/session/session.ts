@@ -60,7 +60,8 @@ export interface Loaded {
 }
 export interface Stored {
   readonly revision: number;
-  readonly change: Change;
+  /** As it was stored; left out where that is as it was sent. */
+  readonly change?: Change;
 }
 /** A change that was stored while nobody told of it. */
 export interface Missed {
@@ -277,7 +278,7 @@ export async function makeSession(ports: Ports): Promise<Session> {
           return;
         }
         up.post = true;
-        if (stored.revision === state.revision + 1) advance(stored.revision, item.key, stored.change);
+        if (stored.revision === state.revision + 1) advance(stored.revision, item.key, stored.change ?? item.change);
         else {
           // Edits of others came before it, or it was stored before: it is in what the server has now.
           if (stored.revision > state.revision) await catchUp();

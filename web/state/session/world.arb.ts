@@ -150,7 +150,7 @@ export class World {
           me.from = entry.revision;
           me.hear.change(copy(entry));
         });
-    return entry;
+    return JSON.stringify(change) === JSON.stringify(posted) ? { revision: entry.revision } : entry;
   }
   /** An edit of somebody else, straight at the server. */
   other(label: string, change: Change): void {
