@@ -10,6 +10,8 @@ const wires = {
   e131: Number(process.env.DESSIN_E131_PORT || PORT),
   artnet: Number(process.env.DESSIN_ARTNET_PORT || ARTNET_PORT),
 };
+/** ms that an end may take. */
+const PATIENCE = 2800;
 let running: Running | null = null;
 let ending: Promise<void> | null = null;
 /** Ends the server; what it was writing is written. For the command that started it in its own process too. */
@@ -24,11 +26,17 @@ try {
     data: process.env.DESSIN_DATA || '.dessin',
     databaseUrl: process.env.DATABASE_URL || undefined,
     ...(process.env.DESSIN_BACKUPS && { backups: process.env.DESSIN_BACKUPS }),
+    waits: true,
     demo: process.env.DESSIN_DEMO !== 'no',
     wires,
   });
   console.log(`Dessin is open at ${running.url}`);
-  for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => void stop().finally(() => process.exit(0)));
+  for (const signal of ['SIGINT', 'SIGTERM'])
+    process.on(signal, () => {
+      // Whatever holds it up: what is confirmed is on the disk.
+      setTimeout(() => process.exit(0), PATIENCE).unref();
+      void stop().finally(() => process.exit(0));
+    });
 } catch (error) {
   console.error(error instanceof StartError ? error.message : error);
   process.exit(1);

@@ -4,6 +4,7 @@ import type { Server } from 'node:http';
 import { dirname, join, resolve } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { serve, type WebSocketServerLike } from '@hono/node-server';
+import { Hono } from 'hono';
 import { v4, v5 } from 'uuid';
 import { WebSocketServer } from 'ws';
 import { firstOf } from '#core/measure/list';
@@ -13,13 +14,15 @@ import { planImport } from '#core/shelf/archive';
 import { demoShelf } from '#demo/shelf';
 import { demoId, makeDemo } from '#demo/show';
 import { makeApp } from './app.js';
+import { keepHouse } from './keeper.js';
 import { makeHub } from './live/hub.js';
 import { lockFolder, StartError } from './lock.js';
+import { problem } from './problem.js';
 import { closeWorkers, makeWorkers } from './routes/threaded.js';
-import { type Database, factOf, openDatabase } from './store/database.js';
+import { type Database, factOf, isAway, openDatabase } from './store/database.js';
 import { faultOfFolder, faultOfRoom, isFresh, wayBack } from './store/folder.js';
 import { makeShelfStore, type ShelfStore } from './store/shelf.js';
-import { KEPT_DAYS, makeStore, type Store } from './store/store.js';
+import { makeStore, type Store } from './store/store.js';
 import { makeRig } from './wires/rig.js';
 import { makeWires } from './wires/wires.js';
 
@@ -37,8 +40,41 @@ export interface StartOptions {
   readonly backups?: string;
   /** Fill an empty database with the demo show. */
   readonly demo: boolean;
+  /** Waits for a PostgreSQL that does not answer; without, that is a reason not to start. */
+  readonly waits?: boolean;
   /** Ports of the wires, where they are not the standards'. */
   readonly wires?: { readonly e131: number; readonly artnet: number };
+}
+
+/** What answers until the database is open. */
+function waitingApp(): Hono {
+  const app = new Hono();
+  app.all('*', (c) => {
+    c.header('retry-after', '2');
+    return problem(c, 503, 'Not open yet', 'Dessin is starting, or its database does not answer yet. Try again in a moment.');
+  });
+  return app;
+}
+/** Listens; who answers can be exchanged. */
+async function listen({ port, host }: StartOptions, fetch: (...args: Parameters<Hono['fetch']>) => ReturnType<Hono['fetch']>) {
+  // A window says little: what it looks at, and levels of one universe at a time.
+  const sockets = new WebSocketServer({ noServer: true, maxPayload: 4096 });
+  const server = await new Promise<Server>((ready, failed) => {
+    const made = serve({ fetch, port, hostname: host, websocket: { server: sockets as unknown as WebSocketServerLike } }, () =>
+      ready(made as Server),
+    ) as Server;
+    made.once('error', (error: NodeJS.ErrnoException) => failed(new StartError(portSentence(port, error))));
+  });
+  const address = server.address();
+  return {
+    port: typeof address === 'object' && address ? address.port : port,
+    close: async () => {
+      for (const socket of sockets.clients) socket.terminate();
+      const closed = new Promise((done) => server.close(done));
+      server.closeAllConnections();
+      await closed;
+    },
+  };
 }
 
 /** @throws StartError with one sentence that says what to do */
@@ -46,73 +82,101 @@ export async function start(options: StartOptions): Promise<Running> {
   await checkPort(options.port, options.host);
   const folder = resolve(options.data);
   const unlock = options.databaseUrl ? () => undefined : await lockFolder(folder);
+  let app = waitingApp();
+  const front = await listen(options, (...args) => app.fetch(...args)).catch((error) => {
+    unlock();
+    throw error;
+  });
+  let ended = false;
   try {
-    const database = await opened(folder, options);
-    const store = makeStore(database);
-    const shelf = makeShelfStore(database);
-    const hub = makeHub(database);
-    await hub.start();
-    await store.sweep(new Date(Date.now() - KEPT_DAYS * 24 * 3600 * 1000));
-    if (options.demo) await fill(database, store, shelf);
-    const here = dirname(fileURLToPath(import.meta.url));
-    const web = resolve(here, '..', 'web');
-    const hasWeb = await access(join(web, 'index.html'), constants.R_OK).then(
-      () => true,
-      () => false,
-    );
-    // The same after every start: a receiver knows the server again.
-    const cid = (await factOf(database, 'cid', v4)).replaceAll('-', '');
-    const rig = makeRig(makeWires({ cid, name: 'Dessin', ...(options.wires && { ports: options.wires }) }));
-    const workers = makeWorkers();
-    const app = makeApp({
-      store,
-      workers,
-      shelf,
-      hub,
-      rig,
-      web: hasWeb ? web : null,
-      hosts: ['localhost', '127.0.0.1', '[::1]', options.host],
-    });
-    // A window says little: what it looks at, and levels of one universe at a time.
-    const sockets = new WebSocketServer({ noServer: true, maxPayload: 4096 });
-    const server = await new Promise<Server>((ready, failed) => {
-      const made = serve(
-        {
-          fetch: app.fetch,
-          port: options.port,
-          hostname: options.host,
-          websocket: { server: sockets as unknown as WebSocketServerLike },
-        },
-        () => ready(made as Server),
-      ) as Server;
-      made.once('error', (error: NodeJS.ErrnoException) => failed(new StartError(portSentence(options.port, error))));
-    });
-    const address = server.address();
-    const port = typeof address === 'object' && address ? address.port : options.port;
+    const house = await openHouse(folder, options, () => ended);
+    app = house.app;
     return {
-      port,
-      url: `http://${options.host}:${port}`,
+      port: front.port,
+      url: `http://${options.host}:${front.port}`,
       stop: async () => {
-        await rig.close();
-        for (const socket of sockets.clients) socket.terminate();
-        server.closeAllConnections();
-        await new Promise((done) => server.close(done));
-        await closeWorkers(workers);
-        await database.close();
+        ended = true;
+        await house.quiet();
+        await front.close();
+        await house.close();
         unlock();
       },
     };
   } catch (error) {
+    await front.close();
     unlock();
     throw error;
   }
+}
+
+interface House {
+  readonly app: Hono;
+  /** Puts out what it sends on the wires. */
+  quiet(): Promise<void>;
+  close(): Promise<void>;
+}
+/** Pause between two tries to open a database that is away, ms. */
+const AGAIN = 1000;
+/** Opens what is behind the routes. A PostgreSQL that is away is waited for, where that is wanted. */
+async function openHouse(folder: string, options: StartOptions, ended: () => boolean): Promise<House> {
+  for (let told = false; ; told = true) {
+    let database: Database | null = null;
+    try {
+      database = await opened(folder, options);
+      return await furnish(database, options);
+    } catch (error) {
+      await database?.close().catch(() => undefined);
+      const away = error instanceof StartError ? isAway(error.cause) : isAway(error);
+      if (!options.waits || !options.databaseUrl || !away || ended()) throw error;
+      if (!told)
+        console.error('The database does not answer yet. It is tried again every second; until then requests are told to wait.');
+      await new Promise((again) => setTimeout(again, AGAIN));
+    }
+  }
+}
+async function furnish(database: Database, options: StartOptions): Promise<House> {
+  const store = makeStore(database);
+  const shelf = makeShelfStore(database);
+  const hub = makeHub(database);
+  await hub.start();
+  // Of several processes that start on an empty database one fills it.
+  if (options.demo) await database.alone(() => fill(database, store, shelf));
+  const here = dirname(fileURLToPath(import.meta.url));
+  const web = resolve(here, '..', 'web');
+  const hasWeb = await access(join(web, 'index.html'), constants.R_OK).then(
+    () => true,
+    () => false,
+  );
+  // The same after every start: a receiver knows the server again.
+  const cid = (await factOf(database, 'cid', v4)).replaceAll('-', '');
+  const rig = makeRig(makeWires({ cid, name: 'Dessin', ...(options.wires && { ports: options.wires }) }));
+  const workers = makeWorkers();
+  const keeper = keepHouse(database, store);
+  const app = makeApp({
+    store,
+    shelf,
+    workers,
+    hub,
+    rig,
+    web: hasWeb ? web : null,
+    hosts: ['localhost', '127.0.0.1', '[::1]', options.host],
+  });
+  return {
+    app,
+    quiet: () => rig.close(),
+    close: async () => {
+      await keeper.stop();
+      await closeWorkers(workers);
+      await database.close();
+    },
+  };
 }
 
 /** @throws StartError that says what is wrong with the database, and what to do */
 async function opened(folder: string, { databaseUrl, backups = join(folder, 'backups') }: StartOptions): Promise<Database> {
   if (databaseUrl)
     return openDatabase(null, databaseUrl).catch((error: Error) => {
-      throw new StartError(`The database at DATABASE_URL cannot be opened: ${error.message}`);
+      throw new StartError(`The database at DATABASE_URL cannot be opened: ${error.message}`, { cause: error });
     });
   const damaged = (what: string) => new StartError(`The database in ${folder} is damaged: ${what}. ${wayBack(folder, backups)}`);
   const fault = faultOfFolder(folder, backups);

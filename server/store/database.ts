@@ -7,6 +7,7 @@ import type { PgDatabase, PgQueryResultHKT } from 'drizzle-orm/pg-core';
 import { DurableFiles, durableParams } from './durable.js';
 import { beginMaking, databaseIn, endMaking, isFresh } from './folder.js';
 import { type Heard, keepListening } from './listener.js';
+import { breath } from './rows.js';
 import * as schema from './schema.js';
 
 export type Db = PgDatabase<PgQueryResultHKT, typeof schema>;
@@ -17,6 +18,12 @@ export interface Database {
   readonly db: Db;
   /** Calls back with every notification on the channel, those of this process included, and when some may have been missed. */
   listen(channel: string, heard: Heard): Promise<void>;
+  /** Does something that no other process on this database does at the same time: they come one after the other. */
+  alone<T>(work: () => Promise<T>): Promise<T>;
+  /** Gives room that was freed back to what is written next; PostgreSQL does so by itself. */
+  tidy(): Promise<void>;
+  /** Whether it is PostgreSQL, which other processes may use too. */
+  readonly shared: boolean;
   close(): Promise<void>;
 }
 
@@ -61,23 +68,60 @@ async function openPglite(folder: string | null, opening: Opening): Promise<Data
     listen: async (channel, { notified }) => {
       await client.listen(channel, notified);
     },
+    alone: (work) => work(),
+    tidy: async () => {
+      for (const table of ['records', 'changes', 'past', 'shows', 'shelf', 'issues']) {
+        await client.exec(`vacuum ${table}`);
+        await breath();
+      }
+      await client.exec('checkpoint');
+    },
+    shared: false,
     close: () => client.close(),
   };
 }
+
+/** Number of the lock under which processes that start together prepare the database: the letters of "Dessin". */
+const PREPARING = 0x446573;
 
 async function openPostgres(url: string): Promise<Database> {
   const { default: pg } = await import('pg');
   const { drizzle } = await import('drizzle-orm/node-postgres');
   const { migrate } = await import('drizzle-orm/node-postgres/migrator');
-  const pool = new pg.Pool({ connectionString: url });
+  const pool = new pg.Pool({
+    connectionString: url,
+    // A server that does not even refuse is away too.
+    connectionTimeoutMillis: 5000,
+    keepAlive: true,
+  });
   // A connection that breaks while a transaction holds it says so itself, and would end the process if nobody listened.
   pool.on('connect', (client) => client.on('error', () => undefined));
   pool.on('error', (error) => console.error(`The database connection was lost: ${error.message}`));
   const db = drizzle(pool, { schema });
-  await migrate(db, { migrationsFolder });
+  // On a connection of its own: the lock is the connection's, and ends with it whatever becomes of this process.
+  const alone = async <T>(work: () => Promise<T>): Promise<T> => {
+    const client = new pg.Client({ connectionString: url, connectionTimeoutMillis: 5000 });
+    client.on('error', () => undefined);
+    await client.connect();
+    try {
+      await client.query('select pg_advisory_lock($1)', [PREPARING]);
+      return await work();
+    } finally {
+      await client.end().catch(() => undefined);
+    }
+  };
+  try {
+    await alone(() => migrate(db, { migrationsFolder }));
+  } catch (error) {
+    await pool.end().catch(() => undefined);
+    throw error;
+  }
   const listeners: (() => Promise<void>)[] = [];
   return {
     db,
+    alone,
+    tidy: async () => undefined,
+    shared: true,
     listen: async (channel, heard) => {
       listeners.push(await keepListening(() => new pg.Client({ connectionString: url }), channel, heard));
     },

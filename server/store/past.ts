@@ -18,6 +18,8 @@ const unpack = promisify(brotliDecompress);
 export const KEPT_LOOSE = 1000;
 /** A run holds at most so many edits, and letters. */
 const [RUN, LETTERS] = [1000, 4_000_000];
+/** A log from which it is worth to pack some. */
+export const LONG = KEPT_LOOSE + RUN;
 /** Most bytes that a run may unpack to: an edit may be a large one. */
 const MOST = 400_000_000;
 
@@ -171,7 +173,7 @@ export async function packedKeys(db: Db, show: Id, packed: number): Promise<Pack
  */
 export async function packOnce({ db }: Database, show: Id, loose = KEPT_LOOSE): Promise<number | null> {
   const [row] = await db.select({ revision: shows.revision, packed: shows.packed }).from(shows).where(eq(shows.id, show));
-  if (!row || row.revision - row.packed < loose + Math.min(RUN, loose + 1)) return null;
+  if (!row || row.revision - row.packed < loose + Math.min(RUN, loose)) return null;
   const lengths = await db
     .select({ revision: changes.revision, letters: sql<number>`length(${changes.change}::text)` })
     .from(changes)

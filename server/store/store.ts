@@ -24,6 +24,7 @@ import {
 } from './issues.js';
 import {
   keepRuns,
+  LONG,
   type PackedKeys,
   packedKeys,
   packOnce,
@@ -130,8 +131,10 @@ export interface Store {
   history(id: Id): Promise<PastEdit[]>;
   /** The same as it lies there: runs, and what is not packed yet as another. */
   runs(id: Id): Promise<Run[]>;
-  /** Packs what is old of the log of a show, a run at a time. @returns how many runs were made */
-  compact(id: Id): Promise<number>;
+  /** Shows with a log that is long enough to be packed. */
+  longLogs(): Promise<Id[]>;
+  /** Packs a run of what is old of the log of a show. @returns whether there was one */
+  compact(id: Id): Promise<boolean>;
   load(id: Id): Promise<Loaded | null>;
   remove(id: Id): Promise<boolean>;
   restore(id: Id): Promise<boolean>;
@@ -317,14 +320,15 @@ export function makeStore(database: Database): Store {
         .orderBy(asc(changes.revision));
       return loose.length ? [...runs, await packRun(loose.map((edit) => ({ ...edit, at: edit.at.toISOString() })))] : runs;
     },
+    longLogs: async () =>
+      (await db.select({ id: shows.id }).from(shows).where(sql`${shows.revision} - ${shows.packed} >= ${LONG}`)).map(
+        (row) => row.id,
+      ),
     compact: async (id) => {
-      let runs = 0;
       // In turn with the edits of the show, and each run in a turn of its own.
-      while ((await inTurn(id, () => packOnce(database, id))) !== null) {
-        runs++;
-        await breath();
-      }
-      return runs;
+      const to = await inTurn(id, () => packOnce(database, id));
+      await breath();
+      return to !== null;
     },
     take: ({ id, name, rows, issues, runs, revision, created, edited, deleted }) =>
       db.transaction(async (raw) => {
