@@ -1,6 +1,11 @@
 /** On a real PostgreSQL, when DATABASE_URL names one: its restart, as its clients see it, ends nothing. Says when there was none. */
 import { afterAll, beforeAll, expect, test } from '@jest/globals';
+import { v4 } from 'uuid';
 import WebSocket from 'ws';
+import { adding } from '#core/model/change';
+import { makePosition } from '#core/model/make';
+import type { DessinRecord } from '#core/model/records';
+import { answering, freePort, launch, newDatabase, restartPostgres } from './servers.arb.js';
 import { type Running, start } from './start.js';
 
 const url = process.env.DATABASE_URL;
@@ -54,4 +59,143 @@ onPostgres(
     socket.close();
     await admin.end();
   },
+);
+
+/** An editor as a window is one: what is not answered is sent again under its key. @returns what was confirmed, by key */
+async function editor(base: () => string, show: string, name: string, until: () => boolean): Promise<Map<string, string>> {
+  const confirmed = new Map<string, string>();
+  for (let i = 0; !until(); i++) {
+    const key = v4();
+    const position = makePosition(v4(), layer, `${name} ${i}`, 'pipe', { form: 'straight', a: [0, i], b: [1000, i], z: 5000 }, i);
+    for (;;) {
+      const answer = await fetch(`${base()}/api/shows/${show}/changes`, {
+        method: 'POST',
+        headers: { 'content-type': 'application/json' },
+        body: JSON.stringify({ key, label: name, change: adding(position) }),
+        signal: AbortSignal.timeout(8000),
+      }).catch(() => null);
+      if (answer?.ok) break;
+      // A server that answers says that the database is away, and when to come again.
+      if (answer) {
+        expect(answer.status).toBe(503);
+        expect(answer.headers.get('retry-after')).toBe('2');
+      }
+      await new Promise((again) => setTimeout(again, 100));
+    }
+    confirmed.set(key, position.id);
+  }
+  return confirmed;
+}
+let layer = '';
+onPostgres(
+  'two processes start together on an empty database; both are restarted, and PostgreSQL too, in the middle of two editors: the states are equal, nothing confirmed is lost',
+  async () => {
+    const { url: database, drop } = await newDatabase();
+    const ports = [await freePort(), await freePort()];
+    const up = (i: number) => launch(ports[i]!, { DATABASE_URL: database });
+    const servers = [up(0), up(1)];
+    try {
+      // Before its database is open a server that listens says so.
+      await Promise.all(servers.map(answering));
+      const shows = await Promise.all(
+        servers.map(
+          async ({ url: base }) => ((await (await fetch(`${base}/api/shows`)).json()) as { shows: { id: string }[] }).shows,
+        ),
+      );
+      // One demo, made once.
+      expect(shows[0]).toHaveLength(1);
+      expect(shows[1]).toEqual(shows[0]);
+      const show = shows[0]![0]!.id;
+      const stateOf = async (i: number) => {
+        const { records, revision } = (await (await fetch(`${servers[i]!.url}/api/shows/${show}`)).json()) as {
+          records: DessinRecord[];
+          revision: number;
+        };
+        return { revision, records: new Map(records.map((record) => [record.id, record])) };
+      };
+      layer = [...(await stateOf(0)).records.values()].find(
+        (record) => record.kind === 'layer' && record.role === 'positions',
+      )!.id;
+      let ended = false;
+      const editing = [0, 1].map((i) =>
+        editor(
+          () => servers[i]!.url,
+          show,
+          `Editor ${i}`,
+          () => ended,
+        ),
+      );
+      const pause = (ms: number) => new Promise((done) => setTimeout(done, ms));
+      await pause(500);
+      await restartPostgres(database);
+      await pause(1500);
+      for (const i of [0, 1]) {
+        servers[i]!.child.kill('SIGKILL');
+        await servers[i]!.gone;
+        servers[i] = up(i);
+        await answering(servers[i]!);
+        await pause(500);
+      }
+      await restartPostgres(database);
+      await pause(1500);
+      ended = true;
+      const confirmed = await Promise.all(editing);
+      const [one, other] = [await stateOf(0), await stateOf(1)];
+      expect(one).toEqual(other);
+      for (const edits of confirmed) {
+        expect(edits.size).toBeGreaterThan(10);
+        for (const id of edits.values()) expect(one.records.has(id)).toBe(true);
+      }
+      const { changes } = (await (
+        await fetch(`${servers[0]!.url}/api/shows/${show}/changes?since=${Math.max(0, one.revision - 500)}`)
+      ).json()) as { changes: { key: string }[] };
+      expect(new Set(changes.map(({ key }) => key)).size).toBe(changes.length);
+    } finally {
+      for (const { child, gone } of servers) {
+        child.kill('SIGKILL');
+        await gone;
+      }
+      await drop();
+    }
+  },
+  120_000,
+);
+onPostgres(
+  'a server that starts before its database waits for it, and tells who asks to come again',
+  async () => {
+    const port = await freePort();
+    const gate = await freePort();
+    const wanted = new URL(url ?? '');
+    // A door that is not there yet.
+    const away = new URL(wanted.href);
+    away.port = String(gate);
+    const { url: fresh, drop } = await newDatabase();
+    away.pathname = new URL(fresh).pathname;
+    const server = launch(port, { DATABASE_URL: away.href, DESSIN_DEMO: 'no' });
+    try {
+      let answer: Response | null = null;
+      while (!answer) {
+        answer = await fetch(`${server.url}/api/shows`).catch(() => null);
+        await new Promise((again) => setTimeout(again, 50));
+      }
+      expect([answer.status, answer.headers.get('retry-after')]).toEqual([503, '2']);
+      const { createServer, connect } = await import('node:net');
+      const door = createServer((socket) => {
+        const through = connect(Number(wanted.port || 5432), wanted.hostname);
+        socket.pipe(through).pipe(socket);
+        for (const end of [socket, through]) end.on('error', () => undefined);
+      });
+      await new Promise<void>((open) => door.listen(gate, '127.0.0.1', open));
+      await answering(server);
+      expect((await fetch(`${server.url}/api/shows`)).status).toBe(200);
+      server.child.kill('SIGTERM');
+      await server.gone;
+      door.close();
+    } finally {
+      server.child.kill('SIGKILL');
+      await server.gone;
+      await drop();
+    }
+  },
+  60_000,
 );

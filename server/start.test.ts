@@ -1,5 +1,5 @@
 /** Starting: each thing in the way is one clear sentence. */
-import { mkdtemp, rm, writeFile } from 'node:fs/promises';
+import { mkdtemp, readdir, rm, writeFile } from 'node:fs/promises';
 import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -7,6 +7,7 @@ import { afterEach, beforeEach, expect, test } from '@jest/globals';
 import { WebSocket } from 'ws';
 import { readE131 } from '#core/wires/e131';
 import { writeSlots } from '#core/wires/frames';
+import { answering, freePort, launch } from './servers.arb.js';
 import { start } from './start.js';
 import { freePorts, machineBeside, until } from './wires/beside.arb.js';
 
@@ -70,4 +71,35 @@ test('the server speaks on the wires under the same name after every start', asy
   } finally {
     for (const end of ends.splice(0)) await end();
   }
+}, 60_000);
+
+test('a server with open windows, and files in the making, ends within 3 s of being asked to', async () => {
+  const served = launch(await freePort(), { DESSIN_DATA: folder });
+  await answering(served);
+  const { url, child, gone } = served;
+  const { shows } = (await (await fetch(`${url}/api/shows`)).json()) as { shows: { id: string }[] };
+  const id = shows[0]!.id;
+  const windows = await Promise.all(
+    Array.from({ length: 5 }, async () => {
+      const socket = new WebSocket(`${url.replace('http', 'ws')}/api/shows/${id}/live?since=0`);
+      await new Promise((open) => socket.once('message', open));
+      return socket;
+    }),
+  );
+  const closed = windows.map((socket) => new Promise((done) => socket.once('close', done)));
+  const events = await fetch(`${url}/api/shows/${id}/events`);
+  const files = Promise.allSettled(
+    Array.from({ length: 3 }, () => fetch(`${url}/api/shows/${id}/out/book.pdf`).then((answer) => answer.arrayBuffer())),
+  );
+  await new Promise((begun) => setTimeout(begun, 300));
+  const from = performance.now();
+  child.kill('SIGTERM');
+  await gone;
+  expect(performance.now() - from).toBeLessThan(3000);
+  expect(child.exitCode).toBe(0);
+  // It was not cut off: its lock is gone.
+  expect((await readdir(folder)).sort()).toEqual(['db', 'made']);
+  await Promise.all(closed);
+  await events.body?.cancel().catch(() => undefined);
+  for (const end of await files) expect(end.status).toBe('rejected');
 }, 60_000);

@@ -96,7 +96,12 @@ async function openPostgres(url: string): Promise<Database> {
   });
   // A connection that breaks while a transaction holds it says so itself, and would end the process if nobody listened.
   pool.on('connect', (client) => client.on('error', () => undefined));
-  pool.on('error', (error) => console.error(`The database connection was lost: ${error.message}`));
+  // Of a server that ends every connection says so; it is told once.
+  let told = 0;
+  pool.on('error', (error) => {
+    if (Date.now() - told > 5000) console.error(`The database connection was lost: ${error.message}`);
+    told = Date.now();
+  });
   const db = drizzle(pool, { schema });
   // On a connection of its own: the lock is the connection's, and ends with it whatever becomes of this process.
   const alone = async <T>(work: () => Promise<T>): Promise<T> => {
