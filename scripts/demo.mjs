@@ -1,15 +1,15 @@
 /** npm run demo: installs, builds, fills an empty database with the demo show, starts the server, prints the address. */
 import { createServer } from 'node:net';
-import { join, resolve } from 'node:path';
+import { join } from 'node:path';
 import { pathToFileURL } from 'node:url';
-import { build, endWithParent, fail, install, needNode, root, writableFolder } from './lib.mjs';
+import { build, endWithParent, fail, house, install, needNode, root, writableFolder } from './lib.mjs';
 
 needNode();
 let stopServer = () => undefined;
 endWithParent(() => stopServer());
 const port = Number(process.env.PORT || 4600);
 const host = process.env.HOST || '127.0.0.1';
-const data = resolve(process.env.DESSIN_DATA || join(root, '.dessin'));
+const { data } = house();
 if (!Number.isInteger(port) || port < 0 || port > 65535)
   fail(`PORT is "${process.env.PORT}", but a port is a whole number from 0 to 65535.`);
 // Said before minutes are spent on installing.

@@ -2,7 +2,7 @@
 import { spawn, spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
 import { accessSync, constants, existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
-import { dirname, join } from 'node:path';
+import { dirname, join, resolve } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { gzipSync } from 'node:zlib';
 
@@ -103,6 +103,18 @@ export async function quietly(what, program, args, options = {}) {
     fail(`${what} failed; the reason stands above.`);
   }
   return { code, output };
+}
+
+/** Where a house is, by the environment: what the server takes, and the commands beside it. */
+export function house() {
+  const data = resolve(process.env.DESSIN_DATA || join(root, '.dessin'));
+  const kept = Number(process.env.DESSIN_BACKUPS_KEPT || 14);
+  return {
+    data,
+    databaseUrl: process.env.DATABASE_URL || undefined,
+    backups: process.env.DESSIN_BACKUPS || join(data, 'backups'),
+    kept: Number.isInteger(kept) && kept >= 0 ? kept : 14,
+  };
 }
 
 const bin = (name) => join(root, 'node_modules', '.bin', process.platform === 'win32' ? `${name}.cmd` : name);

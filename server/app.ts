@@ -8,8 +8,10 @@ import { bodyLimit } from 'hono/body-limit';
 import { HTTPException } from 'hono/http-exception';
 import { secureHeaders } from 'hono/secure-headers';
 import { guard } from './guard.js';
+import type { Keeper } from './keeper.js';
 import type { Hub } from './live/hub.js';
 import { problem } from './problem.js';
+import { backupRoutes } from './routes/house.js';
 import { importRoutes } from './routes/imports.js';
 import { incomingRoutes } from './routes/incoming.js';
 import { outRoutes } from './routes/out.js';
@@ -31,6 +33,8 @@ export interface AppOptions {
   readonly hub: Hub;
   /** Threads; left out, of its own. */
   readonly workers?: Workers;
+  /** Left out, no backup can be asked for. */
+  readonly keeper?: Keeper;
   /** Left out, there are no wires. */
   readonly rig?: Rig;
   /** Folder of the built interface, or null. */
@@ -39,7 +43,7 @@ export interface AppOptions {
   readonly hosts: readonly string[];
 }
 
-export function makeApp({ store, shelf, hub, rig, web, hosts, workers = makeWorkers() }: AppOptions): Hono {
+export function makeApp({ store, shelf, hub, rig, web, hosts, workers = makeWorkers(), keeper }: AppOptions): Hono {
   const page = web === null ? null : pageOf(web);
   const app = new Hono();
   app.onError((error, c) => {
@@ -99,6 +103,7 @@ export function makeApp({ store, shelf, hub, rig, web, hosts, workers = makeWork
   app.route('/api/imports', importRoutes(store, shelf, workers));
   app.route('/api/incoming', incomingRoutes(workers));
   app.route('/api/tables', tableRoutes(workers));
+  if (keeper) app.route('/api/backup', backupRoutes(keeper));
   if (rig) app.route('/api/wires', wiresRoutes(rig));
   app.all('/api/*', (c) => problem(c, 404, 'No such route', 'There is nothing at this address.'));
   if (web && page) {

@@ -1,40 +1,65 @@
-/** What is done without being asked: old logs are packed, deleted shows leave in time. */
-import type { Database } from './store/database.js';
+/** What is done without being asked: a backup every night, old logs packed, deleted shows taken away in time. */
+import { type Backing, type Backup, backUp } from './store/backup.js';
+import { backupsIn } from './store/folder.js';
 import { KEPT_DAYS, type Store } from './store/store.js';
 
 const DAY = 24 * 3600 * 1000;
 /** How often is looked for something to do, ms. */
 const ROUND = 5 * 60 * 1000;
+/** Hour of the night from which a backup is due. */
+const HOUR = 3;
 
+/** Where backups lie, and how many are kept; 0 makes none by itself. */
+export interface Backups {
+  readonly folder: string;
+  readonly kept: number;
+}
 export interface Keeper {
   /** Does now what is due. */
   round(now?: Date): Promise<void>;
+  /** A backup, now. @throws what the disk and the database throw */
+  backUp(now?: Date): Promise<Backup>;
   stop(): Promise<void>;
 }
 
+/** The last time that a backup was due. */
+export function dueBefore(now: Date): Date {
+  const due = new Date(now);
+  due.setHours(HOUR, 0, 0, 0);
+  if (due > now) due.setDate(due.getDate() - 1);
+  return due;
+}
+
 /** Begins to keep a house. A round that fails is told, and the next one comes. */
-export function keepHouse(database: Database, store: Store): Keeper {
+export function keepHouse(backing: Backing, store: Store, { folder, kept }: Backups): Keeper {
+  const { database } = backing;
   let ended = false;
-  let working: Promise<void> = Promise.resolve();
+  let working: Promise<unknown> = Promise.resolve();
+  /** One thing after the other. */
+  const next = <T>(work: () => Promise<T>): Promise<T> => {
+    const turn = working.then(work, work);
+    working = turn.catch(() => undefined);
+    return turn;
+  };
+  const made = (now: Date) => backUp(backing, folder, kept || Number.MAX_SAFE_INTEGER, now);
   const round = async (now: Date): Promise<void> => {
     await store.sweep(new Date(now.getTime() - KEPT_DAYS * DAY));
     let packed = false;
     for (const id of await store.longLogs()) while (!ended && (await store.compact(id))) packed = true;
     if (packed && !ended) await database.tidy();
+    const [last] = backupsIn(folder);
+    if (kept && !ended && (!last || last.at < dueBefore(now))) await made(now);
   };
-  const next = (now = new Date()): Promise<void> => {
-    working = working
-      .then(() => round(now))
-      .catch((error: Error) => console.error(`What is kept in order by itself was not: ${error.message}`));
-    return working;
-  };
+  const go = (now = new Date()): Promise<void> =>
+    next(() => round(now)).catch((error: Error) => console.error(`What is kept in order by itself was not: ${error.message}`));
   // The first when the windows that came with the start have what they want.
-  const first = setTimeout(() => void next(), 30_000);
-  const timer = setInterval(() => void next(), ROUND);
+  const first = setTimeout(() => void go(), 30_000);
+  const timer = setInterval(() => void go(), ROUND);
   first.unref();
   timer.unref();
   return {
-    round: next,
+    round: go,
+    backUp: (now = new Date()) => next(() => made(now)),
     stop: async () => {
       ended = true;
       clearTimeout(first);

@@ -26,6 +26,9 @@ try {
     data: process.env.DESSIN_DATA || '.dessin',
     databaseUrl: process.env.DATABASE_URL || undefined,
     ...(process.env.DESSIN_BACKUPS && { backups: process.env.DESSIN_BACKUPS }),
+    ...(process.env.DESSIN_BACKUPS_KEPT && {
+      backupsKept: Math.max(0, Math.floor(Number(process.env.DESSIN_BACKUPS_KEPT)) || 0),
+    }),
     waits: true,
     demo: process.env.DESSIN_DEMO !== 'no',
     wires,

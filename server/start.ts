@@ -1,4 +1,5 @@
 /** Starts the server: lock, database, demo show, routes, port. */
+import { rmSync, writeFileSync } from 'node:fs';
 import { access, constants } from 'node:fs/promises';
 import type { Server } from 'node:http';
 import { dirname, join, resolve } from 'node:path';
@@ -19,6 +20,7 @@ import { makeHub } from './live/hub.js';
 import { lockFolder, StartError } from './lock.js';
 import { problem } from './problem.js';
 import { closeWorkers, makeWorkers } from './routes/threaded.js';
+import { wholeMaker } from './routes/whole.js';
 import { type Database, factOf, isAway, openDatabase } from './store/database.js';
 import { faultOfFolder, faultOfRoom, isFresh, wayBack } from './store/folder.js';
 import { makeShelfStore, type ShelfStore } from './store/shelf.js';
@@ -38,6 +40,8 @@ export interface StartOptions {
   readonly databaseUrl: string | undefined;
   /** Folder of the backups; without, one in the data folder. */
   readonly backups?: string;
+  /** How many are kept of those that are made every night; 0 makes none. */
+  readonly backupsKept?: number;
   /** Fill an empty database with the demo show. */
   readonly demo: boolean;
   /** Waits for a PostgreSQL that does not answer; without, that is a reason not to start. */
@@ -45,6 +49,8 @@ export interface StartOptions {
   /** Ports of the wires, where they are not the standards'. */
   readonly wires?: { readonly e131: number; readonly artnet: number };
 }
+
+const BACKUPS_KEPT = 14;
 
 /** What answers until the database is open. */
 function waitingApp(): Hono {
@@ -91,14 +97,19 @@ export async function start(options: StartOptions): Promise<Running> {
   try {
     const house = await openHouse(folder, options, () => ended);
     app = house.app;
+    const url = `http://${options.host}:${front.port}`;
+    const address = join(folder, 'address');
+    // Where `npm run backup` finds this server.
+    if (!options.databaseUrl) writeFileSync(address, url);
     return {
       port: front.port,
-      url: `http://${options.host}:${front.port}`,
+      url,
       stop: async () => {
         ended = true;
         await house.quiet();
         await front.close();
         await house.close();
+        rmSync(address, { force: true });
         unlock();
       },
     };
@@ -123,7 +134,7 @@ async function openHouse(folder: string, options: StartOptions, ended: () => boo
     let database: Database | null = null;
     try {
       database = await opened(folder, options);
-      return await furnish(database, options);
+      return await furnish(database, folder, options);
     } catch (error) {
       await database?.close().catch(() => undefined);
       const away = error instanceof StartError ? isAway(error.cause) : isAway(error);
@@ -134,7 +145,8 @@ async function openHouse(folder: string, options: StartOptions, ended: () => boo
     }
   }
 }
-async function furnish(database: Database, options: StartOptions): Promise<House> {
+async function furnish(database: Database, folder: string, options: StartOptions): Promise<House> {
+  const { backups = join(folder, 'backups') } = options;
   const store = makeStore(database);
   const shelf = makeShelfStore(database);
   const hub = makeHub(database);
@@ -151,13 +163,15 @@ async function furnish(database: Database, options: StartOptions): Promise<House
   const cid = (await factOf(database, 'cid', v4)).replaceAll('-', '');
   const rig = makeRig(makeWires({ cid, name: 'Dessin', ...(options.wires && { ports: options.wires }) }));
   const workers = makeWorkers();
-  const keeper = keepHouse(database, store);
+  const backing = { database, whole: wholeMaker(store, shelf, workers) };
+  const keeper = keepHouse(backing, store, { folder: backups, kept: options.backupsKept ?? BACKUPS_KEPT });
   const app = makeApp({
     store,
     shelf,
     workers,
     hub,
     rig,
+    keeper,
     web: hasWeb ? web : null,
     hosts: ['localhost', '127.0.0.1', '[::1]', options.host],
   });

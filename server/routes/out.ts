@@ -1,37 +1,24 @@
 /** Every output as a plain file. */
 import { Hono } from 'hono';
 import { issuesWanted, type Stood } from '#core/compare/since';
-import { hashesIn } from '#core/formats/named-files';
 import { handOverOf } from '#core/handover/part';
 import { isId } from '#core/model/ids';
 import { all, type Show, settingsOf } from '#core/model/show';
 import { type Asked, type Output, OutputError, outputs } from '../outputs.js';
 import { WHOLE } from '../print/package.js';
 import { notFound, problem } from '../problem.js';
-import { hashesHeld } from '../store/issues.js';
 import type { ShelfStore } from '../store/shelf.js';
 import type { Loaded, Store } from '../store/store.js';
-import type { OutputAsk, WholeAsk } from '../threads/tasks.js';
+import type { OutputAsk } from '../threads/tasks.js';
 import { partsIn } from './imports.js';
 import { type Workers, whyNot } from './threaded.js';
+import { wholeAsk } from './whole.js';
 
 /** A name for files of a show that every disk takes. */
 const stemOf = (show: Show): string =>
   settingsOf(show)
     .name.replace(/[^A-Za-z0-9 _-]+/g, '')
     .trim() || 'show';
-
-/** What a thread makes a whole show of, for another Dessin or for the shelf of the house. */
-async function wholeAsk(loaded: Loaded, store: Store, shelf: ShelfStore, past: boolean): Promise<WholeAsk> {
-  const { id } = loaded.show;
-  const records = [...loaded.show.records.values()];
-  const given = new Set(all(loaded.show, 'issue').map((issue) => issue.id));
-  const issues = (await store.issues(id)).filter((issue) => given.has(issue.id));
-  const named = new Set(hashesIn(records));
-  for (const issue of issues) for (const hash of await hashesHeld(issue)) named.add(hash);
-  const files = await shelf.filesNamed([...named]);
-  return { show: id, records, files, issues, runs: past ? await store.runs(id) : [] };
-}
 
 /** What goes into a file besides the show: what its types name, what issues held that it marks changes since, and, in a package where that is wanted, the show itself. */
 async function besides(

@@ -1,8 +1,10 @@
 /** Opens the database: PGlite in the data folder, or PostgreSQL by DATABASE_URL. Both take the same schema and migrations. */
-import { existsSync } from 'node:fs';
-import { readFile } from 'node:fs/promises';
+import { existsSync, readFileSync } from 'node:fs';
+import { copyFile, mkdir, mkdtemp, readFile, rm, writeFile } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
-import { eq } from 'drizzle-orm';
+import { eq, sql } from 'drizzle-orm';
 import type { PgDatabase, PgQueryResultHKT } from 'drizzle-orm/pg-core';
 import { DurableFiles, durableParams } from './durable.js';
 import { beginMaking, databaseIn, endMaking, isFresh } from './folder.js';
@@ -35,17 +37,35 @@ const emptyDatabase = fileURLToPath(
   new URL(compiled ? '../../empty-database.tar.gz' : '../../dist/empty-database.tar.gz', import.meta.url),
 );
 
+const journal = (): { entries: { tag: string }[] } =>
+  JSON.parse(readFileSync(join(migrationsFolder, 'meta', '_journal.json'), 'utf8'));
+/** How many migrations there are: what tables look like is told by it. */
+export const migrations = (): number => journal().entries.length;
+/** The migrations up to a number, as a folder of their own. @returns what takes it away */
+async function migrationsTo(count: number): Promise<{ readonly folder: string; readonly done: () => Promise<void> }> {
+  const all = journal();
+  if (count >= all.entries.length) return { folder: migrationsFolder, done: async () => undefined };
+  const folder = await mkdtemp(join(tmpdir(), 'dessin-tables-'));
+  const entries = all.entries.slice(0, count);
+  await mkdir(join(folder, 'meta'));
+  await writeFile(join(folder, 'meta', '_journal.json'), JSON.stringify({ ...all, entries }));
+  for (const { tag } of entries) await copyFile(join(migrationsFolder, `${tag}.sql`), join(folder, `${tag}.sql`));
+  return { folder, done: () => rm(folder, { recursive: true, force: true }) };
+}
+
 /** How an embedded database is opened; the defaults are right but for tests. */
 export interface Opening {
   /** The files that it lies in; without, those of the folder, with syncs that reach the disk. */
   readonly files?: (folder: string) => DurableFiles;
   /** Words with which the database begins. */
   readonly params?: string[];
+  /** Where a backup is restored: how many migrations its tables had been through, and what fills them before the rest. Only into an empty database. */
+  readonly restoring?: { readonly migrations: number; readonly fill: (database: Pick<Database, 'db'>) => Promise<void> };
 }
 
 /** @param folder  the data folder, or null for a database in memory (tests) */
 export async function openDatabase(folder: string | null, url: string | undefined, opening: Opening = {}): Promise<Database> {
-  return url ? openPostgres(url) : openPglite(folder, opening);
+  return url ? openPostgres(url, opening) : openPglite(folder, opening);
 }
 
 async function openPglite(folder: string | null, opening: Opening): Promise<Database> {
@@ -61,7 +81,12 @@ async function openPglite(folder: string | null, opening: Opening): Promise<Data
   });
   await client.waitReady;
   const db = drizzle(client, { schema });
-  await migrate(db, { migrationsFolder });
+  try {
+    await prepare(db, (from) => migrate(db, { migrationsFolder: from }), opening);
+  } catch (error) {
+    await client.close();
+    throw error;
+  }
   if (folder !== null) endMaking(folder);
   return {
     db,
@@ -81,10 +106,28 @@ async function openPglite(folder: string | null, opening: Opening): Promise<Data
   };
 }
 
+/** Brings the tables to what this release needs; fills them on the way where a backup is restored. */
+async function prepare(db: Db, migrate: (folder: string) => Promise<void>, { restoring }: Opening): Promise<void> {
+  if (restoring) {
+    const { folder, done } = await migrationsTo(restoring.migrations);
+    await migrate(folder).finally(done);
+    if (
+      (
+        (await db.execute(sql`select 1 from installation union all select 1 from shows limit 1`)) as unknown as {
+          rows: unknown[];
+        }
+      ).rows.length
+    )
+      throw new Error('The database is not empty. A backup is restored into an empty one.');
+    await restoring.fill({ db });
+  }
+  await migrate(migrationsFolder);
+}
+
 /** Number of the lock under which processes that start together prepare the database: the letters of "Dessin". */
 const PREPARING = 0x446573;
 
-async function openPostgres(url: string): Promise<Database> {
+async function openPostgres(url: string, opening: Opening): Promise<Database> {
   const { default: pg } = await import('pg');
   const { drizzle } = await import('drizzle-orm/node-postgres');
   const { migrate } = await import('drizzle-orm/node-postgres/migrator');
@@ -116,7 +159,7 @@ async function openPostgres(url: string): Promise<Database> {
     }
   };
   try {
-    await alone(() => migrate(db, { migrationsFolder }));
+    await alone(() => prepare(db, (from) => migrate(db, { migrationsFolder: from }), opening));
   } catch (error) {
     await pool.end().catch(() => undefined);
     throw error;

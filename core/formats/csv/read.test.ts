@@ -10,13 +10,23 @@ describe('CSV (RFC 4180)', () => {
     expect(csvRows([['a', 'b "c"', 'd, e', 'x\r\ny']])).toBe('a,"b ""c""","d, e","x\r\ny"\r\n'));
   test('a formula is defused, a number stays', () =>
     expect([guarded('=1+1'), guarded('-3.5'), guarded("'="), guarded('@x')]).toEqual(["'=1+1", '-3.5', "''=", "'@x"]));
-  test.each([' =1', '\n=1', '\r\n+1', '\u00A0@x', '\uFF1D1+1', ' \uFF0B1', '\uFF0Dx', '\uFF20x', '\u200B=1', "' =1", '\t', ' - 5'])(
-    'a formula that hides behind a beginning is guarded too: %j',
-    (text) => {
-      expect(guarded(text)).toBe(`'${text}`);
-      expect(unguarded(guarded(text))).toBe(text);
-    },
-  );
+  test.each([
+    ' =1',
+    '\n=1',
+    '\r\n+1',
+    '\u00A0@x',
+    '\uFF1D1+1',
+    ' \uFF0B1',
+    '\uFF0Dx',
+    '\uFF20x',
+    '\u200B=1',
+    "' =1",
+    '\t',
+    ' - 5',
+  ])('a formula that hides behind a beginning is guarded too: %j', (text) => {
+    expect(guarded(text)).toBe(`'${text}`);
+    expect(unguarded(guarded(text))).toBe(text);
+  });
   test('what is no formula stays as it is', () => {
     for (const text of [' x=1', 'a\n=1', '', ' ', '5 - 3', "'x"]) expect(guarded(text)).toBe(text);
   });

@@ -42,15 +42,18 @@ interface Contents {
 function contentsOf(bytes: Uint8Array, where: string, most: Limits): Contents {
   // The end record is 22 bytes and a comment of at most 65535.
   const first = Math.max(0, bytes.length - 65557);
-  const found: number[] = [];
-  for (let at = bytes.length - 22; at >= first; at--) if (u32(bytes, at) === 0x06054b50) found.push(at);
-  const [end, other] = found;
-  if (end === undefined)
+  let end = bytes.length - 22;
+  while (end >= first && u32(bytes, end) !== 0x06054b50) end--;
+  if (end < first)
     throw new FormatError(
       'ZIP_BAD',
       `${where} is not a zip archive, or its end is missing. Ask the sender for the file again.`,
       where,
     );
+  /** Whether an end record says of itself that the file ends with it. An archive that lies in this one has an end too, and does not. */
+  const isLast = (at: number): boolean => at + 22 + u16(bytes, at + 20) === bytes.length;
+  let other = end - 1;
+  while (other >= first && !(u32(bytes, other) === 0x06054b50 && isLast(other))) other--;
   const count = u16(bytes, end + 10);
   const [size, start] = [u32(bytes, end + 12), u32(bytes, end + 16)];
   if (count === 0xffff || start === 0xffffffff) throw unsupported(where, 'uses the 64 bit form of zip');
@@ -61,8 +64,8 @@ function contentsOf(bytes: Uint8Array, where: string, most: Limits): Contents {
       `${where} ${what}: two programs could see different contents in it. Ask the sender to save it again.`,
       where,
     );
-  if (other !== undefined) throw twofold('has more than one end');
-  if (end + 22 + u16(bytes, end + 20) !== bytes.length) throw twofold('goes on behind its end');
+  if (other >= first) throw twofold('has more than one end');
+  if (!isLast(end)) throw twofold('goes on behind its end');
   if (count !== u16(bytes, end + 8)) throw twofold('tells two numbers of entries');
   if (start + size !== end) throw twofold('has something between its table of contents and its end');
   if (count > most.entries)
