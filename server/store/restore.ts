@@ -11,6 +11,8 @@ import { breath } from './rows.js';
 export interface OpenBackup {
   readonly manifest: Manifest;
   readonly zip: Archive;
+  /** What was odd in the zip, as far as it was read. */
+  readonly report: Report;
 }
 const bad = (where: string, what: string) => new FormatError('BACKUP_BAD', `${where} ${what}`, where);
 
@@ -32,7 +34,7 @@ export async function openBackup(file: string): Promise<OpenBackup> {
     throw bad(file, 'is no backup of Dessin. Backups are named dessin-DATE.zip.');
   if (manifest.form > BACKUP_FORM || manifest.migrations > migrations())
     throw bad(file, 'was made by a newer Dessin. Update Dessin on this machine, then restore it.');
-  return { manifest, zip };
+  return { manifest, zip, report };
 }
 
 /** Letters of rows that are written at once. */
@@ -58,13 +60,19 @@ function* lists(text: string): Generator<string> {
  * Writes a backup into a database that has been through as many migrations as it, and is empty otherwise.
  * @throws FormatError where the zip is damaged: what it tells of is not in it
  */
-export async function restoreInto({ db }: Pick<Database, 'db'>, { manifest, zip }: OpenBackup, file: string): Promise<void> {
+export async function restoreInto(
+  { db }: Pick<Database, 'db'>,
+  { manifest, zip, report }: OpenBackup,
+  file: string,
+): Promise<void> {
   const counted = new Map<Table, number>();
   await db.transaction(async (raw) => {
     const tx = within(raw);
     const take = async (table: Table, entry: string): Promise<void> => {
       const bytes = zip.read(entry);
       if (!bytes) throw bad(file, `is damaged: ${entry} is missing.`);
+      const [fault] = report.list.filter(({ severity }) => severity === 'error');
+      if (fault) throw bad(file, `is damaged: ${fault.message}`);
       const name = sql.identifier(table);
       for (const list of lists(strFromU8(bytes))) {
         const done = (await tx.execute(
