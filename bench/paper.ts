@@ -125,7 +125,14 @@ export async function paper(): Promise<void> {
 async function meanwhile(show: Show): Promise<void> {
   const database = await openDatabase(null, undefined);
   const store = makeStore(database);
-  const app = makeApp({ store, shelf: makeShelfStore(database), hub: makeHub(database), web: null, hosts: ['localhost'] });
+  const app = makeApp({
+    store,
+    shelf: makeShelfStore(database),
+    database,
+    hub: makeHub(database),
+    web: null,
+    hosts: ['localhost'],
+  });
   await store.create([...show.records.values()], show.id);
   const headers = { host: 'localhost', 'content-type': 'application/json' };
   const edits = async (until: (n: number) => boolean): Promise<number[]> => {

@@ -4,7 +4,8 @@ import { createHash } from 'node:crypto';
 import { accessSync, constants, existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
 import { dirname, join, resolve } from 'node:path';
 import { fileURLToPath } from 'node:url';
-import { gzipSync } from 'node:zlib';
+import { promisify } from 'node:util';
+import { brotliCompress, gzip } from 'node:zlib';
 
 export const root = dirname(dirname(fileURLToPath(import.meta.url)));
 
@@ -161,9 +162,17 @@ export async function build() {
   // Whoever asks for it, a test too: the interface that is served is the quick one.
   await quietly('Building the interface', tool('vite'), ['build', '--logLevel', 'warn'], { env: { NODE_ENV: 'production' } });
   const assets = join(root, 'dist', 'web', 'assets');
-  // Compressed once, here: the server sends what lies there.
-  for (const name of readdirSync(assets).filter((file) => /\.(js|css)$/.test(file)))
-    writeFileSync(join(assets, `${name}.gz`), gzipSync(readFileSync(join(assets, name)), { level: 9 }));
+  // Compressed once, here, and as far as it goes: the server sends what lies there.
+  await Promise.all(
+    readdirSync(assets)
+      .filter((file) => /\.(js|css|svg)$/.test(file))
+      .map(async (name) => {
+        const bytes = readFileSync(join(assets, name));
+        const [small, smaller] = await Promise.all([promisify(gzip)(bytes, { level: 9 }), promisify(brotliCompress)(bytes)]);
+        writeFileSync(join(assets, `${name}.gz`), small);
+        writeFileSync(join(assets, `${name}.br`), smaller);
+      }),
+  );
   writeFileSync(stamp, String(newest));
 }
 

@@ -9,6 +9,7 @@ import type { Hono } from 'hono';
 import { baseRecords, idOf } from '#core/model/show.arb';
 import { makeApp } from './app.js';
 import type { Hub } from './live/hub.js';
+import type { Database } from './store/database.js';
 import type { ShelfStore } from './store/shelf.js';
 import type { Store } from './store/store.js';
 import { faultOfChange, faultOfRecord } from './validate.js';
@@ -22,7 +23,14 @@ beforeAll(async () => {
   await writeFile(join(folder, 'web', 'assets', 'a.js'), 'export {}');
   await writeFile(join(folder, 'web', 'assets', 'a.js.gz'), gzipSync('export {}'));
   await writeFile(join(folder, 'secret.json'), '{"secret":true}');
-  app = makeApp({ store: {} as Store, shelf: {} as ShelfStore, hub: {} as Hub, web: join(folder, 'web'), hosts: ['localhost'] });
+  app = makeApp({
+    store: {} as Store,
+    shelf: {} as ShelfStore,
+    database: {} as Database,
+    hub: {} as Hub,
+    web: join(folder, 'web'),
+    hosts: ['localhost'],
+  });
 });
 afterAll(() => rm(folder, { recursive: true, force: true }));
 const get = (path: string) => app.request(`http://localhost${path}`, { headers: { host: 'localhost' } });

@@ -7,11 +7,13 @@ import { Hono, type MiddlewareHandler } from 'hono';
 import { bodyLimit } from 'hono/body-limit';
 import { HTTPException } from 'hono/http-exception';
 import { secureHeaders } from 'hono/secure-headers';
+import { smaller } from './answers.js';
 import { guard } from './guard.js';
 import type { Keeper } from './keeper.js';
 import type { Hub } from './live/hub.js';
+import { logged, type RequestLog, Requests } from './log.js';
 import { problem } from './problem.js';
-import { backupRoutes } from './routes/house.js';
+import { backupRoutes, houseRoutes } from './routes/house.js';
 import { importRoutes } from './routes/imports.js';
 import { incomingRoutes } from './routes/incoming.js';
 import { outRoutes } from './routes/out.js';
@@ -20,7 +22,7 @@ import { showRoutes } from './routes/shows.js';
 import { tableRoutes } from './routes/tables.js';
 import { makeWorkers, type Workers } from './routes/threaded.js';
 import { wiresRoutes } from './routes/wires.js';
-import { isAway } from './store/database.js';
+import { type Database, isAway } from './store/database.js';
 import type { ShelfStore } from './store/shelf.js';
 import { NewerShow, type Store } from './store/store.js';
 import type { Rig } from './wires/rig.js';
@@ -31,6 +33,10 @@ export interface AppOptions {
   readonly store: Store;
   readonly shelf: ShelfStore;
   readonly hub: Hub;
+  /** What health looks at. */
+  readonly database: Pick<Database, 'db' | 'shared'>;
+  /** Where a line a request goes; left out, nowhere. */
+  readonly log?: RequestLog | null;
   /** Threads; left out, of its own. */
   readonly workers?: Workers;
   /** Left out, no backup can be asked for. */
@@ -43,8 +49,20 @@ export interface AppOptions {
   readonly hosts: readonly string[];
 }
 
-export function makeApp({ store, shelf, hub, rig, web, hosts, workers = makeWorkers(), keeper }: AppOptions): Hono {
+export function makeApp({
+  database,
+  log = null,
+  store,
+  shelf,
+  hub,
+  rig,
+  web,
+  hosts,
+  workers = makeWorkers(),
+  keeper,
+}: AppOptions): Hono {
   const page = web === null ? null : pageOf(web);
+  const requests = new Requests();
   const app = new Hono();
   app.onError((error, c) => {
     if (error instanceof HTTPException)
@@ -85,6 +103,8 @@ export function makeApp({ store, shelf, hub, rig, web, hosts, workers = makeWork
       strictTransportSecurity: false,
     }),
   );
+  app.use(logged(requests, log));
+  app.use('/api/*', smaller());
   app.use(guard(hosts));
   const tooLarge = (most: number) =>
     bodyLimit({ maxSize: most, onError: (c) => problem(c, 413, 'Too large', `The limit is ${most / MB} MB.`) });
@@ -92,8 +112,11 @@ export function makeApp({ store, shelf, hub, rig, web, hosts, workers = makeWork
   app.use('/api/shows/*', tooLarge(64 * MB));
   app.use('/api/shelf/*', tooLarge(200 * MB));
   app.use('/api/tables/*', tooLarge(64 * MB));
-  app.get('/api/health', (c) => c.json({ ok: true, build: page?.().build ?? '' }));
-  app.route('/api/shelf', shelfRoutes(shelf, workers));
+  app.route(
+    '/api',
+    houseRoutes({ database, hub, workers, requests, keeper }, () => page?.().build ?? ''),
+  );
+  app.route('/api/shelf', shelfRoutes(shelf, workers, hub));
   app.route('/api/files', fileRoutes(shelf));
   app.route(
     '/api/shows',

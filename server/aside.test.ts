@@ -28,6 +28,7 @@ const serverOn = (): Hono =>
   makeApp({
     store: makeStore(database),
     shelf: makeShelfStore(database),
+    database,
     hub: makeHub(database),
     web: null,
     hosts: ['localhost'],

@@ -31,7 +31,7 @@ beforeAll(async () => {
   store = makeStore(database);
   shelf = makeShelfStore(database);
   await fillShelf(shelf);
-  app = makeApp({ store, shelf, hub: makeHub(database), web: null, hosts: ['localhost'] });
+  app = makeApp({ store, shelf, database, hub: makeHub(database), web: null, hosts: ['localhost'] });
 });
 afterAll(() => database.close());
 

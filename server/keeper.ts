@@ -19,6 +19,8 @@ export interface Keeper {
   round(now?: Date): Promise<void>;
   /** A backup, now. @throws what the disk and the database throw */
   backUp(now?: Date): Promise<Backup>;
+  /** When the last backup was made, as far as this process knows without looking. */
+  last(): Date | null;
   stop(): Promise<void>;
 }
 
@@ -41,7 +43,12 @@ export function keepHouse(backing: Backing, store: Store, { folder, kept }: Back
     working = turn.catch(() => undefined);
     return turn;
   };
-  const made = (now: Date) => backUp(backing, folder, kept || Number.MAX_SAFE_INTEGER, now);
+  let known = backupsIn(folder)[0]?.at ?? null;
+  const made = async (now: Date): Promise<Backup> => {
+    const backup = await backUp(backing, folder, kept || Number.MAX_SAFE_INTEGER, now);
+    known = now;
+    return backup;
+  };
   const round = async (now: Date): Promise<void> => {
     await store.sweep(new Date(now.getTime() - KEPT_DAYS * DAY));
     let packed = false;
@@ -59,6 +66,7 @@ export function keepHouse(backing: Backing, store: Store, { folder, kept }: Back
   timer.unref();
   return {
     round: go,
+    last: () => known,
     backUp: (now = new Date()) => next(() => made(now)),
     stop: async () => {
       ended = true;

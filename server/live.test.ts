@@ -1,5 +1,8 @@
 /** Connections that stay: the listener that comes back, the hub that brings what was missed, the WebSocket of a window. */
 import { EventEmitter } from 'node:events';
+import { mkdtemp, rm } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import WebSocket from 'ws';
@@ -281,3 +284,40 @@ describe('the WebSocket of a window', () => {
     if (typeof own !== 'number') own.socket.close();
   });
 });
+
+test('the Shelf tells its windows when it has moved, whoever moved it, and nothing else', async () => {
+  const data = await mkdtemp(join(tmpdir(), 'dessin-shelf-'));
+  const running = await start({ port: 0, host: '127.0.0.1', data, databaseUrl: undefined, demo: true });
+  try {
+    const heard: string[] = [];
+    const socket = new WebSocket(`${running.url.replace('http', 'ws')}/api/shelf/live`);
+    socket.on('message', (message) => {
+      const said = JSON.parse(String(message)) as { event: string; revision: string };
+      if (said.event === 'shelf') heard.push(said.revision);
+    });
+    const until = async (n: number) => {
+      for (let i = 0; i < 100 && heard.length < n; i++) await new Promise((wait) => setTimeout(wait, 20));
+      expect(heard).toHaveLength(n);
+    };
+    await until(1);
+    const ask = async (path: string, method: string, body: unknown) =>
+      fetch(`${running.url}/api${path}`, { method, headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) });
+    const { items } = (await (await fetch(`${running.url}/api/shelf`)).json()) as { items: { id: string }[] };
+    const ids = [items[0]!.id];
+    await ask('/shelf/items', 'PATCH', { ids, favourite: true });
+    await until(2);
+    await ask('/shelf/remove', 'POST', { ids });
+    await until(3);
+    await ask('/shelf/folders', 'POST', { add: 'New' });
+    await until(4);
+    const now = ((await (await fetch(`${running.url}/api/shelf/revision`)).json()) as { revision: string }).revision;
+    expect(heard.at(-1)).toBe(now);
+    await ask('/shows', 'POST', { name: 'Other', units: 'metric', stageWidth: 9000, stageDepth: 9000 });
+    await new Promise((wait) => setTimeout(wait, 200));
+    expect(heard).toHaveLength(4);
+    socket.close();
+  } finally {
+    await running.stop();
+    await rm(data, { recursive: true, force: true });
+  }
+}, 60_000);

@@ -1,4 +1,5 @@
 /** Entry of the server process. */
+import { join } from 'node:path';
 import { ARTNET_PORT } from '#core/wires/artnet';
 import { PORT } from '#core/wires/e131';
 import { StartError } from './lock.js';
@@ -29,6 +30,7 @@ try {
     ...(process.env.DESSIN_BACKUPS_KEPT && {
       backupsKept: Math.max(0, Math.floor(Number(process.env.DESSIN_BACKUPS_KEPT)) || 0),
     }),
+    ...(process.env.DESSIN_LOG !== 'no' && { log: process.env.DESSIN_LOG || join(process.env.DESSIN_DATA || '.dessin', 'log') }),
     waits: true,
     demo: process.env.DESSIN_DEMO !== 'no',
     wires,

@@ -21,7 +21,7 @@ beforeAll(async () => {
   database = await openDatabase(null, undefined);
   const store = makeStore(database);
   await store.create([...makeDemo().records.values()], demoId);
-  app = makeApp({ store, shelf: makeShelfStore(database), hub: makeHub(database), web: null, hosts: ['localhost'] });
+  app = makeApp({ store, shelf: makeShelfStore(database), database, hub: makeHub(database), web: null, hosts: ['localhost'] });
 });
 afterAll(() => database.close());
 const post = (body: unknown, id = demoId, type = 'application/json') =>

@@ -25,7 +25,11 @@ async function rig(url: string | undefined): Promise<{ app: Hono; store: Store; 
   const store = makeStore(database);
   const hub = makeHub(database);
   await hub.start();
-  return { app: makeApp({ store, shelf: makeShelfStore(database), hub, web: null, hosts: ['localhost'] }), store, database };
+  return {
+    app: makeApp({ store, shelf: makeShelfStore(database), database, hub, web: null, hosts: ['localhost'] }),
+    store,
+    database,
+  };
 }
 
 const headers = { host: 'localhost', 'content-type': 'application/json' };
@@ -225,8 +229,57 @@ describe.each(where)('on %s', (_, url) => {
     const kept = async (query: string) =>
       (await app.request(`http://localhost/api/shows/${id}/out/thumbnail.svg${query}`, { headers })).headers.get('cache-control');
     expect(await kept(`?r=${revision}`)).toContain('max-age');
-    expect(await kept(`?r=${revision + 1}`)).toBe('no-store');
-    expect(await kept('')).toBe('no-store');
+    expect(await kept(`?r=${revision + 1}`)).toBe('no-cache');
+    expect(await kept('')).toBe('no-cache');
+    const book = await app.request(`http://localhost/api/shows/${id}/out/sheet.svg`, { headers });
+    expect(book.headers.get('cache-control')).toBe('no-store');
+  });
+  test('a show and its small drawing are not sent again to who has them; after an edit they are', async () => {
+    const again = async (path: string, tag: string) =>
+      app.request(`http://localhost/api/shows/${path}`, { headers: { ...headers, 'if-none-match': tag } });
+    const id = await newShow('Tagged');
+    for (const path of [id, `${id}/out/thumbnail.svg`]) {
+      const first = await app.request(`http://localhost/api/shows/${path}`, { headers });
+      const tag = first.headers.get('etag') ?? '';
+      const text = await first.text();
+      expect(tag).toMatch(/^W\/"/);
+      const second = await again(path, `"other", ${tag}`);
+      expect([second.status, await second.text()]).toEqual([304, '']);
+      expect(await (await again(path, '')).text()).toBe(text);
+      await ask('PATCH', `/api/shows/${id}`, { name: `Tagged ${path.length}` });
+      const third = await again(path, tag);
+      expect(third.status).toBe(200);
+      expect(third.headers.get('etag')).not.toBe(tag);
+    }
+  });
+  test('a change comes back where it was altered, and else not', async () => {
+    const id = await newShow('Back');
+    const { records } = (await ask('GET', `/api/shows/${id}`)).body as { records: DessinRecord[] };
+    const settings = records.find((record) => record.kind === 'settings')!;
+    const post = async (key: string, venue: string, more: object = {}) =>
+      (await ask('POST', `/api/shows/${id}/changes`, { key, label: 'x', change: edit([settings], { venue, ...more }) })).body as {
+        revision: number;
+        change?: Change;
+      };
+    const key = v4();
+    expect(await post(key, 'Boathouse')).toEqual({ revision: 1 });
+    // Sent once more, after a lost answer: what stands may be something else.
+    expect((await post(key, 'Boathouse')).change?.updated).toHaveLength(1);
+    // It met another edit, of another field.
+    const other = (
+      await ask('POST', `/api/shows/${id}/changes`, { key: v4(), label: 'x', change: edit([settings], { designer: 'Imke' }) })
+    ).body as { change: Change };
+    expect(other.change.updated[0]![1]).toMatchObject({ designer: 'Imke', venue: 'Boathouse' });
+    // A name of two lines is one.
+    const { records: now } = (await ask('GET', `/api/shows/${id}`)).body as { records: DessinRecord[] };
+    const named = (
+      await ask('POST', `/api/shows/${id}/changes`, {
+        key: v4(),
+        label: 'x',
+        change: edit([now.find((record) => record.kind === 'settings')!], { name: 'Two\nlines\u2028here' }),
+      })
+    ).body as { change: Change };
+    expect(named.change.updated[0]![1]).toMatchObject({ name: 'Two lines here' });
   });
   test('an output that is not known, a paper that is not, a scale that is not: a sentence each', async () => {
     const id = await demoCopy();

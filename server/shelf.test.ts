@@ -33,7 +33,7 @@ describe.each(where)('the Shelf on %s', (_, url) => {
     database = await openDatabase(null, url);
     const shelf = makeShelfStore(database);
     await fillShelf(shelf);
-    app = makeApp({ store: makeStore(database), shelf, hub: makeHub(database), web: null, hosts: ['localhost'] });
+    app = makeApp({ store: makeStore(database), shelf, database, hub: makeHub(database), web: null, hosts: ['localhost'] });
   });
   afterAll(() => database.close());
 

@@ -18,6 +18,7 @@ import { makeApp } from './app.js';
 import { keepHouse } from './keeper.js';
 import { makeHub } from './live/hub.js';
 import { lockFolder, StartError } from './lock.js';
+import { logTo, logToOutput } from './log.js';
 import { problem } from './problem.js';
 import { closeWorkers, makeWorkers } from './routes/threaded.js';
 import { wholeMaker } from './routes/whole.js';
@@ -42,6 +43,8 @@ export interface StartOptions {
   readonly backups?: string;
   /** How many are kept of those that are made every night; 0 makes none. */
   readonly backupsKept?: number;
+  /** Folder of the log of requests, or `-` for the output; without, there is none. */
+  readonly log?: string;
   /** Fill an empty database with the demo show. */
   readonly demo: boolean;
   /** Waits for a PostgreSQL that does not answer; without, that is a reason not to start. */
@@ -165,7 +168,10 @@ async function furnish(database: Database, folder: string, options: StartOptions
   const workers = makeWorkers();
   const backing = { database, whole: wholeMaker(store, shelf, workers) };
   const keeper = keepHouse(backing, store, { folder: backups, kept: options.backupsKept ?? BACKUPS_KEPT });
+  const log = options.log === '-' ? logToOutput() : options.log ? logTo(resolve(options.log)) : null;
   const app = makeApp({
+    database,
+    log,
     store,
     shelf,
     workers,
@@ -181,6 +187,7 @@ async function furnish(database: Database, folder: string, options: StartOptions
     close: async () => {
       await keeper.stop();
       await closeWorkers(workers);
+      await log?.close();
       await database.close();
     },
   };

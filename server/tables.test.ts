@@ -6,10 +6,18 @@ import type { OutTable } from '#core/ledger/table';
 import { makeApp } from './app.js';
 import type { Hub } from './live/hub.js';
 import { sheetName } from './print/xlsx.js';
+import type { Database } from './store/database.js';
 import type { ShelfStore } from './store/shelf.js';
 import type { Store } from './store/store.js';
 
-const app = makeApp({ store: {} as Store, shelf: {} as ShelfStore, hub: {} as Hub, web: null, hosts: ['localhost'] });
+const app = makeApp({
+  store: {} as Store,
+  shelf: {} as ShelfStore,
+  database: { db: { execute: async () => ({}) } } as unknown as Database,
+  hub: {} as Hub,
+  web: null,
+  hosts: ['localhost'],
+});
 const post = (path: string, body: string | Uint8Array) =>
   app.request(`http://localhost/api/tables/${path}`, {
     method: 'POST',

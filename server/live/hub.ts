@@ -1,16 +1,22 @@
 /** Hands notifications of the database on to the open connections. Several server processes on one database all hear of every change. */
 import type { Id } from '#core/model/records';
 import type { Database } from '../store/database.js';
+import { SHELF_CHANNEL } from '../store/shelf.js';
 import { CHANNEL, type LoggedChange, type Store } from '../store/store.js';
 
 export interface Hub {
   /** Calls back when a show has, or may have, a newer revision; the answer ends it. */
   watch(show: Id, call: () => void): () => void;
+  /** Calls back when the Shelf has, or may have, moved. */
+  watchShelf(call: () => void): () => void;
+  /** How many watch. */
+  count(): number;
   start(): Promise<void>;
 }
 
 export function makeHub(database: Database): Hub {
   const watchers = new Map<Id, Set<() => void>>();
+  const ofShelf = new Set<() => void>();
   return {
     watch(show, call) {
       const set = watchers.get(show) ?? new Set();
@@ -21,8 +27,17 @@ export function makeHub(database: Database): Hub {
         if (!set.size) watchers.delete(show);
       };
     },
-    start: () =>
-      database.listen(CHANNEL, {
+    watchShelf(call) {
+      ofShelf.add(call);
+      return () => ofShelf.delete(call);
+    },
+    count: () => [...watchers.values()].reduce((sum, set) => sum + set.size, 0),
+    start: async () => {
+      const tellShelf = () => {
+        for (const call of ofShelf) call();
+      };
+      await database.listen(SHELF_CHANNEL, { notified: tellShelf, back: tellShelf });
+      await database.listen(CHANNEL, {
         notified: (payload) => {
           const [show] = payload.split(' ');
           for (const call of watchers.get(show ?? '') ?? []) call();
@@ -31,7 +46,8 @@ export function makeHub(database: Database): Hub {
         back: () => {
           for (const set of watchers.values()) for (const call of set) call();
         },
-      }),
+      });
+    },
   };
 }
 

@@ -1,8 +1,14 @@
 /** The house itself: whether it is well, what it counts, and its backup. */
 import type { IncomingMessage } from 'node:http';
+import { type IntervalHistogram, monitorEventLoopDelay } from 'node:perf_hooks';
+import { sql } from 'drizzle-orm';
 import { Hono } from 'hono';
 import type { Keeper } from '../keeper.js';
+import type { Hub } from '../live/hub.js';
+import { Requests } from '../log.js';
 import { problem } from '../problem.js';
+import type { Database } from '../store/database.js';
+import type { Workers } from './threaded.js';
 
 /** Whether a request comes from this very machine. Who has no connection (a test that calls the routes) does. */
 const isFromHere = (env: unknown): boolean => {
@@ -32,5 +38,117 @@ export function backupRoutes(keeper: Keeper): Hono {
       );
     }
   });
+  return app;
+}
+
+/** How long the database has to answer; one that is at work on something large is not away, ms. */
+const PATIENCE = 150;
+export type Answering = 'here' | 'busy' | 'away';
+/** Whether the database answers. */
+export async function answering({ db }: Pick<Database, 'db'>): Promise<Answering> {
+  const asked: Promise<Answering> = db.execute(sql`select 1`).then(
+    () => 'here',
+    () => 'away',
+  );
+  let timer: NodeJS.Timeout | undefined;
+  const late = new Promise<Answering>((done) => {
+    timer = setTimeout(() => done('busy'), PATIENCE);
+  });
+  const first = await Promise.race([asked, late]);
+  clearTimeout(timer);
+  return first;
+}
+
+export interface Watched {
+  readonly database: Pick<Database, 'db' | 'shared'>;
+  readonly hub: Pick<Hub, 'count'>;
+  readonly workers: Workers;
+  readonly requests: Requests;
+  readonly keeper?: Keeper | undefined;
+}
+let delay: IntervalHistogram | null = null;
+
+/** In the text format of Prometheus (OpenMetrics 1.0, 5: names, types, labels). */
+async function metrics({ database, hub, workers, requests, keeper }: Watched): Promise<string> {
+  const lines: string[] = [];
+  const add = (name: string, type: string, help: string, values: readonly (readonly [labels: string, value: number])[]) => {
+    lines.push(
+      `# HELP ${name} ${help}`,
+      `# TYPE ${name} ${type}`,
+      ...values.map(([labels, value]) => `${name}${labels} ${value}`),
+    );
+  };
+  const one = (name: string, type: string, help: string, value: number) => add(name, type, help, [['', value]]);
+  add(
+    'dessin_requests_total',
+    'counter',
+    'Requests by method and kind of status.',
+    [...requests.counts].map(([key, n]) => {
+      const [method, status] = key.split(' ');
+      return [`{method="${method}",status="${status}"}`, n] as const;
+    }),
+  );
+  add('dessin_request_seconds', 'histogram', 'Time until an answer began.', []);
+  lines.push(
+    ...Requests.bounds.map((bound, i) => `dessin_request_seconds_bucket{le="${bound / 1000}"} ${requests.within[i]}`),
+    `dessin_request_seconds_bucket{le="+Inf"} ${requests.count}`,
+    `dessin_request_seconds_sum ${requests.time / 1000}`,
+    `dessin_request_seconds_count ${requests.count}`,
+  );
+  one('dessin_windows', 'gauge', 'Connections that follow a show.', hub.count());
+  const threads = Object.entries(workers).map(([name, pool]) => [name, pool.count()] as const);
+  add(
+    'dessin_threads_running',
+    'gauge',
+    'Files that are being made and read.',
+    threads.map(([name, { running }]) => [`{what="${name}"}`, running]),
+  );
+  add(
+    'dessin_threads_waiting',
+    'gauge',
+    'Files that wait for a thread.',
+    threads.map(([name, { waiting }]) => [`{what="${name}"}`, waiting]),
+  );
+  one(
+    'dessin_database_answers',
+    'gauge',
+    '1 where the database answers, also when it is busy.',
+    (await answering(database)) === 'away' ? 0 : 1,
+  );
+  const last = keeper?.last();
+  if (last) one('dessin_backup_timestamp_seconds', 'gauge', 'When the last backup was made.', Math.round(last.getTime() / 1000));
+  const { rss, heapUsed, external } = process.memoryUsage();
+  one('process_resident_memory_bytes', 'gauge', 'Memory of the process.', rss);
+  one('dessin_heap_bytes', 'gauge', 'Memory of objects.', heapUsed);
+  one('dessin_external_bytes', 'gauge', 'Memory of buffers, that of the embedded database among them.', external);
+  delay ??= monitorEventLoopDelay({ resolution: 10 });
+  delay.enable();
+  one(
+    'dessin_hold_seconds',
+    'gauge',
+    'Longest time since the last look in which nothing was answered.',
+    delay.max > 0 ? delay.max / 1e9 : 0,
+  );
+  delay.reset();
+  one('process_uptime_seconds', 'gauge', 'Since the start.', Math.round(process.uptime()));
+  return `${lines.join('\n')}\n`;
+}
+
+export function houseRoutes(watched: Watched, build: () => string): Hono {
+  const app = new Hono();
+  app.get('/health', async (c) => {
+    const database = await answering(watched.database);
+    const backup = watched.keeper?.last()?.toISOString() ?? null;
+    if (database === 'away') c.header('retry-after', '2');
+    return c.json({ ok: database !== 'away', build: build(), database, backup }, database === 'away' ? 503 : 200, {
+      'cache-control': 'no-store',
+    });
+  });
+  app.get('/metrics', async (c) =>
+    c.text(await metrics(watched), 200, {
+      'content-type': 'text/plain; version=0.0.4; charset=utf-8',
+      'cache-control': 'no-store',
+    }),
+  );
   return app;
 }

@@ -4,6 +4,7 @@ import { issuesWanted, type Stood } from '#core/compare/since';
 import { handOverOf } from '#core/handover/part';
 import { isId } from '#core/model/ids';
 import { all, type Show, settingsOf } from '#core/model/show';
+import { hasIt, notModified } from '../answers.js';
 import { type Asked, type Output, OutputError, outputs } from '../outputs.js';
 import { WHOLE } from '../print/package.js';
 import { notFound, problem } from '../problem.js';
@@ -65,10 +66,14 @@ const failed = (c: Parameters<typeof problem>[0], error: unknown): Response => {
 /** Shows beyond this many records have their plain lists made in threads too: thousands of rows take longer than a thread does. */
 const FEW = 2500;
 const isLight = (output: Output, show: Show): boolean => output.light === true && show.records.size <= FEW;
+const KEPT_A_DAY = 'private, max-age=86400';
+/** Drawings of shows that are kept. */
+const MOST_THUMBNAILS = 100;
 const ADVICE = 'Ask for fewer sheets at once.';
 
 export function outRoutes(store: Store, shelf: ShelfStore, { making: jobs }: Workers): Hono {
   const app = new Hono();
+  const thumbnails = new Map<string, { readonly stamp: string; readonly svg: string }>();
   // How far a file is that is being made, by the name that was given to it; and its end.
   app.get('/:id/jobs/:job', (c) => c.json({ progress: jobs.progress(c.req.param('job')) }, 200, { 'cache-control': 'no-store' }));
   app.delete('/:id/jobs/:job', (c) => c.json({ ended: jobs.end(c.req.param('job')) }));
@@ -93,6 +98,21 @@ export function outRoutes(store: Store, shelf: ShelfStore, { making: jobs }: Wor
     const file = c.req.param('file');
     const output = outputs.find(({ name }) => name === file);
     if (!output) return problem(c, 404, 'No such output', `Dessin makes ${outputs.map(({ name }) => name).join(', ')}.`);
+    const staying = (revision: string | undefined, otherwise: string): string =>
+      c.req.query('r') === revision ? KEPT_A_DAY : otherwise;
+    // The start page asks for the drawings of all shows, each time: those that did not change are not drawn again.
+    const small = file === 'thumbnail.svg' && isId(id) && c.req.query('issue') === undefined ? await store.stampOf(id) : null;
+    if (small) {
+      const tag = `W/"${small}"`;
+      if (hasIt(c, tag)) return notModified(c, tag);
+      const known = thumbnails.get(id);
+      if (known?.stamp === small)
+        return c.body(known.svg, 200, {
+          'content-type': output.type,
+          etag: tag,
+          'cache-control': staying(small.split('-')[0], 'no-cache'),
+        });
+    }
     const loaded = isId(id) ? await store.load(id) : null;
     if (!loaded) return notFound(c);
     // Any file also as the show stood in an issue.
@@ -122,10 +142,16 @@ export function outRoutes(store: Store, shelf: ShelfStore, { making: jobs }: Wor
             { doing: `Making ${file}`, advice: ADVICE },
             { name: (query.job ?? '').slice(0, 80) },
           );
+      if (small) {
+        thumbnails.delete(id);
+        thumbnails.set(id, { stamp: small, svg: made as string });
+        for (const old of thumbnails.keys()) if (thumbnails.size > MOST_THUMBNAILS) thumbnails.delete(old);
+      }
       return c.body(made as string, 200, {
         'content-type': output.type,
         // What was asked for by its revision stays as it is, but for a newer Dessin; all else is as new as the show.
-        'cache-control': then || c.req.query('r') === String(loaded.revision) ? 'private, max-age=86400' : 'no-store',
+        'cache-control': then ? KEPT_A_DAY : staying(String(loaded.revision), small ? 'no-cache' : 'no-store'),
+        ...(small && { etag: `W/"${small}"` }),
         ...(c.req.query('download') !== undefined
           ? { 'content-disposition': `attachment; filename="${stemOf(show)} ${file}"` }
           : {}),

@@ -1,10 +1,12 @@
 /** The Shelf over HTTP: list, items, folders, one file out and in; files by their hash. */
+import { upgradeWebSocket } from '@hono/node-server';
 import { type Context, Hono } from 'hono';
 import { writeGdtf } from '#core/formats/gdtf/write';
 import { isId } from '#core/model/ids';
 import type { Id, ShelfRecord } from '#core/model/records';
 import { cleanDeep } from '#core/model/text';
 import { cleanFolder, summaryOf } from '#core/shelf/search';
+import type { Hub } from '../live/hub.js';
 import { problem } from '../problem.js';
 import type { ShelfStore } from '../store/shelf.js';
 import { faultOfShelfRecord } from '../validate.js';
@@ -13,6 +15,8 @@ import { nameIn, partsIn } from './imports.js';
 import { jsonText, readFileIn, type Workers, whyNot } from './threaded.js';
 
 const MOST = 20_000;
+/** Quiet after which a sign of life is due, ms. */
+const BEAT = 15_000;
 
 const idsOf = (value: unknown): Id[] | null =>
   Array.isArray(value) && value.length > 0 && value.length <= MOST && value.every(isId) ? value : null;
@@ -24,10 +28,45 @@ const badFolder = (c: Context) =>
 const plain = (bytes: Uint8Array) => bytes as Uint8Array<ArrayBuffer>;
 
 // Long: the list of ways in, each short by itself, over the stores that are handed in.
-export function shelfRoutes(shelf: ShelfStore, workers: Workers): Hono {
+export function shelfRoutes(shelf: ShelfStore, workers: Workers, hub: Pick<Hub, 'watchShelf'>): Hono {
   const app = new Hono();
   app.get('/', async (c) => c.json(await shelf.list()));
   app.get('/revision', async (c) => c.json({ revision: await shelf.revision() }));
+
+  /** Tells a window when the Shelf has moved, and that it is there: a beat each 15 s. */
+  app.get(
+    '/live',
+    async (c, next) =>
+      c.req.header('upgrade')?.toLowerCase() === 'websocket'
+        ? next()
+        : problem(c, 426, 'WebSocket', 'This address is a WebSocket; the revision is said at "/api/shelf/revision".'),
+    upgradeWebSocket(() => {
+      let end: () => void = () => undefined;
+      return {
+        onOpen: (_, socket) => {
+          let said = '';
+          const tell = () =>
+            void shelf.revision().then(
+              (revision) => {
+                if (revision !== said) socket.send(JSON.stringify({ event: 'shelf', revision }));
+                said = revision;
+              },
+              // The database is away; when it is back this is called again.
+              () => undefined,
+            );
+          const stop = hub.watchShelf(tell);
+          const beat = setInterval(() => socket.send('{"event":"beat"}'), BEAT);
+          end = () => {
+            stop();
+            clearInterval(beat);
+          };
+          tell();
+        },
+        onClose: () => end(),
+        onError: () => end(),
+      };
+    }),
+  );
 
   app.get('/items', async (c) => {
     const ids = idsOf((c.req.query('ids') ?? '').split(','));

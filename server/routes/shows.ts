@@ -11,6 +11,7 @@ import type { DessinRecord } from '#core/model/records';
 import { find, settingsOf } from '#core/model/show';
 import { cleanDeep, cleanText, cutText, faultOfValues, oneLine } from '#core/model/text';
 import { isShelfRecord } from '#core/shelf/copy';
+import { hasIt, notModified } from '../answers.js';
 import { follow, type Hub } from '../live/hub.js';
 import { notFound, problem } from '../problem.js';
 import { breath } from '../store/rows.js';
@@ -93,15 +94,15 @@ export function showRoutes(store: Store, shelf: ShelfStore, hub: Hub, build: () 
   });
 
   app.get('/:id', async (c) => {
-    const loaded = isId(c.req.param('id')) ? await store.load(c.req.param('id')) : null;
-    return loaded
-      ? c.json({
-          id: loaded.show.id,
-          revision: loaded.revision,
-          records: [...loaded.show.records.values()],
-          aside: loaded.aside,
-        })
-      : notFound(c);
+    const id = c.req.param('id');
+    // A newer program may read what this one set aside.
+    const tag = isId(id) ? `W/"${await store.stampOf(id)}-${build()}"` : '';
+    if (hasIt(c, tag)) return notModified(c, tag);
+    const loaded = isId(id) ? await store.load(id) : null;
+    if (!loaded) return notFound(c);
+    // Edited between the two questions, it is tagged anew when it is asked for again.
+    c.header('etag', tag);
+    return c.json({ id, revision: loaded.revision, records: [...loaded.show.records.values()], aside: loaded.aside });
   });
 
   /** The last edits, newest first: when, by whom, what. */

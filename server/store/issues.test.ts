@@ -41,7 +41,8 @@ const issue = async (id: string, name: string): Promise<string> => {
   await post(id, change);
   return issuesInOrder(await now(id)).at(-1)!.id;
 };
-const web = () => makeApp({ store, shelf: makeShelfStore(database), hub: makeHub(database), web: null, hosts: ['localhost'] });
+const web = () =>
+  makeApp({ store, shelf: makeShelfStore(database), database, hub: makeHub(database), web: null, hosts: ['localhost'] });
 const get = async (path: string) => web().request(`http://localhost/api/shows/${path}`, { headers: { host: 'localhost' } });
 
 test('an issue holds what stood, and edits after it do not touch it', async () => {

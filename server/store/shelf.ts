@@ -47,12 +47,21 @@ export interface ShelfStore {
   filesNamed(hashes: readonly string[]): Promise<ShelfFile[]>;
 }
 
+export const SHELF_CHANNEL = 'dessin_shelf';
 const BATCH = 500;
 const now = sql<Date>`clock_timestamp()`;
 
 // Long: one closure holds the state, and its functions, short by themselves, are what it answers with.
 export function makeShelfStore({ db }: Database): ShelfStore {
   const alive = isNull(shelf.deleted);
+  /** Whatever moves the Shelf tells the windows of it, of every process. */
+  const moving =
+    <A extends readonly unknown[], T>(work: (...args: A) => Promise<T>) =>
+    async (...args: A): Promise<T> => {
+      const done = await work(...args);
+      await db.execute(sql`select pg_notify(${SHELF_CHANNEL}, '')`);
+      return done;
+    };
   const revision = async (): Promise<string> => {
     const [row] = await db
       .select({ n: sql<string>`count(*)`, at: sql<string>`coalesce(max(${shelf.edited}), 'epoch')::text` })
@@ -101,7 +110,7 @@ export function makeShelfStore({ db }: Database): ShelfStore {
           .where(and(alive, inArray(shelf.id, [...ids])))
       : [];
 
-  return {
+  const store: ShelfStore = {
     revision,
     list: async () => {
       const stamp = await revision();
@@ -220,6 +229,17 @@ export function makeShelfStore({ db }: Database): ShelfStore {
     keepFiles: (list) => db.transaction((tx) => insertFiles(within(tx), list)),
     file: async (hash) => (await filesNamed(db, [hash]))[0] ?? null,
     filesNamed: (hashes) => filesNamed(db, hashes),
+  };
+  return {
+    ...store,
+    put: moving(store.put),
+    mark: moving(store.mark),
+    remove: moving(store.remove),
+    restore: moving(store.restore),
+    addFolder: moving(store.addFolder),
+    renameFolder: moving(store.renameFolder),
+    removeFolder: moving(store.removeFolder),
+    take: moving(store.take),
   };
 }
 

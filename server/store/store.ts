@@ -142,6 +142,8 @@ export interface Store {
   post(id: Id, posted: Posted): Promise<Outcome>;
   /** The revision that stands; null where there is no such show. */
   revisionOf(id: Id): Promise<number | null>;
+  /** What a show is known by: its revision and when that was stored, since a show that was restored from a backup counts on from an earlier one. */
+  stampOf(id: Id): Promise<string | null>;
   since(id: Id, revision: number): Promise<LoggedChange[]>;
   /** The show as it stood at a revision, by the log taken back; null where the log does not reach that far. */
   at(id: Id, revision: number): Promise<Show | null>;
@@ -417,6 +419,13 @@ export function makeStore(database: Database): Store {
         .from(shows)
         .where(and(eq(shows.id, id), isNull(shows.deleted)));
       return row?.revision ?? null;
+    },
+    stampOf: async (id) => {
+      const [row] = await db
+        .select({ revision: shows.revision, edited: shows.edited })
+        .from(shows)
+        .where(and(eq(shows.id, id), isNull(shows.deleted)));
+      return row ? `${row.revision}-${row.edited.getTime()}` : null;
     },
     since: async (id, revision) => {
       const rows = await db

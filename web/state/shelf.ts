@@ -1,6 +1,6 @@
 /** The Shelf in the window: its list, kept fresh by its revision; whole items when they are asked for; changes. */
 
-import { useMemo } from 'react';
+import { useEffect, useMemo } from 'react';
 import useSWR, { mutate } from 'swr';
 import { firstOf } from '#core/measure/list';
 import type { Id, ShelfRecord } from '#core/model/records';
@@ -8,6 +8,7 @@ import type { Show } from '#core/model/show';
 import { taking } from '#core/shelf/copy';
 import { foldedWord, type Listed } from '#core/shelf/search';
 import { call, send } from './api';
+import { keepOpen, type Live, socketAt } from './session/live';
 import type { Session } from './session/session';
 import { toast } from './toast';
 
@@ -25,12 +26,39 @@ export interface Stored {
 const LIST = '/api/shelf';
 const nothing: ShelfList = { revision: '', folders: [], items: [] };
 
+const REVISION = '/api/shelf/revision';
+let live: Live | null = null;
+let watching = 0;
+/** The server says when the Shelf has moved, as long as anything on the page looks at it: one connection for all of them. */
+function watchShelf(): () => void {
+  watching++;
+  live ??= keepOpen(
+    () => socketAt('/api/shelf/live'),
+    (said) => {
+      const { event, revision } = said as { event: string; revision: string };
+      if (event === 'shelf') void mutate(REVISION, { revision }, { revalidate: false });
+      return true;
+    },
+    () => undefined,
+    (ms, work) => {
+      const timer = setTimeout(work, ms);
+      return () => clearTimeout(timer);
+    },
+  );
+  return () => {
+    // Whoever goes from one panel to the next looks again in a moment.
+    setTimeout(() => {
+      if (--watching > 0) return;
+      live?.close();
+      live = null;
+    }, 1000);
+  };
+}
+
 /** The list; asked for anew only when the revision has moved on, which another window or person may have done. */
 export function useShelf(): { list: ShelfList; loading: boolean; error: Error | undefined } {
-  const { data: stamp } = useSWR<{ revision: string }>('/api/shelf/revision', (path: string) => call(path), {
-    refreshInterval: 4000,
-    refreshWhenHidden: false,
-  });
+  useEffect(watchShelf, []);
+  const { data: stamp } = useSWR<{ revision: string }>(REVISION, (path: string) => call<{ revision: string }>(path), {});
   const { data, error } = useSWR<ShelfList, Error>(stamp ? [LIST, stamp.revision] : null, () => call<ShelfList>(LIST), {
     keepPreviousData: true,
   });
@@ -50,7 +78,7 @@ export function useNewer(show: Show): number {
   }, [list.items, show]);
 }
 /** Looks at the Shelf again at once. */
-export const refresh = (): Promise<unknown> => mutate('/api/shelf/revision');
+export const refresh = (): Promise<unknown> => mutate(REVISION);
 
 /** Items with what they need; of many in one request. */
 export const readItems = async (ids: readonly Id[]): Promise<Stored[]> =>

@@ -27,13 +27,12 @@ export type Later = (ms: number, work: () => void) => () => void;
 const SILENCE = 40_000;
 const [FIRST, LONGEST] = [500, 5000];
 
-/** @param connect  opens a connection that tells what came after a revision */
-export function openLive(
-  connect: (since: number) => Socket,
-  since: () => number,
-  { hello, change, lost }: Hearing,
-  later: Later,
-): Live {
+/**
+ * A connection that is opened again for ever: after a loss, and after a silence that is too long.
+ * @param connect  opens one
+ * @param heard  is told each message, and says whether the connection stands now
+ */
+export function keepOpen(connect: () => Socket, heard: (said: unknown) => boolean, lost: () => void, later: Later): Live {
   let closed = false;
   let wait = FIRST;
   let socket: Socket | null = null;
@@ -56,17 +55,12 @@ export function openLive(
     wait = Math.min(LONGEST, wait * 2);
   };
   const open = () => {
-    const from = since();
-    const made = connect(from);
+    const made = connect();
     socket = made;
     made.onclose = ended;
     made.onmessage = ({ data }) => {
       listen();
-      const said = JSON.parse(String(data)) as { event: string; revision: number; build: string; entry: Entry };
-      if (said.event === 'hello') {
-        wait = FIRST;
-        hello(said.revision, said.build, from);
-      } else if (said.event === 'change') change(said.entry);
+      if (heard(JSON.parse(String(data)))) wait = FIRST;
     };
     listen();
   };
@@ -78,3 +72,34 @@ export function openLive(
     },
   };
 }
+
+/** @param connect  opens a connection that tells what came after a revision */
+export function openLive(
+  connect: (since: number) => Socket,
+  since: () => number,
+  { hello, change, lost }: Hearing,
+  later: Later,
+): Live {
+  let from = 0;
+  return keepOpen(
+    () => {
+      from = since();
+      return connect(from);
+    },
+    (told) => {
+      const said = told as { event: string; revision: number; build: string; entry: Entry };
+      if (said.event === 'hello') hello(said.revision, said.build, from);
+      else if (said.event === 'change') change(said.entry);
+      return said.event === 'hello';
+    },
+    lost,
+    later,
+  );
+}
+
+/** A WebSocket of this server. */
+export const socketAt = (path: string): Socket => {
+  const url = new URL(path, window.location.href);
+  url.protocol = url.protocol.replace('http', 'ws');
+  return new WebSocket(url) as unknown as Socket;
+};

@@ -3,7 +3,7 @@ import { createStore, entries, type UseStore } from 'idb-keyval';
 import { v4 } from 'uuid';
 import { call, send } from '../api';
 import { keepSteps, stepsKept } from '../memory';
-import { type Later, openLive, type Socket } from './live';
+import { type Later, openLive, socketAt } from './live';
 import { type Loaded, type Missed, makeSession, type Session, type Stored } from './session';
 import { type Channel, type KeyValue, makeKeeper, makePresence } from './waiting';
 
@@ -64,17 +64,7 @@ export async function openSession(id: string, say: (text: string) => void): Prom
         (await call<{ changes: readonly Missed[] | null }>(`/api/shows/${id}/changes?since=${revision}`)).changes,
       post: (edit) =>
         send<Stored>(`/api/shows/${id}/changes`, 'POST', { author: 'window', ...edit }, AbortSignal.timeout(PATIENCE)),
-      live: (since, hearing) =>
-        openLive(
-          (from) => {
-            const url = new URL(`/api/shows/${id}/live?since=${from}`, window.location.href);
-            url.protocol = url.protocol.replace('http', 'ws');
-            return new WebSocket(url) as unknown as Socket;
-          },
-          since,
-          hearing,
-          later,
-        ),
+      live: (since, hearing) => openLive((from) => socketAt(`/api/shows/${id}/live?since=${from}`), since, hearing, later),
       keeper,
       later,
       say,
