@@ -23,6 +23,7 @@ import { light } from './light.js';
 import { numbers } from './numbers.js';
 import { paper } from './paper.js';
 import { makeRig, median } from './rig.js';
+import { season, windows } from './season.js';
 import { gdtf, shelf } from './shelf.js';
 import { space } from './space.js';
 import { soak, wires } from './wires.js';
@@ -283,6 +284,16 @@ if (process.argv.includes('hold')) {
   await hold();
   process.exit(0);
 }
+/** `npm run bench -- season` measures that alone. */
+if (process.argv.includes('season')) {
+  await season();
+  process.exit(0);
+}
+/** `npm run bench -- hour` has twenty windows on one show for an hour. */
+if (process.argv.includes('hour')) {
+  await windows(60);
+  process.exit(0);
+}
 /** `npm run bench -- soak` listens for ten minutes. */
 if (process.argv.includes('soak')) {
   await soak();
@@ -301,4 +312,5 @@ await paper();
 await handover();
 await wires();
 await hold();
+await season();
 gdtf();

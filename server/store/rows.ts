@@ -4,7 +4,7 @@ import type { DessinRecord, Id } from '#core/model/records';
 import type { Db } from './database.js';
 
 /** Letters of one statement, so that none holds up the embedded database, and with it the server, for long. */
-const MOST = 400_000;
+export const LETTERS = 400_000;
 
 /** Lists of records as JSON, none much longer than a statement takes at ease. */
 export function rowsOf(records: readonly { readonly id: Id }[]): string[] {
@@ -12,7 +12,7 @@ export function rowsOf(records: readonly { readonly id: Id }[]): string[] {
   let [texts, length]: [string[], number] = [[], 0];
   for (const record of records) {
     const text = JSON.stringify(record);
-    if (texts.length && length + text.length > MOST) {
+    if (texts.length && length + text.length > LETTERS) {
       out.push(`[${texts.join(',')}]`);
       [texts, length] = [[], 0];
     }
