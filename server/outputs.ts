@@ -52,7 +52,9 @@ export interface Output {
 }
 
 /** A query that cannot be met, as a sentence. */
-export class OutputError extends Error {}
+export class OutputError extends Error {
+  override name = 'OutputError';
+}
 
 /** The scale that is asked for, as a denominator; or the one of the plot. */
 function scaleAsked(usual: number, query: Asked['query']): number {

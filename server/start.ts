@@ -11,9 +11,6 @@ import { WebSocketServer } from 'ws';
 import { firstOf } from '#core/measure/list';
 import { withIds } from '#core/model/ids';
 import type { Id } from '#core/model/records';
-import { planImport } from '#core/shelf/archive';
-import { demoShelf } from '#demo/shelf';
-import { demoId, makeDemo } from '#demo/show';
 import { makeApp } from './app.js';
 import { keepHouse } from './keeper.js';
 import { makeHub } from './live/hub.js';
@@ -26,6 +23,7 @@ import { type Database, factOf, isAway, openDatabase } from './store/database.js
 import { faultOfFolder, faultOfRoom, isFresh, wayBack } from './store/folder.js';
 import { makeShelfStore, type ShelfStore } from './store/shelf.js';
 import { makeStore, type Store } from './store/store.js';
+import { warmChecks } from './validate.js';
 import { makeRig } from './wires/rig.js';
 import { makeWires } from './wires/wires.js';
 
@@ -181,9 +179,15 @@ async function furnish(database: Database, folder: string, options: StartOptions
     web: hasWeb ? web : null,
     hosts: ['localhost', '127.0.0.1', '[::1]', options.host],
   });
+  // What the first requests would wait for is loaded when the start is over.
+  const warm = setTimeout(() => void warmChecks().then(() => import('./outputs.js')), 1500);
+  warm.unref();
   return {
     app,
-    quiet: () => rig.close(),
+    quiet: () => {
+      clearTimeout(warm);
+      return rig.close();
+    },
     close: async () => {
       await keeper.stop();
       await closeWorkers(workers);
@@ -221,11 +225,14 @@ async function fill(database: Database, store: Store, shelf: ShelfStore): Promis
   const secret = await factOf(database, 'secret', v4);
   const own = (id: Id): Id => v5(id, secret);
   if (await shelf.isEmpty()) await fillShelf(shelf, own);
-  if (await store.isEmpty()) await store.create(withIds([...makeDemo().records.values()], own), own(demoId));
+  if (!(await store.isEmpty())) return;
+  const { demoId, makeDemo } = await import('#demo/show');
+  await store.create(withIds([...makeDemo().records.values()], own), own(demoId));
 }
 
 /** The Shelf of a new house: what ships with Dessin. */
 export async function fillShelf(shelf: ShelfStore, own: (id: Id) => Id = (id) => id): Promise<void> {
+  const [{ demoShelf }, { planImport }] = await Promise.all([import('#demo/shelf'), import('#core/shelf/archive')]);
   const archive = withIds(demoShelf(), own);
   await shelf.take(planImport([], archive.items), archive, false);
 }

@@ -7,9 +7,24 @@ import { cutText, faultOfValues } from '#core/model/text';
 import { isShelfRecord } from '#core/shelf/copy';
 
 const ajv = new Ajv({ allErrors: false, strict: false, strictNumbers: true });
-const byKind = new Map<string, ValidateFunction>(
-  Object.entries(recordSchemas).map(([kind, schema]) => [kind, ajv.compile(schema)]),
-);
+const compiled = new Map<string, ValidateFunction>();
+/** The check of a kind, made when it is wanted first: all of them together take as long as the database takes to open. */
+function checkOf(kind: string): ValidateFunction | undefined {
+  const known = compiled.get(kind);
+  if (known) return known;
+  const schema = Object.hasOwn(recordSchemas, kind) ? recordSchemas[kind as keyof typeof recordSchemas] : undefined;
+  if (!schema) return undefined;
+  const made = ajv.compile(schema);
+  compiled.set(kind, made);
+  return made;
+}
+/** Makes the checks that nobody wanted yet, one at a time. */
+export async function warmChecks(): Promise<void> {
+  for (const kind of Object.keys(recordSchemas)) {
+    checkOf(kind);
+    await new Promise((next) => setImmediate(next));
+  }
+}
 
 const sentence = (error: ErrorObject | undefined, kind: string): string =>
   `A ${kind} is not sound: ${error?.instancePath || 'it'} ${error?.message ?? 'is wrong'}.`;
@@ -19,7 +34,7 @@ export function faultOfRecord(value: unknown): string | null {
   if (typeof value !== 'object' || value === null) return 'A record is missing.';
   const { kind } = value as { kind?: unknown };
   if (typeof kind !== 'string') return 'A record says of what kind it is, as a text.';
-  const check = byKind.get(kind);
+  const check = checkOf(kind);
   if (!check) return `There is no kind of record named "${cutText(kind, 40)}".`;
   if (!check(value)) return sentence(check.errors?.[0], kind);
   const fault = faultOfValues(value);

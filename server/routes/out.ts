@@ -1,12 +1,11 @@
 /** Every output as a plain file. */
 import { Hono } from 'hono';
-import { issuesWanted, type Stood } from '#core/compare/since';
+import type { Stood } from '#core/compare/since';
 import { handOverOf } from '#core/handover/part';
 import { isId } from '#core/model/ids';
 import { all, type Show, settingsOf } from '#core/model/show';
 import { hasIt, notModified } from '../answers.js';
-import { type Asked, type Output, OutputError, outputs } from '../outputs.js';
-import { WHOLE } from '../print/package.js';
+import type { Asked, Output } from '../outputs.js';
 import { notFound, problem } from '../problem.js';
 import type { ShelfStore } from '../store/shelf.js';
 import type { Loaded, Store } from '../store/store.js';
@@ -21,6 +20,11 @@ const stemOf = (show: Show): string =>
     .name.replace(/[^A-Za-z0-9 _-]+/g, '')
     .trim() || 'show';
 
+/** Drawing and writing come with the first file that is asked for: they take longer to load than the database does to open. */
+const list = () => import('../outputs.js');
+const wantedOf = async (output: Output, show: Show) =>
+  output.marks ? (await import('#core/compare/since')).issuesWanted(show) : [];
+
 /** What goes into a file besides the show: what its types name, what issues held that it marks changes since, and, in a package where that is wanted, the show itself. */
 async function besides(
   loaded: Loaded,
@@ -31,7 +35,7 @@ async function besides(
 ): Promise<Pick<OutputAsk, 'files' | 'stood' | 'whole'>> {
   const named = all(show, 'type').flatMap((type) => (type.gdtf ? [type.gdtf] : []));
   const files = (named.length ? await shelf.filesNamed(named) : []).map(({ hash, bytes }): [string, Uint8Array] => [hash, bytes]);
-  const wanted = output.marks ? issuesWanted(show) : [];
+  const wanted = await wantedOf(output, show);
   const kept = wanted.length ? await store.issues(show.id) : [];
   const stood = wanted.flatMap((issue) => {
     const then = kept.find(({ id }) => id === issue.id);
@@ -43,7 +47,10 @@ async function besides(
     files,
     stood,
     ...(goesAlong && {
-      whole: { name: WHOLE, ask: await wholeAsk(loaded, store, shelf, whole === 'with its history') },
+      whole: {
+        name: (await import('../print/package.js')).WHOLE,
+        ask: await wholeAsk(loaded, store, shelf, whole === 'with its history'),
+      },
     }),
   };
 }
@@ -51,14 +58,14 @@ async function besides(
 /** What is made at once: its cost is less than that of a thread. */
 async function madeHere(output: Output, show: Show, asked: Pick<Asked, 'query' | 'date' | 'base'>, store: Store) {
   const stood: Stood[] = [];
-  for (const issue of output.marks ? issuesWanted(show) : []) {
+  for (const issue of await wantedOf(output, show)) {
     const then = await store.stood(show.id, issue.id);
     if (then) stood.push({ issue, show: then.show });
   }
   return output.make(show, { ...asked, files: new Map(), stood });
 }
 const failed = (c: Parameters<typeof problem>[0], error: unknown): Response => {
-  if (error instanceof OutputError) return problem(c, 422, 'Cannot be drawn so', error.message);
+  if (error instanceof Error && error.name === 'OutputError') return problem(c, 422, 'Cannot be drawn so', error.message);
   const refused = whyNot(c, error);
   if (refused) return refused;
   throw error;
@@ -96,6 +103,7 @@ export function outRoutes(store: Store, shelf: ShelfStore, { making: jobs }: Wor
   app.get('/:id/out/:file', async (c) => {
     const id = c.req.param('id');
     const file = c.req.param('file');
+    const { outputs } = await list();
     const output = outputs.find(({ name }) => name === file);
     if (!output) return problem(c, 404, 'No such output', `Dessin makes ${outputs.map(({ name }) => name).join(', ')}.`);
     const staying = (revision: string | undefined, otherwise: string): string =>

@@ -1,7 +1,6 @@
 /** The Shelf over HTTP: list, items, folders, one file out and in; files by their hash. */
 import { upgradeWebSocket } from '@hono/node-server';
 import { type Context, Hono } from 'hono';
-import { writeGdtf } from '#core/formats/gdtf/write';
 import { isId } from '#core/model/ids';
 import type { Id, ShelfRecord } from '#core/model/records';
 import { cleanDeep } from '#core/model/text';
@@ -190,6 +189,7 @@ export function shelfRoutes(shelf: ShelfStore, workers: Workers, hub: Pick<Hub, 
     const found = isId(id) ? (await shelf.get([id])).find(({ record }) => record.id === id)?.record : undefined;
     if (found?.kind !== 'type') return problem(c, 404, 'No such type', 'This type is not on the Shelf any more.');
     const original = found.gdtf ? (await shelf.file(found.gdtf))?.bytes : undefined;
+    const { writeGdtf } = await import('#core/formats/gdtf/write');
     return c.body(plain(writeGdtf(found, original)), 200, {
       'content-type': 'application/octet-stream',
       'content-disposition': `attachment; filename="${`${found.maker}@${found.name}`.replace(/[^A-Za-z0-9@ _+-]/g, '_')}.gdtf"`,
