@@ -7,6 +7,7 @@ import { Hono, type MiddlewareHandler } from 'hono';
 import { bodyLimit } from 'hono/body-limit';
 import { HTTPException } from 'hono/http-exception';
 import { secureHeaders } from 'hono/secure-headers';
+import { firstOf } from '#core/measure/list';
 import { smaller } from './answers.js';
 import { guard } from './guard.js';
 import type { Keeper } from './keeper.js';
@@ -22,7 +23,7 @@ import { showRoutes } from './routes/shows.js';
 import { tableRoutes } from './routes/tables.js';
 import { makeWorkers, type Workers } from './routes/threaded.js';
 import { wiresRoutes } from './routes/wires.js';
-import { type Database, isAway } from './store/database.js';
+import { type Database, isAway, isDamaged, isFull, reasonOf } from './store/database.js';
 import type { ShelfStore } from './store/shelf.js';
 import { NewerShow, type Store } from './store/store.js';
 import type { Rig } from './wires/rig.js';
@@ -41,6 +42,8 @@ export interface AppOptions {
   readonly workers?: Workers;
   /** Left out, no backup can be asked for. */
   readonly keeper?: Keeper;
+  /** What to do where files of the database are damaged, as a sentence. */
+  readonly damage?: string;
   /** Left out, there are no wires. */
   readonly rig?: Rig;
   /** Folder of the built interface, or null. */
@@ -60,6 +63,7 @@ export function makeApp({
   hosts,
   workers = makeWorkers(),
   keeper,
+  damage = 'Files of the database are damaged. Restore the last backup: npm run restore.',
 }: AppOptions): Hono {
   const page = web === null ? null : pageOf(web);
   const requests = new Requests();
@@ -68,8 +72,22 @@ export function makeApp({
     if (error instanceof HTTPException)
       return problem(c, error.status as 400, 'Request refused', error.message || 'The request cannot be answered.');
     if (error instanceof NewerShow) return problem(c, 422, 'Written by a newer Dessin', error.message);
+    if (isFull(error)) {
+      console.error('The disk of the database is full: nothing can be stored until there is room.');
+      c.header('retry-after', '10');
+      return problem(
+        c,
+        503,
+        'The disk is full',
+        'The disk of the server is full; nothing was changed. Make room there: what waits in the windows is then sent again by itself.',
+      );
+    }
+    if (isDamaged(error)) {
+      console.error(error);
+      return problem(c, 500, 'The database is damaged', damage);
+    }
     if (isAway(error)) {
-      console.error(`The database is away: ${error.message.split('\n')[0]}`);
+      console.error(`The database is away: ${firstOf(reasonOf(error).split('\n'))}`);
       c.header('retry-after', '2');
       return problem(
         c,

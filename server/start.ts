@@ -176,6 +176,7 @@ async function furnish(database: Database, folder: string, options: StartOptions
     hub,
     rig,
     keeper,
+    ...(options.databaseUrl ? {} : { damage: `Files of the database in ${folder} are damaged. ${wayBack(folder, backups)}` }),
     web: hasWeb ? web : null,
     hosts: ['localhost', '127.0.0.1', '[::1]', options.host],
   });

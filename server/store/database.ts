@@ -7,7 +7,8 @@ import { fileURLToPath } from 'node:url';
 import { eq, sql } from 'drizzle-orm';
 import type { PgDatabase, PgQueryResultHKT } from 'drizzle-orm/pg-core';
 import { DurableFiles, durableParams } from './durable.js';
-import { beginMaking, databaseIn, endMaking, isFresh } from './folder.js';
+import { openEmbedded } from './embedded.js';
+import { beginMaking, databaseIn, endMaking, faultOfRoom, isFresh } from './folder.js';
 import { type Heard, keepListening } from './listener.js';
 import { breath } from './rows.js';
 import * as schema from './schema.js';
@@ -57,6 +58,8 @@ async function migrationsTo(count: number): Promise<{ readonly folder: string; r
 export interface Opening {
   /** The files that it lies in; without, those of the folder, with syncs that reach the disk. */
   readonly files?: (folder: string) => DurableFiles;
+  /** Pause before a database that ended itself is opened again, ms. */
+  readonly pause?: number;
   /** Words with which the database begins. */
   readonly params?: string[];
   /** Where a backup is restored: how many migrations its tables had been through, and what fills them before the rest. Only into an empty database. */
@@ -75,24 +78,34 @@ async function openPglite(folder: string | null, opening: Opening): Promise<Data
   const fresh = (folder === null || isFresh(folder)) && existsSync(emptyDatabase);
   if (folder !== null && isFresh(folder)) beginMaking(folder);
   const files = opening.files ?? ((at) => new DurableFiles(at));
-  const client = new PGlite({
-    ...(folder === null ? {} : { fs: files(databaseIn(folder)), startParams: opening.params ?? durableParams() }),
-    ...(fresh ? { loadDataDir: new File([new Uint8Array(await readFile(emptyDatabase))], 'empty-database.tar.gz') } : {}),
-  });
-  await client.waitReady;
+  // The archive is for the first time alone: opened again, the database is there.
+  let archive = fresh ? new File([new Uint8Array(await readFile(emptyDatabase))], 'empty-database.tar.gz') : null;
+  let first = true;
+  const embedded = await openEmbedded(async () => {
+    // To be opened it writes: on a disk that is still full each try would cost much, and fail.
+    const full = first || folder === null ? null : faultOfRoom(folder, 30e6);
+    if (full) throw new Error(full);
+    first = false;
+    const made = new PGlite({
+      ...(folder === null ? {} : { fs: files(databaseIn(folder)), startParams: opening.params ?? durableParams() }),
+      ...(archive && { loadDataDir: archive }),
+    });
+    await made.waitReady;
+    archive = null;
+    return made;
+  }, opening.pause);
+  const { client } = embedded;
   const db = drizzle(client, { schema });
   try {
     await prepare(db, (from) => migrate(db, { migrationsFolder: from }), opening);
   } catch (error) {
-    await client.close();
+    await embedded.close();
     throw error;
   }
   if (folder !== null) endMaking(folder);
   return {
     db,
-    listen: async (channel, { notified }) => {
-      await client.listen(channel, notified);
-    },
+    listen: embedded.listen,
     alone: (work) => work(),
     tidy: async () => {
       for (const table of ['records', 'changes', 'past', 'shows', 'shelf', 'issues']) {
@@ -102,7 +115,7 @@ async function openPglite(folder: string | null, opening: Opening): Promise<Data
       await client.exec('checkpoint');
     },
     shared: false,
-    close: () => client.close(),
+    close: embedded.close,
   };
 }
 
@@ -198,14 +211,28 @@ const gone = new Set([
   'ENETUNREACH',
 ]);
 
+/** An error and what caused it, the innermost last: drivers and Drizzle wrap what the database said. */
+function* causes(error: unknown): Generator<Error & { readonly code?: unknown }> {
+  for (let at: unknown = error, depth = 0; at instanceof Error && depth < 10; at = at.cause, depth++) yield at;
+}
+const hasCode = (error: unknown, pattern: RegExp): boolean =>
+  [...causes(error)].some(({ code }) => typeof code === 'string' && pattern.test(code));
+/** What was said at first, before anybody wrapped it. */
+export const reasonOf = (error: Error): string => [...causes(error)].at(-1)?.message ?? error.message;
+
+/** Whether an error says that the disk of the database is full (PostgreSQL manual, appendix A: disk_full). */
+export const isFull = (error: unknown): boolean => hasCode(error, /^(53100|ENOSPC)$/);
+/** Whether an error says that files of the database are damaged or gone (the same, classes 58 and XX). */
+export const isDamaged = (error: unknown): boolean => hasCode(error, /^(58000|58030|58P0\d|XX00[12])$/);
+
 /**
  * Whether an error says that the database is away or full for a while, and not that the request was wrong.
  * Source: PostgreSQL manual, appendix A: classes 08 (connection), 53 (resources), 57P01 to 57P03 (shut down, starting up); node-postgres'
  * own sentences for a connection that ended.
  */
 export function isAway(error: unknown): boolean {
-  for (let at: unknown = error, depth = 0; at instanceof Error && depth < 10; at = at.cause, depth++) {
-    const { code } = at as { code?: unknown };
+  for (const at of causes(error)) {
+    const { code } = at;
     if (typeof code === 'string' && (gone.has(code) || /^(08|53)...$|^57P0[123]$/.test(code))) return true;
     if (
       /^(Connection terminated|Client has encountered a connection error|timeout exceeded when trying to connect)/.test(
