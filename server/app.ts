@@ -3,7 +3,7 @@ import { createHash } from 'node:crypto';
 import { readFileSync, statSync } from 'node:fs';
 import { join } from 'node:path';
 import { serveStatic } from '@hono/node-server/serve-static';
-import { Hono, type MiddlewareHandler } from 'hono';
+import { type Context, Hono, type MiddlewareHandler } from 'hono';
 import { bodyLimit } from 'hono/body-limit';
 import { HTTPException } from 'hono/http-exception';
 import { secureHeaders } from 'hono/secure-headers';
@@ -52,6 +52,44 @@ export interface AppOptions {
   readonly hosts: readonly string[];
 }
 
+/** What went wrong in a route, as an answer: whose fault it is, and what becomes of it. @param damage  what to do where files of the database are damaged */
+function fault(error: Error, c: Context, damage: string): Response {
+  if (error instanceof HTTPException)
+    return problem(c, error.status as 400, 'Request refused', error.message || 'The request cannot be answered.');
+  if (error instanceof NewerShow) return problem(c, 422, 'Written by a newer Dessin', error.message);
+  if (isFull(error)) {
+    console.error('The disk of the database is full: nothing can be stored until there is room.');
+    c.header('retry-after', '10');
+    return problem(
+      c,
+      503,
+      'The disk is full',
+      'The disk of the server is full; nothing was changed. Make room there: what waits in the windows is then sent again by itself.',
+    );
+  }
+  if (isDamaged(error)) {
+    console.error(error);
+    return problem(c, 500, 'The database is damaged', damage);
+  }
+  if (isAway(error)) {
+    console.error(`The database is away: ${firstOf(reasonOf(error).split('\n'))}`);
+    c.header('retry-after', '2');
+    return problem(
+      c,
+      503,
+      'The database is away',
+      'The database does not answer just now; nothing was changed. It is tried again.',
+    );
+  }
+  console.error(error);
+  return problem(
+    c,
+    500,
+    'Something went wrong',
+    'Dessin could not do that; nothing was changed. The reason stands in the window of the server.',
+  );
+}
+
 export function makeApp({
   database,
   log = null,
@@ -68,42 +106,7 @@ export function makeApp({
   const page = web === null ? null : pageOf(web);
   const requests = new Requests();
   const app = new Hono();
-  app.onError((error, c) => {
-    if (error instanceof HTTPException)
-      return problem(c, error.status as 400, 'Request refused', error.message || 'The request cannot be answered.');
-    if (error instanceof NewerShow) return problem(c, 422, 'Written by a newer Dessin', error.message);
-    if (isFull(error)) {
-      console.error('The disk of the database is full: nothing can be stored until there is room.');
-      c.header('retry-after', '10');
-      return problem(
-        c,
-        503,
-        'The disk is full',
-        'The disk of the server is full; nothing was changed. Make room there: what waits in the windows is then sent again by itself.',
-      );
-    }
-    if (isDamaged(error)) {
-      console.error(error);
-      return problem(c, 500, 'The database is damaged', damage);
-    }
-    if (isAway(error)) {
-      console.error(`The database is away: ${firstOf(reasonOf(error).split('\n'))}`);
-      c.header('retry-after', '2');
-      return problem(
-        c,
-        503,
-        'The database is away',
-        'The database does not answer just now; nothing was changed. It is tried again.',
-      );
-    }
-    console.error(error);
-    return problem(
-      c,
-      500,
-      'Something went wrong',
-      'Dessin could not do that; nothing was changed. The reason stands in the window of the server.',
-    );
-  });
+  app.onError((error, c) => fault(error, c, damage));
   app.notFound((c) => problem(c, 404, 'No such page', 'There is nothing at this address.'));
   app.use(
     secureHeaders({
@@ -147,21 +150,24 @@ export function makeApp({
   if (keeper) app.route('/api/backup', backupRoutes(keeper));
   if (rig) app.route('/api/wires', wiresRoutes(rig));
   app.all('/api/*', (c) => problem(c, 404, 'No such route', 'There is nothing at this address.'));
-  if (web && page) {
-    // Files are compressed when the interface is built, so that nothing is computed here.
-    const files = serveStatic({ root: web, precompressed: true });
-    const kept =
-      (how: string): MiddlewareHandler =>
-      async (c, next) => {
-        await next();
-        if (c.res.ok) c.res.headers.set('cache-control', how);
-      };
-    app.get('/assets/*', kept('public, max-age=31536000, immutable'), files, (c) => c.text('Not found', 404));
-    app.get('/:file{[^/]+\\.(svg|js|png|json)}', kept('no-cache'), files, (c) => c.text('Not found', 404));
-    // Every other path answers the page, which routes by itself.
-    app.get('*', (c) => c.html(page().html, 200, { 'cache-control': 'no-cache' }));
-  }
+  if (web && page) servePages(app, web, page);
   return app;
+}
+
+/** The files of the interface, and the page itself at every other address. */
+function servePages(app: Hono, web: string, page: () => Page): void {
+  // Files are compressed when the interface is built, so that nothing is computed here.
+  const files = serveStatic({ root: web, precompressed: true });
+  const kept =
+    (how: string): MiddlewareHandler =>
+    async (c, next) => {
+      await next();
+      if (c.res.ok) c.res.headers.set('cache-control', how);
+    };
+  app.get('/assets/*', kept('public, max-age=31536000, immutable'), files, (c) => c.text('Not found', 404));
+  app.get('/:file{[^/]+\\.(svg|js|png|json)}', kept('no-cache'), files, (c) => c.text('Not found', 404));
+  // Every other path answers the page, which routes by itself.
+  app.get('*', (c) => c.html(page().html, 200, { 'cache-control': 'no-cache' }));
 }
 
 interface Page {

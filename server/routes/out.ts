@@ -1,5 +1,5 @@
 /** Every output as a plain file. */
-import { Hono } from 'hono';
+import { type Context, Hono } from 'hono';
 import type { Stood } from '#core/compare/since';
 import { handOverOf } from '#core/handover/part';
 import { isId } from '#core/model/ids';
@@ -78,9 +78,39 @@ const KEPT_A_DAY = 'private, max-age=86400';
 const MOST_THUMBNAILS = 100;
 const ADVICE = 'Ask for fewer sheets at once.';
 
+/** Drawings of shows for the start page, by what each show is known by. */
+class Thumbnails {
+  private readonly known = new Map<string, { readonly stamp: string; readonly svg: string }>();
+  of(id: string, stamp: string): string | undefined {
+    const kept = this.known.get(id);
+    return kept?.stamp === stamp ? kept.svg : undefined;
+  }
+  keep(id: string, stamp: string, svg: string): void {
+    this.known.delete(id);
+    this.known.set(id, { stamp, svg });
+    for (const old of this.known.keys()) if (this.known.size > MOST_THUMBNAILS) this.known.delete(old);
+  }
+}
+/** A sheet for a client: the pictures are taken in the window, which has the light. */
+async function pictures(c: Context, store: Store, jobs: Workers['making']): Promise<Response> {
+  const id = c.req.param('id') ?? '';
+  const loaded = isId(id) ? await store.load(id) : null;
+  if (!loaded) return notFound(c);
+  const { name, venue, designer } = settingsOf(loaded.show);
+  const under = [name, venue, designer && `light: ${designer}`, today()].filter(Boolean).join(', ');
+  try {
+    const made = await jobs.run('pictures', { parts: await partsIn(c), under }, { doing: 'Making the sheet', advice: ADVICE });
+    return c.body(made as unknown as string, 200, { 'content-type': 'application/pdf', 'cache-control': 'no-store' });
+  } catch (error) {
+    return failed(c, error);
+  }
+}
+const today = (): string => new Intl.DateTimeFormat('en-GB', { dateStyle: 'long' }).format(new Date());
+
+// Long: the list of ways out, and the one of them that makes a file, over what is handed in.
 export function outRoutes(store: Store, shelf: ShelfStore, { making: jobs }: Workers): Hono {
   const app = new Hono();
-  const thumbnails = new Map<string, { readonly stamp: string; readonly svg: string }>();
+  const thumbnails = new Thumbnails();
   // How far a file is that is being made, by the name that was given to it; and its end.
   app.get('/:id/jobs/:job', (c) => c.json({ progress: jobs.progress(c.req.param('job')) }, 200, { 'cache-control': 'no-store' }));
   app.delete('/:id/jobs/:job', (c) => c.json({ ended: jobs.end(c.req.param('job')) }));
@@ -113,9 +143,9 @@ export function outRoutes(store: Store, shelf: ShelfStore, { making: jobs }: Wor
     if (small) {
       const tag = `W/"${small}"`;
       if (hasIt(c, tag)) return notModified(c, tag);
-      const known = thumbnails.get(id);
-      if (known?.stamp === small)
-        return c.body(known.svg, 200, {
+      const known = thumbnails.of(id, small);
+      if (known)
+        return c.body(known, 200, {
           'content-type': output.type,
           etag: tag,
           'cache-control': staying(small.split('-')[0], 'no-cache'),
@@ -129,7 +159,7 @@ export function outRoutes(store: Store, shelf: ShelfStore, { making: jobs }: Wor
     if (wanted !== undefined && !then)
       return problem(c, 404, 'No such issue', 'Nothing is kept of an issue by this id. It may have been given out elsewhere.');
     const show = then?.show ?? loaded.show;
-    const date = new Intl.DateTimeFormat('en-GB', { dateStyle: 'long' }).format(new Date());
+    const date = today();
     try {
       const query = c.req.query();
       const base = new URL(c.req.url).origin;
@@ -150,11 +180,7 @@ export function outRoutes(store: Store, shelf: ShelfStore, { making: jobs }: Wor
             { doing: `Making ${file}`, advice: ADVICE },
             { name: (query.job ?? '').slice(0, 80) },
           );
-      if (small) {
-        thumbnails.delete(id);
-        thumbnails.set(id, { stamp: small, svg: made as string });
-        for (const old of thumbnails.keys()) if (thumbnails.size > MOST_THUMBNAILS) thumbnails.delete(old);
-      }
+      if (small) thumbnails.keep(id, small, made as string);
       return c.body(made as string, 200, {
         'content-type': output.type,
         // What was asked for by its revision stays as it is, but for a newer Dessin; all else is as new as the show.
@@ -168,20 +194,6 @@ export function outRoutes(store: Store, shelf: ShelfStore, { making: jobs }: Wor
       return failed(c, error);
     }
   });
-  // A sheet for a client: the pictures are taken in the window, which has the light.
-  app.post('/:id/out/pictures.pdf', async (c) => {
-    const id = c.req.param('id');
-    const loaded = isId(id) ? await store.load(id) : null;
-    if (!loaded) return notFound(c);
-    const { name, venue, designer } = settingsOf(loaded.show);
-    const date = new Intl.DateTimeFormat('en-GB', { dateStyle: 'long' }).format(new Date());
-    const under = [name, venue, designer && `light: ${designer}`, date].filter(Boolean).join(', ');
-    try {
-      const made = await jobs.run('pictures', { parts: await partsIn(c), under }, { doing: 'Making the sheet', advice: ADVICE });
-      return c.body(made as unknown as string, 200, { 'content-type': 'application/pdf', 'cache-control': 'no-store' });
-    } catch (error) {
-      return failed(c, error);
-    }
-  });
+  app.post('/:id/out/pictures.pdf', (c) => pictures(c, store, jobs));
   return app;
 }
