@@ -5,16 +5,24 @@ import WebSocket from 'ws';
 import { adding } from '#core/model/change';
 import { makePosition } from '#core/model/make';
 import type { DessinRecord } from '#core/model/records';
-import { answering, freePort, launch, newDatabase, restartPostgres } from './servers.arb.js';
+import { answering, freePort, launch, newDatabase, ownPostgres } from './servers.arb.js';
 import { type Running, start } from './start.js';
 
 const url = process.env.DATABASE_URL;
 const onPostgres = url ? test : test.skip;
 let running: Running | null = null;
+let drop: () => Promise<void> = async () => undefined;
+let own = '';
 beforeAll(async () => {
-  if (url) running = await start({ port: 0, host: '127.0.0.1', data: '.', databaseUrl: url, demo: false });
+  if (!url) return;
+  // Of its own: other tests are on the same server.
+  ({ url: own, drop } = await newDatabase());
+  running = await start({ port: 0, host: '127.0.0.1', data: '.', databaseUrl: own, demo: false });
 });
-afterAll(() => running?.stop());
+afterAll(async () => {
+  await running?.stop();
+  await drop();
+});
 
 onPostgres(
   'every connection is cut, as by a restart: the server lives, edits are stored again, and windows hear of what they missed',
@@ -37,7 +45,7 @@ onPostgres(
     });
     await new Promise((open) => socket.once('message', open));
     const { default: pg } = await import('pg');
-    const admin = new pg.Client({ connectionString: url });
+    const admin = new pg.Client({ connectionString: own });
     await admin.connect();
     const cut = () =>
       admin.query(
@@ -90,7 +98,8 @@ let layer = '';
 onPostgres(
   'two processes start together on an empty database; both are restarted, and PostgreSQL too, in the middle of two editors: the states are equal, nothing confirmed is lost',
   async () => {
-    const { url: database, drop } = await newDatabase();
+    const postgres = await ownPostgres();
+    const { url: database } = await newDatabase(postgres.url);
     const ports = [await freePort(), await freePort()];
     const up = (i: number) => launch(ports[i]!, { DATABASE_URL: database });
     const servers = [up(0), up(1)];
@@ -127,7 +136,7 @@ onPostgres(
       );
       const pause = (ms: number) => new Promise((done) => setTimeout(done, ms));
       await pause(500);
-      await restartPostgres(database);
+      postgres.restart();
       await pause(1500);
       for (const i of [0, 1]) {
         servers[i]!.child.kill('SIGKILL');
@@ -136,7 +145,7 @@ onPostgres(
         await answering(servers[i]!);
         await pause(500);
       }
-      await restartPostgres(database);
+      postgres.restart();
       await pause(1500);
       ended = true;
       const confirmed = await Promise.all(editing);
@@ -155,7 +164,7 @@ onPostgres(
         child.kill('SIGKILL');
         await gone;
       }
-      await drop();
+      await postgres.stop();
     }
   },
   120_000,

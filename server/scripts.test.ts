@@ -9,7 +9,7 @@ import { expect, test } from '@jest/globals';
 const demo = (env: Record<string, string>): Promise<{ code: number | null; said: string }> =>
   new Promise((done) => {
     const child = spawn(process.execPath, [resolve('scripts/demo.mjs')], {
-      env: { ...process.env, ...env },
+      env: { ...process.env, DATABASE_URL: '', ...env },
       stdio: ['ignore', 'pipe', 'pipe'],
     });
     let said = '';
@@ -87,7 +87,7 @@ onLinux(
     while ((await withEnvironment(folder)).length && Date.now() < until) await new Promise((wait) => setTimeout(wait, 100));
     expect(await withEnvironment(folder)).toEqual([]);
     // It ended itself, and was not cut off: the lock of its data folder is gone.
-    expect((await readdir(join(folder, 'data'))).sort()).toEqual(['db', 'made']);
+    expect((await readdir(join(folder, 'data'))).sort()).toEqual(['db', 'log', 'made']);
     await rm(folder, { recursive: true, force: true });
   },
   180_000,

@@ -46,36 +46,57 @@ export async function answering({ url, child }: Served): Promise<void> {
   throw new Error(`The server did not start${child.exitCode === null ? ' in 90 seconds' : `: it ended with ${child.exitCode}`}.`);
 }
 
-/** A new, empty database on the PostgreSQL of DATABASE_URL. @returns its address, and what takes it away */
-export async function newDatabase(): Promise<{ readonly url: string; readonly drop: () => Promise<void> }> {
+/** A new, empty database on a PostgreSQL, that of DATABASE_URL where no other is named. @returns its address, and what takes it away */
+export async function newDatabase(
+  on = process.env.DATABASE_URL ?? '',
+): Promise<{ readonly url: string; readonly drop: () => Promise<void> }> {
   const { default: pg } = await import('pg');
   const name = `dessin_${v4().replaceAll('-', '')}`;
   const admin = async (sql: string) => {
-    const client = new pg.Client({ connectionString: process.env.DATABASE_URL });
+    const client = new pg.Client({ connectionString: on });
     client.on('error', () => undefined);
     await client.connect();
     await client.query(sql);
     await client.end();
   };
   await admin(`create database ${name}`);
-  const url = new URL(process.env.DATABASE_URL ?? '');
+  const url = new URL(on);
   url.pathname = `/${name}`;
   return { url: url.href, drop: () => admin(`drop database ${name} with (force)`) };
 }
-/** Restarts PostgreSQL as a crash does, where the script that started it says how; else cuts every connection to a database. */
-export async function restartPostgres(url: string): Promise<void> {
-  if (process.env.DESSIN_PG) {
-    const { command, args, ...options } = JSON.parse(process.env.DESSIN_PG) as { command: string; args: string[]; cwd: string };
-    spawnSync(command, args, { ...options, stdio: 'ignore' });
-    return;
-  }
-  const { default: pg } = await import('pg');
-  const client = new pg.Client({ connectionString: url });
-  await client.connect();
-  await client.query(
-    'select pg_terminate_backend(pid) from pg_stat_activity where datname = current_database() and pid <> pg_backend_pid()',
+export interface OwnPostgres {
+  readonly url: string;
+  /** As after a crash of the machine. */
+  readonly restart: () => void;
+  readonly stop: () => Promise<void>;
+}
+/** A PostgreSQL of its own, which may be restarted while other tests use another. */
+export async function ownPostgres(): Promise<OwnPostgres> {
+  const child = spawn(
+    process.execPath,
+    [
+      resolve('scripts/postgres.mjs'),
+      process.execPath,
+      '-e',
+      'console.log(JSON.stringify([process.env.DATABASE_URL, process.env.DESSIN_PG])); setInterval(() => {}, 1000)',
+    ],
+    { stdio: ['ignore', 'pipe', 'inherit'] },
   );
-  await client.end();
+  const gone = new Promise<void>((done) => child.once('exit', () => done()));
+  const line = await new Promise<string>((told, failed) => {
+    child.stdout.once('data', (part) => told(String(part)));
+    child.once('exit', (code) => failed(new Error(`scripts/postgres.mjs ended with ${code}.`)));
+  });
+  const [url, how] = JSON.parse(line) as [string, string];
+  const { command, args, ...options } = JSON.parse(how) as { command: string; args: string[]; cwd: string };
+  return {
+    url,
+    restart: () => void spawnSync(command, args, { ...options, stdio: 'ignore' }),
+    stop: async () => {
+      child.kill('SIGTERM');
+      await gone;
+    },
+  };
 }
 
 /** A linear congruence as in Numerical Recipes (Press and others 1992): 0 to 1, the same again from the same seed. */

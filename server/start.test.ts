@@ -98,7 +98,7 @@ test('a server with open windows, and files in the making, ends within 3 s of be
   expect(performance.now() - from).toBeLessThan(3000);
   expect(child.exitCode).toBe(0);
   // It was not cut off: its lock is gone.
-  expect((await readdir(folder)).sort()).toEqual(['db', 'made']);
+  expect((await readdir(folder)).sort()).toEqual(['db', 'log', 'made']);
   await Promise.all(closed);
   await events.body?.cancel().catch(() => undefined);
   for (const end of await files) expect(end.status).toBe('rejected');
