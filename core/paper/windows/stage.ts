@@ -200,7 +200,8 @@ export function ontoWindow(
   const over = (denominator: number): readonly [number, number] => beyond(at(denominator).turned, denominator);
   const within = (by: readonly [number, number]): boolean => by.every((mm) => mm <= SLACK);
   const fits = (denominator: number): boolean =>
-    (!bare || crop !== undefined || within(beyond(bounds(bare(denominator).box, turn), denominator))) && within(over(denominator));
+    (!bare || crop !== undefined || within(beyond(bounds(bare(denominator).box, turn), denominator))) &&
+    within(over(denominator));
   const tried = triedScales(show);
   const denominator = window.scale ?? tried.find(fits) ?? 100_000;
   const { list: drawn, turned } = at(denominator);
