@@ -13,7 +13,7 @@ export async function openBare(folder: string, synced: boolean): Promise<PGlite>
 }
 /** What an edit writes, and nothing else. */
 export async function bareEdit(client: PGlite, show: string, change: Change, revision: number): Promise<void> {
-  const now = change.updated.map(([, to]) => to);
+  const now = [...change.updated.map(([, to]) => to), ...change.added];
   await client.transaction(async (tx) => {
     const values = now.map((_, i) => `($${i * 5 + 1}, $${i * 5 + 2}, $${i * 5 + 3}, $${i * 5 + 4}, $${i * 5 + 5})`).join(',');
     await tx.query(
@@ -25,8 +25,14 @@ export async function bareEdit(client: PGlite, show: string, change: Change, rev
   });
 }
 
-const [folder] = process.argv.slice(2);
-if (process.argv[1]?.endsWith('bare-child.js') && folder) {
+const [folder, opened] = process.argv.slice(2);
+if (process.argv[1]?.endsWith('bare-child.js') && folder === 'open' && opened) {
+  const client = new PGlite({ fs: new DurableFiles(opened), startParams: durableParams() });
+  await client.query('select 1');
+  process.send?.('open');
+  await client.close();
+  process.exit(0);
+} else if (process.argv[1]?.endsWith('bare-child.js') && folder) {
   const client = await openBare(folder, true);
   let revision = 0;
   const server = createServer((request, response) => {

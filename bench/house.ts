@@ -35,7 +35,7 @@ export async function openHouse(data?: string, env: Record<string, string> = {})
   const folder = data ?? (await mkdtemp(join(tmpdir(), 'dessin-bench-')));
   const port = await freePort();
   const from = performance.now();
-  const child: ChildProcess = spawn(process.execPath, [resolve('dist/server/main.js')], {
+  const child: ChildProcess = spawn(process.execPath, [resolve('dist/start/main.js')], {
     env: { ...process.env, PORT: String(port), DESSIN_DATA: folder, DATABASE_URL: '', DESSIN_DEMO: 'no', ...env },
     stdio: ['ignore', 'ignore', 'inherit'],
   });

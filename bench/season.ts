@@ -5,22 +5,23 @@ import { mkdir, mkdtemp, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
-import { PGlite } from '@electric-sql/pglite';
+import type { PGlite } from '@electric-sql/pglite';
 import { sql } from 'drizzle-orm';
 import { v4 } from 'uuid';
+import { present } from '#core/measure/list';
 import { type Change, edit } from '#core/model/change';
 import type { Fixture } from '#core/model/records';
 import { all, type Show } from '#core/model/show';
 import { makeApp } from '../server/app.js';
 import { makeHub } from '../server/live/hub.js';
 import { type Database, openDatabase } from '../server/store/database.js';
-import { DurableFiles, durableParams } from '../server/store/durable.js';
 import { LONG } from '../server/store/past.js';
 import { makeShelfStore } from '../server/store/shelf.js';
 import { makeStore, type Store } from '../server/store/store.js';
 import { bareEdit, openBare } from './bare-child.js';
 import { openHouse } from './house.js';
 import { makeRig, median, percentile } from './rig.js';
+import { makeVenue } from './venue.js';
 
 const ms = (value: number): string => value.toFixed(value < 10 ? 2 : 0);
 const line = (name: string, text: string): void => console.log(`  ${name.padEnd(44)} ${text}`);
@@ -110,6 +111,27 @@ async function confirmed(): Promise<void> {
       `${ms(of('http'))} ms against ${ms(of('bareHttp'))} ms: ${(of('http') / of('bareHttp')).toFixed(2)} times`,
     );
   }
+  const venue = makeVenue(rig, 300_000);
+  const layer = present(all(rig, 'layer')[0]).id;
+  const times: { ours: number[]; bare: number[] } = { ours: [], bare: [] };
+  for (let round = 0; round < 3; round++) {
+    const change: Change = { ...venue, added: venue.added.map((record) => ({ ...record, id: v4(), layer }) as typeof record) };
+    const text = JSON.stringify({ key: v4(), label: 'venue', change, show: id });
+    for (const [name, url] of [
+      ['ours', `${house.url}/api/shows/${id}/changes`],
+      ['bare', `http://127.0.0.1:${port}/`],
+    ] as const) {
+      const from = performance.now();
+      const answer = await fetch(url, { method: 'POST', headers: { 'content-type': 'application/json' }, body: text });
+      if (!answer.ok) throw new Error(await answer.text());
+      await answer.text();
+      times[name].push(performance.now() - from);
+    }
+  }
+  line(
+    'a venue of 14 MB, over HTTP',
+    `${ms(median(times.ours))} ms against ${ms(median(times.bare))} ms: ${(median(times.ours) / median(times.bare)).toFixed(2)} times`,
+  );
   child.kill('SIGKILL');
   await house.done();
   await database.close();
@@ -133,7 +155,7 @@ function* edits(show: Show, mixed: boolean): Generator<Change> {
     const many = mixed ? ([1, 1, 10, 1, 50][i % 5] ?? 1) : 1;
     const from = (i * 37) % (ids.length - many);
     const chosen = ids.slice(from, from + many).map((id) => fixtures.get(id) as Fixture);
-    const change = edit(chosen, i % 3 ? { notes: `note ${i}` } : { unit: String(i % 500) });
+    const change = edit(chosen, i % 3 ? { notes: `note ${i}` } : { unit: `${i}` });
     for (const [, to] of change.updated) fixtures.set(to.id, to as Fixture);
     yield change;
   }
@@ -204,12 +226,13 @@ async function opens(): Promise<void> {
     `100,000 edits in ${((performance.now() - from) / 1000).toFixed(0)} s, ${(weight(join(folder, 'db')) / 1e6).toFixed(0)} MB`,
   );
   await database.close();
+  /** A process that opens the same files with bare PGlite, asks it one thing and ends. */
   const bareStart = async () => {
     const started = performance.now();
-    const client = new PGlite({ fs: new DurableFiles(join(folder, 'db')), startParams: durableParams() });
-    await client.query('select 1');
+    const child = fork(fileURLToPath(new URL('./bare-child.js', import.meta.url)), ['open', join(folder, 'db')]);
+    await new Promise((told) => child.once('message', told));
     const took = performance.now() - started;
-    await client.close();
+    await new Promise((gone) => child.once('exit', gone));
     return took;
   };
   const starts: number[] = [];

@@ -8,7 +8,7 @@ needNode();
 endWithParent();
 await install();
 await build();
-const { backupCommand } = await import(pathToFileURL(join(root, 'dist', 'server', 'commands.js')).href);
+const { backupCommand } = await import(pathToFileURL(join(root, 'dist', 'start', 'commands.js')).href);
 try {
   console.log(await backupCommand(house()));
 } catch (error) {

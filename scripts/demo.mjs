@@ -39,4 +39,4 @@ await build();
 process.env.PORT = String(port);
 process.env.DESSIN_DATA = data;
 process.chdir(root);
-({ stop: stopServer } = await import(pathToFileURL(join(root, 'dist', 'server', 'main.js')).href));
+({ stop: stopServer } = await import(pathToFileURL(join(root, 'dist', 'start', 'main.js')).href));

@@ -153,12 +153,16 @@ export async function build() {
     'docs/screenshots',
     'package-lock.json',
     'vite.config.ts',
+    'vite.server.config.ts',
     'tsconfig.base.json',
   ]);
   const stamp = join(root, 'dist', '.built');
   if (existsSync(stamp) && existsSync(join(root, 'dist', 'web', 'index.html')) && Number(readFileSync(stamp, 'utf8')) >= newest)
     return;
   await quietly('Compiling', tool('tsc'), ['-b', 'core', 'demo', 'server']);
+  await quietly('Bundling the server', tool('vite'), ['build', '-c', 'vite.server.config.ts', '--logLevel', 'warn'], {
+    env: { NODE_ENV: 'production' },
+  });
   // Whoever asks for it, a test too: the interface that is served is the quick one.
   await quietly('Building the interface', tool('vite'), ['build', '--logLevel', 'warn'], { env: { NODE_ENV: 'production' } });
   const assets = join(root, 'dist', 'web', 'assets');

@@ -13,7 +13,7 @@ const [file, ...rest] = words.filter((word) => word !== '--look' && word !== '--
 endWithParent();
 await install();
 await build();
-const { backupsTold, restoreCommand } = await import(pathToFileURL(join(root, 'dist', 'server', 'commands.js')).href);
+const { backupsTold, restoreCommand } = await import(pathToFileURL(join(root, 'dist', 'start', 'commands.js')).href);
 const { data, databaseUrl, backups } = house();
 if (!file || rest.length || (into >= 0 && !folder))
   fail(

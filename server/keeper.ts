@@ -43,6 +43,8 @@ export function keepHouse(backing: Backing, store: Store, { folder, kept }: Back
     working = turn.catch(() => undefined);
     return turn;
   };
+  /** When the work of the night was done last. */
+  let night: Date | null = null;
   let known = backupsIn(folder)[0]?.at ?? null;
   const made = async (now: Date): Promise<Backup> => {
     const backup = await backUp(backing, folder, kept || Number.MAX_SAFE_INTEGER, now);
@@ -55,7 +57,10 @@ export function keepHouse(backing: Backing, store: Store, { folder, kept }: Back
     for (const id of await store.longLogs()) while (!ended && (await store.compact(id))) packed = true;
     if (packed && !ended) await database.tidy();
     const [last] = backupsIn(folder);
-    if (kept && !ended && (!last || last.at < dueBefore(now))) await made(now);
+    if (ended || (night ?? last?.at ?? new Date(0)) >= dueBefore(now)) return;
+    night = now;
+    if (kept) await made(now);
+    if (!ended) await database.tidy(true);
   };
   const go = (now = new Date()): Promise<void> =>
     next(() => round(now)).catch((error: Error) => console.error(`What is kept in order by itself was not: ${error.message}`));

@@ -2,8 +2,7 @@
 import { rmSync, writeFileSync } from 'node:fs';
 import { access, constants } from 'node:fs/promises';
 import type { Server } from 'node:http';
-import { dirname, join, resolve } from 'node:path';
-import { fileURLToPath } from 'node:url';
+import { join, resolve } from 'node:path';
 import { serve, type WebSocketServerLike } from '@hono/node-server';
 import { Hono } from 'hono';
 import { v4, v5 } from 'uuid';
@@ -16,6 +15,7 @@ import { keepHouse } from './keeper.js';
 import { makeHub } from './live/hub.js';
 import { lockFolder, StartError } from './lock.js';
 import { logTo, logToOutput } from './log.js';
+import { root } from './places.js';
 import { problem } from './problem.js';
 import { closeWorkers, makeWorkers } from './routes/threaded.js';
 import { wholeMaker } from './routes/whole.js';
@@ -58,7 +58,14 @@ function waitingApp(): Hono {
   const app = new Hono();
   app.all('*', (c) => {
     c.header('retry-after', '2');
-    return problem(c, 503, 'Not open yet', 'Dessin is starting, or its database does not answer yet. Try again in a moment.');
+    const sentence = 'Dessin is starting, or its database does not answer yet.';
+    // A page that is asked for now asks again by itself.
+    return c.req.path.startsWith('/api/')
+      ? problem(c, 503, 'Not open yet', `${sentence} Try again in a moment.`)
+      : c.html(
+          `<!doctype html><meta charset="utf-8"><meta http-equiv="refresh" content="2"><title>Dessin</title><p>${sentence}`,
+          503,
+        );
   });
   return app;
 }
@@ -154,8 +161,7 @@ async function furnish(database: Database, folder: string, options: StartOptions
   await hub.start();
   // Of several processes that start on an empty database one fills it.
   if (options.demo) await database.alone(() => fill(database, store, shelf));
-  const here = dirname(fileURLToPath(import.meta.url));
-  const web = resolve(here, '..', 'web');
+  const web = join(root, 'dist', 'web');
   const hasWeb = await access(join(web, 'index.html'), constants.R_OK).then(
     () => true,
     () => false,

@@ -3,9 +3,9 @@ import { existsSync, readFileSync } from 'node:fs';
 import { copyFile, mkdir, mkdtemp, readFile, rm, writeFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { fileURLToPath } from 'node:url';
 import { eq, sql } from 'drizzle-orm';
 import type { PgDatabase, PgQueryResultHKT } from 'drizzle-orm/pg-core';
+import { root } from '../places.js';
 import { DurableFiles, durableParams } from './durable.js';
 import { openEmbedded } from './embedded.js';
 import { beginMaking, databaseIn, endMaking, faultOfRoom, isFresh } from './folder.js';
@@ -23,20 +23,20 @@ export interface Database {
   listen(channel: string, heard: Heard): Promise<void>;
   /** Does something that no other process on this database does at the same time: they come one after the other. */
   alone<T>(work: () => Promise<T>): Promise<T>;
-  /** Gives room that was freed back to what is written next; PostgreSQL does so by itself. */
-  tidy(): Promise<void>;
+  /**
+   * Gives room that was freed back to what is written next; PostgreSQL does so by itself.
+   * @param anew  writes shows anew as well, record beside record: a show that was edited for months lies strewn over its table, and opens the slower
+   */
+  tidy(anew?: boolean): Promise<void>;
   /** Whether it is PostgreSQL, which other processes may use too. */
   readonly shared: boolean;
   close(): Promise<void>;
 }
 
-// Compiled code lies in dist/server/store; the migrations stay with the sources.
-const compiled = import.meta.url.includes('/dist/');
-const migrationsFolder = fileURLToPath(new URL(compiled ? '../../../server/store/migrations' : './migrations', import.meta.url));
+// The migrations stay with the sources.
+const migrationsFolder = join(root, 'server', 'store', 'migrations');
 /** An empty database as the build leaves it. To unpack it takes a second, to make one takes five. */
-const emptyDatabase = fileURLToPath(
-  new URL(compiled ? '../../empty-database.tar.gz' : '../../dist/empty-database.tar.gz', import.meta.url),
-);
+const emptyDatabase = join(root, 'dist', 'empty-database.tar.gz');
 
 const journal = (): { entries: { tag: string }[] } =>
   JSON.parse(readFileSync(join(migrationsFolder, 'meta', '_journal.json'), 'utf8'));
@@ -107,9 +107,9 @@ async function openPglite(folder: string | null, opening: Opening): Promise<Data
     db,
     listen: embedded.listen,
     alone: (work) => work(),
-    tidy: async () => {
+    tidy: async (anew = false) => {
       for (const table of ['records', 'changes', 'past', 'shows', 'shelf', 'issues']) {
-        await client.exec(`vacuum ${table}`);
+        await client.exec(anew && table === 'records' ? 'cluster records using records_show_id_pk' : `vacuum ${table}`);
         await breath();
       }
       await client.exec('checkpoint');

@@ -3,8 +3,10 @@
  * memory than it may. A hostile file holds up nobody but whoever sent it.
  */
 import { existsSync } from 'node:fs';
+import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { Worker } from 'node:worker_threads';
+import { root } from '../places.js';
 import type { Ask, Made, Task } from './tasks.js';
 
 /** What a thread is told. */
@@ -65,7 +67,7 @@ export interface Following {
 
 /** The compiled thread: beside this file, or, where this runs from its source in a test, in the folder of what is compiled. */
 const beside = fileURLToPath(new URL('./thread.js', import.meta.url));
-const script = existsSync(beside) ? beside : fileURLToPath(new URL('../../dist/server/threads/thread.js', import.meta.url));
+const script = existsSync(beside) ? beside : join(root, 'dist', 'server', 'threads', 'thread.js');
 
 interface Running {
   readonly onProgress: (progress: Progress) => void;
