@@ -528,3 +528,24 @@ test('LED fixtures take a colour directly; it is the colour of their light', asy
   await page.getByRole('button', { name: /^Undo: Colour/ }).click();
   await expect(page.getByLabel('Colour', { exact: true })).not.toHaveValue('#3366ff');
 });
+
+test('what another window does to the Shelf is seen at once; nobody asks for it every few seconds', async ({ page, context }) => {
+  await openShelf(page);
+  const asked: string[] = [];
+  page.on('request', (request) => {
+    if (request.url().includes('/api/shelf/revision')) asked.push(request.url());
+  });
+  const other = await context.newPage();
+  await openShelf(other);
+  const folders = page.getByRole('navigation', { name: 'Kinds and folders' });
+  const [item] = await shelfItems(page);
+  for (const name of ['From elsewhere', 'And another']) {
+    await other.request.post('/api/shelf/folders', { data: { add: name } });
+    await expect(folders.getByText(name)).toBeVisible({ timeout: 2000 });
+  }
+  // Longer than it was asked before, with nothing to be told.
+  await page.waitForTimeout(5000);
+  expect(asked).toEqual([]);
+  expect((await shelfItems(page)).find(({ id }) => id === item!.id)).toEqual(item);
+  await other.close();
+});

@@ -87,7 +87,7 @@ onLinux(
     while ((await withEnvironment(folder)).length && Date.now() < until) await new Promise((wait) => setTimeout(wait, 100));
     expect(await withEnvironment(folder)).toEqual([]);
     // It ended itself, and was not cut off: the lock of its data folder is gone.
-    expect((await readdir(join(folder, 'data'))).sort()).toEqual(['db', 'log', 'made']);
+    expect((await readdir(join(folder, 'data'))).sort()).toEqual(['db', 'made']);
     await rm(folder, { recursive: true, force: true });
   },
   180_000,

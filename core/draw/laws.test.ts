@@ -215,10 +215,10 @@ for (const [name, show] of [
   made[`${name}: 3D`] = sum(sceneOf(show));
   made[`${name}: details`] = sum(detailsOf(show));
   for (const by of colourings) made[`${name}: coloured by ${by}`] = sum(colouring(show, by));
-  for (const paper of papers.slice(0, 5))
-    made[`${name}: plate on ${paper.name}`] = sum(
-      plotPlate(show, { paper, landscape: paper.name !== 'A3', denominator: 50, date: 'today' }),
-    );
+  for (const paper of papers.slice(0, 5)) {
+    const { sheet, missing } = plotPlate(show, { paper, landscape: paper.name !== 'A3', denominator: 50, date: 'today' });
+    made[`${name}: plate on ${paper.name}`] = sum({ sheet, missing });
+  }
 }
 for (const family of families) {
   const sizes = [1, 3].map((cells) => ({

@@ -110,7 +110,7 @@ export function readCsv(bytes: Uint8Array, where: string, isHeading: (folded: st
   if (said) text = text.slice(said[0].length);
   const delimiter = said?.[1] ?? delimiterOf(text);
   measure(text, delimiter, where);
-  const parsed = Papa.parse<string[]>(text, { delimiter, skipEmptyLines: 'greedy', preview: MOST_ROWS + 11 });
+  const parsed = Papa.parse<string[]>(text, { delimiter, skipEmptyLines: 'greedy' });
   for (const error of parsed.errors.slice(0, 20))
     if (error.type === 'Quotes') report.add('error', 'CSV_QUOTE', `Row ${(error.row ?? 0) + 1}: ${error.message}.`, where);
   const rows = parsed.data.map((row) =>
