@@ -78,7 +78,7 @@ test('a book that is being made says at which sheet it is, and is ended', async 
     .click();
   await expect(panel(page).getByText(/, \d+ of \d+$/)).toBeVisible();
   await panel(page).getByRole('button', { name: 'Cancel' }).click();
-  await expect(page.getByText('The file was not made: it was ended.')).toBeVisible();
+  await expect(page.getByText('Making book.pdf was ended.')).toBeVisible();
   await expect(panel(page).getByRole('link', { name: /^Book as PDF/ })).toBeVisible();
 });
 
