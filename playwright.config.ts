@@ -42,7 +42,7 @@ export default defineConfig({
     },
   },
   webServer: {
-    command: 'node dist/server/main.js',
+    command: 'node dist/start/main.js',
     url: `http://127.0.0.1:${port}/api/health`,
     env: {
       PORT: String(port),

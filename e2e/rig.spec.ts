@@ -27,7 +27,7 @@ const standIns: Record<'desk' | 'node' | 'wall', Started> = {} as never;
 test.beforeAll(async () => {
   test.setTimeout(120_000);
   data = await mkdtemp(join(tmpdir(), 'dessin-rig-'));
-  server = spawn(process.execPath, ['dist/server/main.js'], {
+  server = spawn(process.execPath, ['dist/start/main.js'], {
     env: { ...process.env, PORT: String(port), DESSIN_DATA: data, DATABASE_URL: '' },
     stdio: 'ignore',
   });
