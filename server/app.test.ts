@@ -88,3 +88,25 @@ test('a change names every record once, and an update keeps its id', () => {
   expect(faultOfChange({ ...change, updated: [[record]] })).toMatch(/pair/);
   expect(faultOfChange({ added: [] })).toMatch(/three lists/);
 });
+
+test('what to do about damaged files is asked for when it is said: meanwhile another backup was made', async () => {
+  let last = 'of Monday';
+  const damaged = makeApp({
+    store: {
+      list: () => Promise.reject(Object.assign(new Error('invalid page in block 1'), { code: 'XX001' })),
+    } as unknown as Store,
+    shelf: {} as ShelfStore,
+    database: {} as Database,
+    hub: {} as Hub,
+    web: null,
+    hosts: ['localhost'],
+    damage: () => `The last backup is ${last}.`,
+  });
+  const told = async () => {
+    const answer = await damaged.request('http://localhost/api/shows', { headers: { host: 'localhost' } });
+    return [answer.status, ((await answer.json()) as { detail: string }).detail];
+  };
+  expect(await told()).toEqual([500, 'The last backup is of Monday.']);
+  last = 'of Tuesday';
+  expect(await told()).toEqual([500, 'The last backup is of Tuesday.']);
+});

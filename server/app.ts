@@ -35,15 +35,15 @@ export interface AppOptions {
   readonly shelf: ShelfStore;
   readonly hub: Hub;
   /** What health looks at. */
-  readonly database: Pick<Database, 'db' | 'shared'>;
+  readonly database: Pick<Database, 'db'>;
   /** Where a line a request goes; left out, nowhere. */
   readonly log?: RequestLog | null;
   /** Threads; left out, of its own. */
   readonly workers?: Workers;
   /** Left out, no backup can be asked for. */
   readonly keeper?: Keeper;
-  /** What to do where files of the database are damaged, as a sentence. */
-  readonly damage?: string;
+  /** What to do where files of the database are damaged, as a sentence; asked for when it is said, since it names the last backup. */
+  readonly damage?: () => string;
   /** Left out, there are no wires. */
   readonly rig?: Rig;
   /** Folder of the built interface, or null. */
@@ -53,7 +53,7 @@ export interface AppOptions {
 }
 
 /** What went wrong in a route, as an answer: whose fault it is, and what becomes of it. @param damage  what to do where files of the database are damaged */
-function fault(error: Error, c: Context, damage: string): Response {
+function fault(error: Error, c: Context, damage: () => string): Response {
   if (error instanceof HTTPException)
     return problem(c, error.status as 400, 'Request refused', error.message || 'The request cannot be answered.');
   if (error instanceof NewerShow) return problem(c, 422, 'Written by a newer Dessin', error.message);
@@ -69,7 +69,7 @@ function fault(error: Error, c: Context, damage: string): Response {
   }
   if (isDamaged(error)) {
     console.error(error);
-    return problem(c, 500, 'The database is damaged', damage);
+    return problem(c, 500, 'The database is damaged', damage());
   }
   if (isAway(error)) {
     console.error(`The database is away: ${firstOf(reasonOf(error).split('\n'))}`);
@@ -101,7 +101,7 @@ export function makeApp({
   hosts,
   workers = makeWorkers(),
   keeper,
-  damage = 'Files of the database are damaged. Restore the last backup: npm run restore.',
+  damage = () => 'Files of the database are damaged. Restore the last backup: npm run restore.',
 }: AppOptions): Hono {
   const page = web === null ? null : pageOf(web);
   const requests = new Requests();

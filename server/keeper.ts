@@ -1,7 +1,8 @@
 /** What is done without being asked: a backup every night, old logs packed, deleted shows taken away in time. */
 import { type Backing, type Backup, backUp } from './store/backup.js';
 import { backupsIn } from './store/folder.js';
-import { KEPT_DAYS, type Store } from './store/store.js';
+import { KEPT_DAYS } from './store/shows.js';
+import type { Store } from './store/store.js';
 
 const DAY = 24 * 3600 * 1000;
 /** How often is looked for something to do, ms. */

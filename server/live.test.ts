@@ -13,7 +13,7 @@ import { follow, makeHub } from './live/hub.js';
 import { type Running, start } from './start.js';
 import { isAway, openDatabase } from './store/database.js';
 import { keepListening, type ListenClient } from './store/listener.js';
-import type { LoggedChange } from './store/store.js';
+import type { LoggedChange } from './store/log.js';
 
 /** A PostgreSQL server as a listener sees it. */
 class Server {

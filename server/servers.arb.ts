@@ -4,7 +4,8 @@ import { createServer } from 'node:net';
 import { resolve } from 'node:path';
 import { v4 } from 'uuid';
 
-const main = resolve('dist/server/main.js');
+// What users start.
+const main = resolve('dist/start/main.js');
 
 export const freePort = (): Promise<number> =>
   new Promise((done) => {

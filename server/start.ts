@@ -101,9 +101,8 @@ export async function start(options: StartOptions): Promise<Running> {
     unlock();
     throw error;
   });
-  let ended = false;
   try {
-    const house = await openHouse(folder, options, () => ended);
+    const house = await openHouse(folder, options);
     app = house.app;
     const url = `http://${options.host}:${front.port}`;
     const address = join(folder, 'address');
@@ -113,11 +112,10 @@ export async function start(options: StartOptions): Promise<Running> {
       port: front.port,
       url,
       stop: async () => {
-        ended = true;
         await house.quiet();
         await front.close();
         await house.close();
-        rmSync(address, { force: true });
+        if (!options.databaseUrl) rmSync(address, { force: true });
         unlock();
       },
     };
@@ -137,7 +135,7 @@ interface House {
 /** Pause between two tries to open a database that is away, ms. */
 const AGAIN = 1000;
 /** Opens what is behind the routes. A PostgreSQL that is away is waited for, where that is wanted. */
-async function openHouse(folder: string, options: StartOptions, ended: () => boolean): Promise<House> {
+async function openHouse(folder: string, options: StartOptions): Promise<House> {
   for (let told = false; ; told = true) {
     let database: Database | null = null;
     try {
@@ -146,7 +144,7 @@ async function openHouse(folder: string, options: StartOptions, ended: () => boo
     } catch (error) {
       await database?.close().catch(() => undefined);
       const away = error instanceof StartError ? isAway(error.cause) : isAway(error);
-      if (!options.waits || !options.databaseUrl || !away || ended()) throw error;
+      if (!options.waits || !options.databaseUrl || !away) throw error;
       if (!told)
         console.error('The database does not answer yet. It is tried again every second; until then requests are told to wait.');
       await new Promise((again) => setTimeout(again, AGAIN));
@@ -182,7 +180,9 @@ async function furnish(database: Database, folder: string, options: StartOptions
     hub,
     rig,
     keeper,
-    ...(options.databaseUrl ? {} : { damage: `Files of the database in ${folder} are damaged. ${wayBack(folder, backups)}` }),
+    ...(options.databaseUrl
+      ? {}
+      : { damage: () => `Files of the database in ${folder} are damaged. ${wayBack(folder, backups)}` }),
     web: hasWeb ? web : null,
     hosts: ['localhost', '127.0.0.1', '[::1]', options.host],
   });

@@ -1,8 +1,9 @@
 /** Hands notifications of the database on to the open connections. Several server processes on one database all hear of every change. */
 import type { Id } from '#core/model/records';
 import type { Database } from '../store/database.js';
+import type { LoggedChange } from '../store/log.js';
 import { SHELF_CHANNEL } from '../store/shelf.js';
-import { CHANNEL, type LoggedChange, type Store } from '../store/store.js';
+import { CHANNEL, type Store } from '../store/store.js';
 
 export interface Hub {
   /** Calls back when a show has, or may have, a newer revision; the answer ends it. */

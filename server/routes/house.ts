@@ -60,7 +60,7 @@ export async function answering({ db }: Pick<Database, 'db'>): Promise<Answering
 }
 
 export interface Watched {
-  readonly database: Pick<Database, 'db' | 'shared'>;
+  readonly database: Pick<Database, 'db'>;
   readonly hub: Pick<Hub, 'count'>;
   readonly workers: Workers;
   readonly requests: Requests;

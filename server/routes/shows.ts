@@ -16,7 +16,8 @@ import { follow, type Hub } from '../live/hub.js';
 import { notFound, problem } from '../problem.js';
 import { breath } from '../store/rows.js';
 import type { ShelfStore } from '../store/shelf.js';
-import { KEPT_DAYS, type Store } from '../store/store.js';
+import { KEPT_DAYS } from '../store/shows.js';
+import type { Store } from '../store/store.js';
 import { faultOfChange } from '../validate.js';
 import { body } from './body.js';
 

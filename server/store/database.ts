@@ -28,8 +28,6 @@ export interface Database {
    * @param anew  writes shows anew as well, record beside record: a show that was edited for months lies strewn over its table, and opens the slower
    */
   tidy(anew?: boolean): Promise<void>;
-  /** Whether it is PostgreSQL, which other processes may use too. */
-  readonly shared: boolean;
   close(): Promise<void>;
 }
 
@@ -114,7 +112,6 @@ async function openPglite(folder: string | null, opening: Opening): Promise<Data
       }
       await client.exec('checkpoint');
     },
-    shared: false,
     close: embedded.close,
   };
 }
@@ -182,7 +179,6 @@ async function openPostgres(url: string, opening: Opening): Promise<Database> {
     db,
     alone,
     tidy: async () => undefined,
-    shared: true,
     listen: async (channel, heard) => {
       listeners.push(await keepListening(() => new pg.Client({ connectionString: url }), channel, heard));
     },

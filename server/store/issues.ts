@@ -90,11 +90,6 @@ export const packIssue = async ({ id, at, revision, records }: HeldIssue): Promi
   records: await pack(JSON.stringify(records)),
 });
 
-/** What the issues of a show held that comes from a file. */
-export async function keepHeld(tx: Db, show: Id, held: readonly HeldIssue[]): Promise<void> {
-  await keepPacked(tx, show, await Promise.all(held.map(packIssue)));
-}
-
 /** A copy of a show keeps what its issues held. */
 export async function copyIssues(tx: Db, from: Id, to: Id): Promise<void> {
   const rows = await tx.select().from(issues).where(eq(issues.show, from));

@@ -31,6 +31,25 @@ export interface Run {
   readonly edits: Uint8Array;
 }
 
+/** An edit with its change as JSON, as it lies in the database and in a run. */
+export type TextEdit = Omit<PastEdit, 'change'> & { readonly key: string; readonly change: string };
+/** Edits that are not packed, in order, after one revision and up to another. */
+export async function looseEdits(db: Db, show: Id, after: number, to?: number): Promise<TextEdit[]> {
+  const rows = await db
+    .select({
+      revision: changes.revision,
+      key: changes.key,
+      at: changes.at,
+      author: changes.author,
+      label: changes.label,
+      change: sql<string>`${changes.change}::text`,
+    })
+    .from(changes)
+    .where(and(eq(changes.show, show), gt(changes.revision, after), to === undefined ? undefined : lte(changes.revision, to)))
+    .orderBy(asc(changes.revision));
+  return rows.map((edit) => ({ ...edit, at: edit.at.toISOString() }));
+}
+
 export const keyBytes = (keys: readonly string[]): Uint8Array =>
   new Uint8Array(Buffer.from(keys.join('').replaceAll('-', ''), 'hex'));
 const keyAt = (keys: Uint8Array, i: number): string =>
@@ -39,9 +58,7 @@ const keyAt = (keys: Uint8Array, i: number): string =>
     .replace(/(.{8})(.{4})(.{4})(.{4})(.{12})/, '$1-$2-$3-$4-$5');
 
 /** @param edits  one after the other without a gap; their changes as JSON */
-export async function packRun(
-  edits: readonly (Omit<PastEdit, 'change'> & { readonly key: string; readonly change: string })[],
-): Promise<Run> {
+export async function packRun(edits: readonly TextEdit[]): Promise<Run> {
   const text = edits
     .map(
       ({ revision, at, author, label, change }) =>
@@ -185,21 +202,10 @@ export async function packOnce({ db }: Database, show: Id, loose = KEPT_LOOSE): 
     letters += lengths[n++]?.letters ?? 0;
   const to = lengths[n - 1]?.revision;
   if (to === undefined) return null;
-  const list = await db
-    .select({
-      revision: changes.revision,
-      key: changes.key,
-      at: changes.at,
-      author: changes.author,
-      label: changes.label,
-      change: sql<string>`${changes.change}::text`,
-    })
-    .from(changes)
-    .where(and(eq(changes.show, show), gt(changes.revision, row.packed), lte(changes.revision, to)))
-    .orderBy(asc(changes.revision));
+  const list = await looseEdits(db, show, row.packed, to);
   // A log with a gap is none that could be gone back through; it stays as it is.
   if (list.some((edit, i) => edit.revision !== (list[0]?.revision ?? 0) + i)) return null;
-  const run = await packRun(list.map((edit) => ({ ...edit, at: edit.at.toISOString() })));
+  const run = await packRun(list);
   return db.transaction(async (raw) => {
     const tx = within(raw);
     const [still] = await tx.select({ packed: shows.packed }).from(shows).where(eq(shows.id, show)).for('update');

@@ -6,6 +6,9 @@ import type { Db } from './database.js';
 /** Letters of one statement, so that none holds up the embedded database, and with it the server, for long. */
 export const LETTERS = 400_000;
 
+/** Rows in one statement: PostgreSQL takes 65535 parameters. */
+export const BATCH = 2000;
+
 /** Lists of records as JSON, none much longer than a statement takes at ease. */
 export function rowsOf(records: readonly { readonly id: Id }[]): string[] {
   const out: string[] = [];

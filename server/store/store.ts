@@ -1,53 +1,44 @@
 /** Shows in the database, and the one way to change them: a change is confirmed when its transaction has committed. */
 
-import { and, asc, desc, eq, gt, inArray, isNotNull, isNull, lt, sql } from 'drizzle-orm';
-import { v4 } from 'uuid';
-import type { HeldIssue, PastEdit } from '#core/formats/show/archive';
+import { and, asc, eq, inArray, sql } from 'drizzle-orm';
+import type { PastEdit } from '#core/formats/show/archive';
 import { firstOf } from '#core/measure/list';
 import { type Aside, SHOW_FORMAT, sortOut } from '#core/model/aside';
-import { apply, type Change, ChangeError, invert, isEmpty } from '#core/model/change';
+import { apply, type Change, isEmpty } from '#core/model/change';
 import { type Collision, rebase } from '#core/model/merge';
 import type { DessinRecord, Id } from '#core/model/records';
 import { faultsOfChange } from '#core/model/references';
-import { type Show, settingsOf, showOf } from '#core/model/show';
+import { type Show, settingsOf } from '#core/model/show';
 import { faultOfRecord } from '../validate.js';
 import { type Database, type Db, within } from './database.js';
+import { issueStood, keepIssues, type PackedIssue, packedIssues, type StoodThen } from './issues.js';
 import {
-  copyIssues,
-  issueStood,
-  keepHeld,
-  keepIssues,
-  keepPacked,
-  type PackedIssue,
-  packedIssues,
-  type StoodThen,
-} from './issues.js';
-import {
-  keepRuns,
-  LONG,
-  type PackedKeys,
-  packedKeys,
-  packOnce,
-  packRun,
-  pastBefore,
-  pastByKey,
-  pastSince,
-  type Run,
-  runsOf,
-} from './past.js';
-import { breath, insertRecords, LETTERS, writeRows } from './rows.js';
+  allRuns,
+  editsSince,
+  historyOf,
+  type LoggedChange,
+  type LogLine,
+  logBefore,
+  longLogs,
+  looseSince,
+  takenBack,
+} from './log.js';
+import { type PackedKeys, packedKeys, packOnce, pastByKey, type Run } from './past.js';
+import { BATCH, breath, insertRecords, LETTERS } from './rows.js';
 import { aside as asideTable, changes, records, shows } from './schema.js';
+import {
+  createShow,
+  isEmptyHouse,
+  listShows,
+  type PreparedShow,
+  removeShow,
+  restoreShow,
+  rowOf,
+  type ShowRow,
+  sweepShows,
+  takeShow,
+} from './shows.js';
 
-export interface ShowRow {
-  readonly id: Id;
-  readonly name: string;
-  readonly revision: number;
-  readonly edited: string;
-  /** When it was deleted, and null as long as it was not. */
-  readonly deleted: string | null;
-  /** Whether a newer program wrote it, which this one does not read. */
-  readonly newer: boolean;
-}
 export interface Loaded {
   readonly show: Show;
   readonly revision: number;
@@ -68,33 +59,6 @@ export interface Posted {
   readonly label: string;
   readonly change: Change;
 }
-export interface LoggedChange {
-  readonly revision: number;
-  readonly key: string;
-  readonly label: string;
-  readonly change: Change;
-}
-/** A line of the change log, without what it changed. */
-export interface LogLine {
-  readonly revision: number;
-  readonly at: string;
-  readonly author: string;
-  readonly label: string;
-}
-/** A show as text and bytes, ready for the database. */
-export interface PreparedShow {
-  readonly id: Id;
-  readonly name: string;
-  /** Lists of records as JSON (store/rows). */
-  readonly rows: readonly string[];
-  readonly issues: readonly PackedIssue[];
-  readonly runs: readonly Run[];
-  /** Revision that it stands at, where that is beyond its log; when it was made, edited, deleted. */
-  readonly revision?: number;
-  readonly created?: string;
-  readonly edited?: string;
-  readonly deleted?: string | null;
-}
 export type Outcome =
   /** `altered`: it is not what was posted, for it met other edits, or was stored before. */
   | { readonly kind: 'stored'; readonly revision: number; readonly change: Change; readonly altered: boolean }
@@ -102,29 +66,12 @@ export type Outcome =
   | { readonly kind: 'refused'; readonly why: string }
   | { readonly kind: 'missing' };
 
-/** Days for which a deleted show can be brought back. */
-export const KEPT_DAYS = 30;
 export const CHANNEL = 'dessin_changes';
-/** Rows in one statement: PostgreSQL takes 65535 parameters. */
-const BATCH = 2000;
-
 export interface Store {
   list(): Promise<ShowRow[]>;
   listDeleted(): Promise<ShowRow[]>;
-  /**
-   * @param aside  of a show that is copied: what could not be read of it goes along as it was found
-   * @param from  the show that it is a copy of: what its issues held is copied too
-   * @param held  what its issues held, where it comes from a file
-   * @param history  its log up to now, where that comes along: what comes next is counted on from it
-   */
-  create(
-    content: readonly DessinRecord[],
-    id: Id,
-    aside?: readonly Aside[],
-    from?: Id,
-    held?: readonly HeldIssue[],
-    history?: readonly PastEdit[],
-  ): Promise<void>;
+  /** Makes a show of records (shows.ts). */
+  create(content: readonly DessinRecord[], id: Id, aside?: readonly Aside[], from?: Id): Promise<void>;
   /** Makes a show of what a thread has prepared, or a backup holds. */
   take(show: PreparedShow): Promise<void>;
   /** The whole log, from the first edit that is kept to the last. */
@@ -196,13 +143,9 @@ export function makeStore(database: Database): Store {
     if (kept?.revision === revision) return kept;
     if (kept && kept.revision < revision) {
       // Another process wrote: bring the kept show up by the log.
-      const log = await tx
-        .select()
-        .from(changes)
-        .where(and(eq(changes.show, id), gt(changes.revision, kept.revision)))
-        .orderBy(asc(changes.revision));
+      const log = await looseSince(tx, id, kept.revision);
       if (log.length === revision - kept.revision)
-        return { ...kept, show: log.reduce((show, row) => apply(show, row.change as Change), kept.show), revision };
+        return { ...kept, show: log.reduce((show, { change }) => apply(show, change), kept.show), revision };
     }
     const rows = await tx
       .select({ id: records.id, kind: records.kind, data: records.data })
@@ -265,217 +208,44 @@ export function makeStore(database: Database): Store {
     return { show, revision, aside: loaded.aside.filter((item) => !written.has(item.id)) };
   };
 
-  const listWhere = async (deleted: boolean): Promise<ShowRow[]> => {
-    const rows = await db
-      .select()
-      .from(shows)
-      .where(deleted ? isNotNull(shows.deleted) : isNull(shows.deleted))
-      .orderBy(desc(shows.edited));
-    return rows.map(({ id, name, revision, edited, deleted: gone, format }) => ({
-      id,
-      name,
-      revision,
-      edited: edited.toISOString(),
-      deleted: gone?.toISOString() ?? null,
-      newer: format > SHOW_FORMAT,
-    }));
-  };
+  const load = (id: Id): Promise<Loaded | null> =>
+    inTurn(id, async () => {
+      const row = await rowOf(db, id);
+      return row ? keep(id, await read(db, row)) : null;
+    });
 
   return {
-    list: () => listWhere(false),
-    listDeleted: () => listWhere(true),
-    at: (id, revision) =>
-      inTurn(id, async () => {
-        const [row] = await db
-          .select()
-          .from(shows)
-          .where(and(eq(shows.id, id), isNull(shows.deleted)));
-        if (!row || revision < 0 || revision > row.revision) return null;
-        const { show } = keep(id, await read(db, row));
-        const log = await db
-          .select({ change: changes.change })
-          .from(changes)
-          .where(and(eq(changes.show, id), gt(changes.revision, revision)))
-          .orderBy(desc(changes.revision));
-        try {
-          let then = log.reduce((now, { change }) => apply(now, invert(change as Change)), show);
-          let reached = row.revision - log.length;
-          if (reached > revision)
-            for await (const edit of pastBefore(db, id, reached + 1)) {
-              if (edit.revision !== reached || reached === revision) break;
-              then = apply(then, invert(edit.change));
-              reached--;
-            }
-          return reached === revision ? then : null;
-        } catch (error) {
-          // A record that was set aside stands in the log and not in the show: what it was cannot be told.
-          if (error instanceof ChangeError) return null;
-          throw error;
-        }
-      }),
-    log: async (id, before, most) => {
-      const rows = await db
-        .select({ revision: changes.revision, at: changes.at, author: changes.author, label: changes.label })
-        .from(changes)
-        .where(and(eq(changes.show, id), lt(changes.revision, before)))
-        .orderBy(desc(changes.revision))
-        .limit(most);
-      const lines: LogLine[] = rows.map(({ at, ...row }) => ({ ...row, at: at.toISOString() }));
-      if (lines.length < most)
-        for await (const { revision, at, author, label } of pastBefore(db, id, lines.at(-1)?.revision ?? before)) {
-          lines.push({ revision, at, author, label });
-          if (lines.length >= most) break;
-        }
-      return lines;
+    list: () => listShows(db, false),
+    listDeleted: () => listShows(db, true),
+    isEmpty: () => isEmptyHouse(db),
+    create: (content, id, aside = [], from = undefined) => createShow(database, content, id, aside, from),
+    take: (show) => takeShow(database, show),
+    remove: (id) => removeShow(db, id),
+    restore: (id) => restoreShow(db, id),
+    sweep: (olderThan) => sweepShows(db, olderThan),
+    load,
+    at: async (id, revision) => {
+      const loaded = revision < 0 ? null : await load(id);
+      return loaded && revision <= loaded.revision ? takenBack(db, loaded.show, loaded.revision, revision) : null;
     },
-    history: async (id) => {
-      const old = (await pastSince(db, id, -1)).map(({ key: _, ...edit }) => edit);
-      const rows = await db.select().from(changes).where(eq(changes.show, id)).orderBy(asc(changes.revision));
-      const loose = rows.map(({ revision, at, author, label, change }) => ({
-        revision,
-        at: at.toISOString(),
-        author,
-        label,
-        change: change as Change,
-      }));
-      return [...old, ...loose];
-    },
-    runs: async (id) => {
-      const runs = await runsOf(db, id);
-      const loose = await db
-        .select({
-          revision: changes.revision,
-          key: changes.key,
-          at: changes.at,
-          author: changes.author,
-          label: changes.label,
-          change: sql<string>`${changes.change}::text`,
-        })
-        .from(changes)
-        .where(eq(changes.show, id))
-        .orderBy(asc(changes.revision));
-      return loose.length ? [...runs, await packRun(loose.map((edit) => ({ ...edit, at: edit.at.toISOString() })))] : runs;
-    },
-    longLogs: async () =>
-      (await db.select({ id: shows.id }).from(shows).where(sql`${shows.revision} - ${shows.packed} >= ${LONG}`)).map(
-        (row) => row.id,
-      ),
+    log: (id, before, most) => logBefore(db, id, before, most),
+    history: (id) => historyOf(db, id),
+    runs: (id) => allRuns(db, id),
+    longLogs: () => longLogs(db),
     compact: async (id) => {
       // In turn with the edits of the show, and each run in a turn of its own.
       const to = await inTurn(id, () => packOnce(database, id));
       await breath();
       return to !== null;
     },
-    take: ({ id, name, rows, issues, runs, revision, created, edited, deleted }) =>
-      db.transaction(async (raw) => {
-        const tx = within(raw);
-        const packed = runs.at(-1)?.last ?? 0;
-        await tx.insert(shows).values({
-          id,
-          name,
-          format: SHOW_FORMAT,
-          revision: Math.max(revision ?? 0, packed),
-          packed,
-          ...(created && { created: new Date(created) }),
-          ...(edited && { edited: new Date(edited) }),
-          ...(deleted && { deleted: new Date(deleted) }),
-        });
-        await keepRuns(tx, id, runs);
-        await writeRows(tx, id, rows, 0);
-        await keepPacked(tx, id, issues);
-      }),
     issues: (id) => packedIssues(db, id),
     stood: (id, issue) => issueStood(db, id, issue),
-    isEmpty: async () => (await db.select({ id: shows.id }).from(shows).limit(1)).length === 0,
-
-    create: async (content, id, aside = [], from = undefined, held = [], history = []) => {
-      const show = showOf(id, content);
-      await db.transaction(async (tx) => {
-        const last = history.at(-1)?.revision ?? 0;
-        await tx.insert(shows).values({ id, name: settingsOf(show).name, format: SHOW_FORMAT, revision: last });
-        for (let at = 0; at < history.length; at += BATCH)
-          await tx.insert(changes).values(
-            history.slice(at, at + BATCH).map(({ revision, at: when, author, label, change }) => ({
-              show: id,
-              revision,
-              key: v4(),
-              author,
-              label,
-              at: new Date(when),
-              change,
-            })),
-          );
-        await insertRecords(within(tx), id, content, 0);
-        if (from !== undefined) await copyIssues(within(tx), from, id);
-        await keepHeld(within(tx), id, held);
-        const lost = aside.filter((item) => !show.records.has(item.id) && item.data !== null);
-        for (let at = 0; at < lost.length; at += BATCH)
-          await tx
-            .insert(records)
-            .values(
-              lost.slice(at, at + BATCH).map(({ id: record, kind, data }) => ({ show: id, id: record, kind, data, revision: 0 })),
-            );
-      });
-    },
-
-    load: (id) =>
-      inTurn(id, async () => {
-        const [row] = await db
-          .select()
-          .from(shows)
-          .where(and(eq(shows.id, id), isNull(shows.deleted)));
-        return row ? keep(id, await read(db, row)) : null;
-      }),
-
-    remove: async (id) =>
-      (
-        await db
-          .update(shows)
-          .set({ deleted: new Date() })
-          .where(and(eq(shows.id, id), isNull(shows.deleted)))
-          .returning({ id: shows.id })
-      ).length > 0,
-    restore: async (id) =>
-      (
-        await db
-          .update(shows)
-          .set({ deleted: null })
-          .where(and(eq(shows.id, id), isNotNull(shows.deleted)))
-          .returning({ id: shows.id })
-      ).length > 0,
-    sweep: async (olderThan) => {
-      await db.delete(shows).where(lt(shows.deleted, olderThan));
-    },
-
-    revisionOf: async (id) => {
-      const [row] = await db
-        .select({ revision: shows.revision })
-        .from(shows)
-        .where(and(eq(shows.id, id), isNull(shows.deleted)));
-      return row?.revision ?? null;
-    },
+    revisionOf: async (id) => (await rowOf(db, id))?.revision ?? null,
     stampOf: async (id) => {
-      const [row] = await db
-        .select({ revision: shows.revision, edited: shows.edited })
-        .from(shows)
-        .where(and(eq(shows.id, id), isNull(shows.deleted)));
+      const row = await rowOf(db, id);
       return row ? `${row.revision}-${row.edited.getTime()}` : null;
     },
-    since: async (id, revision) => {
-      const rows = await db
-        .select()
-        .from(changes)
-        .where(and(eq(changes.show, id), gt(changes.revision, revision)))
-        .orderBy(asc(changes.revision));
-      const loose = rows.map((row) => ({ revision: row.revision, key: row.key, label: row.label, change: row.change as Change }));
-      // Whoever asks from further back is told from there.
-      if ((loose[0]?.revision ?? 0) === revision + 1) return loose;
-      const old = await pastSince(db, id, revision);
-      return [
-        ...old.map((edit) => ({ revision: edit.revision, key: edit.key, label: edit.label, change: edit.change })),
-        ...loose,
-      ];
-    },
+    since: (id, revision) => editsSince(db, id, revision),
 
     post: (id, posted) =>
       inTurn(id, async () => {
@@ -484,11 +254,7 @@ export function makeStore(database: Database): Store {
         let known: Loaded | null = null;
         const outcome = await db.transaction(async (raw): Promise<Outcome> => {
           const tx = within(raw);
-          const [row] = await tx
-            .select()
-            .from(shows)
-            .where(and(eq(shows.id, id), isNull(shows.deleted)))
-            .for('update');
+          const row = await rowOf(tx, id, true);
           if (!row) return { kind: 'missing' };
           packedSeen.set(id, row.packed);
           const before = await postedBefore(tx, row, posted.key);

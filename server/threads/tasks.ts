@@ -5,7 +5,7 @@ import type { DessinRecord, Id, Issue, ShelfRecord } from '#core/model/records';
 import type { ImportPlan, ShelfArchive } from '#core/shelf/archive';
 import type { PackedIssue } from '../store/issues.js';
 import type { Run } from '../store/past.js';
-import type { PreparedShow } from '../store/store.js';
+import type { PreparedShow } from '../store/shows.js';
 
 /** A file of a show. */
 export interface OutputAsk {
