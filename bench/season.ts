@@ -232,6 +232,7 @@ export async function opens(): Promise<void> {
   // To make it takes minutes: a folder that is named is kept, and found again.
   const kept = process.env.BENCH_PAST;
   const folder = kept ?? (await mkdtemp(join(tmpdir(), 'dessin-past-')));
+  await mkdir(folder, { recursive: true });
   const named = join(folder, 'ids.json');
   const ids = existsSync(named) ? (JSON.parse(readFileSync(named, 'utf8')) as [string, string]) : await makePast(folder);
   writeFileSync(named, JSON.stringify(ids));

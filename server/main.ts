@@ -1,48 +1,8 @@
-/** Entry of the server process. */
-import { join } from 'node:path';
-import { ARTNET_PORT } from '#core/wires/artnet';
-import { PORT } from '#core/wires/e131';
-import { StartError } from './lock.js';
-import { type Running, start } from './start.js';
+/** Entry of the server process. The program of the embedded database is compiled on other threads while the rest is loaded. */
+import { databaseProgram } from './store/program.js';
 
-const port = process.env.PORT === undefined || process.env.PORT === '' ? 4600 : Number(process.env.PORT);
-/** Ports of the wires, where they are not the standards': for tests that run beside something else. */
-const wires = {
-  e131: Number(process.env.DESSIN_E131_PORT || PORT),
-  artnet: Number(process.env.DESSIN_ARTNET_PORT || ARTNET_PORT),
-};
-/** ms that an end may take. */
-const PATIENCE = 2800;
-let running: Running | null = null;
-let ending: Promise<void> | null = null;
+// Where that goes wrong, whoever opens the database says so.
+if (!process.env.DATABASE_URL) databaseProgram().catch(() => undefined);
+const serving = await import('./serve.js');
 /** Ends the server; what it was writing is written. For the command that started it in its own process too. */
-export const stop = (): Promise<void> => {
-  ending ??= running?.stop() ?? Promise.resolve();
-  return ending;
-};
-try {
-  running = await start({
-    port,
-    host: process.env.HOST || '127.0.0.1',
-    data: process.env.DESSIN_DATA || '.dessin',
-    databaseUrl: process.env.DATABASE_URL || undefined,
-    ...(process.env.DESSIN_BACKUPS && { backups: process.env.DESSIN_BACKUPS }),
-    ...(process.env.DESSIN_BACKUPS_KEPT && {
-      backupsKept: Math.max(0, Math.floor(Number(process.env.DESSIN_BACKUPS_KEPT)) || 0),
-    }),
-    ...(process.env.DESSIN_LOG !== 'no' && { log: process.env.DESSIN_LOG || join(process.env.DESSIN_DATA || '.dessin', 'log') }),
-    waits: true,
-    demo: process.env.DESSIN_DEMO !== 'no',
-    wires,
-  });
-  console.log(`Dessin is open at ${running.url}`);
-  for (const signal of ['SIGINT', 'SIGTERM'])
-    process.on(signal, () => {
-      // Whatever holds it up: what is confirmed is on the disk.
-      setTimeout(() => process.exit(0), PATIENCE).unref();
-      void stop().finally(() => process.exit(0));
-    });
-} catch (error) {
-  console.error(error instanceof StartError ? error.message : error);
-  process.exit(1);
-}
+export const stop = serving.stop;

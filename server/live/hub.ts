@@ -10,6 +10,11 @@ export interface Hub {
   watch(show: Id, call: () => void): () => void;
   /** Calls back when the Shelf has, or may have, moved. */
   watchShelf(call: () => void): () => void;
+  /**
+   * What windows of a show ask for at the same moment, from the same revision on, is asked for once: twenty are told of an edit by one look into the
+   * database. An answer that was asked for before the last notification is given to nobody else.
+   */
+  once<T>(show: Id, from: number, ask: () => Promise<T>): Promise<T>;
   /** How many watch. */
   count(): number;
   start(): Promise<void>;
@@ -18,6 +23,7 @@ export interface Hub {
 export function makeHub(database: Database): Hub {
   const watchers = new Map<Id, Set<() => void>>();
   const ofShelf = new Set<() => void>();
+  const asked = new Map<Id, Map<number, Promise<unknown>>>();
   return {
     watch(show, call) {
       const set = watchers.get(show) ?? new Set();
@@ -27,6 +33,20 @@ export function makeHub(database: Database): Hub {
         set.delete(call);
         if (!set.size) watchers.delete(show);
       };
+    },
+    once<T>(show: Id, from: number, ask: () => Promise<T>): Promise<T> {
+      const ofShow = asked.get(show) ?? new Map<number, Promise<unknown>>();
+      asked.set(show, ofShow);
+      const known = ofShow.get(from);
+      if (known) return known as Promise<T>;
+      const answer = ask();
+      ofShow.set(from, answer);
+      const over = () => {
+        if (ofShow.get(from) === answer) ofShow.delete(from);
+        if (!ofShow.size && asked.get(show) === ofShow) asked.delete(show);
+      };
+      answer.then(over, over);
+      return answer;
     },
     watchShelf(call) {
       ofShelf.add(call);
@@ -41,10 +61,12 @@ export function makeHub(database: Database): Hub {
       await database.listen(CHANNEL, {
         notified: (payload) => {
           const [show] = payload.split(' ');
+          asked.delete(show ?? '');
           for (const call of watchers.get(show ?? '') ?? []) call();
         },
         // Whoever missed something finds it by its revision.
         back: () => {
+          asked.clear();
           for (const set of watchers.values()) for (const call of set) call();
         },
       });
@@ -61,7 +83,7 @@ const [BEAT, AGAIN] = [15_000, 1000];
  */
 export async function* follow(
   store: Pick<Store, 'since'>,
-  hub: Pick<Hub, 'watch'>,
+  hub: Pick<Hub, 'watch' | 'once'>,
   show: Id,
   from: number,
   signal: AbortSignal,
@@ -90,7 +112,8 @@ export async function* follow(
         due = false;
         let entries: LoggedChange[] = [];
         try {
-          entries = await store.since(show, sent);
+          const after = sent;
+          entries = await hub.once(show, after, () => store.since(show, after));
         } catch {
           due = true;
           await quiet(AGAIN);

@@ -14,6 +14,7 @@ import { isShelfRecord } from '#core/shelf/copy';
 import { hasIt, notModified } from '../answers.js';
 import { follow, type Hub } from '../live/hub.js';
 import { notFound, problem } from '../problem.js';
+import type { LoggedChange } from '../store/log.js';
 import { breath } from '../store/rows.js';
 import type { ShelfStore } from '../store/shelf.js';
 import { KEPT_DAYS } from '../store/shows.js';
@@ -55,6 +56,15 @@ async function withShelfCopies<R extends DessinRecord>(content: readonly R[], sh
 const MOST_LOGGED = 200;
 /** Changes that are told one by one; with more of them missed, a whole show is the smaller answer. */
 const MOST_MISSED = 500;
+
+const BEAT = JSON.stringify({ event: 'beat' });
+const texts = new WeakMap<LoggedChange, string>();
+/** An edit as JSON, which is written once for however many windows. */
+function textOf(entry: LoggedChange): string {
+  const text = texts.get(entry) ?? JSON.stringify(entry);
+  texts.set(entry, text);
+  return text;
+}
 
 /** @param build  what the interface was built as, which windows compare with their own */
 // Long: the list of ways in, each short by itself, over the stores that are handed in.
@@ -268,9 +278,7 @@ export function showRoutes(store: Store, shelf: ShelfStore, hub: Hub, build: () 
       await stream.writeSSE({ event: 'hello', data: JSON.stringify({ revision: loaded.revision, build: build() }) });
       for await (const entry of follow(store, hub, id, from, ended.signal))
         await stream.writeSSE(
-          entry === 'beat'
-            ? { event: 'beat', data: '' }
-            : { event: 'change', id: String(entry.revision), data: JSON.stringify(entry) },
+          entry === 'beat' ? { event: 'beat', data: '' } : { event: 'change', id: String(entry.revision), data: textOf(entry) },
         );
     });
   });
@@ -290,7 +298,7 @@ export function showRoutes(store: Store, shelf: ShelfStore, hub: Hub, build: () 
       const tell = async (socket: { send(text: string): void }) => {
         socket.send(JSON.stringify({ event: 'hello', revision, build: build() }));
         for await (const entry of follow(store, hub, id, from, ended.signal))
-          socket.send(JSON.stringify(entry === 'beat' ? { event: 'beat' } : { event: 'change', entry }));
+          socket.send(entry === 'beat' ? BEAT : `{"event":"change","entry":${textOf(entry)}}`);
       };
       return {
         onOpen: (_, socket) => void tell(socket).catch(() => socket.close(1011)),

@@ -10,6 +10,7 @@ import { DurableFiles, durableParams } from './durable.js';
 import { openEmbedded } from './embedded.js';
 import { beginMaking, databaseIn, endMaking, faultOfRoom, isFresh } from './folder.js';
 import { type Heard, keepListening } from './listener.js';
+import { databaseProgram } from './program.js';
 import { breath } from './rows.js';
 import * as schema from './schema.js';
 
@@ -36,7 +37,7 @@ const migrationsFolder = join(root, 'server', 'store', 'migrations');
 /** An empty database as the build leaves it. To unpack it takes a second, to make one takes five. */
 const emptyDatabase = join(root, 'dist', 'empty-database.tar.gz');
 
-const journal = (): { entries: { tag: string }[] } =>
+const journal = (): { entries: { tag: string; when: number }[] } =>
   JSON.parse(readFileSync(join(migrationsFolder, 'meta', '_journal.json'), 'utf8'));
 /** How many migrations there are: what tables look like is told by it. */
 export const migrations = (): number => journal().entries.length;
@@ -72,7 +73,6 @@ export async function openDatabase(folder: string | null, url: string | undefine
 async function openPglite(folder: string | null, opening: Opening): Promise<Database> {
   const { PGlite } = await import('@electric-sql/pglite');
   const { drizzle } = await import('drizzle-orm/pglite');
-  const { migrate } = await import('drizzle-orm/pglite/migrator');
   const fresh = (folder === null || isFresh(folder)) && existsSync(emptyDatabase);
   if (folder !== null && isFresh(folder)) beginMaking(folder);
   const files = opening.files ?? ((at) => new DurableFiles(at));
@@ -85,6 +85,7 @@ async function openPglite(folder: string | null, opening: Opening): Promise<Data
     if (full) throw new Error(full);
     first = false;
     const made = new PGlite({
+      pgliteWasmModule: await databaseProgram(),
       ...(folder === null ? {} : { fs: files(databaseIn(folder)), startParams: opening.params ?? durableParams() }),
       ...(archive && { loadDataDir: archive }),
     });
@@ -95,7 +96,11 @@ async function openPglite(folder: string | null, opening: Opening): Promise<Data
   const { client } = embedded;
   const db = drizzle(client, { schema });
   try {
-    await prepare(db, (from) => migrate(db, { migrationsFolder: from }), opening);
+    await prepare(
+      db,
+      async (migrationsFolder) => (await import('drizzle-orm/pglite/migrator')).migrate(db, { migrationsFolder }),
+      opening,
+    );
   } catch (error) {
     await embedded.close();
     throw error;
@@ -116,6 +121,14 @@ async function openPglite(folder: string | null, opening: Opening): Promise<Data
   };
 }
 
+/** Whether the tables are as this release needs them. What brings them there is loaded, and asked, only where they are not. */
+async function isPrepared(db: Db): Promise<boolean> {
+  const last = journal().entries.at(-1)?.when ?? 0;
+  return db.execute(sql`select max(created_at)::float8 as at from drizzle.__drizzle_migrations`).then(
+    (answer) => ((answer as unknown as { rows: { at: number | null }[] }).rows[0]?.at ?? 0) >= last,
+    () => false,
+  );
+}
 /** Brings the tables to what this release needs; fills them on the way where a backup is restored. */
 async function prepare(db: Db, migrate: (folder: string) => Promise<void>, { restoring }: Opening): Promise<void> {
   if (restoring) {
@@ -131,7 +144,7 @@ async function prepare(db: Db, migrate: (folder: string) => Promise<void>, { res
       throw new Error('The database is not empty. A backup is restored into an empty one.');
     await restoring.fill({ db });
   }
-  await migrate(migrationsFolder);
+  if (!(await isPrepared(db))) await migrate(migrationsFolder);
 }
 
 /** Number of the lock under which processes that start together prepare the database: the letters of "Dessin". */
@@ -140,7 +153,6 @@ const PREPARING = 0x446573;
 async function openPostgres(url: string, opening: Opening): Promise<Database> {
   const { default: pg } = await import('pg');
   const { drizzle } = await import('drizzle-orm/node-postgres');
-  const { migrate } = await import('drizzle-orm/node-postgres/migrator');
   const pool = new pg.Pool({
     connectionString: url,
     // A server that does not even refuse is away too.
@@ -169,7 +181,13 @@ async function openPostgres(url: string, opening: Opening): Promise<Database> {
     }
   };
   try {
-    await alone(() => prepare(db, (from) => migrate(db, { migrationsFolder: from }), opening));
+    await alone(() =>
+      prepare(
+        db,
+        async (migrationsFolder) => (await import('drizzle-orm/node-postgres/migrator')).migrate(db, { migrationsFolder }),
+        opening,
+      ),
+    );
   } catch (error) {
     await pool.end().catch(() => undefined);
     throw error;
@@ -191,9 +209,11 @@ async function openPostgres(url: string, opening: Opening): Promise<Database> {
 
 /** A fact of this installation; made when it is asked for the first time. Several processes that ask together get one answer. */
 export async function factOf({ db }: Database, name: string, make: () => string): Promise<string> {
+  const read = async () => (await db.select().from(schema.installation).where(eq(schema.installation.name, name)))[0]?.value;
+  const known = await read();
+  if (known !== undefined) return known;
   await db.insert(schema.installation).values({ name, value: make() }).onConflictDoNothing();
-  const [row] = await db.select().from(schema.installation).where(eq(schema.installation.name, name));
-  return row!.value;
+  return (await read())!;
 }
 
 const gone = new Set([
