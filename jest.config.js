@@ -13,5 +13,7 @@ export default {
   transformIgnorePatterns: ['/node_modules/'],
   // Jest keeps a core for itself unless it is told; it has little to do there.
   maxWorkers: '100%',
+  // Of every file of tests something stays in a worker (its modules, and a storage that each promise is shown to): a fresh one is the quicker one.
+  workerIdleMemoryLimit: '600MB',
   testTimeout: 60000,
 };

@@ -43,20 +43,23 @@ export function picture(light: (x: number, y: number) => number): string {
   return textOfBytes(all);
 }
 
-const leaf = (x: number, y: number, cx: number, cy: number, turn: number, size: number): boolean => {
-  const [c, s] = [Math.cos(turn), Math.sin(turn)];
-  const [u, v] = [((x - cx) * c + (y - cy) * s) / size, (-(x - cx) * s + (y - cy) * c) / size];
-  return Math.abs(v) < 0.5 * (1 - u * u) && Math.abs(u) < 1;
-};
+/** Leaves on a spiral: the same on every machine, and even enough. */
 const leaves = Array.from({ length: 34 }, (_, i) => {
-  // A spiral of leaves: the same on every machine, and even enough.
   const r = Math.sqrt((i + 0.5) / 34) * 0.95;
   const a = i * 2.399963;
-  return [r * Math.cos(a), r * Math.sin(a), a * 1.7, 0.13 + 0.05 * Math.sin(i * 1.3)] as const;
+  const turn = a * 1.7;
+  return { x: r * Math.cos(a), y: r * Math.sin(a), cos: Math.cos(turn), sin: Math.sin(turn), size: 0.13 + 0.05 * Math.sin(i * 1.3) };
 });
+const isLeaf = (x: number, y: number): boolean =>
+  leaves.some(({ x: cx, y: cy, cos, sin, size }) => {
+    const [dx, dy] = [x - cx, y - cy];
+    if (Math.abs(dx) > size || Math.abs(dy) > size) return false;
+    const [u, v] = [(dx * cos + dy * sin) / size, (dy * cos - dx * sin) / size];
+    return Math.abs(v) < 0.5 * (1 - u * u) && Math.abs(u) < 1;
+  });
 
 const pictures: readonly (readonly [string, string, (x: number, y: number) => number])[] = [
-  ['G 11', 'Orchard leaves', (x, y) => (leaves.some(([cx, cy, turn, size]) => leaf(x, y, cx, cy, turn, size)) ? 0 : 1)],
+  ['G 11', 'Orchard leaves', (x, y) => (isLeaf(x, y) ? 0 : 1)],
   [
     'G 14',
     'Boathouse window',

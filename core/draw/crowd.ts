@@ -84,9 +84,16 @@ const GONE = 4;
 /** No entry, and no cell. */
 const NONE = -1;
 /** Name of a cell: whole numbers of 16 bits each for its column and its row; what is farther apart than 65,536 cells may share one, and is told apart by its figures. */
-const nameOf = (x: number, y: number): number => ((x & 0xffff) << 16) | (y & 0xffff);
-/** Where to look for a name first. Source: multiplication by the golden ratio (Knuth, The Art of Computer Programming 3, 6.4). */
-const slotOf = (name: number, mask: number): number => (Math.imul(name, 0x9e3779b1) >>> 15) & mask;
+export const nameOf = (x: number, y: number): number => ((x & 0xffff) << 16) | (y & 0xffff);
+/**
+ * Where to look for a name first. Cells of a drawing lie side by side, and one multiplication leaves them in rows: a table of some size would be a list.
+ * Source: the finalizer of MurmurHash3 (A. Appleby, public domain), its figures from memory; how evenly it spreads is tested.
+ */
+export function slotOf(name: number, mask: number): number {
+  const once = Math.imul(name ^ (name >>> 16), 0x85ebca6b);
+  const twice = Math.imul(once ^ (once >>> 13), 0xc2b2ae35);
+  return (twice ^ (twice >>> 16)) & mask;
+}
 
 /** First entry of each cell by the name of the cell, in plain numbers: they are asked for hundreds of thousands of times a placing. */
 class Cells {

@@ -5,6 +5,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import { eq, sql } from 'drizzle-orm';
+import { strToU8, zipSync } from 'fflate';
 import { v4 } from 'uuid';
 import { Report } from '#core/formats/report';
 import { readShowFile } from '#core/formats/show/archive';
@@ -245,10 +246,29 @@ describe('nothing is restored', () => {
     );
     expect(said).toMatch(/damaged/);
   });
+  test.each([
+    ['no shows', { shows: {} }],
+    ['a show without a name', { shows: [{ id: randomUUID() }] }],
+    ['a day that is none', { at: 'yesterday' }],
+    ['rows that are no number', { rows: { records: 'all' } }],
+  ])('of one whose list of contents says %s', async (_, more) => {
+    const { manifest } = await openBackup(file);
+    const path = join(room, 'damaged', 'odd.zip');
+    await writeFile(path, zipSync({ 'backup.json': strToU8(JSON.stringify({ ...manifest, ...more })) }));
+    expect(await failing(path)).toMatch(/odd.zip is damaged: backup.json does not say what is in it/);
+  });
+  test('a name in it steers no terminal', async () => {
+    const { manifest } = await openBackup(file);
+    const path = join(room, 'damaged', 'named.zip');
+    const shows = manifest.shows.map((show) => ({ ...show, name: 'Harmless\u001b[2J\r\nBackup of nothing' }));
+    await writeFile(path, zipSync({ 'backup.json': strToU8(JSON.stringify({ ...manifest, shows })) }));
+    const lines = told(await openBackup(path));
+    expect(lines[1]).toMatch(/^ {2}Harmless/);
+    expect(lines.join('')).not.toMatch(/\p{Cc}/u);
+  });
   test('of a newer Dessin, or into a database that is not empty', async () => {
     const backup = await openBackup(file);
     const manifest = (more: object) => ({ ...backup.manifest, ...more });
-    const { zipSync, strToU8 } = await import('fflate');
     for (const more of [{ form: 2 }, { migrations: 999 }]) {
       const path = join(room, 'damaged', 'newer.zip');
       await writeFile(path, zipSync({ 'backup.json': strToU8(JSON.stringify(manifest(more))) }));

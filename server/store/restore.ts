@@ -1,9 +1,13 @@
 /** A backup, looked into and written into an empty database: of this release, or of one before. */
 import { readFile } from 'node:fs/promises';
+import { Type } from '@sinclair/typebox';
+import { Ajv } from 'ajv';
 import { sql } from 'drizzle-orm';
 import { strFromU8 } from 'fflate';
 import { FormatError, limits, Report } from '#core/formats/report';
 import { type Archive, openZip } from '#core/formats/zip/read';
+import { isId } from '#core/model/ids';
+import { oneLine } from '#core/model/text';
 import { BACKUP_FORM, MANIFEST, type Manifest, type Table, tables } from './backup.js';
 import { type Database, migrations, within } from './database.js';
 import { breath } from './rows.js';
@@ -15,6 +19,29 @@ export interface OpenBackup {
   readonly report: Report;
 }
 const bad = (where: string, what: string) => new FormatError('BACKUP_BAD', `${where} ${what}`, where);
+
+const count = Type.Integer({ minimum: 0 });
+const isSound = new Ajv().compile(
+  Type.Object({
+    at: Type.String(),
+    shows: Type.Array(
+      Type.Object({
+        id: Type.String(),
+        name: Type.String(),
+        revision: count,
+        edited: Type.String(),
+        deleted: Type.Union([Type.String(), Type.Null()]),
+        fixtures: count,
+        issues: count,
+      }),
+    ),
+    rows: Type.Record(Type.String(), count),
+  }),
+);
+const isDate = (text: string): boolean => !Number.isNaN(Date.parse(text));
+/** Whether a list of contents can be told, and gone by: the file may be anybody's. */
+const canBeTold = (manifest: Manifest): boolean =>
+  isSound(manifest) && isDate(manifest.at) && manifest.shows.every(({ id, edited }) => isId(id) && isDate(edited));
 
 /** @throws FormatError with a sentence */
 export async function openBackup(file: string): Promise<OpenBackup> {
@@ -30,10 +57,11 @@ export async function openBackup(file: string): Promise<OpenBackup> {
   } catch {
     // Told below.
   }
-  if (manifest?.dessin !== 'backup' || !Array.isArray(manifest.shows) || !Number.isInteger(manifest.form))
+  if (manifest?.dessin !== 'backup' || !Number.isInteger(manifest.form) || !Number.isInteger(manifest.migrations))
     throw bad(file, 'is no backup of Dessin. Backups are named dessin-DATE.zip.');
   if (manifest.form > BACKUP_FORM || manifest.migrations > migrations())
     throw bad(file, 'was made by a newer Dessin. Update Dessin on this machine, then restore it.');
+  if (!canBeTold(manifest)) throw bad(file, `is damaged: ${MANIFEST} does not say what is in it.`);
   return { manifest, zip, report };
 }
 
@@ -99,13 +127,13 @@ export async function restoreInto(
 /** What is in a backup, in lines for people. */
 export function told({ manifest }: OpenBackup): string[] {
   const day = new Intl.DateTimeFormat('en-GB', { dateStyle: 'long', timeStyle: 'short' });
-  const count = (n: number, what: string) => `${n.toLocaleString('en')} ${what}${n === 1 ? '' : 's'}`;
+  const many = (n: number, what: string) => `${n.toLocaleString('en')} ${what}${n === 1 ? '' : 's'}`;
   return [
     `Backup from ${day.format(new Date(manifest.at))}`,
     ...manifest.shows.map(
       ({ name, fixtures, issues, revision, edited, deleted }) =>
-        `  ${name}: ${count(fixtures, 'fixture')}, ${count(issues, 'issue')}, ${count(revision, 'edit')}, the last ${day.format(new Date(edited))}${deleted ? ' (deleted, can be brought back)' : ''}`,
+        `  ${oneLine(name)}: ${many(fixtures, 'fixture')}, ${many(issues, 'issue')}, ${many(revision, 'edit')}, the last ${day.format(new Date(edited))}${deleted ? ' (deleted, can be brought back)' : ''}`,
     ),
-    `  Shelf: ${count(manifest.rows.shelf ?? 0, 'item')}; ${count(manifest.rows.files ?? 0, 'file')}`,
+    `  Shelf: ${many(manifest.rows.shelf ?? 0, 'item')}; ${many(manifest.rows.files ?? 0, 'file')}`,
   ];
 }

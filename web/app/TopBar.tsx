@@ -60,7 +60,7 @@ export function TopBar({ context }: { context: Context }) {
       <Tip command="undo">
         <button
           type="button"
-          className="flex max-w-56 items-center gap-1 truncate disabled:opacity-40"
+          className="flex min-w-8 max-w-56 items-center gap-1 truncate disabled:opacity-40"
           disabled={!next}
           onClick={(event) => {
             session.undo();
@@ -85,7 +85,7 @@ export function TopBar({ context }: { context: Context }) {
         <Redo2 size={15} />
       </button>
       <output
-        className="w-32 shrink-0 truncate text-right max-[900px]:w-16"
+        className="min-w-32 shrink-0 whitespace-nowrap text-right max-[900px]:w-16 max-[900px]:min-w-16 max-[900px]:truncate"
         data-testid="stored"
         style={{ color: link === 'open' && !aside.length ? 'var(--lamp)' : 'var(--stop)' }}
       >
