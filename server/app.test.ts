@@ -79,14 +79,14 @@ test.each(baseRecords.map((record) => [record.kind, record] as const))(
 test.each([null, 7, 'x', [], {}, { kind: 'nothing' }, { kind: 'constructor' }])('%p is no record', (value) =>
   expect(faultOfRecord(value)).toMatch(/\.$/),
 );
-test('a change names every record once, and an update keeps its id', () => {
+test('a change names every record once, and an update keeps its id', async () => {
   const record = baseRecords[0]!;
   const change = { added: [], updated: [], removed: [] };
-  expect(faultOfChange({ ...change, added: [record] })).toBeNull();
-  expect(faultOfChange({ ...change, added: [record], removed: [record] })).toMatch(/once/);
-  expect(faultOfChange({ ...change, updated: [[record, { ...record, id: idOf(77) }]] })).toMatch(/keeps the id/);
-  expect(faultOfChange({ ...change, updated: [[record]] })).toMatch(/pair/);
-  expect(faultOfChange({ added: [] })).toMatch(/three lists/);
+  expect(await faultOfChange({ ...change, added: [record] })).toBeNull();
+  expect(await faultOfChange({ ...change, added: [record], removed: [record] })).toMatch(/once/);
+  expect(await faultOfChange({ ...change, updated: [[record, { ...record, id: idOf(77) }]] })).toMatch(/keeps the id/);
+  expect(await faultOfChange({ ...change, updated: [[record]] })).toMatch(/pair/);
+  expect(await faultOfChange({ added: [] })).toMatch(/three lists/);
 });
 
 test('what to do about damaged files is asked for when it is said: meanwhile another backup was made', async () => {

@@ -5,6 +5,7 @@ import type { DessinRecord, ShelfRecord } from '#core/model/records';
 import { recordSchemas } from '#core/model/schemas';
 import { cutText, faultOfValues } from '#core/model/text';
 import { isShelfRecord } from '#core/shelf/copy';
+import { paced } from './store/rows.js';
 
 const ajv = new Ajv({ allErrors: false, strict: false, strictNumbers: true });
 const compiled = new Map<string, ValidateFunction>();
@@ -50,8 +51,9 @@ export function faultOfShelfRecord(record: unknown): string | null {
 
 const MOST = 100_000;
 
-/** What is wrong with a change, or null. By kind and not by one great schema: the answer can name the record. */
-export function faultOfChange(value: unknown): string | null {
+/** What is wrong with a change, or null. By kind and not by one great schema: the answer can name the record. Of a large one others are let in between. */
+export async function faultOfChange(value: unknown): Promise<string | null> {
+  const due = paced();
   const change = value as Partial<Record<keyof Change, unknown>> | null;
   if (typeof change !== 'object' || change === null) return 'The change is missing.';
   const { added, updated, removed } = change;
@@ -61,12 +63,14 @@ export function faultOfChange(value: unknown): string | null {
   for (const record of [...added, ...removed]) {
     const fault = faultOfRecord(record);
     if (fault) return fault;
+    await due();
   }
   for (const pair of updated) {
     if (!Array.isArray(pair) || pair.length !== 2) return 'An update is a pair: the record as it was, and as it is to be.';
     const fault = faultOfRecord(pair[0]) ?? faultOfRecord(pair[1]);
     if (fault) return fault;
     const [from, to] = pair as [DessinRecord, DessinRecord];
+    await due();
     if (from.id !== to.id || from.kind !== to.kind) return 'An update keeps the id and the kind of its record.';
   }
   const ids = [...added, ...removed, ...updated.map((pair) => pair[0])].map((record: DessinRecord) => record.id);

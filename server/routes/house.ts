@@ -42,7 +42,7 @@ export function backupRoutes(keeper: Keeper): Hono {
 }
 
 /** How long the database has to answer; one that is at work on something large is not away, ms. */
-const PATIENCE = 150;
+const PATIENCE = 100;
 export type Answering = 'here' | 'busy' | 'away';
 /** Whether the database answers. */
 export async function answering({ db }: Pick<Database, 'db'>): Promise<Answering> {

@@ -241,7 +241,7 @@ export function showRoutes(store: Store, shelf: ShelfStore, hub: Hub, build: () 
     const odd = faultOfValues({ label, author: author ?? '' });
     // A venue of many megabytes is looked at in steps, and others are answered between them.
     await breath();
-    const fault = odd ? `The change is not sound: ${odd}.` : faultOfChange(change);
+    const fault = odd ? `The change is not sound: ${odd}.` : await faultOfChange(change);
     if (fault) return problem(c, 422, 'Change is not sound', fault);
     await breath();
     const sound = cleanDeep({ key, author: author ?? '', label, change: named(change as Change) });

@@ -1,11 +1,12 @@
 /** The log of a show as it is asked for, its loose part and its packed one (past.ts) as one. */
-import { and, asc, desc, eq, gt, lt, sql } from 'drizzle-orm';
+import { and, desc, eq, lt, sql } from 'drizzle-orm';
 import type { PastEdit } from '#core/formats/show/archive';
 import { apply, type Change, ChangeError, invert } from '#core/model/change';
 import type { Id } from '#core/model/records';
 import type { Show } from '#core/model/show';
 import type { Db } from './database.js';
 import { LONG, looseEdits, packRun, pastBefore, pastSince, type Run, runsOf } from './past.js';
+import { paced } from './rows.js';
 import { changes, shows } from './schema.js';
 
 export interface LoggedChange {
@@ -62,12 +63,13 @@ export async function longLogs(db: Db): Promise<Id[]> {
 
 /** The edits of the loose log after a revision, in order. */
 export async function looseSince(db: Db, id: Id, revision: number): Promise<LoggedChange[]> {
-  const rows = await db
-    .select({ revision: changes.revision, key: changes.key, label: changes.label, change: changes.change })
-    .from(changes)
-    .where(and(eq(changes.show, id), gt(changes.revision, revision)))
-    .orderBy(asc(changes.revision));
-  return rows.map((row) => ({ ...row, change: row.change as Change }));
+  const due = paced();
+  const out: LoggedChange[] = [];
+  for (const { revision: at, key, label, change } of await looseEdits(db, id, revision)) {
+    out.push({ revision: at, key, label, change: JSON.parse(change) as Change });
+    await due();
+  }
+  return out;
 }
 /** All edits after a revision, in order. */
 export async function editsSince(db: Db, id: Id, revision: number): Promise<LoggedChange[]> {

@@ -4,10 +4,12 @@ import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import { and, eq, sql } from 'drizzle-orm';
 import fc from 'fast-check';
 import { v4 } from 'uuid';
-import { type Change, edit } from '#core/model/change';
+import { adding, type Change, edit } from '#core/model/change';
 import { makeShow } from '#core/model/make';
-import { settingsOf } from '#core/model/show';
+import type { Backdrop } from '#core/model/records';
+import { all, settingsOf } from '#core/model/show';
 import { type Database, openDatabase } from './database.js';
+import { sha256 } from './hash.js';
 import { keyBytes, PackedKeys, packOnce, packRun, unpackRun } from './past.js';
 import { changes, past } from './schema.js';
 import { makeStore, type Store } from './store.js';
@@ -189,3 +191,60 @@ test('every packed key is found, by its first figure', () => {
     }),
   );
 });
+
+/** A venue of many lines, as a drawing from elsewhere brings it: more than a million letters. */
+const venueOf = (layer: string, name: string): Change =>
+  adding({
+    id: v4(),
+    kind: 'backdrop',
+    layer,
+    name,
+    paths: Array.from({ length: 1300 }, (_, i) => Array.from({ length: 100 }, (__, j) => (i * 100 + j) / 7)),
+    texts: [],
+  } as Backdrop);
+
+test('an edit of more than a million letters is kept packed, and is what it was: told, taken back, posted again, packed with others', async () => {
+  const { id } = await edited(3);
+  const { show } = (await store.load(id))!;
+  const change = venueOf(all(show, 'layer')[0]!.id, 'Hall "A"\n');
+  expect(JSON.stringify(change).length).toBeGreaterThan(1_000_000);
+  const key = v4();
+  const first = await store.post(id, { key, author: 'a', label: 'venue', change });
+  expect(first).toMatchObject({ kind: 'stored', revision: 4, altered: false });
+  const moved = edit(change.added as Backdrop[], { name: 'Hall B' });
+  await store.post(id, { key: v4(), author: 'a', label: 'named', change: moved });
+  const rows = await database.db.select().from(changes).where(eq(changes.show, id)).orderBy(changes.revision);
+  expect(rows.map((row) => [row.change !== null, row.packed !== null])).toEqual([
+    [true, false],
+    [true, false],
+    [true, false],
+    [false, true],
+    [false, true],
+  ]);
+  // Packed it weighs a fraction.
+  expect(rows[3]!.packed!.length).toBeLessThan(JSON.stringify(change).length / 2);
+  /** Of what is large the sum: to compare it figure by figure takes longer than all the rest. */
+  const sum = (value: unknown) => sha256(new TextEncoder().encode(JSON.stringify(value)));
+  const asked = async (from: Store) => ({
+    stood: sum(await Promise.all([3, 4, 5].map(async (at) => all((await from.at(id, at))!, 'backdrop')))),
+    since: sum(await from.since(id, 3)),
+    history: sum((await from.history(id)).slice(3).map((line) => line.change)),
+    again: sum(await from.post(id, { key, author: '', label: 'again', change: adding() })),
+  });
+  const expected = {
+    stood: sum([[], change.added, moved.updated.map(([, to]) => to)]),
+    since: sum([
+      { revision: 4, key, label: 'venue', change },
+      { revision: 5, key: rows[4]!.key, label: 'named', change: moved },
+    ]),
+    history: sum([change, moved]),
+    again: sum({ kind: 'stored', revision: 4, change, altered: true }),
+  };
+  expect(await asked(store)).toEqual(expected);
+  expect(await asked(makeStore(database))).toEqual(expected);
+  expect(await packAll(id, 1)).toBeGreaterThan(0);
+  expect(await asked(makeStore(database))).toEqual(expected);
+  // The same in what a copy is made of.
+  const runs = await store.runs(id);
+  expect(runs.at(-1)!.last).toBe(5);
+}, 60_000);

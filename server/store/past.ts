@@ -3,8 +3,8 @@
  * lost: any moment can be gone back to, any line listed, and a change that was posted once is known by its key for ever.
  */
 import { promisify } from 'node:util';
-import { brotliCompress, brotliDecompress, constants } from 'node:zlib';
-import { and, asc, desc, eq, gt, lte, sql } from 'drizzle-orm';
+import { brotliCompress, brotliDecompress, constants, gunzip, gzip } from 'node:zlib';
+import { and, asc, desc, eq, gt, lte, type SQL, sql } from 'drizzle-orm';
 import type { PastEdit } from '#core/formats/show/archive';
 import type { Id } from '#core/model/records';
 import { type Database, type Db, within } from './database.js';
@@ -13,6 +13,8 @@ import { changes, past, shows } from './schema.js';
 
 const pack = promisify(brotliCompress);
 const unpack = promisify(brotliDecompress);
+const zip = promisify(gzip);
+const unzip = promisify(gunzip);
 
 /** Edits that stay as they are: more than a window that was away is told one by one, and than one takes back in a day. */
 export const KEPT_LOOSE = 1000;
@@ -33,8 +35,13 @@ export interface Run {
 
 /** An edit with its change as JSON, as it lies in the database and in a run. */
 export type TextEdit = Omit<PastEdit, 'change'> & { readonly key: string; readonly change: string };
-/** Edits that are not packed, in order, after one revision and up to another. */
-export async function looseEdits(db: Db, show: Id, after: number, to?: number): Promise<TextEdit[]> {
+/** Letters from which an edit is kept packed: to write many megabytes as text holds up everybody, and another thread packs them to a quarter. */
+const LARGE = 1_000_000;
+/** How an edit is kept: as JSON, or packed. */
+export const keptAs = async (change: string): Promise<{ readonly change?: SQL; readonly packed?: Uint8Array }> =>
+  change.length < LARGE ? { change: sql`${change}::json` } : { packed: await zip(change, { level: 1 }) };
+
+async function loose(db: Db, where: SQL | undefined): Promise<TextEdit[]> {
   const rows = await db
     .select({
       revision: changes.revision,
@@ -42,12 +49,26 @@ export async function looseEdits(db: Db, show: Id, after: number, to?: number): 
       at: changes.at,
       author: changes.author,
       label: changes.label,
-      change: sql<string>`${changes.change}::text`,
+      change: sql<string | null>`${changes.change}::text`,
+      packed: changes.packed,
     })
     .from(changes)
-    .where(and(eq(changes.show, show), gt(changes.revision, after), to === undefined ? undefined : lte(changes.revision, to)))
+    .where(where)
     .orderBy(asc(changes.revision));
-  return rows.map((edit) => ({ ...edit, at: edit.at.toISOString() }));
+  return Promise.all(
+    rows.map(async ({ packed, change, at, ...edit }) => ({
+      ...edit,
+      at: at.toISOString(),
+      change: packed ? (await unzip(packed, { maxOutputLength: MOST })).toString('utf8') : (change ?? ''),
+    })),
+  );
+}
+/** Edits that are not in runs, in order, after one revision and up to another. */
+export const looseEdits = (db: Db, show: Id, after: number, to?: number): Promise<TextEdit[]> =>
+  loose(db, and(eq(changes.show, show), gt(changes.revision, after), to === undefined ? undefined : lte(changes.revision, to)));
+/** The edit with a key that is in no run, or null. */
+export async function looseByKey(db: Db, show: Id, key: string): Promise<TextEdit | null> {
+  return (await loose(db, and(eq(changes.show, show), eq(changes.key, key))))[0] ?? null;
 }
 
 export const keyBytes = (keys: readonly string[]): Uint8Array =>
@@ -192,7 +213,10 @@ export async function packOnce({ db }: Database, show: Id, loose = KEPT_LOOSE): 
   const [row] = await db.select({ revision: shows.revision, packed: shows.packed }).from(shows).where(eq(shows.id, show));
   if (!row || row.revision - row.packed < loose + Math.min(RUN, loose)) return null;
   const lengths = await db
-    .select({ revision: changes.revision, letters: sql<number>`length(${changes.change}::text)` })
+    .select({
+      revision: changes.revision,
+      letters: sql<number>`coalesce(length(${changes.change}::text), octet_length(${changes.packed}) * 6)`,
+    })
     .from(changes)
     .where(and(eq(changes.show, show), gt(changes.revision, row.packed), lte(changes.revision, row.revision - loose)))
     .orderBy(asc(changes.revision))

@@ -9,12 +9,34 @@ export const LETTERS = 400_000;
 /** Rows in one statement: PostgreSQL takes 65535 parameters. */
 export const BATCH = 2000;
 
-/** Lists of records as JSON, none much longer than a statement takes at ease. */
-export function rowsOf(records: readonly { readonly id: Id }[]): string[] {
+/** ms for which something may be at work without letting others in. */
+const TURN = 20;
+/** A breath whenever one is due; asked for between the steps of what takes long. */
+export function paced(): () => Promise<void> | null {
+  let from = performance.now();
+  return () => {
+    if (performance.now() - from < TURN) return null;
+    return breath().then(() => {
+      from = performance.now();
+    });
+  };
+}
+
+/** Records as JSON, one after the other; others are let in between. */
+export async function textsOf(records: readonly unknown[]): Promise<string[]> {
+  const due = paced();
+  const out: string[] = [];
+  for (const record of records) {
+    out.push(JSON.stringify(record));
+    await due();
+  }
+  return out;
+}
+/** Texts of records in lists of JSON, none much longer than a statement takes at ease. */
+export function listsOf(all: Iterable<string>): string[] {
   const out: string[] = [];
   let [texts, length]: [string[], number] = [[], 0];
-  for (const record of records) {
-    const text = JSON.stringify(record);
+  for (const text of all) {
     if (texts.length && length + text.length > LETTERS) {
       out.push(`[${texts.join(',')}]`);
       [texts, length] = [[], 0];
@@ -25,6 +47,9 @@ export function rowsOf(records: readonly { readonly id: Id }[]): string[] {
   if (texts.length) out.push(`[${texts.join(',')}]`);
   return out;
 }
+
+export const rowsOf = (records: readonly { readonly id: Id }[]): string[] =>
+  listsOf(records.map((record) => JSON.stringify(record)));
 
 /** Lets requests in between: the embedded database works in this very process, and a chain of its answers leaves no gap by itself. */
 export const breath = (): Promise<void> => new Promise((done) => setImmediate(done));
@@ -40,5 +65,5 @@ export async function writeRows(tx: Db, show: Id, rows: readonly string[], revis
     await breath();
   }
 }
-export const insertRecords = (tx: Db, show: Id, content: readonly DessinRecord[], revision: number): Promise<void> =>
-  writeRows(tx, show, rowsOf(content), revision);
+export const insertRecords = async (tx: Db, show: Id, content: readonly DessinRecord[], revision: number): Promise<void> =>
+  writeRows(tx, show, listsOf(await textsOf(content)), revision);

@@ -23,8 +23,8 @@ import {
   looseSince,
   takenBack,
 } from './log.js';
-import { type PackedKeys, packedKeys, packOnce, pastByKey, type Run } from './past.js';
-import { BATCH, breath, insertRecords, LETTERS } from './rows.js';
+import { keptAs, looseByKey, type PackedKeys, packedKeys, packOnce, pastByKey, type Run } from './past.js';
+import { BATCH, breath, LETTERS, listsOf, textsOf, writeRows } from './rows.js';
 import { aside as asideTable, changes, records, shows } from './schema.js';
 import {
   createShow,
@@ -119,11 +119,8 @@ export function makeStore(database: Database): Store {
   };
   /** What was stored under a key, long ago or just now. */
   const postedBefore = async (tx: Db, { id, packed }: typeof shows.$inferSelect, key: string) => {
-    const [loose] = await tx
-      .select({ revision: changes.revision, change: changes.change })
-      .from(changes)
-      .where(and(eq(changes.show, id), eq(changes.key, key)));
-    if (loose) return { revision: loose.revision, change: loose.change as Change };
+    const loose = await looseByKey(tx, id, key);
+    if (loose) return { revision: loose.revision, change: JSON.parse(loose.change) as Change };
     return packed && (await keysOf(tx, id, packed)).mayHave(key) ? pastByKey(tx, id, key) : null;
   };
 
@@ -190,13 +187,16 @@ export function makeStore(database: Database): Store {
     const next = apply(loaded.show, change);
     if (faultsOfChange(next, change).length) return null;
     const written = [...change.updated.map(([, to]) => to), ...change.added];
-    const writtenText = `[${written.map((record) => `{"id":"${record.id}","kind":"${record.kind}","data":${JSON.stringify(record)}}`).join(',')}]`;
-    // A great deal goes in several statements, between which others are answered.
-    if (writtenText.length > LETTERS) return null;
+    let writtenText = '';
+    for (const record of written) {
+      writtenText += `${writtenText ? ',' : ''}{"id":"${record.id}","kind":"${record.kind}","data":${JSON.stringify(record)}}`;
+      // A great deal goes in several statements, between which others are answered.
+      if (writtenText.length > LETTERS) return null;
+    }
     const gone = change.removed.length ? JSON.stringify(change.removed.map((record) => record.id)) : null;
     const revision = loaded.revision + 1;
     const answer: unknown = await db.execute(
-      sql`select post_change(${id}, ${loaded.revision}, ${packed}, ${posted.key}, ${settingsOf(next).name}, ${posted.author}, ${posted.label}, ${writtenText}, ${gone}, ${JSON.stringify(change)}, ${CHANNEL}) as done`,
+      sql`select post_change(${id}, ${loaded.revision}, ${packed}, ${posted.key}, ${settingsOf(next).name}, ${posted.author}, ${posted.label}, ${`[${writtenText}]`}, ${gone}, ${JSON.stringify(change)}, ${CHANNEL}) as done`,
     );
     if (!(answer as { rows: readonly { done: boolean }[] }).rows[0]?.done) return null;
     keep(id, after(loaded, next, revision, change));
@@ -268,11 +268,16 @@ export function makeStore(database: Database): Store {
           const altered = !isSame(change, posted.change);
           if (isEmpty(change)) return { kind: 'stored', revision: row.revision, change, altered };
           const revision = row.revision + 1;
-          await write(tx, id, change, revision);
+          const text = await write(tx, id, change, revision);
           await keepIssues(tx, next, change, revision);
-          await tx
-            .insert(changes)
-            .values({ show: id, revision, key: posted.key, author: posted.author, label: posted.label, change });
+          await tx.insert(changes).values({
+            show: id,
+            revision,
+            key: posted.key,
+            author: posted.author,
+            label: posted.label,
+            ...(await keptAs(text)),
+          });
           await tx
             .update(shows)
             .set({ revision, name: settingsOf(next).name, edited: new Date() })
@@ -295,11 +300,22 @@ const isSame = (change: Change, posted: Change): boolean =>
   change.added.every((record, i) => record === posted.added[i]) &&
   change.updated.every(([, to], i) => to === posted.updated[i]?.[1]);
 
-/** The rows of a change: removals, then one upsert for all that is new or changed. */
-async function write(tx: Db, show: Id, change: Change, revision: number): Promise<void> {
-  for (let at = 0; at < change.removed.length; at += BATCH) {
-    const ids = change.removed.slice(at, at + BATCH).map((record) => record.id);
+/**
+ * Writes the rows of a change: removals, then one upsert for all that is new or changed.
+ * @returns the change as JSON: of records that are written anyway the text is made once
+ */
+async function write(tx: Db, show: Id, { added, updated, removed }: Change, revision: number): Promise<string> {
+  for (let at = 0; at < removed.length; at += BATCH) {
+    const ids = removed.slice(at, at + BATCH).map((record) => record.id);
     await tx.delete(records).where(and(eq(records.show, show), inArray(records.id, ids)));
   }
-  await insertRecords(tx, show, [...change.updated.map(([, to]) => to), ...change.added], revision);
+  const [fresh, before, now, gone] = [
+    await textsOf(added),
+    await textsOf(updated.map(([from]) => from)),
+    await textsOf(updated.map(([, to]) => to)),
+    await textsOf(removed),
+  ];
+  await writeRows(tx, show, listsOf([...now, ...fresh]), revision);
+  const pairs = before.map((from, i) => `[${from},${now[i]}]`);
+  return `{"added":[${fresh.join(',')}],"updated":[${pairs.join(',')}],"removed":[${gone.join(',')}]}`;
 }
