@@ -5,7 +5,7 @@ import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
 import { pathToFileURL } from 'node:url';
 import { afterEach, beforeEach, expect, test } from '@jest/globals';
-import { lockFolder } from './lock.js';
+import { lockFolder, take } from './lock.js';
 
 let folder = '';
 beforeEach(async () => {
@@ -36,6 +36,21 @@ test.each([
   await expect(lockFolder(folder)).rejects.toThrow('is in use');
   unlock();
   expect(await readdir(folder)).toEqual([]);
+});
+test('who finds a stale lock that another has taken over meanwhile leaves it to that one', async () => {
+  await writeFile(lock(), '999999999 1');
+  let times = 0;
+  const other = `${process.pid}  other`;
+  const held = take(lock(), `${process.pid}  late`, () => {
+    if (times++ === 0) expect(take(lock(), other)).toBeNull();
+  });
+  expect([times, held, await readFile(lock(), 'utf8')]).toEqual([1, process.pid, other]);
+});
+test('a lock that is another’s by now is not given back', async () => {
+  const unlock = await lockFolder(folder);
+  await writeFile(lock(), 'of another');
+  unlock();
+  expect(await readFile(lock(), 'utf8')).toBe('of another');
 });
 test('a claim whose process is gone does not hold up the next one', async () => {
   const content = '999999999 1';

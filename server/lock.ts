@@ -73,15 +73,17 @@ const readOr = (file: string): string | null => {
 /**
  * Takes a lock file, in one step or over one whose process is gone. Of a stale one there is one claim, named by what stands in it: two that find
  * the same stale lock cannot both write over it, and who comes late finds another content and begins anew.
+ * @param meanwhile  what others do between the look at a stale lock and the claim on it: for tests
  * @returns null where it is ours, else the process that holds it; 0 for one that could not be told
  */
-function take(file: string, content: string): number | null {
+export function take(file: string, content: string, meanwhile: () => void = () => undefined): number | null {
   for (let attempt = 0; attempt < 20; attempt++) {
     if (link(file, content)) return null;
     const stale = readOr(file);
     if (stale === null) continue;
     const holder = isHeld(stale);
     if (holder !== null) return holder;
+    meanwhile();
     const claim = `${file}.${createHash('sha256').update(stale).digest('hex').slice(0, 16)}`;
     const other = take(claim, content);
     if (other !== null) return other;

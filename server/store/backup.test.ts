@@ -29,7 +29,7 @@ import { packOnce } from './past.js';
 import { openBackup, restoreInto, told } from './restore.js';
 import { records } from './schema.js';
 import { makeShelfStore } from './shelf.js';
-import { makeStore } from './store.js';
+import { makeStore, type Store } from './store.js';
 
 let room = '';
 let database: Database;
@@ -378,6 +378,29 @@ describe('by itself', () => {
     await never.round(local('2026-11-20T09:00:00'));
     expect(backupsIn(join(room, 'never'))).toEqual([]);
     await never.stop();
+  });
+  test('room that was packed is given back at once, and shows are written anew at night', async () => {
+    const calls: string[] = [];
+    let long = true;
+    const none = [] as string[];
+    const store = {
+      sweep: async () => undefined,
+      longLogs: async () => (long ? ['a'] : none),
+      compact: async () => {
+        const had = long;
+        long = false;
+        calls.push(had ? 'packed' : 'nothing to pack');
+        return had;
+      },
+    } as unknown as Store;
+    const tidied = { ...database, tidy: async (anew = false) => void calls.push(anew ? 'anew' : 'tidied') };
+    const keeper = keepHouse({ ...backing, database: tidied }, store, { folder: join(room, 'tidied'), kept: 0 });
+    const night = local('2026-11-20T03:10:00');
+    await keeper.round(night);
+    expect(calls).toEqual(['packed', 'nothing to pack', 'tidied', 'anew']);
+    await keeper.round(new Date(night.getTime() + 3_600_000));
+    expect(calls).toHaveLength(4);
+    await keeper.stop();
   });
   test('a deleted show can be brought back for 30 days, over restarts, and not longer', async () => {
     const folder = join(room, 'deleted');

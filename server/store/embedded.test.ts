@@ -3,7 +3,8 @@ import { randomUUID } from 'node:crypto';
 import { mkdtemp, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { afterEach, beforeEach, expect, test } from '@jest/globals';
+import type { PGlite } from '@electric-sql/pglite';
+import { afterEach, beforeEach, expect, jest, test } from '@jest/globals';
 import { sql } from 'drizzle-orm';
 import { v4 } from 'uuid';
 import { edit } from '#core/model/change';
@@ -11,6 +12,7 @@ import { makeShow } from '#core/model/make';
 import { settingsOf } from '#core/model/show';
 import { isAway, isDamaged, isFull, openDatabase, reasonOf } from './database.js';
 import { type Bridge, DurableFiles } from './durable.js';
+import { openEmbedded } from './embedded.js';
 import { makeStore } from './store.js';
 
 let folder = '';
@@ -113,4 +115,36 @@ test('what is damaged, full or away is told by its code, however it is wrapped',
     false,
   ]);
   expect(reasonOf(coded('1'))).toBe('said');
+});
+
+test('behind an error that ends it nothing reaches a database any more, not even the rollback of who was at work', async () => {
+  const reached: string[] = [];
+  const way = async (words: string) => {
+    reached.push(words);
+    throw Object.assign(new Error('could not write'), { severity: words === 'insert' ? 'PANIC' : 'ERROR' });
+  };
+  const made = {
+    execProtocol: way,
+    execProtocolStream: way,
+    execProtocolRaw: way,
+    execProtocolRawStream: way,
+    // As a driver does: what fails is rolled back.
+    transaction: async (work: () => Promise<void>) => {
+      const ask = (words: string) => (made as unknown as { execProtocolStream: typeof way }).execProtocolStream(words);
+      try {
+        await work();
+        await ask('insert');
+      } catch {
+        await ask('rollback');
+      }
+    },
+    close: async () => undefined,
+  };
+  const told = jest.spyOn(console, 'error').mockImplementation(() => undefined);
+  const embedded = await openEmbedded(async () => made as unknown as PGlite, 60_000);
+  await expect(embedded.client.transaction(async () => undefined)).rejects.toMatchObject({ code: '57P02' });
+  expect(reached).toEqual(['insert']);
+  expect(told).toHaveBeenCalledTimes(1);
+  told.mockRestore();
+  await embedded.close();
 });

@@ -63,6 +63,15 @@ test('without a backup it says so, and what to do', async () => {
   await rm(join(folder, 'db', 'PG_VERSION'));
   await expect(started(folder)).rejects.toThrow(`There is no backup in ${join(folder, 'backups')}.`);
 });
+test('a folder without database and mark, in which backups lie, is no new house', async () => {
+  const folder = await copied();
+  await rm(join(folder, 'made'));
+  await rm(join(folder, 'db'), { recursive: true });
+  expect(faultOfFolder(folder)).toBeNull();
+  await mkdir(join(folder, 'backups'));
+  await writeFile(join(folder, 'backups', backupName(new Date('2026-11-29T03:15:00Z'))), '');
+  expect(faultOfFolder(folder)).toBe('its folder db is gone');
+});
 test('a folder of the release before, which has no mark, is known by what is left of its database', async () => {
   const folder = await copied();
   await rm(join(folder, 'made'));

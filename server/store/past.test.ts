@@ -10,6 +10,7 @@ import type { Backdrop } from '#core/model/records';
 import { all, settingsOf } from '#core/model/show';
 import { type Database, openDatabase } from './database.js';
 import { sha256 } from './hash.js';
+import { takenBack } from './log.js';
 import { keyBytes, PackedKeys, packOnce, packRun, unpackRun } from './past.js';
 import { changes, past } from './schema.js';
 import { makeStore, type Store } from './store.js';
@@ -114,6 +115,19 @@ describe('a log of 60 edits, packed but for the last', () => {
       kind: 'stored',
       revision: 46,
     });
+  });
+  test('a moment is gone back to from what is known, though another edit has been stored since', async () => {
+    const { id } = await edited(5);
+    const { show, revision } = (await store.load(id))!;
+    const elsewhere = makeStore(database);
+    await elsewhere.post(id, { key: v4(), author: '', label: 'later', change: edit([settingsOf(show)], { name: 'Later' }) });
+    expect(settingsOf((await takenBack(database.db, show, revision, 3))!).name).toBe('Name 3');
+  });
+  test('packed by two at the same moment, it is packed once', async () => {
+    const { id } = await edited(40);
+    const done = await Promise.all([packOnce(database, id, 5), packOnce(database, id, 5)]);
+    expect(done.filter((to) => to !== null)).toHaveLength(1);
+    expect((await store.history(id)).map(({ revision }) => revision)).toEqual(Array.from({ length: 40 }, (_, i) => i + 1));
   });
   test('what lies packed and what does not is the whole log, once', async () => {
     const { id, keys } = await edited(50);

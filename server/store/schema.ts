@@ -15,11 +15,7 @@ import {
   uuid,
 } from 'drizzle-orm/pg-core';
 
-/** Written as one text: the embedded database's own way spells bytes one after the other, half a second for two megabytes. */
-const bytes = customType<{ data: Uint8Array; driverData: Uint8Array }>({
-  dataType: () => 'bytea',
-  toDriver: (value) => sql`decode(${Buffer.from(value.buffer, value.byteOffset, value.byteLength).toString('base64')}, 'base64')`,
-});
+const bytes = customType<{ data: Uint8Array; driverData: Uint8Array }>({ dataType: () => 'bytea' });
 
 export const shows = pgTable('shows', {
   id: uuid('id').primaryKey(),
