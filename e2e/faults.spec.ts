@@ -142,6 +142,27 @@ test('a machine without WebGL says so, and works on without 3D', async ({ page }
   await expect(page.getByTestId('drawing')).toBeVisible();
 });
 
+test('a part that is not there yet is waited for while the server is away; what is there stays', async ({ page }) => {
+  await smallRig(page, 'Away');
+  // What comes in a quiet moment has come; 3D comes when it is looked at.
+  await expect(page.locator('html')).toHaveAttribute('data-parts', 'all', { timeout: 30_000 });
+  const looks: string[] = [];
+  await page.route('**/assets/*.js', (route) => route.abort('connectionrefused'));
+  await page.route('**/api/health', (route) => {
+    looks.push(route.request().url());
+    return route.abort('connectionrefused');
+  });
+  await page.keyboard.press('2');
+  await expect.poll(() => looks.length).toBeGreaterThan(1);
+  await expect(page.getByRole('alert')).toHaveCount(0);
+  await expect(page.getByTestId('stored')).toBeVisible();
+  await page.unroute('**/assets/*.js');
+  await page.unroute('**/api/health');
+  await expect(page.getByRole('tab', { name: '3D' })).toHaveAttribute('aria-selected', 'true');
+  await expect(page.getByTestId('three').locator('canvas').first()).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByRole('alert')).toHaveCount(0);
+});
+
 test('a part of the interface that is gone after an update asks to reload; a window of before an update says so', async ({
   page,
 }) => {

@@ -46,7 +46,9 @@ function waitingApp(): Hono {
     return c.req.path.startsWith('/api/')
       ? problem(c, 503, 'Not open yet', `${sentence} Try again in a moment.`)
       : c.html(
-          `<!doctype html><meta charset="utf-8"><meta http-equiv="refresh" content="2"><title>Dessin</title><p>${sentence}`,
+          `<!doctype html><html lang="en"><meta charset="utf-8"><meta http-equiv="refresh" content="2"><title>Dessin</title>
+<body style="margin:0;display:grid;place-content:center;height:100vh;background:#e7e0d3;color:#1f2a3d;font:16px system-ui,sans-serif">
+<h1 style="font-size:20px;margin:0">Dessin</h1><p>${sentence}<br>This page looks again by itself; nothing is lost.`,
           503,
         );
   });

@@ -123,6 +123,24 @@ describe('a log of 60 edits, packed but for the last', () => {
     await elsewhere.post(id, { key: v4(), author: '', label: 'later', change: edit([settingsOf(show)], { name: 'Later' }) });
     expect(settingsOf((await takenBack(database.db, show, revision, 3))!).name).toBe('Name 3');
   });
+  test('behind a run that is lost no moment is made up', async () => {
+    const { id } = await edited(40);
+    for (const loose of [20, 10, 5]) expect(await packAll(id, loose)).toBe(1);
+    const runs = await database.db.select().from(past).where(eq(past.show, id)).orderBy(past.last);
+    const lost = runs[1]!;
+    await database.db.delete(past).where(and(eq(past.show, id), eq(past.last, lost.last)));
+    const name = async (at: number) => {
+      const then = await store.at(id, at);
+      return then && settingsOf(then).name;
+    };
+    expect(await Promise.all([lost.last, lost.last - 1, lost.first, lost.first - 1, lost.first - 2].map(name))).toEqual([
+      `Name ${lost.last}`,
+      null,
+      null,
+      null,
+      null,
+    ]);
+  });
   test('packed by two at the same moment, it is packed once', async () => {
     const { id } = await edited(40);
     const done = await Promise.all([packOnce(database, id, 5), packOnce(database, id, 5)]);

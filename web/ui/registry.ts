@@ -10,6 +10,7 @@ import type { Show } from '#core/model/show';
 import type { Session } from '../state/session/session';
 import { toast } from '../state/toast';
 import type { Env, Tool } from './canvas/tool';
+import { patiently, wasThere } from './patient';
 
 export interface Context {
   readonly session: Session;
@@ -262,6 +263,7 @@ export function later<T>(fetch: () => Promise<T>): Later<T> {
   let value: T | null = null;
   const listeners = new Set<() => void>();
   const load = async () => {
+    if (value === null && !(await wasThere())) throw new Error('the server does not answer. Try again when it is back.');
     value ??= await fetch();
     for (const listener of listeners) listener();
     return value;
@@ -330,14 +332,16 @@ export function lazily(load: () => Promise<Any>): Any {
   return onDemand(load);
 }
 /** Fetched when it is first shown, and not before: what is large, or seldom looked at. */
-export const onDemand = (load: () => Promise<Any>): Any => lazy(async () => ({ default: await load() }));
+export const onDemand = (load: () => Promise<Any>): Any => lazy(async () => ({ default: await patiently(load) }));
 const listeners = new Set<() => void>();
 // As the browser's own list of modules that are there: it goes one way only, and no show has to do with it.
 let quiet = false;
 /** So that a step is there at once when somebody goes to it, also while the server is away. */
 export async function fetchAll(): Promise<void> {
-  for (const load of waiting.splice(0)) await load().catch(() => undefined);
+  for (const load of waiting.splice(0)) await patiently(load, wasThere).catch(() => undefined);
   quiet = true;
+  // Told in the page too: from here on it can do without its server.
+  document.documentElement.dataset.parts = 'all';
   for (const listener of listeners) listener();
 }
 /** Whether all that comes later has come. */

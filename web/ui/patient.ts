@@ -1,0 +1,35 @@
+/**
+ * Parts of the interface that are fetched later. A browser keeps for good that a part could not be fetched, so none is asked for while the server is
+ * away: it is waited for.
+ */
+
+/** How long an answer holds where one part after the other is fetched, ms. */
+const HOLDS = 300;
+/** Pause between two looks for a server that is away, ms. */
+const AGAIN = 1000;
+
+let answered = Number.NEGATIVE_INFINITY;
+/** Whether the server answers at all, whatever it says. */
+export const isThere = (): Promise<boolean> =>
+  fetch('/api/health', { cache: 'no-store' }).then(
+    () => {
+      answered = performance.now();
+      return true;
+    },
+    () => false,
+  );
+/** The same, where it may have been asked just now. */
+export const wasThere = async (): Promise<boolean> => performance.now() - answered < HOLDS || isThere();
+
+/**
+ * Loads a part as soon as the server is there.
+ * @param there  whether the server answers @param pause  waits between two looks; both are handed in by tests
+ */
+export async function patiently<T>(
+  load: () => Promise<T>,
+  there: () => Promise<boolean> = isThere,
+  pause: () => Promise<unknown> = () => new Promise((done) => setTimeout(done, AGAIN)),
+): Promise<T> {
+  while (!(await there())) await pause();
+  return load();
+}
