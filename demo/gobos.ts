@@ -48,7 +48,13 @@ const leaves = Array.from({ length: 34 }, (_, i) => {
   const r = Math.sqrt((i + 0.5) / 34) * 0.95;
   const a = i * 2.399963;
   const turn = a * 1.7;
-  return { x: r * Math.cos(a), y: r * Math.sin(a), cos: Math.cos(turn), sin: Math.sin(turn), size: 0.13 + 0.05 * Math.sin(i * 1.3) };
+  return {
+    x: r * Math.cos(a),
+    y: r * Math.sin(a),
+    cos: Math.cos(turn),
+    sin: Math.sin(turn),
+    size: 0.13 + 0.05 * Math.sin(i * 1.3),
+  };
 });
 const isLeaf = (x: number, y: number): boolean =>
   leaves.some(({ x: cx, y: cy, cos, sin, size }) => {
