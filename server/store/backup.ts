@@ -96,16 +96,22 @@ class Writing {
   private readonly out;
   private failed: Error | null = null;
   private drained: Promise<void> = Promise.resolve();
+  /** Whoever waits for the disk goes on. */
+  private wake: () => void = () => undefined;
   constructor(file: string) {
     this.out = createWriteStream(file, { flags: 'wx' });
     this.out.on('error', (error) => {
       this.failed ??= error;
+      this.wake();
     });
+    this.out.on('drain', () => this.wake());
     this.zip.ondata = (error, part, last) => {
       if (error) this.failed ??= error;
       else if (last) this.out.end(part);
       else if (!this.out.write(part))
-        this.drained = new Promise((done) => this.out.once('drain', done).once('error', () => done()));
+        this.drained = new Promise((done) => {
+          this.wake = done;
+        });
     };
   }
   private async ready(): Promise<void> {

@@ -5,6 +5,8 @@ import type { Db } from './database.js';
 
 /** Letters of one statement, so that none holds up the embedded database, and with it the server, for long. */
 export const LETTERS = 400_000;
+/** Rows of one statement: each costs a look into the index, whatever it weighs. */
+export const ROWS = 120;
 
 /** Rows in one statement: PostgreSQL takes 65535 parameters. */
 export const BATCH = 2000;
@@ -37,7 +39,7 @@ export function listsOf(all: Iterable<string>): string[] {
   const out: string[] = [];
   let [texts, length]: [string[], number] = [[], 0];
   for (const text of all) {
-    if (texts.length && length + text.length > LETTERS) {
+    if (texts.length === ROWS || (texts.length && length + text.length > LETTERS)) {
       out.push(`[${texts.join(',')}]`);
       [texts, length] = [[], 0];
     }
