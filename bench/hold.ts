@@ -3,7 +3,7 @@ import { strToU8, zipSync } from 'fflate';
 import { v4 } from 'uuid';
 import { writeMvr } from '#core/formats/mvr/write';
 import { adding } from '#core/model/change';
-import { healthDuring, openHouse } from './house.js';
+import { bareServer, type House, healthDuring, openHouse, showFile } from './house.js';
 import { makeRig } from './rig.js';
 import { makeVenue } from './venue.js';
 
@@ -20,19 +20,40 @@ const xml = (elements: number): Uint8Array =>
   );
 
 export async function hold(): Promise<void> {
-  console.log('Longest answer of /api/health while a file comes in or goes out (bound: 250 ms)');
-  const house = await openHouse();
+  console.log('Longest answer of /api/health while a file comes in or goes out (bound: 250 ms), and of a bare server beside it');
+  const bare = await bareServer();
   const rig = makeRig(3000);
-  const id = await house.bring(rig);
-  const say = async (name: string, work: () => Promise<Response>) => {
+  const mvr = writeMvr(rig);
+  const sayOf = async (url: string, name: string, work: () => Promise<Response>) => {
     let status = 0;
-    const { worst, took } = await healthDuring(house.url, async () => {
-      const answer = await work();
-      status = answer.status;
-      await answer.arrayBuffer();
-    });
-    console.log(`  ${name.padEnd(44)} ${status}, ${(took / 1000).toFixed(1)} s, health ${worst.toFixed(0)} ms at most`);
+    const { worst, beside, took } = await healthDuring(
+      url,
+      async () => {
+        const answer = await work();
+        status = answer.status;
+        await answer.arrayBuffer();
+      },
+      bare.url,
+    );
+    console.log(
+      `  ${name.padEnd(44)} ${status}, ${(took / 1000).toFixed(1)} s, health ${worst.toFixed(0)} ms at most, bare ${beside.toFixed(0)}`,
+    );
   };
+  // Nothing is warm yet then: the first thing that is asked of a server, each of one that just began.
+  const fresh = async (name: string, path: string, bytes: Uint8Array) => {
+    const first = await openHouse();
+    await sayOf(first.url, `${name}, first after a start`, () => first.file(path, bytes));
+    await first.done();
+  };
+  await fresh('MVR of 3000 fixtures, stored', '/imports/mvr?name=a.mvr', mvr);
+  await fresh('show of 3000 fixtures, stored', '/imports/show?name=a.dessin', showFile(rig));
+  const house: House = await openHouse();
+  const say = (name: string, work: () => Promise<Response>) => sayOf(house.url, name, work);
+  await sayOf(house.url, 'nothing, for 3 s', async () => {
+    await new Promise((over) => setTimeout(over, 3000));
+    return new Response();
+  });
+  const id = await house.bring(rig);
   const send = (path: string, bytes: Uint8Array) => () => house.file(path, bytes);
   const hostile = new Uint8Array(filled(60 * MB, '{},'));
   hostile.set(strToU8('[{'), 0);
@@ -51,7 +72,7 @@ export async function hold(): Promise<void> {
     'MVR, 1.9 million elements',
     send('/imports/mvr?name=a.mvr', zipSync({ 'GeneralSceneDescription.xml': [xml(1_900_000), { level: 1 }] })),
   );
-  await say('MVR of 3000 fixtures, stored', send('/imports/mvr?name=a.mvr', writeMvr(rig)));
+  await say('MVR of 3000 fixtures, stored', send('/imports/mvr?name=a.mvr', mvr));
   await say('200 MB of zeros', send('/imports/gdtf?name=a.gdtf', new Uint8Array(200 * MB)));
   for (const file of [
     'plot.pdf',
@@ -89,4 +110,5 @@ export async function hold(): Promise<void> {
     }),
   );
   await house.done();
+  bare.stop();
 }

@@ -30,6 +30,9 @@ const freePort = (): Promise<number> =>
       probe.close(() => found(typeof address === 'object' && address ? address.port : 0));
     });
   });
+export const showFile = (show: Show): Uint8Array =>
+  writeShowFile({ id: show.id, records: [...show.records.values()], files: [], issues: [] });
+
 /** ms until it answers, from its start. */
 export async function openHouse(data?: string, env: Record<string, string> = {}): Promise<House & { readonly started: number }> {
   const folder = data ?? (await mkdtemp(join(tmpdir(), 'dessin-bench-')));
@@ -44,7 +47,8 @@ export async function openHouse(data?: string, env: Record<string, string> = {})
   for (;;) {
     if (child.exitCode !== null) throw new Error('The server of the bench ended.');
     if (
-      await fetch(`${url}/api/health`).then(
+      // No connection is left open: the server may close it just as the first file is sent on it.
+      await fetch(`${url}/api/health`, { headers: { connection: 'close' } }).then(
         (answer) => answer.ok,
         () => false,
       )
@@ -77,8 +81,7 @@ export async function openHouse(data?: string, env: Record<string, string> = {})
     ask,
     file,
     bring: async (show) => {
-      const bytes = writeShowFile({ id: show.id, records: [...show.records.values()], files: [], issues: [] });
-      const answer = await file('/imports/show?name=a.dessin', bytes);
+      const answer = await file('/imports/show?name=a.dessin', showFile(show));
       if (!answer.ok) throw new Error(await answer.text());
       return ((await answer.json()) as { id: string }).id;
     },
@@ -92,30 +95,52 @@ export async function openHouse(data?: string, env: Record<string, string> = {})
 /** Runs in a thread: whoever sends a file of 200 MB is busy with that, and would find the server slow. */
 const asker = `
   const { parentPort, workerData } = require('node:worker_threads');
-  let [worst, open] = [0, true];
+  let open = true;
+  const worst = workerData.map(() => 0);
   parentPort.on('message', () => { open = false; });
   (async () => {
     while (open) {
-      const from = performance.now();
-      // A connection of its own: one that was kept may just be closed by the server.
-      await (await fetch(workerData, { headers: { connection: 'close' } })).text();
-      worst = Math.max(worst, performance.now() - from);
+      for (const [i, url] of workerData.entries()) {
+        const from = performance.now();
+        // A connection of its own: one that was kept may just be closed by the server.
+        await (await fetch(url, { headers: { connection: 'close' } })).text();
+        worst[i] = Math.max(worst[i], performance.now() - from);
+      }
       await new Promise((again) => setTimeout(again, 20));
     }
     parentPort.postMessage(worst);
     parentPort.close();
   })();`;
-/** Asks for health every 20 ms while something is done. @returns the longest answer, ms, and how long it took */
+/** A server that does nothing but answer, in a process of its own: how long it is held up is what the machine does, and not the house. */
+export async function bareServer(): Promise<{ readonly url: string; stop(): void }> {
+  const port = await freePort();
+  const child = spawn(
+    process.execPath,
+    ['-e', `require('node:http').createServer((_, answer) => answer.end('ok')).listen(${port}, '127.0.0.1')`],
+    { stdio: 'ignore' },
+  );
+  const url = `http://127.0.0.1:${port}`;
+  const answers = () =>
+    fetch(url, { headers: { connection: 'close' } }).then(
+      () => true,
+      () => false,
+    );
+  while (!(await answers())) await new Promise((again) => setTimeout(again, 10));
+  return { url, stop: () => void child.kill() };
+}
+/** Asks for health, and what else is to be compared, every 20 ms while something is done. @returns the longest answers, ms, and how long it took */
 export async function healthDuring(
   url: string,
   work: () => Promise<unknown>,
-): Promise<{ readonly worst: number; readonly took: number }> {
-  const worker = new Worker(asker, { eval: true, workerData: `${url}/api/health` });
+  beside?: string,
+): Promise<{ readonly worst: number; readonly beside: number; readonly took: number }> {
+  const worker = new Worker(asker, { eval: true, workerData: [`${url}/api/health`, ...(beside ? [beside] : [])] });
   await new Promise((ready) => setTimeout(ready, 150));
   const from = performance.now();
   await work();
   const took = performance.now() - from;
-  const worst = new Promise<number>((told) => worker.once('message', told));
+  const told = new Promise<number[]>((hear) => worker.once('message', hear));
   worker.postMessage('end');
-  return { worst: await worst, took };
+  const [worst = 0, other = 0] = await told;
+  return { worst, beside: other, took };
 }

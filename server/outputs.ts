@@ -21,10 +21,7 @@ import type { Schedule } from '#core/paper/schedule';
 import { schedules } from '#core/paper/schedules/index';
 import { tiled } from '#core/paper/tiles';
 import { plateTags } from '#core/paper/windows/stage';
-import { packageOf, writePackage } from './print/package.js';
-import { sheetsPdf } from './print/pdf.js';
 import { thumbnailSheet } from './print/thumbnail.js';
-import { scheduleXlsx } from './print/xlsx.js';
 
 /** What an output may be asked for, and has at hand. */
 export interface Asked {
@@ -138,6 +135,11 @@ function listAsked(show: Show, { query, stood }: Asked): Schedule {
   return made;
 }
 
+// Writers of PDF and of workbooks take most of a second to load: the server knows this list too, and only threads write with them.
+const sheetsPdf = async (sheets: readonly Sheet[], title: string) => (await import('./print/pdf.js')).sheetsPdf(sheets, title);
+const scheduleXlsx = async (schedule: Schedule) => (await import('./print/xlsx.js')).scheduleXlsx(schedule);
+const packages = () => import('./print/package.js');
+
 const packaged = (show: Show, { date, base, stood, files }: Asked) => ({ date, base, files, since: sinceIssue(show, stood) });
 const CSV = 'text/csv; charset=utf-8';
 const XLSX = 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet';
@@ -232,11 +234,16 @@ export const outputs: readonly Output[] = [
     },
   },
   // The package for the console programmer, and what would be in it.
-  { name: 'package.zip', type: 'application/zip', marks: true, make: (show, asked) => writePackage(show, packaged(show, asked)) },
+  {
+    name: 'package.zip',
+    type: 'application/zip',
+    marks: true,
+    make: async (show, asked) => (await packages()).writePackage(show, packaged(show, asked)),
+  },
   {
     name: 'package.json',
     type: 'application/json',
     marks: true,
-    make: async (show, asked) => JSON.stringify((await packageOf(show, packaged(show, asked))).manifest),
+    make: async (show, asked) => JSON.stringify((await (await packages()).packageOf(show, packaged(show, asked))).manifest),
   },
 ];

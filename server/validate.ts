@@ -7,7 +7,7 @@ import { cutText, faultOfValues } from '#core/model/text';
 import { isShelfRecord } from '#core/shelf/copy';
 import { paced } from './store/rows.js';
 
-const ajv = new Ajv({ allErrors: false, strict: false, strictNumbers: true });
+const ajv = new Ajv({ allErrors: false, strict: false, strictNumbers: true, code: { optimize: false } });
 const compiled = new Map<string, ValidateFunction>();
 /** The check of a kind, made when it is wanted first: all of them together take as long as the database takes to open. */
 function checkOf(kind: string): ValidateFunction | undefined {

@@ -4,6 +4,8 @@ import type { DessinRecord, Fixture, HandOver } from '../model/records.js';
 import { all, find, type Show, settingsOf, showOf } from '../model/show.js';
 import { universeOf } from '../patch/address.js';
 
+/** The show itself as one file, among the files of a package. */
+export const WHOLE = 'show.dessin';
 export const handOverOf = (show: Show): HandOver => settingsOf(show).handOver ?? {};
 
 /** Whether a fixture goes along. One that has addresses in several universes goes where one of them does. */

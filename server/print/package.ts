@@ -11,7 +11,7 @@ import { writeMvr } from '#core/formats/mvr/write';
 import { writeZip } from '#core/formats/zip/write';
 import { consoleData } from '#core/handover/console';
 import { deskGroups, groupRows, objectGroups } from '#core/handover/groups';
-import { handOverOf, partOf } from '#core/handover/part';
+import { handOverOf, partOf, WHOLE } from '#core/handover/part';
 import { pixelRows, wallsSaid } from '#core/handover/pixels';
 import { colourRows, positionRows, startingPositions, usedColours, usedGobos } from '#core/handover/positions';
 import { type RigWeight, rigWeight } from '#core/handover/weight';
@@ -90,8 +90,6 @@ export interface PackageAsked {
   readonly since: Since | null;
   readonly files: ReadonlyMap<string, Uint8Array>;
 }
-/** The show as one file, among the files that a package is handed. */
-export const WHOLE = 'show.dessin';
 type Made = readonly [name: string, what: string, bytes: Uint8Array];
 
 const utf8 = (text: string): Uint8Array => new TextEncoder().encode(text);

@@ -1,7 +1,7 @@
 /** Every output as a plain file. */
 import { type Context, Hono } from 'hono';
 import type { Stood } from '#core/compare/since';
-import { handOverOf } from '#core/handover/part';
+import { handOverOf, WHOLE } from '#core/handover/part';
 import { isId } from '#core/model/ids';
 import { all, type Show, settingsOf } from '#core/model/show';
 import { hasIt, notModified } from '../answers.js';
@@ -48,7 +48,7 @@ async function besides(
     stood,
     ...(goesAlong && {
       whole: {
-        name: (await import('../print/package.js')).WHOLE,
+        name: WHOLE,
         ask: await wholeAsk(loaded, store, shelf, whole === 'with its history'),
       },
     }),

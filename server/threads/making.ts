@@ -5,9 +5,6 @@ import { FormatError } from '#core/formats/report';
 import { showOf } from '#core/model/show';
 import { type ShelfArchive, writeShelf } from '#core/shelf/archive';
 import { OutputError, outputs } from '../outputs.js';
-import { picturesPdf, sheetAsk } from '../print/pictures.js';
-import { tableAsk } from '../print/table.js';
-import { writeXlsx } from '../print/xlsx.js';
 import { unpackIssue } from '../store/issues.js';
 import { type Ask, joined, type OutputAsk, Refusal } from './tasks.js';
 import type { Progress } from './threads.js';
@@ -40,6 +37,7 @@ export async function makeOutput(ask: OutputAsk, each: (progress: Progress) => v
 export const makeShelfFile = async (archive: ShelfArchive): Promise<Uint8Array> => writeShelf(archive);
 
 export async function makeTable(ask: Ask<'table'>): Promise<Uint8Array> {
+  const [{ tableAsk }, { writeXlsx }] = await Promise.all([import('../print/table.js'), import('../print/xlsx.js')]);
   const table = tableAsk(joined(ask));
   if (typeof table === 'string') throw new Refusal(table, { title: 'No table' });
   return writeXlsx(table, table.name);
@@ -51,6 +49,7 @@ export async function makePictures({ parts, under }: Ask<'pictures'>): Promise<U
   } catch (error) {
     throw error instanceof FormatError ? error : new Refusal('The request holds no JSON object.');
   }
+  const { picturesPdf, sheetAsk } = await import('../print/pictures.js');
   const ask = sheetAsk(Object(input) as Record<string, unknown>);
   if (typeof ask === 'string') throw new Refusal(ask);
   try {

@@ -17,7 +17,6 @@ import { showOf } from '#core/model/show';
 import { cleanDeep, oneLine } from '#core/model/text';
 import { planImport, readShelf } from '#core/shelf/archive';
 import { summaryOf } from '#core/shelf/search';
-import { readXlsx } from '../print/xlsx.js';
 import { sha256 } from '../store/hash.js';
 import { packIssue } from '../store/issues.js';
 import { packRun, type Run } from '../store/past.js';
@@ -141,6 +140,8 @@ async function incomingOf({
       return { what, incoming: rigIncoming(name, showId, value.records, sentences(report)) };
     }
     case 'xlsx': {
+      // What reads workbooks takes most of a second to load, and few files are one.
+      const { readXlsx } = await import('../print/xlsx.js');
       const book = await readXlsx(bytes, name, MOST_BACK);
       return { what, incoming: { name, kind: 'table', ...headed(book.headings, book.rows), exported: book.exported } };
     }
