@@ -73,6 +73,23 @@ describe('rooms', () => {
   });
 });
 
+test('what writes PDF and workbooks takes most of a second to load: the server itself never does, only its threads', () => {
+  const seen = new Set<string>();
+  const heavy: string[] = [];
+  const left = ['server/furnish', 'server/outputs'];
+  for (let at = left.pop(); at !== undefined; at = left.pop()) {
+    if (seen.has(at)) continue;
+    seen.add(at);
+    const text = readFileSync(`${at}.ts`, 'utf8');
+    // Those that come with the file itself: not types, and not what it asks for when it is wanted.
+    const now = [...text.matchAll(/^(?:import|export)\s(?!type\b)[^;]*?\bfrom\s+'[^']+'/gm)].map(([line]) => line).join('\n');
+    if (/'(pdfkit|exceljs)'/.test(now)) heavy.push(at);
+    left.push(...importsOf(`${at}.ts`, now));
+  }
+  expect(seen.size).toBeGreaterThan(100);
+  expect(heavy).toEqual([]);
+});
+
 describe('keys and stores', () => {
   const web = sources('web').filter((file) => !isTest(file));
   const lines = (pattern: RegExp, ...but: string[]): string[] =>

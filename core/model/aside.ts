@@ -57,31 +57,48 @@ function faultsOf(id: Id, records: readonly DessinRecord[]): Map<DessinRecord, s
   );
 }
 
+/** As stored; `kind` is what the store calls the record. */
+export interface Row {
+  readonly id: Id;
+  readonly kind: string;
+  readonly data: unknown;
+}
+export interface Sorted {
+  readonly show: Show;
+  readonly aside: Aside[];
+}
 /**
  * Sorts what is stored into a sound show and what is set aside. Everything that the show keeps is sound, and points at nothing that is not there.
- * @param rows   as stored, in the order in which they entered; `kind` is what the store calls the record
+ * @param rows   in the order in which they entered
  * @param check  what is wrong with a record, as a sentence, or null
  */
-export function sortOut(
-  id: Id,
-  rows: readonly { readonly id: Id; readonly kind: string; readonly data: unknown }[],
-  check: Check,
-): { show: Show; aside: Aside[] } {
+export function sortOut(id: Id, rows: readonly Row[], check: Check): Sorted {
+  const sorting = sortingOf(id, check);
+  for (const row of rows) sorting.take(row);
+  return sorting.done();
+}
+/** The same row by row, for whoever has others to answer in between. */
+export function sortingOf(id: Id, check: Check): { take(row: Row): void; done(): Sorted } {
   const aside: Aside[] = [];
-  let kept: DessinRecord[] = [];
-  for (const { id: row, kind, data } of rows) {
+  const kept: DessinRecord[] = [];
+  const take = ({ id: row, kind, data }: Row): void => {
     const record = cleanDeep(data) as DessinRecord;
     const why =
       check(record) ?? (record.id === row && record.kind === kind ? null : 'It says another id or kind than it is stored under.');
     if (why === null) {
       kept.push(record);
-      continue;
+      return;
     }
     const item: Aside = { id: row, kind, name: nameOf(data), why, data };
     const instead = standIn(id, item, check);
     if (instead) kept.push(instead);
     aside.push(instead ? { ...item, why: `${why} What is sound of it is shown.` } : item);
-  }
+  };
+  return { take, done: () => together(id, kept, aside) };
+}
+/** What is sound by itself, as a show: what is missing is stood in for, and what points at nothing lets go. */
+function together(id: Id, sound: readonly DessinRecord[], aside: Aside[]): Sorted {
+  let kept = [...sound];
   if (!kept.some((record) => record.id === id && record.kind === 'settings')) {
     kept = [makeSettings(id, 'Show'), ...kept];
     aside.push({ id, kind: 'settings', name: '', why: 'The settings of the show are missing; usual ones stand in.', data: null });

@@ -3,6 +3,7 @@ import type { IncomingMessage } from 'node:http';
 import type { Context } from 'hono';
 import { HTTPException } from 'hono/http-exception';
 import { JsonMeasure } from '#core/formats/json/measure';
+import { breath, paced } from '../store/rows.js';
 
 /** Of a request: a venue of 64 MB has a million lists of figures. */
 const most = { nodes: 1_500_000, values: 10_000_000, depth: 100 };
@@ -26,14 +27,21 @@ async function read(c: Context): Promise<unknown> {
   const measure = new JsonMeasure(most);
   const parts: Uint8Array[] = [];
   let fault: string | null = null;
+  // What has come already comes without a gap: others are let in between, and before it is built.
+  const due = paced();
   for await (const part of piecesOf(c)) {
     // What is refused is read to its end for all that: who is still sending hears no answer.
     fault ??= measure.take(part);
     if (fault) parts.length = 0;
     else parts.push(part);
+    await due();
   }
   if (fault) throw new HTTPException(413, { message: `The request is refused: ${fault}. Nothing was changed.` });
-  return JSON.parse(Buffer.concat(parts).toString('utf8'));
+  const text = Buffer.concat(parts).toString('utf8');
+  await breath();
+  const value: unknown = JSON.parse(text);
+  await breath();
+  return value;
 }
 
 /** A JSON object, or null. @throws HTTPException 413 for one that holds too much */

@@ -15,7 +15,7 @@ import { hasIt, notModified } from '../answers.js';
 import { follow, type Hub } from '../live/hub.js';
 import { notFound, problem } from '../problem.js';
 import type { LoggedChange } from '../store/log.js';
-import { breath } from '../store/rows.js';
+import { paced } from '../store/rows.js';
 import type { ShelfStore } from '../store/shelf.js';
 import { KEPT_DAYS } from '../store/shows.js';
 import type { Store } from '../store/store.js';
@@ -37,6 +37,23 @@ function named(change: Change): Change {
   return change.added.some((record) => inLine(record) !== record) || change.updated.some(([, to]) => inLine(to) !== to)
     ? { ...change, added: change.added.map(inLine), updated: change.updated.map(([from, to]) => [from, inLine(to)]) }
     : change;
+}
+
+/** Its texts cleaned, record by record; others are let in between. One that is clean comes back as the same object. */
+async function cleanChange(change: Change): Promise<Change> {
+  const due = paced();
+  const each = async <T>(list: readonly T[]): Promise<readonly T[]> => {
+    const out: T[] = [];
+    for (const item of list) {
+      out.push(cleanDeep(item));
+      await due();
+    }
+    return out.every((item, i) => item === list[i]) ? list : out;
+  };
+  const [added, updated, removed] = [await each(change.added), await each(change.updated), await each(change.removed)];
+  return added === change.added && updated === change.updated && removed === change.removed
+    ? change
+    : { added, updated, removed };
 }
 
 /** What a new show begins with is the Shelf's own, where the Shelf has the same: it then hears of newer versions. */
@@ -240,11 +257,10 @@ export function showRoutes(store: Store, shelf: ShelfStore, hub: Hub, build: () 
       return problem(c, 422, 'Label is missing', 'A change carries a label of at most 1000 characters.');
     const odd = faultOfValues({ label, author: author ?? '' });
     // A venue of many megabytes is looked at in steps, and others are answered between them.
-    await breath();
     const fault = odd ? `The change is not sound: ${odd}.` : await faultOfChange(change);
     if (fault) return problem(c, 422, 'Change is not sound', fault);
-    await breath();
-    const sound = cleanDeep({ key, author: author ?? '', label, change: named(change as Change) });
+    const said = cleanDeep({ key, author: author ?? '', label });
+    const sound = { ...said, change: await cleanChange(named(change as Change)) };
     const outcome = await store.post(id, sound);
     if (outcome.kind === 'missing') return notFound(c);
     if (outcome.kind === 'refused') return problem(c, 422, 'Change does not fit', outcome.why);

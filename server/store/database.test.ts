@@ -13,6 +13,33 @@ import { makeStore } from './store.js';
 const BEFORE = 4;
 const where: readonly string[] = ['PGlite', ...(process.env.DATABASE_URL ? ['PostgreSQL'] : [])];
 test.each(where)(
+  'on %s bytes and texts of every length come back as they were',
+  async (kind) => {
+    const made = kind === 'PGlite' ? null : await newDatabase();
+    const database = await openDatabase(null, made?.url);
+    try {
+      // Around where PGlite is handed bytes instead of letters; letters of one to four bytes.
+      for (const length of [0, 1, 2047, 2048, 4094, 4095, 4096, 4097, 70_000])
+        for (const letter of ['a', 'é', '—', '💡']) {
+          const text = letter.repeat(length);
+          const bytes = Uint8Array.from({ length }, (_, i) => (i * 7 + length) % 256);
+          const answer: unknown = await database.db.execute(
+            sql`select ${text}::text as text, ${JSON.stringify({ text })}::json as json, ${bytes}::bytea as bytes`,
+          );
+          const [row] = (answer as { rows: readonly { text: string; json: { text: string }; bytes: Uint8Array }[] }).rows;
+          expect(row!.text === text).toBe(true);
+          expect(row!.json.text === text).toBe(true);
+          expect(Buffer.compare(row!.bytes, bytes)).toBe(0);
+        }
+    } finally {
+      await database.close();
+      await made?.drop();
+    }
+  },
+  60_000,
+);
+
+test.each(where)(
   'on %s',
   async (kind) => {
     const demo = makeDemo();

@@ -70,12 +70,18 @@ export async function openDatabase(folder: string | null, url: string | undefine
   return url ? openPostgres(url, opening) : openPglite(folder, opening);
 }
 
-/** Its number as a type (PostgreSQL, pg_type.dat). */
-const BYTEA = 17;
+/** Numbers of types (PostgreSQL, pg_type.dat). */
+const [BYTEA, TEXT, JSON_TEXT] = [17, 25, 114];
 /** Bytes as PostgreSQL spells them (manual, 8.4.1: hex format). PGlite's own way goes byte by byte, and holds up everybody for half a second at two megabytes. */
 const readBytes = (text: string): Uint8Array => new Uint8Array(Buffer.from(text.slice(2), 'hex'));
-const writeBytes = (value: Uint8Array): string =>
-  `\\x${Buffer.from(value.buffer, value.byteOffset, value.byteLength).toString('hex')}`;
+/** Parameters that are bytes go to the database as they are (manual, 55.7: a parameter's format is its own); PGlite says that it takes texts alone. */
+const asBytes = (value: Uint8Array): string => value as unknown as string;
+/** From here on PGlite's own way to write a text, letter by letter and twice, takes longer than to make bytes of it. */
+const LONG = 4096;
+const asText = (value: unknown): string => {
+  const text = typeof value === 'string' ? value : JSON.stringify(value);
+  return text.length < LONG ? text : asBytes(Buffer.from(text));
+};
 
 async function openPglite(folder: string | null, opening: Opening): Promise<Database> {
   const { PGlite } = await import('@electric-sql/pglite');
@@ -94,7 +100,7 @@ async function openPglite(folder: string | null, opening: Opening): Promise<Data
     const made = new PGlite({
       pgliteWasmModule: await databaseProgram(),
       parsers: { [BYTEA]: readBytes },
-      serializers: { [BYTEA]: writeBytes },
+      serializers: { [BYTEA]: asBytes, [TEXT]: asText, [JSON_TEXT]: asText },
       ...(folder === null ? {} : { fs: files(databaseIn(folder)), startParams: opening.params ?? durableParams() }),
       ...(archive && { loadDataDir: archive }),
     });

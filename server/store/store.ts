@@ -3,7 +3,7 @@
 import { and, asc, eq, inArray, sql } from 'drizzle-orm';
 import type { PastEdit } from '#core/formats/show/archive';
 import { firstOf } from '#core/measure/list';
-import { type Aside, SHOW_FORMAT, sortOut } from '#core/model/aside';
+import { type Aside, SHOW_FORMAT, sortingOf } from '#core/model/aside';
 import { apply, type Change, isEmpty } from '#core/model/change';
 import { type Collision, rebase } from '#core/model/merge';
 import type { DessinRecord, Id } from '#core/model/records';
@@ -24,7 +24,7 @@ import {
   takenBack,
 } from './log.js';
 import { keptAs, looseByKey, type PackedKeys, packedKeys, packOnce, pastByKey, type Run } from './past.js';
-import { BATCH, breath, LETTERS, listsOf, textsOf, writeRows } from './rows.js';
+import { BATCH, breath, LETTERS, listsOf, paced, textsOf, writeRows } from './rows.js';
 import { aside as asideTable, changes, records, shows } from './schema.js';
 import {
   createShow,
@@ -149,7 +149,12 @@ export function makeStore(database: Database): Store {
       .from(records)
       .where(eq(records.show, id))
       .orderBy(asc(records.entered));
-    const { show, aside } = sortOut(id, rows, faultOfRecord);
+    const [sorting, due] = [sortingOf(id, faultOfRecord), paced()];
+    for (const row of rows) {
+      sorting.take(row);
+      await due();
+    }
+    const { show, aside } = sorting.done();
     // Kept as they were found, since what stands in for them may be written over them.
     for (let at = 0; at < aside.length; at += BATCH)
       await tx
