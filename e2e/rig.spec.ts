@@ -194,7 +194,8 @@ test('the whole rig is checked light by light; three that hang wrong are found a
   const nodes = page.getByRole('list', { name: 'Nodes' });
   await expect(nodes.getByText('Stand-in node', { exact: true })).toBeVisible({ timeout: 15_000 });
   await page.getByRole('list', { name: 'Universes' }).getByText('Universe 1', { exact: true }).hover();
-  await page.waitForTimeout(600);
+  // Pointed at, it fetches the package that drags; that one tells readers of the screen what happens.
+  await expect(page.locator('[id^="DndLiveRegion"]')).toBeAttached();
   await page
     .getByRole('list', { name: 'Universes' })
     .getByText('Universe 1', { exact: true })
@@ -471,10 +472,13 @@ test('the sheet as a list, a look beside what is heard, what flickered, and a re
   await expect(page.getByLabel('Look that is compared').locator('option')).toHaveCount(4);
   // A light that flickers stands first in the log.
   await tab(page, 'Log').click();
+  await tab(page, 'Channels').click();
+  await page.getByLabel('Filter of Channel').fill('22');
   for (const at of ['80', '20', '80', '20', '80']) {
     await ask('desk', '/hand', { what: '22', at });
-    await page.waitForTimeout(250);
+    await expect(list.getByRole('row', { name: new RegExp(`^22 .*\\b${at}\\b`) })).toBeVisible();
   }
+  await tab(page, 'Log').click();
   await page.getByRole('list', { name: 'Restless lights' }).getByRole('button', { name: '22', exact: true }).click();
   await expect(page.getByTestId('log chart')).toHaveAttribute('aria-label', 'Levels of channel 22');
   await expect(page.getByTestId('log chart').locator('path').first()).toBeVisible();

@@ -180,6 +180,25 @@ export function meetsPlate({ z, points, box }: Plate, from: Vec3, to: Vec3): num
   }
   return inside ? t : null;
 }
+/** Those that reach into the box round some points: no line between two of the points meets another. */
+export function blockersNear(blockers: readonly Blocker[], points: readonly Vec3[]): readonly Blocker[] {
+  const low: [number, number, number] = [Infinity, Infinity, Infinity];
+  const high: [number, number, number] = [-Infinity, -Infinity, -Infinity];
+  for (const point of points)
+    for (let k = 0; k < 3; k++) {
+      low[k] = Math.min(low[k]!, point[k]!);
+      high[k] = Math.max(high[k]!, point[k]!);
+    }
+  const apart = (from: number, to: number, k: number) => Math.max(from, to) < low[k]! || Math.min(from, to) > high[k]!;
+  return blockers.filter((blocker) => {
+    if (blocker.form === 'plate') {
+      const [x0, y0, x1, y1] = blocker.box;
+      return !(apart(x0, x1, 0) || apart(y0, y1, 1) || apart(blocker.z, blocker.z, 2));
+    }
+    const { a, b } = blocker;
+    return !(apart(a[0], b[0], 0) || apart(a[1], b[1], 1) || apart(blocker.low, blocker.high, 2));
+  });
+}
 /** The first of the blockers that stands between two points; null where light passes. */
 export function blockedBy(blockers: readonly Blocker[], from: Vec3, to: Vec3): Blocker | null {
   let [first, nearest] = [null as Blocker | null, NEAR_END];

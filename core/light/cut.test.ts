@@ -7,7 +7,7 @@ import { apply, edit } from '../model/change.js';
 import type { Masking } from '../model/records.js';
 import { all } from '../model/show.js';
 import { twoAngleProfile } from './beam.js';
-import type { Sheet } from './blockers.js';
+import { type Blocker, blockedBy, blockersNear, type Sheet } from './blockers.js';
 import { cutIn, cutOf, cutSaid, stoppedAt } from './cut.js';
 import { anySource, sourceWith } from './light.arb.js';
 
@@ -44,6 +44,44 @@ describe('what cuts a beam', () => {
     expect(cutSaid({ by: ['a', 'b', 'c', 'd', 'e'].map((name) => ({ id: name, name, share: 0.001 })), share: 0.005 })).toBe(
       'cut by a, b, c and 2 more, 1 % of the field',
     );
+  });
+  test('what does not reach into the box round some points is met by no line between them (law)', () => {
+    const figure = fc.integer({ min: -40, max: 40 });
+    const point = fc.tuple(figure, figure, figure);
+    const flat = fc.tuple(figure, figure);
+    const upright = fc
+      .record({ a: flat, b: flat, low: figure, tall: fc.integer({ min: 0, max: 30 }) })
+      .map(({ a, b, low, tall }): Blocker => sheet({ id: `${a} ${b}`, a, b, low, high: low + tall }));
+    const level = fc.tuple(flat, fc.integer({ min: 1, max: 30 }), figure).map(
+      ([[x, y], side, z]): Blocker => ({
+        form: 'plate',
+        id: `${x} ${y} ${z}`,
+        name: 'p',
+        z,
+        points: [
+          [x, y],
+          [x + side, y],
+          [x + side, y + side],
+          [x, y + side],
+        ],
+        box: [x, y, x + side, y + side],
+      }),
+    );
+    let fewer = 0;
+    fc.assert(
+      fc.property(
+        fc.array(fc.oneof(upright, level), { maxLength: 20 }),
+        point,
+        fc.array(point, { minLength: 1, maxLength: 5 }),
+        (blockers, from, ends) => {
+          const near = blockersNear(blockers, [from, ...ends]);
+          if (near.length < blockers.length) fewer++;
+          for (const end of ends) expect(blockedBy(near, from, end)).toBe(blockedBy(blockers, from, end));
+        },
+      ),
+      { numRuns: 500 },
+    );
+    expect(fewer).toBeGreaterThan(50);
   });
   test('shares are shares, and more in the way never leaves more light (law)', () =>
     fc.assert(

@@ -3,7 +3,7 @@ import type { Fixture, Vec3 } from '../model/records.js';
 import type { Show } from '../model/show.js';
 import { place } from '../space/hanging.js';
 import { add, scaled } from '../space/vectors.js';
-import { type Blocker, blockedBy, blockersOf, meetsPlate, meetsSheet } from './blockers.js';
+import { type Blocker, blockedBy, blockersNear, blockersOf, meetsPlate, meetsSheet } from './blockers.js';
 import { relativeAt, type Source, sourceOf } from './source.js';
 
 export interface Cut {
@@ -50,9 +50,11 @@ function fieldRays(source: Source): { readonly way: Vec3; readonly light: number
 export function cutOf(source: Source, throwLength: number, blockers: readonly Blocker[]): Cut | null {
   const lost = new Map<string, { name: string; light: number }>();
   let [all, cut] = [0, 0];
-  for (const { way, light } of fieldRays(source)) {
+  const rays = fieldRays(source).map(({ way, light }) => ({ end: add(source.at, scaled(way, throwLength)), light }));
+  const near = blockersNear(blockers, [source.at, ...rays.map(({ end }) => end)]);
+  for (const { end, light } of rays) {
     all += light;
-    const by = blockedBy(blockers, source.at, add(source.at, scaled(way, throwLength)));
+    const by = blockedBy(near, source.at, end);
     if (!by) continue;
     cut += light;
     const known = lost.get(by.id);

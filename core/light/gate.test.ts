@@ -1,7 +1,7 @@
 /** Blades and irises. Geometry by hand; what stays of a round field by the segment of a circle (plain geometry). */
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { behindBlade, blades, isShaped, mirroredOptics, type Optics, passesGate, passesRim } from './gate.js';
+import { behindBlade, blades, isShaped, mirroredOptics, type Optics, gateOf, passesRim } from './gate.js';
 
 const none = { depth: 0, angle: 0 };
 const only = (blade: (typeof blades)[number], depth: number, angle = 0): Optics => ({
@@ -13,7 +13,7 @@ const place = fc.double({ min: -1, max: 1, noNaN: true });
 describe('blades', () => {
   test('by hand: a quarter from above covers what lies higher than half the radius; the others from their sides', () => {
     const edges = (blade: (typeof blades)[number], points: readonly (readonly [number, number])[]) =>
-      points.map(([x, y]) => passesGate(only(blade, 0.25), x, y));
+      points.map(([x, y]) => gateOf(only(blade, 0.25))(x, y));
     expect(
       edges('up', [
         [0, 0.4],
@@ -58,7 +58,7 @@ describe('blades', () => {
           const [x, y] = [((i + 0.5) / n) * 2 - 1, ((j + 0.5) / n) * 2 - 1];
           if (Math.hypot(x, y) > 1) continue;
           all++;
-          lit += passesGate(only('up', depth), x, y);
+          lit += gateOf(only('up', depth))(x, y);
         }
       return lit / all;
     };
@@ -78,19 +78,19 @@ describe('blades', () => {
         place,
         (a, b, blade, angle, edge, x, y) => {
           const [less, more] = [Math.min(a, b), Math.max(a, b)];
-          const light = (depth: number) => passesGate({ ...only(blade, depth, angle), edge }, x, y);
+          const light = (depth: number) => gateOf({ ...only(blade, depth, angle), edge })(x, y);
           expect(light(more)).toBeLessThanOrEqual(light(less) + 1e-12);
-          expect(passesGate({ iris: less, edge }, x, y)).toBeLessThanOrEqual(passesGate({ iris: more, edge }, x, y) + 1e-12);
-          if (Math.hypot(x, y) <= 1) expect(passesGate({ edge }, x, y)).toBeCloseTo(1, 12);
+          expect(gateOf({ iris: less, edge })(x, y)).toBeLessThanOrEqual(gateOf({ iris: more, edge })(x, y) + 1e-12);
+          if (Math.hypot(x, y) <= 1) expect(gateOf({ edge })(x, y)).toBeCloseTo(1, 12);
         },
       ),
     ));
   test('a soft edge is half way where a sharp one ends, and wider', () => {
-    const across = (edge: number, y: number) => passesGate({ ...only('up', 0.25), edge }, 0, y);
+    const across = (edge: number, y: number) => gateOf({ ...only('up', 0.25), edge })(0, y);
     for (const edge of [0, 0.3, 1]) expect(across(edge, 0.5)).toBeCloseTo(0.5, 9);
     expect(across(1, 0.6)).toBeGreaterThan(across(0.3, 0.6));
     expect(across(1, 0.4)).toBeLessThan(1);
-    expect(passesGate({ ...only('up', 0.25), frost: 1 }, 0, 0.6)).toBeCloseTo(across(1, 0.6), 9);
+    expect(gateOf({ ...only('up', 0.25), frost: 1 })(0, 0.6)).toBeCloseTo(across(1, 0.6), 9);
   });
   test('in a mirror the light that is left is the mirrored light; twice it is what it was (law)', () =>
     fc.assert(
@@ -101,10 +101,10 @@ describe('blades', () => {
         (shutters, x, y) => {
           const optics: Optics = { shutters, iris: 0.9, turn: 15 };
           const image = mirroredOptics(optics);
-          expect(passesGate(image, -x, y)).toBeCloseTo(passesGate(optics, x, y), 9);
+          expect(gateOf(image)(-x, y)).toBeCloseTo(gateOf(optics)(x, y), 9);
           expect(image.turn).toBe(-15);
           const again = mirroredOptics(image);
-          expect(passesGate(again, x, y)).toBeCloseTo(passesGate(optics, x, y), 9);
+          expect(gateOf(again)(x, y)).toBeCloseTo(gateOf(optics)(x, y), 9);
         },
       ),
     ));

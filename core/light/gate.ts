@@ -23,15 +23,21 @@ function under(blade: Blade, x: number, y: number): readonly [number, number] {
       return [-y, x];
   }
 }
+/** Edge of a blade as a line of the gate: a x + b y + c is how far a point lies behind it. */
+function edgeOf(blade: Blade, depth: number, angle: number): readonly [a: number, b: number, c: number] {
+  const turn = rad(angle);
+  const [cos, sin] = [Math.cos(turn), Math.sin(turn)];
+  const [[xx, xy], [yx, yy]] = [under(blade, 1, 0), under(blade, 0, 1)];
+  return [xy * cos - xx * sin, yy * cos - yx * sin, -(1 - 2 * depth) * cos];
+}
 /**
  * How far a point of the gate lies behind the edge of a blade; negative in the light.
  * @param depth  share of the field's width that it covers on its own axis, 0 to 1
  * @param angle  of its edge, degrees anticlockwise
  */
 export function behindBlade(blade: Blade, depth: number, angle: number, x: number, y: number): number {
-  const [bx, by] = under(blade, x, y);
-  const turn = rad(angle);
-  return (by - (1 - 2 * depth)) * Math.cos(turn) - bx * Math.sin(turn);
+  const [a, b, c] = edgeOf(blade, depth, angle);
+  return a * x + b * y + c;
 }
 
 /** From a point in the frame of a blade back into the gate. */
@@ -92,15 +98,21 @@ export function passesRim(optics: Optics, radius: number): number {
   return iris < 1 && light > 0 ? light * past(radius - iris, width) : light;
 }
 
-/** Share of the light that rim, iris and blades let pass at a point of the gate. */
-export function passesGate(optics: Optics, x: number, y: number): number {
+/** Share of the light that rim, iris and blades let pass at a point of the gate. Made once for many points: pictures of it have tens of thousands. */
+export function gateOf(optics: Optics): (x: number, y: number) => number {
   const width = edgeWidth(optics);
-  let light = passesRim(optics, Math.hypot(x, y));
-  optics.shutters?.forEach(({ depth, angle }, i) => {
+  const edges = (optics.shutters ?? []).flatMap(({ depth, angle }, i) => {
     const blade = blades[i];
-    if (light > 0 && depth > 0 && blade) light *= past(behindBlade(blade, depth, angle, x, y), width);
+    return depth > 0 && blade ? [edgeOf(blade, depth, angle)] : [];
   });
-  return light;
+  return (x, y) => {
+    let light = passesRim(optics, Math.sqrt(x * x + y * y));
+    for (const [a, b, c] of edges) {
+      if (light <= 0) return 0;
+      light *= past(a * x + b * y + c, width);
+    }
+    return light;
+  };
 }
 
 /** Optics in a mirror: left and right blades change places, and what turns turns the other way. Source: reference calculations 3 (mirror). */

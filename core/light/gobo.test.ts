@@ -9,7 +9,7 @@ import { baseRecords, fixtureLayer, idOf, pipe, plainType, SHOW } from '../model
 import { get, showOf } from '../model/show.js';
 import { add, scaled } from '../space/vectors.js';
 import { luxAt } from './field.js';
-import { goboOf, type Plate, plateOf, softened, throughPlate } from './gobo.js';
+import { goboOf, type Plate, plateOf, softened, plateAt } from './gobo.js';
 import { sourceOf } from './source.js';
 
 const gobo = (code: string, light: (x: number, y: number) => number): Gobo => ({
@@ -36,13 +36,13 @@ const quarters = [
 
 describe('a plate', () => {
   const plate = plateOf(corner)!;
-  const seen = (turn: number, from: Plate = plate) => quarters.map(([x, y]) => Math.round(throughPlate(from, turn, x, y)));
+  const seen = (turn: number, from: Plate = plate) => quarters.map(([x, y]) => Math.round(plateAt(from, turn)(x, y)));
   test('stands as its picture does; turned it goes anticlockwise, by half a turn upside down', () => {
     expect(seen(0)).toEqual([1, 0, 0, 0]);
     expect(seen(90)).toEqual([0, 1, 0, 0]);
     expect(seen(180)).toEqual([0, 0, 1, 0]);
     expect(seen(-90)).toEqual([0, 0, 0, 1]);
-    expect(throughPlate(plate, 0, 1.2, 0.1)).toBe(0);
+    expect(plateAt(plate, 0)(1.2, 0.1)).toBe(0);
   });
   test('out of focus it keeps its light and is wider: half way where the edge was', () => {
     const soft = softened(plate, 0.2);
@@ -50,9 +50,9 @@ describe('a plate', () => {
     // A little of it runs over the rim.
     expect(sum(soft) / sum(plate)).toBeGreaterThan(0.97);
     expect(sum(soft) / sum(plate)).toBeLessThanOrEqual(1.001);
-    expect(throughPlate(plate, 0, -0.1, 0.4)).toBe(0);
-    expect(throughPlate(soft, 0, -0.1, 0.4)).toBeGreaterThan(0.05);
-    expect(throughPlate(soft, 0, 0, 0.4)).toBeCloseTo(0.5, 1);
+    expect(plateAt(plate, 0)(-0.1, 0.4)).toBe(0);
+    expect(plateAt(soft, 0)(-0.1, 0.4)).toBeGreaterThan(0.05);
+    expect(plateAt(soft, 0)(0, 0.4)).toBeCloseTo(0.5, 1);
     expect(softened(plate, 0)).toBe(plate);
   });
   test('a turn of the plate is a turn of the point (law)', () =>
@@ -65,7 +65,7 @@ describe('a plate', () => {
           const at = (deg: number) => [r * Math.cos((deg * Math.PI) / 180), r * Math.sin((deg * Math.PI) / 180)] as const;
           const [x, y] = at(a);
           const [p, q] = at(a - turn);
-          expect(throughPlate(plate, turn, x, y)).toBeCloseTo(throughPlate(plate, 0, p, q), 9);
+          expect(plateAt(plate, turn)(x, y)).toBeCloseTo(plateAt(plate, 0)(p, q), 9);
         },
       ),
     ));

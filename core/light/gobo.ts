@@ -81,13 +81,15 @@ export function softened(plate: Plate, width: number): Plate {
   return made;
 }
 
-/** Share of the light that a plate lets through at a point of the gate; none beside it. @param turn  of the plate, degrees anticlockwise */
-export function throughPlate({ side, values }: Plate, turn: number, x: number, y: number): number {
+/** Share of the light that a plate lets through at points of the gate; none beside it. @param turn  of the plate, degrees anticlockwise */
+export function plateAt({ side, values }: Plate, turn: number): (x: number, y: number) => number {
   const [c, s] = [Math.cos((turn * Math.PI) / 180), Math.sin((turn * Math.PI) / 180)];
-  const px = ((x * c + y * s + 1) / 2) * side - 0.5;
-  const py = ((y * c - x * s + 1) / 2) * side - 0.5;
-  const [i, j] = [Math.floor(px), Math.floor(py)];
-  const [p, q] = [px - i, py - j];
   const at = (a: number, b: number) => (a >= 0 && b >= 0 && a < side && b < side ? (values[b * side + a] ?? 0) : 0);
-  return (at(i, j) * (1 - p) + at(i + 1, j) * p) * (1 - q) + (at(i, j + 1) * (1 - p) + at(i + 1, j + 1) * p) * q;
+  return (x, y) => {
+    const px = ((x * c + y * s + 1) / 2) * side - 0.5;
+    const py = ((y * c - x * s + 1) / 2) * side - 0.5;
+    const [i, j] = [Math.floor(px), Math.floor(py)];
+    const [p, q] = [px - i, py - j];
+    return (at(i, j) * (1 - p) + at(i + 1, j) * p) * (1 - q) + (at(i, j + 1) * (1 - p) + at(i + 1, j + 1) * p) * q;
+  };
 }

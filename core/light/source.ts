@@ -13,8 +13,8 @@ import { rad, scaled } from '../space/vectors.js';
 import { type Profile, peakFromLumens, peakOf, profileOf } from './beam.js';
 import { candelaAt, lumensOf } from './candela.js';
 import { colourOf, curveOf, lookOfCurve } from './filter.js';
-import { edgeWidth, isShaped, type Optics, passesGate, passesRim } from './gate.js';
-import { goboOf, type Plate, plateOf, softened, throughPlate } from './gobo.js';
+import { edgeWidth, gateOf, isShaped, type Optics, passesRim } from './gate.js';
+import { goboOf, type Plate, plateAt, plateOf, softened } from './gobo.js';
 import { type SourceName, stacked } from './spectrum.js';
 import { xyzOfHex } from './srgb.js';
 import type { Xyz } from './xyz.js';
@@ -113,10 +113,14 @@ function shapeOf(show: Show, type: FixtureType, { optics = open, gobo }: Fixture
   return made;
 }
 /** Share of the light that passes at tangents to the right and up, where the rim of the gate lies at the tangent `edge`. */
-const passes = ({ optics, plate }: InGate, edge: number, x: number, y: number): number => {
-  const light = passesGate(optics, x / edge, y / edge);
-  return plate && light > 0 ? light * throughPlate(plate, optics.turn ?? 0, x / edge, y / edge) : light;
-};
+function passing({ optics, plate }: InGate, edge: number): (x: number, y: number) => number {
+  const gated = gateOf(optics);
+  const through = plate && plateAt(plate, optics.turn ?? 0);
+  return (x, y) => {
+    const light = gated(x / edge, y / edge);
+    return through && light > 0 ? light * through(x / edge, y / edge) : light;
+  };
+}
 
 /** By two angles; zoom and frost spread the same lumens over more. A gate ends the light where the field ends, as sharp or soft as it is set. */
 function modelled(type: FixtureType, optics: Optics, inGate: InGate | null): Shape {
@@ -136,7 +140,7 @@ function modelled(type: FixtureType, optics: Optics, inGate: InGate | null): Sha
   const profile = gated(angles, optics);
   if (!inGate || (!isShaped(optics) && !inGate.plate)) return { peak, kernel: radial(profile, endOf(profile)) };
   const along = profileOf(angles);
-  const picture = gate(Math.min(80, endOf(profile)), (gamma, _, x, y) => along(gamma) * passes(inGate, edge, x, y));
+  const picture = gate(Math.min(80, endOf(profile)), passing(inGate, edge), (x, y) => along(offTangent(x, y)));
   return { peak, kernel: picture };
 }
 /** By a table of candela. Zoom does not change it: it is what was measured. */
@@ -158,7 +162,7 @@ function measured(type: FixtureType, inGate: InGate | null): Shape {
     const edge = Math.tan(rad(Math.min(80, Math.max(1, type.field / 2))));
     return {
       peak: peak * scale,
-      kernel: gate(Math.min(80, end), (gamma, azimuth, x, y) => at(gamma, azimuth) * passes(inGate, edge, x, y)),
+      kernel: gate(Math.min(80, end), passing(inGate, edge), (x, y) => at(offTangent(x, y), (Math.atan2(y, x) * 180) / Math.PI)),
     };
   }
   return { peak: peak * scale, kernel: around ? radial((gamma) => at(gamma, 0), end) : polar(at, end) };
@@ -188,15 +192,21 @@ function polar(at: (gamma: number, azimuth: number) => number, end: number): Ker
       values[a * RADIAL + i] = at(offAxis(cosEdge + ((1 - cosEdge) * i) / (RADIAL - 1)), (a * 360) / AZIMUTHS);
   return { cosEdge, form: 'polar', values, n: AZIMUTHS, half: 0 };
 }
-function gate(end: number, at: (gamma: number, azimuth: number, x: number, y: number) => number): Kernel {
+/** Degrees off the axis of tangents to the right and up. */
+const offTangent = (x: number, y: number): number => (Math.atan(Math.sqrt(x * x + y * y)) * 180) / Math.PI;
+/** A picture over the tangents: what passes the gate, and how much light comes there. What does not pass is not asked for. */
+function gate(end: number, passes: (x: number, y: number) => number, light: (x: number, y: number) => number): Kernel {
   const half = Math.tan(rad(end));
   const values = new Float32Array(SIDE * SIDE);
-  for (let j = 0; j < SIDE; j++)
+  for (let j = 0; j < SIDE; j++) {
+    const y = ((2 * j) / (SIDE - 1) - 1) * half;
     for (let i = 0; i < SIDE; i++) {
-      const [x, y] = [(2 * i) / (SIDE - 1) - 1, (2 * j) / (SIDE - 1) - 1].map((k) => k * half) as [number, number];
-      const gamma = (Math.atan(Math.hypot(x, y)) * 180) / Math.PI;
-      values[j * SIDE + i] = gamma > end ? 0 : at(gamma, (Math.atan2(y, x) * 180) / Math.PI, x, y);
+      const x = ((2 * i) / (SIDE - 1) - 1) * half;
+      if (x * x + y * y > half * half) continue;
+      const passed = passes(x, y);
+      if (passed > 0) values[j * SIDE + i] = passed * light(x, y);
     }
+  }
   return { cosEdge: Math.cos(rad(end)), form: 'gate', values, n: SIDE, half };
 }
 

@@ -64,6 +64,9 @@ export async function rowOf(db: Db, id: Id, locked = false): Promise<typeof show
 export const isEmptyHouse = async (db: Db): Promise<boolean> =>
   (await db.select({ id: shows.id }).from(shows).limit(1)).length === 0;
 
+/** Enters a show into the list; it is of the form that this program writes. */
+const enter = (tx: Db, row: Omit<typeof shows.$inferInsert, 'format'>) => tx.insert(shows).values({ ...row, format: SHOW_FORMAT });
+
 /**
  * @param aside  of a show that is copied: what could not be read of it goes along as it was found
  * @param from  the show that it is a copy of: what its issues held is copied too
@@ -78,7 +81,7 @@ export async function createShow(
   const show = showOf(id, content);
   await db.transaction(async (raw) => {
     const tx = within(raw);
-    await tx.insert(shows).values({ id, name: settingsOf(show).name, format: SHOW_FORMAT });
+    await enter(tx, { id, name: settingsOf(show).name });
     await insertRecords(tx, id, content, 0);
     if (from !== undefined) await copyIssues(tx, from, id);
     const lost = aside.filter((item) => !show.records.has(item.id) && item.data !== null);
@@ -96,10 +99,9 @@ export async function takeShow({ db }: Pick<Database, 'db'>, show: PreparedShow)
   await db.transaction(async (raw) => {
     const tx = within(raw);
     const packed = runs.at(-1)?.last ?? 0;
-    await tx.insert(shows).values({
+    await enter(tx, {
       id,
       name,
-      format: SHOW_FORMAT,
       revision: Math.max(revision ?? 0, packed),
       packed,
       ...(created && { created: new Date(created) }),
