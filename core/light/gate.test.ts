@@ -1,7 +1,7 @@
 /** Blades and irises. Geometry by hand; what stays of a round field by the segment of a circle (plain geometry). */
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { behindBlade, blades, isShaped, mirroredOptics, type Optics, gateOf, passesRim } from './gate.js';
+import { behindBlade, blades, gateOf, isShaped, mirroredOptics, type Optics, passesRim } from './gate.js';
 
 const none = { depth: 0, angle: 0 };
 const only = (blade: (typeof blades)[number], depth: number, angle = 0): Optics => ({

@@ -9,7 +9,7 @@ import { baseRecords, fixtureLayer, idOf, pipe, plainType, SHOW } from '../model
 import { get, showOf } from '../model/show.js';
 import { add, scaled } from '../space/vectors.js';
 import { luxAt } from './field.js';
-import { goboOf, type Plate, plateOf, softened, plateAt } from './gobo.js';
+import { goboOf, type Plate, plateAt, plateOf, softened } from './gobo.js';
 import { sourceOf } from './source.js';
 
 const gobo = (code: string, light: (x: number, y: number) => number): Gobo => ({

@@ -65,7 +65,8 @@ export const isEmptyHouse = async (db: Db): Promise<boolean> =>
   (await db.select({ id: shows.id }).from(shows).limit(1)).length === 0;
 
 /** Enters a show into the list; it is of the form that this program writes. */
-const enter = (tx: Db, row: Omit<typeof shows.$inferInsert, 'format'>) => tx.insert(shows).values({ ...row, format: SHOW_FORMAT });
+const enter = (tx: Db, row: Omit<typeof shows.$inferInsert, 'format'>) =>
+  tx.insert(shows).values({ ...row, format: SHOW_FORMAT });
 
 /**
  * @param aside  of a show that is copied: what could not be read of it goes along as it was found
