@@ -1,7 +1,7 @@
 /** Every view asked by axe-core, in both themes and at two sizes: no violation, no rule off that is on by itself; target size (WCAG 2.2, 2.5.8) is on too. */
 import { AxeBuilder } from '@axe-core/playwright';
-import { expect, type Page, test } from '@playwright/test';
 import axeCore from 'axe-core';
+import { expect, type Page, test } from './base.js';
 import { byName, openDemo, settled } from './helpers.js';
 
 const axe = (page: Page) =>

@@ -1,5 +1,5 @@
 /** Lists that come home: seen before they are taken, taken by field and by row, and what hangs nowhere yet. */
-import { expect, type Page, test } from '@playwright/test';
+import { expect, type Page, test } from './base.js';
 import { byName, clickAt, openDemo, recordsOf, settled, stored } from './helpers.js';
 
 interface FixtureLike {

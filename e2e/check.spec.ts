@@ -1,7 +1,7 @@
 /** The rig check: levels that a desk sends are seen at once, loss is not black, and a light comes up from here and ends with the window. */
 import { createSocket } from 'node:dgram';
-import { expect, type Page, test } from '@playwright/test';
 import { writeLevels } from '../core/wires/e131.js';
+import { expect, type Page, test } from './base.js';
 import { openDemo, recordsOf, stored } from './helpers.js';
 
 const port = Number(process.env.E2E_PORT ?? 4655);

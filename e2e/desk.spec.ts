@@ -1,8 +1,8 @@
 /** The hand-over tried from end to end against a stand-in of a console: issue, package, what changed, acknowledgement, and its list back. */
 import { randomUUID } from 'node:crypto';
-import { expect, type Page, test } from '@playwright/test';
 import { startDesk } from '../stand-in/desk/main.js';
 import type { DeskShow } from '../stand-in/desk/show.js';
+import { expect, type Page, test } from './base.js';
 import { openDemo, recordsOf, stored } from './helpers.js';
 
 const panel = (page: Page, name: string) => page.getByRole('region', { name, exact: true });

@@ -1,5 +1,5 @@
 /** Drafting in earnest: stage, positions, hanging and seeing, tried as a user would. */
-import { expect, type Page, test } from '@playwright/test';
+import { expect, type Page, test } from './base.js';
 import {
   byName,
   clickAt,

@@ -1,7 +1,7 @@
 /** What goes wrong is said, and costs nothing that was done: failing servers, many tabs, foreign pages, machines without 3D, updates, keys in the wrong place. */
 import { createServer } from 'node:http';
 import type { AddressInfo } from 'node:net';
-import { expect, type Page, test } from '@playwright/test';
+import { expect, type Page, test } from './base.js';
 import { byName, chooseType, dragFrom, drawPipe, newShow, recordsOf, stored } from './helpers.js';
 
 async function smallRig(page: Page, name: string): Promise<string> {
@@ -142,25 +142,40 @@ test('a machine without WebGL says so, and works on without 3D', async ({ page }
   await expect(page.getByTestId('drawing')).toBeVisible();
 });
 
-test('a part that is not there yet is waited for while the server is away; what is there stays', async ({ page }) => {
-  await smallRig(page, 'Away');
-  // What comes in a quiet moment has come; 3D comes when it is looked at.
-  await expect(page.locator('html')).toHaveAttribute('data-parts', 'all', { timeout: 30_000 });
-  const looks: string[] = [];
-  await page.route('**/assets/*.js', (route) => route.abort('connectionrefused'));
-  await page.route('**/api/health', (route) => {
-    looks.push(route.request().url());
-    return route.abort('connectionrefused');
+test.describe('with all that comes later', () => {
+  test.use({ ahead: true });
+  test('a part that is not there yet is waited for while the server is away; what is there stays', async ({ page }) => {
+    await smallRig(page, 'Away');
+    // What comes in a quiet moment has come; 3D comes when it is looked at.
+    await expect(page.locator('html')).toHaveAttribute('data-parts', 'all', { timeout: 30_000 });
+    const looks: string[] = [];
+    await page.route('**/assets/*.js', (route) => route.abort('connectionrefused'));
+    await page.route('**/api/health', (route) => {
+      looks.push(route.request().url());
+      return route.abort('connectionrefused');
+    });
+    await page.keyboard.press('2');
+    await expect.poll(() => looks.length).toBeGreaterThan(1);
+    await expect(page.getByRole('alert')).toHaveCount(0);
+    await expect(page.getByTestId('stored')).toBeVisible();
+    await page.unroute('**/assets/*.js');
+    await page.unroute('**/api/health');
+    await expect(page.getByRole('tab', { name: '3D' })).toHaveAttribute('aria-selected', 'true');
+    await expect(page.getByTestId('three').locator('canvas').first()).toBeVisible({ timeout: 30_000 });
+    await expect(page.getByRole('alert')).toHaveCount(0);
   });
-  await page.keyboard.press('2');
-  await expect.poll(() => looks.length).toBeGreaterThan(1);
-  await expect(page.getByRole('alert')).toHaveCount(0);
-  await expect(page.getByTestId('stored')).toBeVisible();
-  await page.unroute('**/assets/*.js');
-  await page.unroute('**/api/health');
-  await expect(page.getByRole('tab', { name: '3D' })).toHaveAttribute('aria-selected', 'true');
-  await expect(page.getByTestId('three').locator('canvas').first()).toBeVisible({ timeout: 30_000 });
-  await expect(page.getByRole('alert')).toHaveCount(0);
+});
+
+test('whoever saves data gets parts when they are wanted', async ({ page }) => {
+  const fetched: string[] = [];
+  page.on('request', (request) => fetched.push(request.url()));
+  await smallRig(page, 'Saving');
+  await expect(page.getByRole('separator', { name: 'Height of the Ledger' })).toBeVisible();
+  const parts = () => fetched.filter((url) => /assets\/(SpaceView|PaperPanel)-/.test(url)).length;
+  expect(parts()).toBe(0);
+  await expect(page.locator('html')).not.toHaveAttribute('data-parts', 'all');
+  await page.getByRole('link', { name: /^Paper/ }).click();
+  await expect.poll(parts).toBeGreaterThan(0);
 });
 
 test('a part of the interface that is gone after an update asks to reload; a window of before an update says so', async ({

@@ -1,4 +1,4 @@
-import { expect, type Page, test } from '@playwright/test';
+import { expect, type Page, test } from './base.js';
 import { byName, chosen, lookInSpace, openDemo, recordsOf, screenOf, seenInSpace, settled, showIdOf, stored } from './helpers.js';
 
 const card = (page: Page) => page.getByTestId('card');

@@ -1,5 +1,5 @@
 /** Positions of every body in every shape, rooms of walls, setting out apart, and units that face forward. */
-import { expect, type Page, test } from '@playwright/test';
+import { expect, type Page, test } from './base.js';
 import { newShow, openDemo, recordsOf, showIdOf, stored } from './helpers.js';
 
 interface Probe {

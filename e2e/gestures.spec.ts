@@ -2,7 +2,7 @@
  * The jobs of the week of drafting, again, with gestures counted: one press until release, one entry or choice, one key.
  * How many the same jobs took before stands in the issue that they were found in.
  */
-import { expect, type Locator, type Page, test } from '@playwright/test';
+import { expect, type Locator, type Page, test } from './base.js';
 import { recordsOf, screenOf, settled, showIdOf, stored } from './helpers.js';
 
 /** A user's hands: whatever they do is counted. */

@@ -1,7 +1,7 @@
 /** Hand-over: issues, what changed, the way back, and the package for the console programmer. */
 import { readFile } from 'node:fs/promises';
-import { expect, type Page, test } from '@playwright/test';
 import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
+import { expect, type Page, test } from './base.js';
 import { openDemo, recordsOf, showIdOf, stored } from './helpers.js';
 
 const panel = (page: Page, name: string) => page.getByRole('region', { name, exact: true });

@@ -1,6 +1,6 @@
 /** What the stories share: the surface tells where things are on the screen. */
 import { readFile } from 'node:fs/promises';
-import { expect, type Page } from '@playwright/test';
+import { expect, type Page } from './base.js';
 
 interface SurfaceProbe {
   readonly view: { readonly k: number; readonly tx: number; readonly ty: number };
@@ -34,7 +34,11 @@ export async function dragFrom(
   await between?.();
   await page.mouse.up();
 }
-export const stored = (page: Page): Promise<void> => expect(page.getByTestId('stored')).toHaveText('stored');
+/** What was done is stored: a part of the interface that does it may still be on its way. */
+export async function stored(page: Page): Promise<void> {
+  await expect(page.locator('html')).not.toHaveAttribute('data-coming');
+  await expect(page.getByTestId('stored')).toHaveText('stored');
+}
 
 interface RecordLike {
   readonly id: string;

@@ -1,5 +1,5 @@
 /** Keys: the overview, changing and switching off, going round the parts, panels that take the focus and give it back. */
-import { expect, type Page, test } from '@playwright/test';
+import { expect, type Page, test } from './base.js';
 import { byName, newShow, openDemo, recordsOf, settled, stored } from './helpers.js';
 
 const focusIn = (page: Page, selector: string) =>

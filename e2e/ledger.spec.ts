@@ -1,5 +1,5 @@
 /** Ledger, Card and what goes wrong: on the demo show, in a copy of its own. */
-import { expect, test } from '@playwright/test';
+import { expect, test } from './base.js';
 import { byName, clickAt, openDemo, recordsOf, screenOf, settled, stored } from './helpers.js';
 
 test('sorting, filters, and the two together', async ({ page }) => {

@@ -1,5 +1,5 @@
 /** Maps of one's own: filled in one gesture, drawn on by hand, tapped, listed, printed. */
-import { expect, type Page, test } from '@playwright/test';
+import { expect, type Page, test } from './base.js';
 import { openDemo, recordsOf, stored } from './helpers.js';
 
 interface Item {

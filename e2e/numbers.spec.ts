@@ -1,7 +1,7 @@
 /** Numbers that can be trusted: runs, patch and a workbook that goes out and comes back, as a user does it. */
 import { readFile } from 'node:fs/promises';
-import { expect, type Page, test } from '@playwright/test';
 import ExcelJS from 'exceljs';
+import { expect, type Page, test } from './base.js';
 import { dragFrom, openDemo, recordsOf, stored } from './helpers.js';
 
 interface Part {

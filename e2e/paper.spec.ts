@@ -1,7 +1,7 @@
 /** Paper: from the demo to a book, a card corrected by hand, a list of one's own, tiles for a small printer, loads. */
 import { readFile } from 'node:fs/promises';
 import { inflateSync } from 'node:zlib';
-import { expect, type Page, test } from '@playwright/test';
+import { expect, type Page, test } from './base.js';
 import { byName, openDemo, recordsOf, showIdOf, stored } from './helpers.js';
 
 const panel = (page: Page) => page.getByRole('region', { name: 'Paper', exact: true });

@@ -1,6 +1,6 @@
 /** Universes, modes, pixels, power and snags, by mouse and keyboard. */
 import { readFile } from 'node:fs/promises';
-import { expect, type Page, test } from '@playwright/test';
+import { expect, type Page, test } from './base.js';
 import { byName, clickAt, openDemo, recordsOf, settled, stored } from './helpers.js';
 
 const addressOf = async (page: Page, show: string, channel: string): Promise<number | null> => {

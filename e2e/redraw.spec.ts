@@ -4,7 +4,7 @@
  * A gesture is one press of the pointer until it is let go (with a figure typed while it is held), one entry ended by Enter or by
  * leaving its field, one choice from a list, or one key. They are counted apart for the house, the positions and the fixtures.
  */
-import { expect, type Page, test } from '@playwright/test';
+import { expect, type Page, test } from './base.js';
 import { chooseType, demoIdOf, recordsOf, screenOf, settled, showIdOf, stored } from './helpers.js';
 
 interface Rec {

@@ -1,5 +1,5 @@
 /** What survives a reload, what the address says, and where Back leads. */
-import { expect, test } from '@playwright/test';
+import { expect, test } from './base.js';
 import { byName, demoIdOf, openDemo, recordsOf, settled, stored } from './helpers.js';
 
 test('undo, zoom, view, tool, panel and selection are there again after a reload', async ({ page }) => {

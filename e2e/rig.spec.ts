@@ -6,7 +6,7 @@ import { type ChildProcess, spawn } from 'node:child_process';
 import { mkdtemp, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { expect, type Page, test } from '@playwright/test';
+import { expect, type Page, test } from './base.js';
 import { openDemo, recordsOf, stored } from './helpers.js';
 
 const port = Number(process.env.E2E_PORT ?? 4655) + 20;

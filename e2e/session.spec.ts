@@ -1,5 +1,5 @@
 /** Two windows, lost servers, undo: nothing is lost. */
-import { expect, test } from '@playwright/test';
+import { expect, test } from './base.js';
 import {
   byName,
   chooseType,
@@ -17,7 +17,7 @@ import {
 } from './helpers.js';
 
 /** A show with a pipe and five fixtures on it. */
-async function smallRig(page: import('@playwright/test').Page, name: string): Promise<string> {
+async function smallRig(page: import('./base.js').Page, name: string): Promise<string> {
   const id = await newShow(page, name);
   await drawPipe(page, [-5000, 3000], [5000, 3000], '6', 'LX 1');
   await page.getByRole('link', { name: /Hang/ }).click();

@@ -1,6 +1,7 @@
 /** The Shelf: a type with its symbol from nothing, taken by another show, changed, the difference taken, swept. Files in, filters, own columns, stock. */
-import { expect, type Page, test } from '@playwright/test';
+
 import { strToU8, zipSync } from 'fflate';
+import { expect, type Page, test } from './base.js';
 import { byName, chooseType, clickAt, demoIdOf, dragFrom, drawPipe, newShow, recordsOf, stored } from './helpers.js';
 
 const items = (page: Page) => page.getByTestId('items').getByRole('option');

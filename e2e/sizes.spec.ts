@@ -1,5 +1,5 @@
 /** From a tablet held upright to a wide desk, and at 200 % text: nothing covers anything, and everything is reached. */
-import { expect, type Page, test } from '@playwright/test';
+import { expect, type Page, test } from './base.js';
 import { byName, openDemo, settled } from './helpers.js';
 
 /** Buttons, fields and links that lie under something else, or outside the window, by their names. */

@@ -1,5 +1,5 @@
 /** The stage as a place: placed, seen from a seat in a look, and taken away as picture, film and sheet. */
-import { expect, type Page, test } from '@playwright/test';
+import { expect, type Page, test } from './base.js';
 import {
   clickAt,
   lookInSpace,

@@ -1,6 +1,6 @@
 /** The main path of the issue, C 1 to 10, as one designer's evening. */
 import { readFile } from 'node:fs/promises';
-import { expect, test } from '@playwright/test';
+import { expect, test } from './base.js';
 import {
   chooseType,
   clickAt,

@@ -1,5 +1,5 @@
 /** Two fronts of ten: areas, aims in order, evenness by figure, a shutter off the masking, a look from a seat, and what is taken away. */
-import { expect, type Locator, type Page, test } from '@playwright/test';
+import { expect, type Locator, type Page, test } from './base.js';
 import {
   byName,
   chooseType,

@@ -44,16 +44,28 @@ export function leaveField(field: HTMLElement): void {
 /** Puts the focus into the first field of the Card, as soon as that is there. */
 export function focusCard(): void {
   usePanels.setState({ drawer: true });
-  let tries = 20;
-  const look = () => {
+  const look = (): boolean => {
     const card = document.querySelector('[data-testid="card"]');
     const field = card && firstIn(card);
-    if (field?.matches('input, select, textarea')) {
-      field.focus();
-      if (field instanceof HTMLInputElement) field.select();
-    } else if (tries-- > 0) requestAnimationFrame(look);
+    if (!field?.matches('input, select, textarea')) return false;
+    field.focus();
+    if (field instanceof HTMLInputElement) field.select();
+    return true;
   };
-  requestAnimationFrame(look);
+  requestAnimationFrame(() => {
+    if (look()) return;
+    // It is still on its way. Whoever does something else meanwhile has gone on.
+    const waiting = new MutationObserver(() => {
+      if (look()) end();
+    });
+    const others = ['pointerdown', 'keydown'] as const;
+    const end = () => {
+      waiting.disconnect();
+      for (const name of others) window.removeEventListener(name, end, { capture: true });
+    };
+    for (const name of others) window.addEventListener(name, end, { capture: true });
+    waiting.observe(document.body, { childList: true, subtree: true, attributes: true });
+  });
 }
 
 /** Parts of the screen that F6 goes round: the drawing, the panel with the Card, the Ledger. */

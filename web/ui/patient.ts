@@ -21,6 +21,21 @@ export const isThere = (): Promise<boolean> =>
 /** The same, where it may have been asked just now. */
 export const wasThere = async (): Promise<boolean> => performance.now() - answered < HOLDS || isThere();
 
+let coming = 0;
+/** Fetches a part, and says so in the page meanwhile: what is done with it is not done yet. */
+export async function onItsWay<T>(load: () => Promise<T>): Promise<T> {
+  const tell = (by: 1 | -1) => {
+    coming += by;
+    globalThis.document?.documentElement.toggleAttribute('data-coming', coming > 0);
+  };
+  tell(1);
+  try {
+    return await load();
+  } finally {
+    tell(-1);
+  }
+}
+
 /**
  * Loads a part as soon as the server is there.
  * @param there  whether the server answers @param pause  waits between two looks; both are handed in by tests

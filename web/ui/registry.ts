@@ -10,7 +10,7 @@ import type { Show } from '#core/model/show';
 import type { Session } from '../state/session/session';
 import { toast } from '../state/toast';
 import type { Env, Tool } from './canvas/tool';
-import { patiently, wasThere } from './patient';
+import { onItsWay, patiently, wasThere } from './patient';
 
 export interface Context {
   readonly session: Session;
@@ -262,12 +262,13 @@ export interface Later<T> {
 export function later<T>(fetch: () => Promise<T>): Later<T> {
   let value: T | null = null;
   const listeners = new Set<() => void>();
-  const load = async () => {
-    if (value === null && !(await wasThere())) throw new Error('the server does not answer. Try again when it is back.');
-    value ??= await fetch();
-    for (const listener of listeners) listener();
-    return value;
-  };
+  const load = () =>
+    onItsWay(async () => {
+      if (value === null && !(await wasThere())) throw new Error('the server does not answer. Try again when it is back.');
+      value ??= await fetch();
+      for (const listener of listeners) listener();
+      return value;
+    });
   waiting.push(load);
   return {
     now: () => value,
@@ -332,16 +333,20 @@ export function lazily(load: () => Promise<Any>): Any {
   return onDemand(load);
 }
 /** Fetched when it is first shown, and not before: what is large, or seldom looked at. */
-export const onDemand = (load: () => Promise<Any>): Any => lazy(async () => ({ default: await patiently(load) }));
+export const onDemand = (load: () => Promise<Any>): Any => lazy(async () => ({ default: await onItsWay(() => patiently(load)) }));
 const listeners = new Set<() => void>();
 // As the browser's own list of modules that are there: it goes one way only, and no show has to do with it.
 let quiet = false;
+/** Whoever pays for what comes over the air has told the browser so (WICG, Save Data API): parts come when they are wanted. */
+const savesData = (): boolean =>
+  (navigator as Navigator & { readonly connection?: { readonly saveData?: boolean } }).connection?.saveData === true;
 /** So that a step is there at once when somebody goes to it, also while the server is away. */
 export async function fetchAll(): Promise<void> {
-  for (const load of waiting.splice(0)) await patiently(load, wasThere).catch(() => undefined);
+  const saves = savesData();
+  if (!saves) for (const load of waiting.splice(0)) await patiently(load, wasThere).catch(() => undefined);
   quiet = true;
   // Told in the page too: from here on it can do without its server.
-  document.documentElement.dataset.parts = 'all';
+  if (!saves) document.documentElement.dataset.parts = 'all';
   for (const listener of listeners) listener();
 }
 /** Whether all that comes later has come. */
