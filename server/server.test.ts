@@ -84,6 +84,8 @@ describe.each(where)('on %s', (_, url) => {
     expect(await names()).not.toContain('Second light');
     expect((await ask('GET', `/api/shows/${id}`)).status).toBe(404);
     expect((await ask('POST', `/api/shows/${id}/restore`)).status).toBe(204);
+    // One that is there was not deleted.
+    expect((await ask('POST', `/api/shows/${id}/restore`)).status).toBe(404);
     expect(await names()).toContain('Second light');
     expect((await load(copy)).records.size).toBe((await load(id)).records.size);
   });

@@ -116,6 +116,22 @@ describe('a log of 60 edits, packed but for the last', () => {
       revision: 46,
     });
   });
+  test('a key that is packed is known to the quick way of an edit too', async () => {
+    const { id, keys } = await edited(60);
+    await packAll(id, 15);
+    const rename = async (name: string, key = v4()) =>
+      store.post(id, {
+        key,
+        author: '',
+        label: '',
+        change: edit([settingsOf((await store.load(id))!.show)], { name }),
+      });
+    // This one goes the long way, and learns up to where the log is packed; from then on the quick one is taken.
+    expect(await rename('After')).toMatchObject({ revision: 61 });
+    expect(await rename('Quick')).toMatchObject({ revision: 62 });
+    expect(await rename('Twice', keys[3])).toMatchObject({ kind: 'stored', revision: 4 });
+    expect(settingsOf((await store.load(id))!.show).name).toBe('Quick');
+  });
   test('a moment is gone back to from what is known, though another edit has been stored since', async () => {
     const { id } = await edited(5);
     const { show, revision } = (await store.load(id))!;

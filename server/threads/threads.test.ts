@@ -70,6 +70,8 @@ describe('a file made in a thread', () => {
     expect(jobs.end('one')).toBe(true);
     expect((await failed).why).toBe('ended');
     expect(jobs.end('one')).toBe(false);
+    // Its thread went with it: what it was at is no answer to whoever comes next.
+    expect(String(await jobs.make('sheet.svg', demo, how()))).toContain('<svg');
   });
   test('ends itself when it takes too long, and says so', async () => {
     const short = new Jobs({ time: 60, memory: 500, together: 1 });

@@ -7,6 +7,7 @@ import { type ComponentType, lazy, useEffect, useSyncExternalStore } from 'react
 import type { Snag, SnagStep } from '#core/audit/snags';
 import type { SectionView } from '#core/draw/section-view';
 import type { Show } from '#core/model/show';
+import { select, useSelection } from '../state/selection';
 import type { Session } from '../state/session/session';
 import { toast } from '../state/toast';
 import type { Env, Tool } from './canvas/tool';
@@ -318,14 +319,22 @@ export function useLater<T>(coming: Later<T>, when: 'at once' | 'after the pictu
   }, [value, coming, when]);
   return value;
 }
-/** What a command does, where that comes later: it is done to the show as it then stands. */
+/** What a command does, where that comes later: it is done to the show as it then stands, and to what was chosen when it was asked for. */
 export const doing =
   <M>(acts: Later<M>, what: (acts: M) => (context: Context) => void) =>
-  (context: Context): void =>
+  (context: Context): void => {
+    const { selection: chosen } = useSelection.getState();
     void acts
       .load()
-      .then((there) => what(there)({ ...context, show: context.session.get().show }))
+      .then((there) => {
+        // Whoever chooses something else meanwhile has it again afterwards, unless what is done chooses by itself.
+        const { selection: since } = useSelection.getState();
+        if (since !== chosen) select(chosen);
+        what(there)({ ...context, show: context.session.get().show });
+        if (since !== chosen && useSelection.getState().selection === chosen) select(since);
+      })
       .catch((error: unknown) => toast.error(`That could not be done: ${(error as Error).message}`));
+  };
 
 /** Fetched when it is first shown, or in a quiet moment after the page stands (`fetchAll`). */
 export function lazily(load: () => Promise<Any>): Any {
