@@ -1,6 +1,6 @@
 /** The board under the hand: boxes, small drags, the menu at the right button, trackpads, hiding, aiming. */
 import { expect, type Page, test } from './base.js';
-import { byName, clickAt, openDemo, recordsOf, screenOf, settled, stored } from './helpers.js';
+import { byName, clickAt, heldBack, openDemo, recordsOf, screenOf, settled, stored } from './helpers.js';
 
 interface Probe {
   readonly view: { readonly k: number; readonly tx: number; readonly ty: number };
@@ -156,20 +156,14 @@ test('fingers pan, a pinch and a wheel zoom, and the wheel pans for those who wa
 
 test('a double click on a unit goes to the first field of its Card', async ({ page }) => {
   // Its Card is fetched when it is first wanted; over a slow network that takes a while.
-  let release: () => void = () => undefined;
-  const held = new Promise<void>((done) => {
-    release = done;
-  });
-  await page.route('**/assets/FixtureCard-*.js', async (route) => {
-    await held;
-    await route.continue();
-  });
+  await page.clock.install();
+  const release = await heldBack(page, 'FixtureCard');
   const show = await openDemo(page, 'hang');
   const { own } = await unit(page, show, '27');
   const at = await placeOf(page, own.id);
   await page.mouse.dblclick(at.x, at.y);
   await expect(page.locator('html')).toHaveAttribute('data-coming');
-  await page.evaluate(() => new Promise((done) => setTimeout(done, 1000)));
+  await page.clock.runFor(1000);
   release();
   await expect(page.getByTestId('card').getByLabel('Channel')).toBeFocused();
   await page.keyboard.type('927');

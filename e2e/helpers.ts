@@ -40,6 +40,19 @@ export async function stored(page: Page): Promise<void> {
   await expect(page.getByTestId('stored')).toHaveText('stored');
 }
 
+/** Holds a part of the interface back, as a slow network would, until it is let go. */
+export async function heldBack(page: Page, part: string): Promise<() => void> {
+  let letGo: () => void = () => undefined;
+  const held = new Promise<void>((done) => {
+    letGo = done;
+  });
+  await page.route(`**/assets/${part}-*.js`, async (route) => {
+    await held;
+    await route.continue();
+  });
+  return letGo;
+}
+
 interface RecordLike {
   readonly id: string;
   readonly kind: string;

@@ -6,6 +6,7 @@ import {
   clickAt,
   dragFrom,
   drawPipe,
+  heldBack,
   lookInSpace,
   newShow,
   openDemo,
@@ -158,14 +159,7 @@ test('everything by name: the palette opens with Ctrl K, and does what is chosen
 });
 
 test('what is typed while the palette is still on its way is not lost, and does nothing to the rig', async ({ page }) => {
-  let come: () => void = () => undefined;
-  const asked = new Promise<void>((resolve) => {
-    come = resolve;
-  });
-  await page.route('**/assets/OpenPalette-*.js', async (route) => {
-    await asked;
-    await route.continue();
-  });
+  const come = await heldBack(page, 'OpenPalette');
   const id = await smallRig(page, 'Slow palette');
   await page.keyboard.press('Control+k');
   await page.keyboard.type('select all');

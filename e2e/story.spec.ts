@@ -6,6 +6,7 @@ import {
   clickAt,
   dragFrom,
   drawPipe,
+  heldBack,
   lookInSpace,
   newShow,
   recordsOf,
@@ -237,14 +238,7 @@ test('the pipe tool is there from the keyboard alone, and Escape leaves it', asy
 test('a click that comes before its tool is not lost: it is done when the tool is there', async ({ page }) => {
   await newShow(page, 'Slow');
   // The tool of positions is held back, as a slow network would.
-  let release: () => void = () => undefined;
-  const held = new Promise<void>((done) => {
-    release = done;
-  });
-  await page.route('**/assets/position-tool-*.js', async (route) => {
-    await held;
-    await route.continue();
-  });
+  const release = await heldBack(page, 'position-tool');
   await page.reload();
   await expect(page.getByTestId('drawing')).toBeVisible();
   await page.getByTestId('drawing').focus();
