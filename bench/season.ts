@@ -26,7 +26,10 @@ import { makeVenue } from './venue.js';
 const ms = (value: number): string => value.toFixed(value < 10 ? 2 : 0);
 const line = (name: string, text: string): void => console.log(`  ${name.padEnd(44)} ${text}`);
 
-/** Medians of an edit: by Dessin's routes with all their checks in one process with bare PGlite, and over HTTP from another against bare PGlite behind bare HTTP. */
+/**
+ * Medians of an edit: over HTTP from another process against bare PGlite behind bare HTTP; by the store, with all its checks, against bare PGlite in one
+ * process; and there by the routes too, whose requests and answers are HTTP that the bare one has none of.
+ */
 async function confirmed(): Promise<void> {
   console.log('A confirmed change on the disk, 1000 fixtures, against bare PGlite with the same syncs (bound: 2 times)');
   const folder = await mkdtemp(join(tmpdir(), 'dessin-bare-'));
@@ -46,12 +49,14 @@ async function confirmed(): Promise<void> {
   const rig = makeRig(1000);
   const id = await house.bring(rig);
   await store.create([...rig.records.values()], rig.id);
+  const second = makeRig(1000);
+  await store.create([...second.records.values()], second.id);
   let revision = 0;
   const headers = { host: 'localhost', 'content-type': 'application/json' };
   for (const many of [1, 50]) {
     /** Each has edits of its own, made before its time is taken. */
-    const editsOf = () => {
-      let now = all(rig, 'fixture').slice(many, many * 2);
+    const editsOf = (show: Show) => {
+      let now = all(show, 'fixture').slice(many, many * 2);
       let round = 0;
       return () => {
         const change = edit(now, { notes: `round ${many} ${++round}` });
@@ -90,26 +95,29 @@ async function confirmed(): Promise<void> {
           change,
           {},
         ),
+      store: async (change) => {
+        const from = performance.now();
+        const { kind } = await store.post(second.id, { key: v4(), author: 'bench', label: 'bench', change });
+        if (kind !== 'stored') throw new Error(kind);
+        return performance.now() - from;
+      },
       synced: bareIn(synced),
       loose: bareIn(loose),
       http: (change) => posted(overHttp(`${house.url}/api/shows/${id}/changes`), change, {}),
       bareHttp: (change) => posted(overHttp(`http://127.0.0.1:${port}/`), change, { show: id }),
     };
     const times = new Map(Object.keys(ways).map((name) => [name, [] as number[]]));
-    const next = new Map(Object.keys(ways).map((name) => [name, editsOf()]));
+    const next = new Map(Object.keys(ways).map((name) => [name, editsOf(name === 'store' ? second : rig)]));
     // In turns of forty, so that each is as warm as it is in use, and a noisy machine is noisy for all.
     for (let turn = 0; turn < 6; turn++)
       for (const [name, way] of Object.entries(ways))
         for (let i = 0; i < 40; i++) times.get(name)?.push(await way(next.get(name)?.() as Change));
     const of = (name: string) => median(times.get(name) ?? []);
-    line(
-      `${many} changed, in one process`,
-      `${ms(of('routes'))} ms against ${ms(of('synced'))} ms: ${(of('routes') / of('synced')).toFixed(2)} times; bare without syncs ${ms(of('loose'))} ms`,
-    );
-    line(
-      `${many} changed, over HTTP`,
-      `${ms(of('http'))} ms against ${ms(of('bareHttp'))} ms: ${(of('http') / of('bareHttp')).toFixed(2)} times`,
-    );
+    const against = (name: string, bare: string) =>
+      `${ms(of(name))} ms against ${ms(of(bare))} ms: ${(of(name) / of(bare)).toFixed(2)} times`;
+    line(`${many} changed, over HTTP`, against('http', 'bareHttp'));
+    line(`${many} changed, by the store`, `${against('store', 'synced')}; bare without syncs ${ms(of('loose'))} ms`);
+    line(`${many} changed, by the routes, against no HTTP at all`, against('routes', 'synced'));
   }
   const venue = makeVenue(rig, 300_000);
   const layer = present(all(rig, 'layer')[0]).id;

@@ -230,6 +230,18 @@ describe('following a show', () => {
     ended.abort();
     await Promise.all(reading);
   });
+  test('an answer that was asked for before something may have been missed is given to nobody else', async () => {
+    const { hub, notified, back } = await hubOf();
+    const answers: ((at: number) => void)[] = [];
+    const ask = (show: string) => hub.once(show, 0, () => new Promise<number>((done) => answers.push(done)));
+    const first = [ask('a'), ask('a'), ask('b')];
+    notified('a 1');
+    const later = [ask('a'), ask('b')];
+    back();
+    const last = [ask('a'), ask('b')];
+    for (const [i, done] of answers.entries()) done(i);
+    expect(await Promise.all([...first, ...later, ...last])).toEqual([0, 0, 1, 2, 1, 3, 4]);
+  });
   test('a hub wakes everybody when something may have been missed', async () => {
     const { hub, notified, back } = await hubOf();
     const woken: string[] = [];
