@@ -8,16 +8,21 @@ import { bodyLimit } from 'hono/body-limit';
 import { HTTPException } from 'hono/http-exception';
 import { secureHeaders } from 'hono/secure-headers';
 import { firstOf } from '#core/measure/list';
+import type { Id } from '#core/model/records';
 import { smaller } from './answers.js';
 import { guard } from './guard.js';
+import { type Hosts, hostsOf } from './hosts.js';
 import type { Keeper } from './keeper.js';
 import type { Hub } from './live/hub.js';
 import { logged, type RequestLog, Requests } from './log.js';
+import { atTheGate, type Gate } from './people/gate.js';
+import type { Who } from './people/who.js';
 import { problem } from './problem.js';
 import { backupRoutes, houseRoutes } from './routes/house.js';
 import { importRoutes } from './routes/imports.js';
 import { incomingRoutes } from './routes/incoming.js';
 import { outRoutes } from './routes/out.js';
+import { memberRoutes, meRoutes, peopleRoutes } from './routes/people.js';
 import { fileRoutes, shelfRoutes } from './routes/shelf.js';
 import { showRoutes } from './routes/shows.js';
 import { tableRoutes } from './routes/tables.js';
@@ -49,7 +54,9 @@ export interface AppOptions {
   /** Folder of the built interface, or null. */
   readonly web: string | null;
   /** Names under which the server may be called; a page of another site that points its name here is refused. */
-  readonly hosts: readonly string[];
+  readonly hosts: Hosts | readonly string[];
+  /** Who may come in; left out, whoever reaches the server is its owner. */
+  readonly gate?: Gate | null;
 }
 
 /** What went wrong in a route, as an answer: whose fault it is, and what becomes of it. @param damage  what to do where files of the database are damaged */
@@ -99,6 +106,7 @@ export function makeApp({
   rig,
   web,
   hosts,
+  gate = null,
   workers = makeWorkers(),
   keeper,
   damage = () => 'Files of the database are damaged. Restore the last backup: npm run restore.',
@@ -126,25 +134,34 @@ export function makeApp({
   );
   app.use(logged(requests, log));
   app.use('/api/*', smaller());
-  app.use(guard(hosts));
+  app.use(guard('has' in hosts ? hosts : hostsOf('localhost', hosts)));
+  app.use('/api/*', atTheGate(gate));
   const tooLarge = (most: number) =>
     bodyLimit({ maxSize: most, onError: (c) => problem(c, 413, 'Too large', `The limit is ${most / MB} MB.`) });
   app.use('/api/imports/*', tooLarge(200 * MB));
   app.use('/api/shows/*', tooLarge(64 * MB));
   app.use('/api/shelf/*', tooLarge(200 * MB));
   app.use('/api/tables/*', tooLarge(64 * MB));
+  app.use('/api/me/*', tooLarge(MB));
+  app.use('/api/people/*', tooLarge(MB));
   app.route(
     '/api',
     houseRoutes({ database, hub, workers, requests, keeper }, () => page?.().build ?? ''),
   );
   app.route('/api/shelf', shelfRoutes(shelf, workers, hub));
   app.route('/api/files', fileRoutes(shelf));
-  app.route(
-    '/api/shows',
-    showRoutes(store, shelf, hub, () => page?.().build ?? ''),
-  );
+  // Whoever makes a show owns it.
+  const made = async (who: Who, show: Id): Promise<void> => {
+    if (gate && who.kind === 'account') await gate.people.setRole(show, who.account.id, 'owner');
+  };
+  if (gate) {
+    app.route('/api/me', meRoutes(gate));
+    app.route('/api/people', peopleRoutes(gate));
+    app.route('/api/shows', memberRoutes(gate, store));
+  }
+  app.route('/api/shows', showRoutes({ store, shelf, hub, made, build: () => page?.().build ?? '' }));
   app.route('/api/shows', outRoutes(store, shelf, workers));
-  app.route('/api/imports', importRoutes(store, shelf, workers));
+  app.route('/api/imports', importRoutes(store, shelf, workers, made));
   app.route('/api/incoming', incomingRoutes(workers));
   app.route('/api/tables', tableRoutes(workers));
   if (keeper) app.route('/api/backup', backupRoutes(keeper));

@@ -3,10 +3,11 @@ import { existsSync, readFileSync, renameSync } from 'node:fs';
 import { join, resolve } from 'node:path';
 import { FormatError } from '#core/formats/report';
 import { lockFolder, StartError } from './lock.js';
+import { makePeople, PeopleFault } from './people/people.js';
 import { closeWorkers, makeWorkers } from './routes/threaded.js';
 import { wholeMaker } from './routes/whole.js';
 import { type Backup, backUp } from './store/backup.js';
-import { openDatabase } from './store/database.js';
+import { type Database, openDatabase } from './store/database.js';
 import { backupsIn, databaseIn, faultOfFolder, isFresh } from './store/folder.js';
 import { type OpenBackup, openBackup, restoreInto, told } from './store/restore.js';
 import { makeShelfStore } from './store/shelf.js';
@@ -22,54 +23,104 @@ export interface House {
 }
 const mb = (bytes: number): string => `${(bytes / 1e6).toFixed(1)} MB`;
 
-/** The server that has the folder open, or null. */
-function addressOf(data: string): string | null {
+const lineIn = (file: string): string | null => {
   try {
-    return readFileSync(join(data, 'address'), 'utf8').trim();
+    return readFileSync(file, 'utf8').trim();
   } catch {
     return null;
   }
+};
+/** What the server that has a folder open says to a request of this machine; null where there is none. @throws StartError with what it refuses */
+async function askServer<T>(data: string, path: string, body: unknown): Promise<T | null> {
+  const address = lineIn(join(data, 'address'));
+  if (!address) return null;
+  const answer = await fetch(`${address}${path}`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json', authorization: `Bearer ${lineIn(join(data, 'key')) ?? ''}` },
+    body: JSON.stringify(body),
+  }).catch(() => null);
+  // It was killed, and left its address behind.
+  if (!answer) return null;
+  const said = (await answer.json().catch(() => ({}))) as T & { readonly detail?: string };
+  if (!answer.ok) throw new StartError(said.detail ?? `The server at ${address} answered ${answer.status}.`);
+  return said;
 }
 /** A backup, by the server where it runs, else by this process. @returns what to say @throws StartError */
 export async function backupCommand({ data, databaseUrl, backups, kept }: House): Promise<string> {
   const folder = resolve(data);
-  const address = databaseUrl ? null : addressOf(folder);
-  if (address) {
-    const answer = await fetch(`${address.replace('//0.0.0.0', '//127.0.0.1')}/api/backup`, {
-      method: 'POST',
-      headers: { 'content-type': 'application/json' },
-      body: '{}',
-    }).catch(() => null);
-    const said = (await answer?.json().catch(() => null)) as {
-      file?: string;
-      bytes?: number;
-      shows?: number;
-      detail?: string;
-    } | null;
-    if (answer?.ok && said?.file)
-      return `Backup made by the server that is running: ${said.file} (${said.shows} shows, ${mb(said.bytes ?? 0)}).`;
-    if (answer) throw new StartError(said?.detail ?? `The server at ${address} answered ${answer.status}.`);
-    // It was killed, and left its address behind.
-  }
-  const unlock = databaseUrl ? () => undefined : await lockFolder(folder);
-  try {
-    const fault = databaseUrl ? null : faultOfFolder(folder, join(folder, 'none'));
-    if (fault) throw new StartError(`The database in ${folder} is damaged: ${fault}. There is nothing to back up.`);
-    if (!databaseUrl && !existsSync(databaseIn(folder)))
-      throw new StartError(`There is no database in ${folder}. Start Dessin once, or set DESSIN_DATA.`);
-    const database = await openDatabase(folder, databaseUrl);
+  const made = databaseUrl
+    ? null
+    : await askServer<{ readonly file: string; readonly bytes: number; readonly shows: number }>(folder, '/api/backup', {});
+  if (made) return `Backup made by the server that is running: ${made.file} (${made.shows} shows, ${mb(made.bytes)}).`;
+  return withDatabase(folder, databaseUrl, 'back up', async (database) => {
     const workers = makeWorkers();
     try {
       const whole = wholeMaker(makeStore(database), makeShelfStore(database), workers);
-      const made: Backup = await backUp({ database, whole }, resolve(backups), kept || Number.MAX_SAFE_INTEGER);
-      return `Backup made: ${made.file} (${made.manifest.shows.length} shows, ${mb(made.bytes)}).`;
+      const own: Backup = await backUp({ database, whole }, resolve(backups), kept || Number.MAX_SAFE_INTEGER);
+      return `Backup made: ${own.file} (${own.manifest.shows.length} shows, ${mb(own.bytes)}).`;
     } finally {
       await closeWorkers(workers);
+    }
+  });
+}
+
+/** Opens the database that no server has open, does something with it, and closes it. @param what  in words that go on after "nothing to" @throws StartError */
+async function withDatabase<T>(
+  folder: string,
+  databaseUrl: string | undefined,
+  what: string,
+  act: (database: Database) => Promise<T>,
+  /** One that was never started gets its database now. */
+  alsoFresh = false,
+): Promise<T> {
+  const unlock = databaseUrl ? () => undefined : await lockFolder(folder);
+  try {
+    const fault = databaseUrl ? null : faultOfFolder(folder, join(folder, 'none'));
+    if (fault) throw new StartError(`The database in ${folder} is damaged: ${fault}. There is nothing to ${what}.`);
+    if (!databaseUrl && !existsSync(databaseIn(folder)) && !(alsoFresh && isFresh(folder)))
+      throw new StartError(`There is no database in ${folder}. Start Dessin once, or set DESSIN_DATA.`);
+    const database = await openDatabase(folder, databaseUrl);
+    try {
+      return await act(database);
+    } finally {
       await database.close();
     }
   } finally {
     unlock();
   }
+}
+
+/**
+ * Makes an owner of the house, or lets one in again: an account of that name gets the password, and owns the house.
+ * Whoever can do this has the data anyway. @returns what to say @throws StartError
+ */
+export async function ownerCommand(
+  { data, databaseUrl }: Pick<House, 'data' | 'databaseUrl'>,
+  name: string,
+  password: string,
+): Promise<string> {
+  const folder = resolve(data);
+  const asked = databaseUrl
+    ? null
+    : await askServer<{ readonly name: string; readonly fresh: boolean }>(folder, '/api/people/owner', { name, password });
+  const made =
+    asked ??
+    (await withDatabase(
+      folder,
+      databaseUrl,
+      'own',
+      async (database) => {
+        try {
+          return await makePeople(database).makeOwner(name, password);
+        } catch (error) {
+          throw error instanceof PeopleFault ? new StartError(error.message) : error;
+        }
+      },
+      true,
+    ));
+  return made.fresh
+    ? `${made.name} owns this house now. Sign in with the name and the password.`
+    : `There was an account of the name ${made.name}: it has the new password, owns this house, and is signed out everywhere.`;
 }
 
 export interface Restoring {

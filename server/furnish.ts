@@ -6,9 +6,13 @@ import { v4, v5 } from 'uuid';
 import { withIds } from '#core/model/ids';
 import type { Id } from '#core/model/records';
 import { makeApp } from './app.js';
+import { hostsOf, isLoopback } from './hosts.js';
 import { keepHouse } from './keeper.js';
 import { makeHub } from './live/hub.js';
+import { StartError } from './lock.js';
 import { logTo, logToOutput } from './log.js';
+import { type Gate, proxiesOf } from './people/gate.js';
+import { makePeople, newToken } from './people/people.js';
 import { root } from './places.js';
 import { closeWorkers, makeWorkers } from './routes/threaded.js';
 import { wholeMaker } from './routes/whole.js';
@@ -23,6 +27,8 @@ import { makeWires } from './wires/wires.js';
 
 export interface House {
   readonly app: Hono;
+  /** What the commands of this machine show. */
+  readonly key: string;
   /** Puts out what it sends on the wires. */
   quiet(): Promise<void>;
   close(): Promise<void>;
@@ -30,7 +36,8 @@ export interface House {
 const BACKUPS_KEPT = 14;
 
 export async function furnish(database: Database, folder: string, options: StartOptions): Promise<House> {
-  const { backups = join(folder, 'backups') } = options;
+  const { backups = join(folder, 'backups'), allowedHosts = [] } = options;
+  const gate = await openGate(database, options);
   const store = makeStore(database);
   const shelf = makeShelfStore(database);
   const hub = makeHub(database);
@@ -47,7 +54,9 @@ export async function furnish(database: Database, folder: string, options: Start
   const rig = makeRig(makeWires({ cid, name: 'Dessin', ...(options.wires && { ports: options.wires }) }));
   const workers = makeWorkers();
   const backing = { database, whole: wholeMaker(store, shelf, workers) };
-  const keeper = keepHouse(backing, store, { folder: backups, kept: options.backupsKept ?? BACKUPS_KEPT });
+  const keeper = keepHouse(backing, store, { folder: backups, kept: options.backupsKept ?? BACKUPS_KEPT }, () =>
+    gate.people.sweep(),
+  );
   const log = options.log === '-' ? logToOutput() : options.log ? logTo(resolve(options.log)) : null;
   const app = makeApp({
     database,
@@ -62,13 +71,15 @@ export async function furnish(database: Database, folder: string, options: Start
       ? {}
       : { damage: () => `Files of the database in ${folder} are damaged. ${wayBack(folder, backups)}` }),
     web: hasWeb ? web : null,
-    hosts: ['localhost', '127.0.0.1', '[::1]', options.host],
+    hosts: hostsOf(options.host, allowedHosts),
+    gate,
   });
   // What the first requests would wait for is loaded when the start is over.
   const warm = setTimeout(() => void warmChecks().then(() => import('./outputs.js')), 1500);
   warm.unref();
   return {
     app,
+    key: gate.key ?? '',
     quiet: () => {
       clearTimeout(warm);
       return rig.close();
@@ -80,6 +91,26 @@ export async function furnish(database: Database, folder: string, options: Start
       await database.close();
     },
   };
+}
+
+/** Who may come in. @throws StartError where others could, and nobody owns the house */
+async function openGate(database: Database, { host, allowedHosts = [], proxies = '', asks }: StartOptions): Promise<Gate> {
+  const people = makePeople(database);
+  await people.start();
+  const reached = !isLoopback(host) || allowedHosts.length > 0 || proxies !== '';
+  const trusted = (() => {
+    try {
+      return proxiesOf(proxies);
+    } catch (error) {
+      throw new StartError(`TRUST_PROXY: ${(error as Error).message}`);
+    }
+  })();
+  const gate: Gate = { people, asks: asks ?? reached, proxies: trusted, key: newToken() };
+  if (gate.asks && !(await people.hasOwner()))
+    throw new StartError(
+      `Others can reach this Dessin (${isLoopback(host) ? 'through a proxy' : `HOST is ${host}`}), and it has no owner yet. Make one: npm run owner. Or start it without HOST, and make one on the page People.`,
+    );
+  return gate;
 }
 
 /**

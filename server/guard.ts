@@ -2,6 +2,7 @@
 
 import type { Context, MiddlewareHandler } from 'hono';
 import { firstOf } from '#core/measure/list';
+import type { Hosts } from './hosts.js';
 import { problem } from './problem.js';
 
 const methods = ['GET', 'HEAD', 'POST', 'PATCH', 'DELETE'];
@@ -48,12 +49,17 @@ const decodable = (path: string): boolean => {
 
 /** @param hosts  names under which the server may be called; a page of another site that points its name here is refused */
 export const guard =
-  (hosts: readonly string[]): MiddlewareHandler =>
+  (hosts: Hosts): MiddlewareHandler =>
   async (c, next) => {
     const { method } = c.req;
     const host = (c.req.header('host') ?? '').replace(/:\d+$/, '').toLowerCase();
-    if (!hosts.includes(host))
-      return problem(c, 421, 'Wrong host', `This server answers to ${hosts.join(', ')}, not to "${host.slice(0, 60)}".`);
+    if (!hosts.has(host))
+      return problem(
+        c,
+        421,
+        'Wrong host',
+        `This server answers to ${hosts.all().join(', ')}, not to "${host.slice(0, 60)}". A name that is missing is added with ALLOWED_HOSTS.`,
+      );
     if (!methods.includes(method)) {
       c.header('allow', methods.join(', '));
       return problem(c, 405, 'Method', `Dessin is asked by ${methods.join(', ')}, not by ${method.slice(0, 20)}.`);

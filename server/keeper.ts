@@ -34,7 +34,13 @@ export function dueBefore(now: Date): Date {
 }
 
 /** Begins to keep a house. A round that fails is told, and the next one comes. */
-export function keepHouse(backing: Backing, store: Store, { folder, kept }: Backups): Keeper {
+/** @param sweeps  what else forgets what is old, each round */
+export function keepHouse(
+  backing: Backing,
+  store: Store,
+  { folder, kept }: Backups,
+  sweeps: () => Promise<void> = async () => undefined,
+): Keeper {
   const { database } = backing;
   let ended = false;
   let working: Promise<unknown> = Promise.resolve();
@@ -54,6 +60,7 @@ export function keepHouse(backing: Backing, store: Store, { folder, kept }: Back
   };
   const round = async (now: Date): Promise<void> => {
     await store.sweep(new Date(now.getTime() - KEPT_DAYS * DAY));
+    await sweeps();
     let packed = false;
     for (const id of await store.longLogs()) while (!ended && (await store.compact(id))) packed = true;
     if (packed && !ended) await database.tidy();

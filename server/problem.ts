@@ -17,3 +17,5 @@ export function problem(
 }
 export const notFound = (c: Context): Response =>
   problem(c, 404, 'No such show', 'This show does not exist, or it was deleted. Go back to the list of shows.');
+/** How a WebSocket ends whose window may not have it any more (RFC 6455, 7.4.2: 4000 to 4999 are an application's own). */
+export const NOT_ANY_MORE = 4401;

@@ -7,6 +7,7 @@ import { Hono } from 'hono';
 import { WebSocketServer } from 'ws';
 import { firstOf } from '#core/measure/list';
 import type { House } from './furnish.js';
+import { isEverywhere } from './hosts.js';
 import { lockFolder, StartError } from './lock.js';
 import { problem } from './problem.js';
 import { type Database, isAway, openDatabase } from './store/database.js';
@@ -28,6 +29,12 @@ export interface StartOptions {
   readonly backupsKept?: number;
   /** Folder of the log of requests, or `-` for the output; without, there is none. */
   readonly log?: string;
+  /** Further names under which the server may be called. */
+  readonly allowedHosts?: readonly string[];
+  /** Addresses of proxies that are trusted, as "127.0.0.1, 10.0.0.0/8". */
+  readonly proxies?: string;
+  /** Whether one has to sign in; without, wherever others may reach the server. */
+  readonly asks?: boolean;
   /** Fill an empty database with the demo show. */
   readonly demo: boolean;
   /** Waits for a PostgreSQL that does not answer; without, that is a reason not to start. */
@@ -89,10 +96,15 @@ export async function start(options: StartOptions): Promise<Running> {
   try {
     const house = await openHouse(folder, options);
     app = house.app;
-    const url = `http://${options.host}:${front.port}`;
-    const address = join(folder, 'address');
-    // Where `npm run backup` finds this server.
-    if (!options.databaseUrl) writeFileSync(address, url);
+    const host = isEverywhere(options.host) ? '127.0.0.1' : options.host.includes(':') ? `[${options.host}]` : options.host;
+    const url = `http://${host}:${front.port}`;
+    const [address, key] = [join(folder, 'address'), join(folder, 'key')];
+    // Where `npm run backup` finds this server, and what it shows there: whoever can read this folder has all of it anyway.
+    if (!options.databaseUrl) {
+      rmSync(key, { force: true });
+      writeFileSync(key, house.key, { mode: 0o600, flag: 'wx' });
+      writeFileSync(address, url);
+    }
     return {
       port: front.port,
       url,
@@ -100,7 +112,7 @@ export async function start(options: StartOptions): Promise<Running> {
         await house.quiet();
         await front.close();
         await house.close();
-        if (!options.databaseUrl) rmSync(address, { force: true });
+        if (!options.databaseUrl) for (const file of [address, key]) rmSync(file, { force: true });
         unlock();
       },
     };

@@ -1,8 +1,11 @@
 /** Files coming in. They are read in threads; here is what is asked, kept and answered. */
 import { type Context, Hono } from 'hono';
 import { v4 } from 'uuid';
+import { houseRefusal, mayInHouse } from '#core/access/roles';
 import { asked, askedNames } from '#core/formats/index';
+import type { Id } from '#core/model/records';
 import { cutText, oneLine } from '#core/model/text';
+import { standingOf, type Who } from '../people/who.js';
 import { problem } from '../problem.js';
 import type { ShelfStore } from '../store/shelf.js';
 import type { Store } from '../store/store.js';
@@ -19,7 +22,13 @@ export async function partsIn(c: Context): Promise<Uint8Array[]> {
   return parts;
 }
 
-export function importRoutes(store: Store, shelf: ShelfStore, workers: Workers): Hono {
+/** @param made  told of a show that came in */
+export function importRoutes(
+  store: Store,
+  shelf: ShelfStore,
+  workers: Workers,
+  made: (who: Who, show: Id) => Promise<void> = async () => undefined,
+): Hono {
   const app = new Hono();
   /** With `?preview` a file is read and nothing stored. */
   app.post('/:what', async (c) => {
@@ -43,7 +52,10 @@ export function importRoutes(store: Store, shelf: ShelfStore, workers: Workers):
           if (stores) await shelf.keepFiles(files);
           return jsonText(c, json);
         });
-      default:
+      default: {
+        const who = c.get('who');
+        if (stores && !mayInHouse(standingOf(who), 'make shows'))
+          return problem(c, 403, 'Not for you', houseRefusal(standingOf(who), 'make shows'));
         return readFileIn(
           c,
           workers,
@@ -53,10 +65,12 @@ export function importRoutes(store: Store, shelf: ShelfStore, workers: Workers):
             if (stores) {
               await shelf.keepFiles(files);
               await store.take(show);
+              await made(who, show.id);
             }
             return jsonText(c, json, 201);
           },
         );
+      }
     }
   });
   return app;

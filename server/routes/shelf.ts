@@ -6,7 +6,7 @@ import type { Id, ShelfRecord } from '#core/model/records';
 import { cleanDeep } from '#core/model/text';
 import { cleanFolder, summaryOf } from '#core/shelf/search';
 import type { Hub } from '../live/hub.js';
-import { problem } from '../problem.js';
+import { NOT_ANY_MORE, problem } from '../problem.js';
 import type { ShelfStore } from '../store/shelf.js';
 import { faultOfShelfRecord } from '../validate.js';
 import { body } from './body.js';
@@ -39,7 +39,7 @@ export function shelfRoutes(shelf: ShelfStore, workers: Workers, hub: Pick<Hub, 
       c.req.header('upgrade')?.toLowerCase() === 'websocket'
         ? next()
         : problem(c, 426, 'WebSocket', 'This address is a WebSocket; the revision is said at "/api/shelf/revision".'),
-    upgradeWebSocket(() => {
+    upgradeWebSocket((c) => {
       let end: () => void = () => undefined;
       return {
         onOpen: (_, socket) => {
@@ -55,8 +55,10 @@ export function shelfRoutes(shelf: ShelfStore, workers: Workers, hub: Pick<Hub, 
             );
           const stop = hub.watchShelf(tell);
           const beat = setInterval(() => socket.send('{"event":"beat"}'), BEAT);
+          const unwatch = c.get('staying')(() => socket.close(NOT_ANY_MORE, 'signed out'));
           end = () => {
             stop();
+            unwatch();
             clearInterval(beat);
           };
           tell();

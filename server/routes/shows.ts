@@ -1,23 +1,26 @@
 /** Shows: list, create, rename, duplicate, delete and bring back; load, change, listen. */
 import { upgradeWebSocket } from '@hono/node-server';
-import { Hono } from 'hono';
+import { type Context, Hono } from 'hono';
 import { streamSSE } from 'hono/streaming';
 import { v4 } from 'uuid';
+import { may } from '#core/access/roles';
+import { whyNot } from '#core/access/writes';
 import { type Change, edit } from '#core/model/change';
 import { contentKey } from '#core/model/content';
 import { isId } from '#core/model/ids';
 import { makeShow } from '#core/model/make';
-import type { DessinRecord } from '#core/model/records';
+import type { DessinRecord, Id } from '#core/model/records';
 import { find, settingsOf } from '#core/model/show';
 import { cleanDeep, cleanText, cutText, faultOfValues, oneLine } from '#core/model/text';
 import { isShelfRecord } from '#core/shelf/copy';
 import { hasIt, notModified } from '../answers.js';
 import { follow, type Hub } from '../live/hub.js';
-import { notFound, problem } from '../problem.js';
+import { nameOf, roleOf, type Who } from '../people/who.js';
+import { NOT_ANY_MORE, notFound, problem } from '../problem.js';
 import type { LoggedChange } from '../store/log.js';
 import { paced } from '../store/rows.js';
 import type { ShelfStore } from '../store/shelf.js';
-import { KEPT_DAYS } from '../store/shows.js';
+import { KEPT_DAYS, type ShowRow } from '../store/shows.js';
 import type { Store } from '../store/store.js';
 import { faultOfChange } from '../validate.js';
 import { body } from './body.js';
@@ -83,21 +86,42 @@ function textOf(entry: LoggedChange): string {
   return text;
 }
 
-/** @param build  what the interface was built as, which windows compare with their own */
+export interface ShowRoutes {
+  readonly store: Store;
+  readonly shelf: ShelfStore;
+  readonly hub: Hub;
+  /** What the interface was built as, which windows compare with their own. */
+  readonly build?: () => string;
+  /** Told of a show that somebody has made. */
+  readonly made?: (who: Who, show: Id) => Promise<void>;
+}
 // Long: the list of ways in, each short by itself, over the stores that are handed in.
-export function showRoutes(store: Store, shelf: ShelfStore, hub: Hub, build: () => string = () => ''): Hono {
+export function showRoutes({ store, shelf, hub, build = () => '', made = async () => undefined }: ShowRoutes): Hono {
   const app = new Hono();
+  /** Whose edit it is: of somebody who has signed in the name of the account, whatever the request says. */
+  const authorOf = (c: Context, said: string): string => nameOf(c.get('who')) || said;
   const badName = (c: Parameters<typeof problem>[0]) =>
     problem(c, 422, 'Name is missing', 'Give the show a name of 1 to 200 characters.');
 
-  app.get('/', async (c) => c.json({ shows: await store.list(), deleted: await store.listDeleted(), keptDays: KEPT_DAYS }));
+  /** Those that one belongs to. */
+  app.get('/', async (c) => {
+    const who = c.get('who');
+    const own = (list: readonly ShowRow[]) =>
+      list.flatMap((row) => {
+        const role = roleOf(who, row.id);
+        return role ? [{ ...row, role }] : [];
+      });
+    const shown = own(await store.list());
+    const deleted = own(await store.listDeleted()).filter(({ role }) => may(role, 'own'));
+    return c.json({ shows: shown, deleted, keptDays: KEPT_DAYS });
+  });
 
   app.post('/', async (c) => {
     const input = await body(c);
     if (!input) return problem(c, 400, 'Not JSON', 'The request holds no JSON object.');
     const id = v4();
     if (input.copyOf !== undefined) {
-      const source = isId(input.copyOf) ? await store.load(input.copyOf) : null;
+      const source = isId(input.copyOf) && roleOf(c.get('who'), input.copyOf) ? await store.load(input.copyOf) : null;
       if (!source) return notFound(c);
       const settings = settingsOf(source.show);
       const name = nameFrom(input.name) ?? cutText(`${settings.name}, copy`, 200);
@@ -107,6 +131,7 @@ export function showRoutes(store: Store, shelf: ShelfStore, hub: Hub, build: () 
         source.aside.filter((item) => item.id !== source.show.id),
         source.show.id,
       );
+      await made(c.get('who'), id);
       return c.json({ id }, 201);
     }
     const name = nameFrom(input.name);
@@ -118,19 +143,21 @@ export function showRoutes(store: Store, shelf: ShelfStore, hub: Hub, build: () 
       return problem(c, 422, 'Stage size', 'The stage is between 0.5 m and 500 m wide and deep.');
     const content = makeShow(id, name, input.units, size[0] as number, size[1] as number, v4);
     await store.create(await withShelfCopies(content, shelf), id);
+    await made(c.get('who'), id);
     return c.json({ id }, 201);
   });
 
   app.get('/:id', async (c) => {
     const id = c.req.param('id');
     // A newer program may read what this one set aside.
-    const tag = isId(id) ? `W/"${await store.stampOf(id)}-${build()}"` : '';
+    const role = roleOf(c.get('who'), id);
+    const tag = isId(id) ? `W/"${await store.stampOf(id)}-${build()}-${role}"` : '';
     if (hasIt(c, tag)) return notModified(c, tag);
     const loaded = isId(id) ? await store.load(id) : null;
     if (!loaded) return notFound(c);
     // Edited between the two questions, it is tagged anew when it is asked for again.
     c.header('etag', tag);
-    return c.json({ id, revision: loaded.revision, records: [...loaded.show.records.values()], aside: loaded.aside });
+    return c.json({ id, revision: loaded.revision, role, records: [...loaded.show.records.values()], aside: loaded.aside });
   });
 
   /** The last edits, newest first: when, by whom, what. */
@@ -194,7 +221,7 @@ export function showRoutes(store: Store, shelf: ShelfStore, hub: Hub, build: () 
     const others = (issue.readBy ?? []).filter((other) => other.by !== by).slice(-99);
     const outcome = await store.post(id, {
       key: v4(),
-      author: by,
+      author: authorOf(c, by),
       label: `Issue ${issue.name} read by ${by}, ${read} of ${of}`,
       change: edit([issue], { readBy: [...others, { by, read, of, at, ...(faults.length ? { faults } : {}) }] }),
     });
@@ -213,7 +240,7 @@ export function showRoutes(store: Store, shelf: ShelfStore, hub: Hub, build: () 
     if (!loaded) return notFound(c);
     const outcome = await store.post(id, {
       key: v4(),
-      author: 'start page',
+      author: authorOf(c, 'start page'),
       label: `Rename the show to ${name}`,
       change: edit([settingsOf(loaded.show)], { name }),
     });
@@ -259,11 +286,17 @@ export function showRoutes(store: Store, shelf: ShelfStore, hub: Hub, build: () 
     // A venue of many megabytes is looked at in steps, and others are answered between them.
     const fault = odd ? `The change is not sound: ${odd}.` : await faultOfChange(change);
     if (fault) return problem(c, 422, 'Change is not sound', fault);
-    const said = cleanDeep({ key, author: author ?? '', label });
-    const sound = { ...said, change: await cleanChange(named(change as Change)) };
+    const said = cleanDeep({ key, author: authorOf(c, author ?? ''), label });
+    const role = roleOf(c.get('who'), id) ?? 'viewer';
+    const sound = {
+      ...said,
+      change: await cleanChange(named(change as Change)),
+      mayNot: (stored: Change) => whyNot(role, stored),
+    };
     const outcome = await store.post(id, sound);
     if (outcome.kind === 'missing') return notFound(c);
     if (outcome.kind === 'refused') return problem(c, 422, 'Change does not fit', outcome.why);
+    if (outcome.kind === 'forbidden') return problem(c, 403, 'Not for you', outcome.why);
     if (outcome.kind === 'collision')
       return problem(
         c,
@@ -290,12 +323,14 @@ export function showRoutes(store: Store, shelf: ShelfStore, hub: Hub, build: () 
     const from = sinceOf(c.req.header('last-event-id') ?? c.req.query('since'), loaded.revision);
     return streamSSE(c, async (stream) => {
       const ended = new AbortController();
+      const stop = c.get('staying')(() => ended.abort());
       stream.onAbort(() => ended.abort());
       await stream.writeSSE({ event: 'hello', data: JSON.stringify({ revision: loaded.revision, build: build() }) });
       for await (const entry of follow(store, hub, id, from, ended.signal))
         await stream.writeSSE(
           entry === 'beat' ? { event: 'beat', data: '' } : { event: 'change', id: String(entry.revision), data: textOf(entry) },
         );
+      stop();
     });
   });
   /** The same over a WebSocket, for windows. */
@@ -316,10 +351,18 @@ export function showRoutes(store: Store, shelf: ShelfStore, hub: Hub, build: () 
         for await (const entry of follow(store, hub, id, from, ended.signal))
           socket.send(entry === 'beat' ? BEAT : `{"event":"change","entry":${textOf(entry)}}`);
       };
+      let stop: () => void = () => undefined;
+      const end = () => {
+        stop();
+        ended.abort();
+      };
       return {
-        onOpen: (_, socket) => void tell(socket).catch(() => socket.close(1011)),
-        onClose: () => ended.abort(),
-        onError: () => ended.abort(),
+        onOpen: (_, socket) => {
+          stop = c.get('staying')(() => socket.close(NOT_ANY_MORE, 'signed out'));
+          void tell(socket).catch(() => socket.close(1011));
+        },
+        onClose: end,
+        onError: end,
       };
     }),
   );

@@ -16,10 +16,13 @@ export const BACKUP_FORM = 1;
 export const MANIFEST = 'backup.json';
 
 /** Tables by whose they are, in the order in which they can be written. */
-const houseTables = ['installation', 'folders', 'shelf', 'files'] as const;
-const showTables = ['shows', 'records', 'changes', 'past', 'aside', 'issues'] as const;
+export const houseTables = ['installation', 'accounts', 'folders', 'shelf', 'files'] as const;
+export const showTables = ['shows', 'members', 'records', 'changes', 'past', 'aside', 'issues'] as const;
 export const tables = [...houseTables, ...showTables] as const;
 export type Table = (typeof tables)[number];
+/** Tables that came later, by how many migrations there were then; a backup from before has none of them. */
+const since: Partial<Record<Table, number>> = { accounts: 9, members: 9 };
+export const hadTable = (table: Table, migrations: number): boolean => migrations >= (since[table] ?? 0);
 
 export interface BackedShow {
   readonly id: string;
@@ -45,6 +48,8 @@ export interface Manifest {
 
 /** Rows that are read at once, by what a row may weigh. */
 const PAGE: Readonly<Record<Table, number>> = {
+  accounts: 100,
+  members: 1000,
   installation: 100,
   folders: 1000,
   shelf: 50,
@@ -58,6 +63,8 @@ const PAGE: Readonly<Record<Table, number>> = {
 };
 /** By what the rows of a table are gone through. */
 const KEYS: Readonly<Record<Table, string>> = {
+  accounts: 'id',
+  members: 'account',
   installation: 'name',
   folders: 'path',
   shelf: 'id',

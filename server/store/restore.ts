@@ -8,7 +8,7 @@ import { FormatError, limits, Report } from '#core/formats/report';
 import { type Archive, openZip } from '#core/formats/zip/read';
 import { isId } from '#core/model/ids';
 import { oneLine } from '#core/model/text';
-import { BACKUP_FORM, MANIFEST, type Manifest, type Table, tables } from './backup.js';
+import { BACKUP_FORM, hadTable, houseTables, MANIFEST, type Manifest, showTables, type Table, tables } from './backup.js';
 import { type Database, migrations, within } from './database.js';
 import { breath } from './rows.js';
 
@@ -110,11 +110,10 @@ export async function restoreInto(
         await breath();
       }
     };
-    for (const table of ['installation', 'folders', 'shelf', 'files'] as const) await take(table, `tables/${table}.jsonl`);
-    for (const { id } of manifest.shows)
-      for (const table of ['shows', 'records', 'changes', 'past', 'aside', 'issues'] as const)
-        await take(table, `tables/${id}/${table}.jsonl`);
-    for (const table of tables)
+    const had = <T extends Table>(list: readonly T[]): T[] => list.filter((table) => hadTable(table, manifest.migrations));
+    for (const table of had(houseTables)) await take(table, `tables/${table}.jsonl`);
+    for (const { id } of manifest.shows) for (const table of had(showTables)) await take(table, `tables/${id}/${table}.jsonl`);
+    for (const table of had(tables))
       if ((counted.get(table) ?? 0) !== (manifest.rows[table] ?? 0))
         throw bad(file, `is damaged: of ${manifest.rows[table]} rows of "${table}" ${counted.get(table) ?? 0} are there.`);
     // What comes next is counted on from what is there.

@@ -149,3 +149,54 @@ export const issues = pgTable(
   },
   (table) => [primaryKey({ columns: [table.show, table.id] })],
 );
+
+/** Who may come in, where that is asked. */
+export const accounts = pgTable('accounts', {
+  id: uuid('id').primaryKey(),
+  name: text('name').notNull(),
+  /** The name as it is asked for: case and form of its letters make no difference. */
+  key: text('key').notNull().unique(),
+  /** Of the password, with the cost that it was made at (people/passwords). */
+  hash: text('hash').notNull(),
+  /** What somebody is in the house (core/access/roles). */
+  standing: text('standing').notNull(),
+  made: timestamp('made', { withTimezone: true }).notNull().defaultNow(),
+});
+
+/** Browsers that are signed in, by the hash of what their cookie holds. */
+export const sessions = pgTable(
+  'sessions',
+  {
+    hash: text('hash').primaryKey(),
+    account: uuid('account')
+      .notNull()
+      .references(() => accounts.id, { onDelete: 'cascade' }),
+    made: timestamp('made', { withTimezone: true }).notNull().defaultNow(),
+    seen: timestamp('seen', { withTimezone: true }).notNull().defaultNow(),
+    /** What the browser says that it is. */
+    agent: text('agent').notNull().default(''),
+  },
+  (table) => [index('sessions_account').on(table.account)],
+);
+
+/** Wrong passwords, by the hash of what was tried: a name, a place, or a name from a place. */
+export const guesses = pgTable('guesses', {
+  key: text('key').primaryKey(),
+  count: integer('count').notNull(),
+  last: timestamp('last', { withTimezone: true }).notNull(),
+});
+
+/** What accounts are in shows. */
+export const members = pgTable(
+  'members',
+  {
+    show: uuid('show')
+      .notNull()
+      .references(() => shows.id, { onDelete: 'cascade' }),
+    account: uuid('account')
+      .notNull()
+      .references(() => accounts.id, { onDelete: 'cascade' }),
+    role: text('role').notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.show, table.account] }), index('members_account').on(table.account)],
+);

@@ -58,12 +58,15 @@ export interface Posted {
   readonly author: string;
   readonly label: string;
   readonly change: Change;
+  /** Why whoever posts it may not do what comes of it, as a sentence; null where he may. Asked of the change as it meets what stands. */
+  readonly mayNot?: (change: Change) => string | null;
 }
 export type Outcome =
   /** `altered`: it is not what was posted, for it met other edits, or was stored before. */
   | { readonly kind: 'stored'; readonly revision: number; readonly change: Change; readonly altered: boolean }
   | { readonly kind: 'collision'; readonly revision: number; readonly collisions: readonly Collision[] }
   | { readonly kind: 'refused'; readonly why: string }
+  | { readonly kind: 'forbidden'; readonly why: string }
   | { readonly kind: 'missing' };
 
 export const CHANNEL = 'dessin_changes';
@@ -188,7 +191,7 @@ export function makeStore(database: Database): Store {
     if (!loaded || packed === undefined || posted.change.added.some(({ kind }) => kind === 'issue')) return null;
     if (packed && (await keysOf(db, id, packed)).mayHave(posted.key)) return null;
     const { change, collisions } = rebase(loaded.show, posted.change);
-    if (collisions.length || isEmpty(change)) return null;
+    if (collisions.length || isEmpty(change) || posted.mayNot?.(change)) return null;
     const next = apply(loaded.show, change);
     if (faultsOfChange(next, change).length) return null;
     const written = [...change.updated.map(([, to]) => to), ...change.added];
@@ -267,6 +270,8 @@ export function makeStore(database: Database): Store {
           const loaded = await read(tx, row);
           const { change, collisions } = rebase(loaded.show, posted.change);
           if (collisions.length) return { kind: 'collision', revision: row.revision, collisions };
+          const why = posted.mayNot?.(change);
+          if (why) return { kind: 'forbidden', why };
           const next = apply(loaded.show, change);
           const faults = faultsOfChange(next, change);
           if (faults.length) return { kind: 'refused', why: firstOf(faults) };

@@ -21,20 +21,23 @@ interface Seen {
   state: WiresState | null;
   waiting: number;
 }
-function look(rig: Rig): Seen {
+function look(rig: Rig, alone = false): Seen {
   const known = new Map<number, Slots>();
   const bytes: Uint8Array[] = [];
   const seen: Seen = {
-    window: rig.open({
-      text: (text) => {
-        seen.state = JSON.parse(text) as WiresState;
+    window: rig.open(
+      {
+        text: (text) => {
+          seen.state = JSON.parse(text) as WiresState;
+        },
+        bytes: (part) => {
+          bytes.push(part);
+          takeSlots(known, part);
+        },
+        waiting: () => seen.waiting,
       },
-      bytes: (part) => {
-        bytes.push(part);
-        takeSlots(known, part);
-      },
-      waiting: () => seen.waiting,
-    }),
+      alone,
+    ),
     known,
     bytes,
     state: null,
@@ -105,6 +108,25 @@ test('a window hears of what it looks at, first whole and then what changed; ano
   expect(one.bytes.at(-1)).toHaveLength(8);
   expect(other.bytes).toEqual([]);
   expect(rig.state().sources).toMatchObject([{ universe: 3, name: 'Desk', priority: 100, lost: false, address: '127.0.0.2' }]);
+});
+test('a window that may look alone hears as others do, and puts nothing on the wires', async () => {
+  const { rig, send, levels } = await house();
+  const [works, looks] = [look(rig), look(rig, true)];
+  await until(() => looks.state !== null);
+  say(looks, { look: [3], output: true, nodes: true, choose: '127.0.0.2', check: { drive: true }, priority: 7, ...toDesk });
+  send([9, 200]);
+  await until(() => looks.known.get(3)?.[1] === 200);
+  expect(rig.state()).toMatchObject({ output: false, counted: { dropped: 0 } });
+  expect(rig.state().priority).not.toBe(7);
+  say(works, { ...toDesk, output: true });
+  await until(() => looks.state?.output === true);
+  looks.window.take(writeSlots(5, undefined, slotsOf(255))!);
+  works.window.take(writeSlots(5, undefined, slotsOf(100))!);
+  await until(() => levels().some(({ universe }) => universe === 5));
+  say(looks, { output: false });
+  await until(() => levels().some(({ slots }) => slots[0] === 100));
+  expect(levels().some(({ slots }) => slots[0] === 255)).toBe(false);
+  expect(rig.state().output).toBe(true);
 });
 test('who looks later is told what stands; a source that ends is told as lost, not as black', async () => {
   const { rig, send } = await house();

@@ -34,7 +34,8 @@ export interface Window {
   readonly close: () => void;
 }
 export interface Rig {
-  readonly open: (line: Line) => Window;
+  /** @param looks  it may look alone: what it wants to be sent, and says of the check, is nobody's */
+  readonly open: (line: Line, looks?: boolean) => Window;
   readonly state: () => WiresState;
   /** Ends the output, whoever asked for it. */
   readonly off: () => void;
@@ -249,7 +250,7 @@ export function makeRig(wires: Wires, now: () => number = () => performance.now(
   };
 
   return {
-    open(line) {
+    open(line, looks = false) {
       const window: Looking = {
         asker: `window ${++count}`,
         line,
@@ -267,7 +268,7 @@ export function makeRig(wires: Wires, now: () => number = () => performance.now(
         take(message) {
           if (!windows.has(window)) return;
           window.heard = now();
-          if (typeof message !== 'string') return wants(window, message);
+          if (typeof message !== 'string') return looks ? undefined : wants(window, message);
           let value: unknown;
           try {
             value = JSON.parse(message);
@@ -275,8 +276,9 @@ export function makeRig(wires: Wires, now: () => number = () => performance.now(
             misread++;
             return;
           }
-          if (typeof value === 'object' && value !== null) said(window, value as Record<string, unknown>);
-          else misread++;
+          if (typeof value !== 'object' || value === null) misread++;
+          else if (looks) said(window, 'look' in value ? { look: value.look } : {});
+          else said(window, value as Record<string, unknown>);
         },
         close() {
           if (!windows.delete(window)) return;

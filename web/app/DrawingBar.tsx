@@ -5,7 +5,7 @@ import { useParams } from 'react-router';
 import { colourings } from '#core/draw/colourings';
 import { tagSetsOf } from '#core/draw/tag-set';
 import { find } from '#core/model/show';
-import { useShow } from '../state/context';
+import { useSessionPart, useShow } from '../state/context';
 import { usePanels } from '../state/panels';
 import { useTool } from '../state/tool';
 import { useView } from '../state/view';
@@ -13,7 +13,7 @@ import { useRunCommand } from '../ui/context';
 import { Choice } from '../ui/Field';
 import { leavesKeys } from '../ui/focus';
 import { tip } from '../ui/own-keys';
-import { commandById, lazily, registry, viewById } from '../ui/registry';
+import { commandById, isOffered, lazily, registry, viewById } from '../ui/registry';
 import { Tip } from '../ui/Tip';
 
 const LightBar = lazily(async () => (await import('./LightBar')).LightBar);
@@ -26,6 +26,7 @@ export function DrawingBar() {
   const layer = useTool((state) => state.layer);
   const { step } = useParams();
   const show = useShow();
+  const role = useSessionPart((state) => state.role);
   const sets = tagSetsOf(show);
   const views = registry().views.filter((item) => !item.steps || item.id === view || item.steps.includes(step ?? ''));
   const entry = viewById(view);
@@ -118,16 +119,18 @@ export function DrawingBar() {
                 none
               </button>
             </Tip>
-            <Tip command="tag sets">
-              <button
-                type="button"
-                className="tool !h-6 !w-6"
-                aria-label={commandById('tag sets').name}
-                onClick={() => usePanels.setState({ panel: 'tags' })}
-              >
-                <Tags size={13} />
-              </button>
-            </Tip>
+            {isOffered(commandById('tag sets'), role) && (
+              <Tip command="tag sets">
+                <button
+                  type="button"
+                  className="tool !h-6 !w-6"
+                  aria-label={commandById('tag sets').name}
+                  onClick={() => usePanels.setState({ panel: 'tags' })}
+                >
+                  <Tags size={13} />
+                </button>
+              </Tip>
+            )}
           </fieldset>
         </>
       )}
@@ -141,11 +144,13 @@ export function Tools({ step }: { step: string }) {
   const panel = usePanels((state) => state.panel);
   const run = useRunCommand();
   const { tools, commands } = registry();
+  const role = useSessionPart((state) => state.role);
   const here = step === 'stage' ? 'stage' : 'rig';
+  const offered = (id: string) => isOffered(commandById(id), role);
   const inHand = [...tools.values()]
-    .filter(({ bar }) => bar && (bar.on === 'both' || bar.on === here || bar.on === step))
+    .filter(({ id, bar }) => bar && offered(id) && (bar.on === 'both' || bar.on === here || bar.on === step))
     .sort((a, b) => a.bar!.order - b.bar!.order);
-  const actions = [...commands.values()].filter(({ bar }) => bar).sort((a, b) => a.bar!.order - b.bar!.order);
+  const actions = [...commands.values()].filter(({ id, bar }) => bar && offered(id)).sort((a, b) => a.bar!.order - b.bar!.order);
   return (
     // biome-ignore lint/a11y/useKeyWithClickEvents: its keys are in the one list of keys; a click only hands the focus on
     <div

@@ -2,6 +2,7 @@
 
 import { Suspense, useEffect, useState } from 'react';
 import { Navigate, useParams } from 'react-router';
+import { may } from '#core/access/roles';
 import { settingsOf } from '#core/model/show';
 import { Card } from '../features/card/Card';
 import { Ledger } from '../features/ledger/Ledger';
@@ -200,13 +201,17 @@ function Aside({ step }: { step: string }) {
   const pasted = useLedger((state) => state.pasted !== null);
   const show = useSessionPart((state) => state.show);
   const over = registry().panels.get(coming ? 'back' : pasted ? 'pasted' : (open ?? ''));
-  const Panel = over && !over.wide ? over.Panel : registry().steps.find((item) => item.path === step)?.Panel;
+  const role = useSessionPart((state) => state.role);
+  const own = registry().steps.find((item) => item.path === step);
+  // Where somebody may only look, a panel that does something is not there.
+  const Panel = over && !over.wide ? over.Panel : own && may(role, own.takes ?? 'look') ? own.Panel : undefined;
   return (
     <aside
       className={`relative z-10 min-h-0 overflow-auto px-3 py-2 text-[12px] max-[900px]:fixed max-[900px]:top-10 max-[900px]:right-0 max-[900px]:bottom-0 max-[900px]:z-30 max-[900px]:w-[min(300px,88vw)] max-[900px]:shadow-lg ${drawer || over ? '' : 'max-[900px]:hidden'}`}
       style={{ borderLeft: '1px solid var(--hair)', background: 'var(--desk)' }}
       aria-label="Card"
     >
+      {!Panel && <Stands />}
       <Guarded what="This panel" reset={show} also={`${open} ${step}`}>
         {Panel && (
           <div className="mb-3 pb-3" style={{ borderBottom: '1px solid var(--hair)' }}>

@@ -7,7 +7,7 @@ import { closeMenu, useMenu } from '../state/menu';
 import { useSelection } from '../state/selection';
 import { focusDrawing } from '../ui/focus';
 import { keyOf } from '../ui/own-keys';
-import { type Command, type Context, keyText, type MenuPlace, registry } from '../ui/registry';
+import { type Command, type Context, isOffered, keyText, type MenuPlace, registry } from '../ui/registry';
 import { plural } from '../ui/words';
 
 const groups: readonly MenuPlace['group'][] = ['choose', 'see', 'change', 'remove'];
@@ -39,8 +39,13 @@ export default function OpenMenu({ context }: { context: Context }) {
     positions: chosenPositions(context.show, selection).length,
     all: selection.length,
   };
+  const { role } = context.session.get();
   const commands = [...registry().commands.values()].filter(
-    ({ menu }) => menu && (!menu.needs || meets[menu.needs](chosen)) && (menu.when?.() ?? true),
+    (command) =>
+      command.menu &&
+      isOffered(command, role) &&
+      (!command.menu.needs || meets[command.menu.needs](chosen)) &&
+      (command.menu.when?.() ?? true),
   );
   const shown = groups.flatMap((group) => {
     const own = commands.filter(({ menu }) => menu?.group === group).sort((a, b) => (a.menu?.order ?? 0) - (b.menu?.order ?? 0));

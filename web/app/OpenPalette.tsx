@@ -11,7 +11,7 @@ import { goTo, useSelection } from '../state/selection';
 import { useShelf } from '../state/shelf';
 import { neededOfShelf, writeLine } from '../state/writing';
 import { keyOf } from '../ui/own-keys';
-import { type Command, type Context, keyText, registry } from '../ui/registry';
+import { type Command, type Context, isOffered, keyText, registry } from '../ui/registry';
 import { plural } from '../ui/words';
 import { paletteField } from './palette-field';
 
@@ -144,15 +144,16 @@ const MEANT = 0.6;
 /** Commands and things of the show by what is typed, the best first. */
 function Named({ context, text, close }: { context: Context; text: string; close: () => void }) {
   const { show } = context;
+  const { role } = context.session.get();
   const typed = text.trim();
   const commands = useMemo(() => {
-    const all = [...registry().commands.values()].filter((command) => !command.quiet);
+    const all = [...registry().commands.values()].filter((command) => !command.quiet && isOffered(command, role));
     if (!typed) return all.map((command) => ({ command, score: 0 }));
     return all
       .map((command) => ({ command, score: defaultFilter(command.name, typed, [...(command.words ?? [])]) }))
       .filter(({ score }) => score > 0)
       .sort((a, b) => b.score - a.score);
-  }, [typed]);
+  }, [typed, role]);
   const things = useMemo(() => thingsNamed(show, typed), [show, typed]);
   const best = commands[0]?.score ?? 0;
   const exact = things.some(({ name }) => name.toLowerCase() === typed.toLowerCase());

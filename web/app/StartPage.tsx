@@ -1,19 +1,24 @@
 /** The list of shows, each with its plot drawn small; a new one; a file as a new one. */
 
-import { BookOpen, Copy, FileDown, FileUp, History, Library, Moon, Pencil, Sun, Trash2 } from 'lucide-react';
-import { useRef, useState } from 'react';
+import { BookOpen, Copy, FileDown, FileUp, History, Library, Moon, Pencil, Sun, Trash2, Users } from 'lucide-react';
+import { lazy, Suspense, useRef, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import useSWR from 'swr';
+import { may, mayInHouse } from '#core/access/roles';
 import { endsOf, formatOf } from '#core/formats/index';
 import { parseLength, type Units } from '#core/measure/lengths';
 import { call, type ShowRow, send, sendFile } from '../state/api';
+import { useMe } from '../state/me';
 import { setTheme, usePreferences } from '../state/preferences';
 import { toast } from '../state/toast';
 import { UpdatedSince } from '../ui/Fault';
 import { Choice, FileField, Radio, Typed } from '../ui/Field';
 import { fieldKeys } from '../ui/field-keys';
 import { OutputElsewhere } from '../ui/OutputElsewhere';
+import { asFault, PageForm } from '../ui/PageForm';
 import { usePageKey } from '../ui/page-key';
+
+const ShowPeople = lazy(async () => ({ default: (await import('./ShowPeople')).ShowPeople }));
 
 interface Lists {
   readonly shows: readonly ShowRow[];
@@ -39,6 +44,8 @@ const FEW = 6;
 
 export function StartPage() {
   const { data, error, mutate } = useSWR<Lists>('/api/shows', (path: string) => call<Lists>(path));
+  const me = useMe();
+  const makes = me === undefined || mayInHouse(me.who?.standing ?? 'guest', 'make shows');
   const theme = usePreferences((state) => state.theme);
   const navigate = useNavigate();
   usePageKey('F1', () => void navigate('/guide'));
@@ -94,17 +101,22 @@ export function StartPage() {
           <Link to="/shelf" className="act flex items-center gap-2">
             <Library size={15} /> Shelf
           </Link>
+          <Link to="/people" className="act flex items-center gap-2" title="Accounts, and your own">
+            <Users size={15} /> {me?.who?.name || 'People'}
+          </Link>
           <Link to="/guide" className="act flex items-center gap-2" title="The guide (F1)">
             <BookOpen size={15} /> Guide
           </Link>
-          <button
-            type="button"
-            className="act flex items-center gap-2"
-            title="A whole show as one file, or MVR"
-            onClick={() => file.current?.click()}
-          >
-            <FileUp size={15} /> Open a file
-          </button>
+          {makes && (
+            <button
+              type="button"
+              className="act flex items-center gap-2"
+              title="A whole show as one file, or MVR"
+              onClick={() => file.current?.click()}
+            >
+              <FileUp size={15} /> Open a file
+            </button>
+          )}
           <button
             type="button"
             className="act"
@@ -127,9 +139,7 @@ export function StartPage() {
       {imported && <ImportReport imported={imported} close={() => setImported(null)} />}
       <div className="grid grid-cols-[1fr_290px] gap-10 max-[900px]:grid-cols-1">
         {/* First for the keyboard, at the right for the eye: many shows would be many stops on the way to it. */}
-        <div className="col-start-2 row-start-1 max-[900px]:col-start-1 max-[900px]:row-start-2">
-          <NewShow />
-        </div>
+        <div className="col-start-2 row-start-1 max-[900px]:col-start-1 max-[900px]:row-start-2">{makes && <NewShow />}</div>
         <section aria-label="Shows" className="col-start-1 row-start-1">
           <h2 className="rule-b pb-1 font-bold">Shows</h2>
           {error && (
@@ -137,7 +147,11 @@ export function StartPage() {
               The list cannot be loaded: {(error as Error).message} It is tried again.
             </p>
           )}
-          {data && !data.shows.length && <p className="pencil py-4">No shows yet. Make one at the right, or open a file.</p>}
+          {data && !data.shows.length && (
+            <p className="pencil py-4">
+              {makes ? 'No shows yet. Make one at the right, or open a file.' : 'No show has you yet. Its owner can ask you in.'}
+            </p>
+          )}
           {data && data.shows.length > FEW && (
             <div className="flex items-end gap-4 pt-3">
               <Typed
@@ -165,7 +179,15 @@ export function StartPage() {
           {data && data.shows.length > 0 && !shows.length && <p className="pencil py-4">No show has this in its name.</p>}
           <ul className="grid grid-cols-2 gap-x-6 gap-y-5 pt-4 max-[900px]:grid-cols-1">
             {shows.map((show) => (
-              <ShowCard key={show.id} show={show} act={act} remove={remove} keptDays={data?.keptDays ?? 0} />
+              <ShowCard
+                key={show.id}
+                show={show}
+                act={act}
+                remove={remove}
+                keptDays={data?.keptDays ?? 0}
+                asked={me?.asks === true}
+                makes={makes}
+              />
             ))}
           </ul>
           {data && data.deleted.length > 0 && <Deleted shows={data.deleted} keptDays={data.keptDays} act={act} />}
@@ -180,13 +202,19 @@ function ShowCard({
   act,
   remove,
   keptDays,
+  asked,
+  makes,
 }: {
   show: ShowRow;
+  /** Whether one signs in here, and so whether there are people to ask in. */
+  asked: boolean;
+  makes: boolean;
   act: (work: () => Promise<unknown>) => Promise<void>;
   remove: (show: ShowRow) => Promise<void>;
   keptDays: number;
 }) {
   const [asking, setAsking] = useState(false);
+  const [people, setPeople] = useState(false);
   const [renaming, setRenaming] = useState<string | null>(null);
   const rename = (name: string) => {
     setRenaming(null);
@@ -229,24 +257,40 @@ function ShowCard({
             edited {new Intl.DateTimeFormat(undefined, { dateStyle: 'medium', timeStyle: 'short' }).format(new Date(show.edited))}
           </div>
         </div>
-        <button
-          type="button"
-          className="p-1"
-          aria-label={`Rename ${show.name}`}
-          title="Rename"
-          onClick={() => setRenaming(show.name)}
-        >
-          <Pencil size={14} />
-        </button>
-        <button
-          type="button"
-          className="p-1"
-          aria-label={`Duplicate ${show.name}`}
-          title="Duplicate"
-          onClick={() => void act(() => send('/api/shows', 'POST', { copyOf: show.id }))}
-        >
-          <Copy size={14} />
-        </button>
+        {asked && may(show.role, 'people') && (
+          <button
+            type="button"
+            className="p-1"
+            aria-label={`People of ${show.name}`}
+            title="Who belongs to it"
+            aria-expanded={people}
+            onClick={() => setPeople(!people)}
+          >
+            <Users size={14} />
+          </button>
+        )}
+        {may(show.role, 'own') && (
+          <button
+            type="button"
+            className="p-1"
+            aria-label={`Rename ${show.name}`}
+            title="Rename"
+            onClick={() => setRenaming(show.name)}
+          >
+            <Pencil size={14} />
+          </button>
+        )}
+        {makes && (
+          <button
+            type="button"
+            className="p-1"
+            aria-label={`Duplicate ${show.name}`}
+            title="Duplicate"
+            onClick={() => void act(() => send('/api/shows', 'POST', { copyOf: show.id }))}
+          >
+            <Copy size={14} />
+          </button>
+        )}
         <a
           className="p-1"
           href={`/api/shows/${show.id}/out/show.dessin`}
@@ -265,10 +309,13 @@ function ShowCard({
         >
           <History size={14} />
         </a>
-        <button type="button" className="p-1" aria-label={`Delete ${show.name}`} title="Delete" onClick={() => setAsking(true)}>
-          <Trash2 size={14} />
-        </button>
+        {may(show.role, 'own') && (
+          <button type="button" className="p-1" aria-label={`Delete ${show.name}`} title="Delete" onClick={() => setAsking(true)}>
+            <Trash2 size={14} />
+          </button>
+        )}
       </div>
+      <Suspense>{people && <ShowPeople show={show.id} name={show.name} />}</Suspense>
       {asking && (
         <div
           role="alertdialog"
@@ -376,14 +423,7 @@ function NewShow() {
     }
   };
   return (
-    <form
-      aria-label="New show"
-      onSubmit={(event) => {
-        event.preventDefault();
-        void make();
-      }}
-    >
-      <h2 className="rule-b pb-1 font-bold">New show</h2>
+    <PageForm name="New show" button="Make the show" onSubmit={make} said={asFault(fault)}>
       <label className="block pt-4">
         <span className="pencil">Name</span>
         <Typed value={name} onText={(value) => setName(value)} />
@@ -407,15 +447,7 @@ function NewShow() {
           <Typed value={depth} onText={(value) => setDepth(value)} />
         </label>
       </div>
-      {fault && (
-        <p role="alert" className="pt-2" style={{ color: 'var(--stop)' }}>
-          {fault}
-        </p>
-      )}
-      <button type="submit" className="act act-main mt-6 w-full">
-        Make the show
-      </button>
-    </form>
+    </PageForm>
   );
 }
 

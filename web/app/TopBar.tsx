@@ -3,6 +3,7 @@
 import { Library, Moon, PanelRight, Redo2, Sun, Undo2 } from 'lucide-react';
 import { Suspense } from 'react';
 import { Link } from 'react-router';
+import { may } from '#core/access/roles';
 import { settingsOf } from '#core/model/show';
 import { useSessionState } from '../state/context';
 import { usePanels } from '../state/panels';
@@ -17,7 +18,7 @@ const Wired = lazily(async () => (await import('./Wired')).Wired);
 
 export function TopBar({ context }: { context: Context }) {
   const { session } = context;
-  const { undo, redo, waiting, link, show, aside } = useSessionState();
+  const { undo, redo, waiting, link, show, aside, role, reading } = useSessionState();
   const theme = usePreferences((state) => state.theme);
   const settings = settingsOf(show);
   const quiet = useQuiet();
@@ -32,6 +33,12 @@ export function TopBar({ context }: { context: Context }) {
       <span className="pencil">/</span>
       <h1 className="truncate">{settings.name}</h1>
       <span className="pencil truncate max-[900px]:hidden">{settings.venue}</span>
+      {/* Whoever drafts needs no word of it. */}
+      {!reading && !may(role, 'draft') && (
+        <span className="shrink-0 border px-2 text-[11px]" style={{ borderColor: 'var(--lamp)', color: 'var(--lamp)' }}>
+          {role}
+        </span>
+      )}
       <span className="flex-1" />
       <Tip command="shelf">
         <button type="button" className="flex items-center gap-1" onClick={() => commandById('shelf').run(context)}>

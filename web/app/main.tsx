@@ -5,12 +5,14 @@ import { BrowserRouter, Navigate, Route, Routes } from 'react-router';
 import { SWRConfig } from 'swr';
 import { present } from '#core/measure/list';
 import { PageFault } from '../ui/Fault';
+import { Gate } from './Gate';
 import { NotFound } from './NotFound';
 import { StartPage } from './StartPage';
 import '../styles.css';
 
 /** The first page is the list of shows; the rest of the house is fetched when somebody goes there. */
 const ShelfPage = lazy(async () => ({ default: (await import('./ShelfPage')).ShelfPage }));
+const PeoplePage = lazy(async () => ({ default: (await import('./PeoplePage')).PeoplePage }));
 const GuidePage = lazy(async () => ({ default: (await import('./GuidePage')).GuidePage }));
 const Hand = lazy(async () => ({ default: (await import('../features/check/Hand')).Hand }));
 const ShowPage = lazy(async () => ({ default: (await import('./ShowPage')).ShowPage }));
@@ -22,15 +24,18 @@ createRoot(present(document.getElementById('root'))).render(
       <BrowserRouter useTransitions={false}>
         <ErrorBoundary FallbackComponent={PageFault}>
           <Suspense>
-            <Routes>
-              <Route path="/" element={<StartPage />} />
-              <Route path="/guide" element={<GuidePage />} />
-              <Route path="/shelf" element={<ShelfPage />} />
-              <Route path="/shows/:id" element={<Navigate to="hang" replace />} />
-              <Route path="/shows/:id/in-hand" element={<ShowPage Inside={Hand} />} />
-              <Route path="/shows/:id/:step" element={<ShowPage />} />
-              <Route path="*" element={<NotFound />} />
-            </Routes>
+            <Gate>
+              <Routes>
+                <Route path="/" element={<StartPage />} />
+                <Route path="/guide" element={<GuidePage />} />
+                <Route path="/shelf" element={<ShelfPage />} />
+                <Route path="/people" element={<PeoplePage />} />
+                <Route path="/shows/:id" element={<Navigate to="hang" replace />} />
+                <Route path="/shows/:id/in-hand" element={<ShowPage Inside={Hand} />} />
+                <Route path="/shows/:id/:step" element={<ShowPage />} />
+                <Route path="*" element={<NotFound />} />
+              </Routes>
+            </Gate>
           </Suspense>
         </ErrorBoundary>
       </BrowserRouter>

@@ -1,4 +1,5 @@
 /** Calls to the server. A refusal becomes an error that carries the server's sentence. */
+import type { Role } from '#core/access/roles';
 import { cleanText } from '#core/model/text';
 
 export class Refused extends Error {
@@ -14,6 +15,19 @@ export class Refused extends Error {
 const refusal = (status: number, body: Record<string, unknown>): Refused =>
   new Refused(status, typeof body.detail === 'string' ? body.detail : `The server answered ${status}.`, body);
 
+const signedOut = new Set<() => void>();
+/** Calls back when an answer says that nobody is signed in here, or not any more. */
+export const whenSignedOut = (call: () => void): (() => void) => {
+  signedOut.add(call);
+  return () => signedOut.delete(call);
+};
+/** What came shows that somebody has to sign in. */
+export const saySignedOut = (): void => {
+  for (const call of signedOut) call();
+};
+/** Ways that are gone before anybody has signed in: a wrong password is told where it was typed. */
+const isSigningIn = (path: string): boolean => path.startsWith('/api/me');
+
 /** @throws Refused when the server says no, TypeError or DOMException when it does not answer */
 export async function call<T>(path: string, init: RequestInit = {}): Promise<T> {
   const response = await fetch(path, init);
@@ -23,6 +37,7 @@ export async function call<T>(path: string, init: RequestInit = {}): Promise<T> 
   try {
     body = JSON.parse(text) as Record<string, unknown>;
   } catch {}
+  if (response.status === 401 && !isSigningIn(path)) saySignedOut();
   if (!response.ok) throw refusal(response.status, body);
   return body as T;
 }
@@ -48,6 +63,8 @@ export interface ShowRow {
   readonly deleted: string | null;
   /** A newer program wrote it. */
   readonly newer: boolean;
+  /** What one is in it. */
+  readonly role: Role;
 }
 
 /** A file that the server makes of what is posted. @throws Refused with the server's sentence */

@@ -1,4 +1,5 @@
 import { createContext, useContext, useSyncExternalStore } from 'react';
+import { may, type ShowAct } from '#core/access/roles';
 import type { Show } from '#core/model/show';
 import type { Session, SessionState } from './session/session';
 
@@ -18,6 +19,9 @@ export function useShow(): Show {
   const session = useSession();
   return useSyncExternalStore(session.subscribe, () => session.get().show);
 }
+
+/** Whether one may do something in the open show; in an old issue nobody changes anything. */
+export const useMay = (act: ShowAct): boolean => useSessionPart(({ role, reading }) => may(reading ? 'viewer' : role, act));
 
 /** The address of a file that the server makes: of today's show, or of the issue that is read. */
 export function useOut(): (file: string, query?: Readonly<Record<string, string>>) => string {

@@ -1,5 +1,6 @@
 /** The fields that forms, bars and panels are made of: a choice, a tick, a text. */
 import { itemAt } from '#core/measure/list';
+import { useWrites } from './writes';
 
 export type Option<V extends string | number = string> = V | readonly [value: V, text: string];
 
@@ -19,7 +20,8 @@ interface ChoiceProps<V extends string | number> {
 
 /** A choice of a few words. */
 export function Choice<V extends string | number>(props: ChoiceProps<V>) {
-  const { label, value, options, more, onChoose, className = '', ...rest } = props;
+  const { label, value, options, more, onChoose, className = '', disabled = false, ...rest } = props;
+  const writes = useWrites();
   const part = (option: Option<V | ''>) => (typeof option === 'object' ? option : ([option, String(option)] as const));
   const own = options.map(part);
   const parted = [...own, ...(more?.options.map(part) ?? [])];
@@ -37,6 +39,7 @@ export function Choice<V extends string | number>(props: ChoiceProps<V>) {
         const [key, text] = itemAt(parted, event.target.selectedIndex);
         onChoose(key as V, text);
       }}
+      disabled={disabled || !writes}
       {...rest}
     >
       {own.map(line)}
@@ -71,6 +74,36 @@ export const Typed = ({
   />
 );
 
+/** What stands over a field that carries its own label. */
+export const Captioned = ({ text, children }: { readonly text: React.ReactNode; readonly children: React.ReactNode }) => (
+  <div className="min-w-0 flex-1 pt-4">
+    <span className="pencil">{text}</span>
+    {children}
+  </div>
+);
+
+/** A password. Programs that keep passwords know it by what it says of itself (HTML, autofill). */
+export const Secret = ({
+  label,
+  onText,
+  fresh = false,
+  ...rest
+}: Native & {
+  readonly label: string;
+  readonly value: string;
+  readonly onText: (text: string) => void;
+  readonly fresh?: boolean;
+}) => (
+  <input
+    type="password"
+    className="field"
+    aria-label={label}
+    autoComplete={fresh ? 'new-password' : 'current-password'}
+    onChange={(event) => onText(event.target.value)}
+    {...rest}
+  />
+);
+
 /** A text of several rows. */
 export const LongText = ({
   label,
@@ -88,6 +121,7 @@ export const Tick = ({
   checked,
   some = false,
   onTick,
+  disabled = false,
   ...rest
 }: Native & {
   readonly label?: string;
@@ -104,6 +138,7 @@ export const Tick = ({
     ref={(box) => {
       if (box) box.indeterminate = some;
     }}
+    disabled={!useWrites() || disabled}
     onChange={(event) => onTick(event.target.checked)}
     {...rest}
   />

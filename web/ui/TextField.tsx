@@ -3,6 +3,7 @@
 import { useRef, useState } from 'react';
 import { fieldKeys } from './field-keys';
 import { leaveField } from './focus';
+import { useWrites } from './writes';
 
 interface Props {
   readonly label: string;
@@ -17,6 +18,7 @@ interface Props {
 }
 
 export function TextField({ label, value, placeholder, help, onWrite, list, align = 'left' }: Props) {
+  const writes = useWrites();
   // What is typed and not yet written; nothing typed shows the value, whenever that changes.
   const [typed, setTyped] = useState<string | null>(null);
   const latest = useRef<string | null>(null);
@@ -39,6 +41,7 @@ export function TextField({ label, value, placeholder, help, onWrite, list, alig
       <input
         className="field"
         aria-label={label}
+        readOnly={!writes}
         aria-invalid={fault !== null}
         title={fault ?? help}
         placeholder={placeholder}

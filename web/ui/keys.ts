@@ -10,7 +10,7 @@ import { isTyping } from './canvas/pointing';
 import { pressed } from './field-keys';
 import { controls, keysAt, leaveField } from './focus';
 import { commandFor } from './own-keys';
-import { type Context, type KeyEntry, registry, type Scope } from './registry';
+import { type Context, isOffered, type KeyEntry, registry, type Scope } from './registry';
 
 /** Answers false when it was not for it after all. */
 export type KeyAction = (event: KeyboardEvent) => unknown;
@@ -97,7 +97,12 @@ function onDrawing(event: KeyboardEvent, context: Context): void {
   const name = pressed(event);
   const command = commandFor(name);
   // Escape leaves what is under way wherever the focus is; other single keys belong to the drawing.
-  if (!command || (single && name !== 'Escape' && (keys === null || (command.edits && keys !== 'rig')))) return;
+  if (
+    !command ||
+    !isOffered(command, context.session.get().role) ||
+    (single && name !== 'Escape' && (keys === null || (command.edits && keys !== 'rig')))
+  )
+    return;
   // Text that is marked anywhere is copied as text, and in the Ledger the clipboard holds cells.
   const clipboard = /^mod\+[CVX]$/.test(name);
   const inLedger = event.target instanceof Element && event.target.closest('[data-scope="ledger"]') !== null;

@@ -4,6 +4,7 @@
  */
 import type { LucideIcon } from 'lucide-react';
 import { type ComponentType, lazy, useEffect, useSyncExternalStore } from 'react';
+import { may, type Role, type ShowAct } from '#core/access/roles';
 import type { Snag, SnagStep } from '#core/audit/snags';
 import type { SectionView } from '#core/draw/section-view';
 import type { Show } from '#core/model/show';
@@ -41,6 +42,8 @@ export interface Command {
   readonly words?: readonly string[];
   /** Changes what is drawn: its key acts only where the rig is seen. */
   readonly edits?: true;
+  /** What somebody must be allowed in the show to be offered it; left out, to draft where it changes what is drawn, and else to look. */
+  readonly takes?: ShowAct;
   /** Done by key alone: neither in the palette nor on a button. */
   readonly quiet?: true;
   readonly menu?: MenuPlace;
@@ -83,6 +86,8 @@ export interface StepEntry {
   readonly order: number;
   /** Other words by which people look for it. */
   readonly words?: readonly string[];
+  /** What its panel is for; left out, to look. */
+  readonly takes?: ShowAct;
   /** How far it has come, in a word or two. */
   readonly note: (show: Show, snags: readonly Snag[]) => string;
   /** The snags that are told under it. */
@@ -367,6 +372,10 @@ export const useQuiet = (): boolean =>
     },
     () => quiet,
   );
+
+/** Whether somebody is offered a command: what one may not do is not there. */
+export const isOffered = ({ takes, edits }: Pick<Command, 'takes' | 'edits'>, role: Role): boolean =>
+  may(role, takes ?? (edits ? 'draft' : 'look'));
 
 /** "Ctrl Z" for people, from "mod+Z". */
 export const keyText = (key: string): string =>

@@ -8,6 +8,7 @@ const feature: Feature = {
     {
       id: 'file in',
       name: 'Bring a file into this show: a list, console data, a rig',
+      takes: 'send',
       words: ['import', 'open', 'csv', 'xlsx', 'mvr', 'ascii', 'back', 'spreadsheet'],
       run: doing(
         later(() => import('./choose')),

@@ -5,10 +5,11 @@ import { firstOf } from '#core/measure/list';
 import { all, settingsOf } from '#core/model/show';
 import { stagePositions } from '#core/order/tray';
 import { chosenFixtures, chosenPositions, chosenThings } from '../../state/chosen';
-import { useShow } from '../../state/context';
+import { useMay, useShow } from '../../state/context';
 import { useSelection } from '../../state/selection';
 import { lazily } from '../../ui/registry';
 import { plural, unitsSaid } from '../../ui/words';
+import { Writes } from '../../ui/writes';
 
 const FixtureCard = lazily(async () => (await import('./FixtureCard')).FixtureCard);
 const SeveralCard = lazily(async () => (await import('./SeveralCard')).SeveralCard);
@@ -20,6 +21,7 @@ const Hints = lazily(async () => (await import('./Hints')).Hints);
 export function Card() {
   const show = useShow();
   const selection = useSelection((state) => state.selection);
+  const drafts = useMay('draft');
   const things = chosenThings(show, selection).length + chosenFixtures(show, selection).length;
   if (!things) return <Nothing />;
   return (
@@ -32,7 +34,9 @@ export function Card() {
           .slice(0, 20)}
         fallback={<h2 className="pencil">{things === 1 ? 'One thing' : plural(things, 'thing')}</h2>}
       >
-        <Chosen selection={selection} />
+        <Writes value={drafts}>
+          <Chosen selection={selection} />
+        </Writes>
       </Suspense>
     </div>
   );

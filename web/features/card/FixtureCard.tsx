@@ -9,7 +9,7 @@ import { all, find, get } from '#core/model/show';
 import { isHung } from '#core/order/tray';
 import { formatAddress, formatRange } from '#core/patch/address';
 import { fixtureFootprint, partFootprint } from '#core/patch/footprint';
-import { useShow } from '../../state/context';
+import { useMay, useShow } from '../../state/context';
 import { usePanels } from '../../state/panels';
 import { useRunCommand } from '../../ui/context';
 import { commandById } from '../../ui/registry';
@@ -129,6 +129,7 @@ function Snags({ fixtures }: { fixtures: readonly Fixture[] }) {
 
 function Acts() {
   const run = useRunCommand();
+  if (!useMay('draft')) return null;
   return (
     <div className="flex gap-1 pb-1">
       {(

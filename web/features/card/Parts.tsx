@@ -1,12 +1,15 @@
 /** The parts of one fixture, cells and devices, each with channel, address, circuit and colour of its own. */
 
+import { may } from '#core/access/roles';
+import { actOfField } from '#core/access/writes';
 import { fieldText, typeField, usualFields } from '#core/fields/index';
 import { updating } from '#core/model/change';
 import type { Fixture } from '#core/model/records';
 import { partFootprint } from '#core/patch/footprint';
 import { isDevice } from '#core/patch/parts';
-import { useSession, useShow } from '../../state/context';
+import { useSession, useSessionPart, useShow } from '../../state/context';
 import { TextField } from '../../ui/TextField';
+import { Writes } from '../../ui/writes';
 
 const columns = usualFields
   .flatMap(({ id, inParts }) => (inParts ? [{ field: id, name: inParts.as, order: inParts.order }] : []))
@@ -15,6 +18,7 @@ const columns = usualFields
 export function Parts({ fixture }: { fixture: Fixture }) {
   const session = useSession();
   const show = useShow();
+  const role = useSessionPart((state) => state.role);
   return (
     <section aria-label="Parts" className="pt-2">
       <h3 className="pencil">{fixture.parts.length} parts</h3>
@@ -37,19 +41,21 @@ export function Parts({ fixture }: { fixture: Fixture }) {
               </td>
               {columns.map(({ field, name }) => (
                 <td key={field}>
-                  <TextField
-                    label={`${name} of ${part.name || 'the lamp'}`}
-                    value={fieldText(show, fixture, i, field)}
-                    onWrite={(text) => {
-                      const typed = typeField(show, fixture, i, field, text);
-                      if (!typed.ok) return typed.why;
-                      session.edit(
-                        `${name} of ${part.name || 'the lamp'} ${text || 'cleared'}`,
-                        updating([[fixture, typed.fixture]]),
-                      );
-                      return null;
-                    }}
-                  />
+                  <Writes value={may(role, actOfField(field))}>
+                    <TextField
+                      label={`${name} of ${part.name || 'the lamp'}`}
+                      value={fieldText(show, fixture, i, field)}
+                      onWrite={(text) => {
+                        const typed = typeField(show, fixture, i, field, text);
+                        if (!typed.ok) return typed.why;
+                        session.edit(
+                          `${name} of ${part.name || 'the lamp'} ${text || 'cleared'}`,
+                          updating([[fixture, typed.fixture]]),
+                        );
+                        return null;
+                      }}
+                    />
+                  </Writes>
                 </td>
               ))}
             </tr>

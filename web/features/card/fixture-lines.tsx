@@ -1,5 +1,6 @@
 /** Lines of the fixture's Card: fields, mode and type, and where it stands. What differs reads "several". */
 
+import { actOfField } from '#core/access/writes';
 import { aimOf } from '#core/fields/aim';
 import { fieldText, onCard, typeField } from '#core/fields/index';
 import { formatLength, LENGTH_HELP, lengthFrom, lengthUnit, parseLength } from '#core/measure/lengths';
@@ -13,11 +14,12 @@ import { modeEffect } from '#core/patch/block';
 import { swapLosses, swapType } from '#core/setout/hang';
 import { alongOf, fromOrigin } from '#core/space/curves';
 import { place } from '#core/space/hanging';
-import { useSession, useShow } from '../../state/context';
+import { useMay, useSession, useShow } from '../../state/context';
 import { usePanels } from '../../state/panels';
 import { toast } from '../../state/toast';
 import { Line, TextField } from '../../ui/TextField';
 import { plural } from '../../ui/words';
+import { Writes } from '../../ui/writes';
 import { shared } from './shared';
 import { TypeSelect } from './TypeSelect';
 
@@ -35,6 +37,7 @@ interface FieldProps extends Chosen {
 export function FieldLine({ fixtures, name, field, list, elsewhere }: FieldProps) {
   const session = useSession();
   const show = useShow();
+  const writes = useMay(actOfField(field));
   const value = shared(fixtures.map((fixture) => fieldText(show, fixture, null, field)));
   const write = (text: string): string | null => {
     if (elsewhere?.(text)) return null;
@@ -52,13 +55,15 @@ export function FieldLine({ fixtures, name, field, list, elsewhere }: FieldProps
   };
   return (
     <Line name={name}>
-      <TextField
-        label={name}
-        value={value ?? ''}
-        placeholder={value === null ? 'several' : ''}
-        onWrite={write}
-        {...(list ? { list } : {})}
-      />
+      <Writes value={writes}>
+        <TextField
+          label={name}
+          value={value ?? ''}
+          placeholder={value === null ? 'several' : ''}
+          onWrite={write}
+          {...(list ? { list } : {})}
+        />
+      </Writes>
     </Line>
   );
 }

@@ -99,6 +99,7 @@ const feature: Feature = {
     {
       id: 'output',
       name: 'Output: switch it on or off',
+      takes: 'light',
       words: ['levels', 'send', 'dmx'],
       run: () => wire()?.output(!useWires.getState().state?.output),
     },

@@ -54,6 +54,7 @@ const feature: Feature = {
     {
       id: 'layer of',
       name: 'Move what is chosen to another layer',
+      takes: 'draft',
       menu: {
         group: 'change',
         order: 8,

@@ -95,6 +95,7 @@ const feature: Feature = {
       key: ' ',
       quiet: true,
       edits: true,
+      takes: 'look',
       run: () => useHand.setState({ panning: true }),
     },
     { id: 'select', name: 'Select', key: 'V', run: () => useTool.setState({ tool: 'select' }) },
@@ -158,6 +159,7 @@ const feature: Feature = {
     {
       id: 'booms',
       name: 'Draw the units of booms and ladders on the plan too, or in their details alone',
+      takes: 'draft',
       run: ({ session, show }) => {
         const settings = settingsOf(show);
         session.edit(
@@ -169,6 +171,7 @@ const feature: Feature = {
     {
       id: 'nose',
       name: 'Noses follow the aim, or stand square to the pipe',
+      takes: 'draft',
       run: ({ session, show }) => {
         const settings = settingsOf(show);
         session.edit(

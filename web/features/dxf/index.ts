@@ -9,6 +9,7 @@ const feature: Feature = {
     {
       id: 'dxf',
       name: 'Read a venue from DXF',
+      takes: 'draft',
       run: ({ go }) => {
         go('stage');
         arrange({ panel: 'dxf', view: 'plan', beside: null });

@@ -10,6 +10,7 @@ const acts = later(() => import('./acts'));
 const take = (id: string, name: string, words: readonly string[]): Command => ({
   id,
   name,
+  takes: 'draft',
   words: [...words],
   run: ({ go }) => {
     go('focus');

@@ -15,6 +15,7 @@ const feature: Feature = {
       name: 'Hang',
       icon: Lamp,
       order: 3,
+      takes: 'draft',
       note: (show) => unitsSaid(all(show, 'fixture')),
       snags: 'hang',
       Panel: lazily(async () => (await import('./HangPanel')).HangPanel),
@@ -27,6 +28,7 @@ const feature: Feature = {
     {
       id: 'hang',
       name: 'Hang fixtures',
+      takes: 'draft',
       words: ['lights', 'lanterns', 'instruments', 'place', 'add'],
       key: 'H',
       run: ({ go }) => {
@@ -47,6 +49,7 @@ const feature: Feature = {
     {
       id: 'renumber',
       name: 'Renumber the units of the chosen positions',
+      takes: 'draft',
       run: doing(acts, ({ renumber }) => renumber),
     },
     {
@@ -70,6 +73,7 @@ const feature: Feature = {
     {
       id: 'spare',
       name: 'Mark the selected fixtures as spare, or take the mark off',
+      takes: 'draft',
       menu: { group: 'change', order: 9, text: 'Spare, or not', needs: 'fixtures' },
       run: doing(acts, ({ markSpare }) => markSpare),
     },

@@ -2,16 +2,19 @@
 
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useEffect, useMemo, useRef, useState } from 'react';
+import { may, refusal } from '#core/access/roles';
+import { actOfField } from '#core/access/writes';
 import { fieldText } from '#core/fields/index';
 import { columnsOf } from '#core/ledger/columns';
 import { canType } from '#core/ledger/edits';
 import { type Row, type Rows, rowsOf } from '#core/ledger/rows';
 import { itemAt, present } from '#core/measure/list';
 import { all, type Show } from '#core/model/show';
-import { useShow } from '../../state/context';
+import { useSession, useShow } from '../../state/context';
 import { cellKey, useIncoming } from '../../state/incoming';
 import { useRunPreview } from '../../state/run';
 import { select, useSelection } from '../../state/selection';
+import { toast } from '../../state/toast';
 import { useView } from '../../state/view';
 import { useAudit } from '../../ui/audit';
 import { isTyping } from '../../ui/canvas/pointing';
@@ -122,6 +125,7 @@ export function Ledger() {
     useLedger((state) => state.columns),
   );
   const [editing, setEditing] = useState<string | null>(null);
+  const session = useSession();
   const scroll = useRef<HTMLDivElement>(null);
   const head = useRef<HTMLDivElement>(null);
   const anchor = useRef(0);
@@ -156,6 +160,9 @@ export function Ledger() {
     const row = rows[at.row];
     const column = columns[at.column];
     if (!column || !canType(row, column) || row?.kind !== 'fixture') return;
+    // A cell that one may only look at takes no letters.
+    const { role } = session.get();
+    if (!may(role, actOfField(column.field))) return void toast(refusal(role, actOfField(column.field)));
     setEditing(text ?? fieldText(show, row.fixture, row.part, column.field));
   };
   useGridKeys(

@@ -10,7 +10,7 @@ import { adding, removing, updating } from '#core/model/change';
 import type { LedgerView } from '#core/model/records';
 import { all, settingsOf } from '#core/model/show';
 import { fetchFile } from '../../state/api';
-import { useSession, useShow } from '../../state/context';
+import { useMay, useSession, useShow } from '../../state/context';
 import { letIn } from '../../state/incoming';
 import { toast } from '../../state/toast';
 import { Choice, FileField, Tick, Typed } from '../../ui/Field';
@@ -19,6 +19,7 @@ import { saveFile } from '../../ui/save';
 import { plural, unitsSaid } from '../../ui/words';
 import { shownColumns, takeView, useLedger } from './state';
 
+const looking = ['columns', 'find'] as const;
 const LedgerTools = lazily(async () => (await import('./LedgerTools')).LedgerTools);
 
 interface Props {
@@ -41,6 +42,7 @@ export function LedgerBar({ rows, columns, write }: Props) {
   const views = [...all(show, 'view')].sort((a, b) => a.order - b.order);
   const [name, setName] = useState('');
   const title = settingsOf(show).name;
+  const [drafts, writes, sends] = [useMay('draft'), useMay('note'), useMay('send')];
 
   const keep = (withColumns: boolean) => {
     const wanted = name.trim();
@@ -140,7 +142,7 @@ export function LedgerBar({ rows, columns, write }: Props) {
             <option key={view.id} value={view.name} />
           ))}
         </datalist>
-        {name.trim() && (
+        {drafts && name.trim() && (
           <>
             <button type="button" className="link" title="Columns, order, groups and filters" onClick={() => keep(true)}>
               Keep
@@ -159,7 +161,7 @@ export function LedgerBar({ rows, columns, write }: Props) {
             )}
           </>
         )}
-        {(['columns', 'find', 'set'] as const).map((item) => (
+        {([...looking, ...(writes ? (['set'] as const) : [])] as const).map((item) => (
           <button
             key={item}
             type="button"
@@ -181,14 +183,16 @@ export function LedgerBar({ rows, columns, write }: Props) {
         >
           XLSX
         </button>
-        <button
-          type="button"
-          className="link"
-          title="A list or a rig from outside: CSV, XLSX, console data, MVR; what it would change is seen first"
-          onClick={() => file.current?.click()}
-        >
-          Bring back
-        </button>
+        {sends && (
+          <button
+            type="button"
+            className="link"
+            title="A list or a rig from outside: CSV, XLSX, console data, MVR; what it would change is seen first"
+            onClick={() => file.current?.click()}
+          >
+            Bring back
+          </button>
+        )}
         <FileField
           ref={file}
           testId="back-file"

@@ -27,6 +27,7 @@ const feature: Feature = {
     {
       id: 'quick',
       name: 'Type figures for the selection',
+      takes: 'note',
       words: ['renumber', 'channels'],
       key: 'Q',
       run: () => arrange({ quick: true, view: 'plan' }),
@@ -34,6 +35,7 @@ const feature: Feature = {
     {
       id: 'thread',
       name: 'Thread a run by hand',
+      takes: 'check',
       key: 'X',
       run: ({ go }) => {
         go('number');

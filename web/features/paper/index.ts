@@ -81,9 +81,15 @@ const feature: Feature = {
     {
       id: 'symbols bold',
       name: 'Symbols: the bold set, for small scales',
+      takes: 'draft',
       run: (context) => switchSymbols(context, 'bold'),
     },
-    { id: 'symbols outline', name: 'Symbols: the outline set', run: (context) => switchSymbols(context, 'outline') },
+    {
+      id: 'symbols outline',
+      name: 'Symbols: the outline set',
+      takes: 'draft',
+      run: (context) => switchSymbols(context, 'outline'),
+    },
   ],
 };
 export default feature;

@@ -67,7 +67,7 @@ const feature: Feature = {
       run: () => useView.setState({ view: 'universes', beside: null }),
     },
     { id: 'power', name: 'Circuits, dimmers, phases: what they carry', run: togglePanel('power') },
-    { id: 'modes', name: 'Change the mode of the selection', run: () => usePanels.setState({ panel: 'modes' }) },
+    { id: 'modes', name: 'Change the mode of the selection', takes: 'draft', run: () => usePanels.setState({ panel: 'modes' }) },
   ],
 };
 export default feature;

@@ -40,6 +40,7 @@ const feature: Feature = {
     {
       id: 'pipe',
       name: 'Draw a pipe',
+      takes: 'draft',
       words: ['truss', 'batten', 'electric', 'bar', 'boom', 'add a position'],
       key: 'E',
       run: ({ go }) => {

@@ -62,10 +62,17 @@ const feature: Feature = {
       run: doing(acts, ({ removeChosen }) => removeChosen),
     },
     { id: 'copy', name: 'Copy', key: 'mod+C', run: doing(clip, ({ copyChosen }) => copyChosen) },
-    { id: 'paste', name: 'Paste on the chosen position', key: 'mod+V', run: doing(clip, ({ pasteChosen }) => pasteChosen) },
+    {
+      id: 'paste',
+      name: 'Paste on the chosen position',
+      key: 'mod+V',
+      takes: 'draft',
+      run: doing(clip, ({ pasteChosen }) => pasteChosen),
+    },
     {
       id: 'copy to',
       name: 'Copy the chosen units to another position',
+      takes: 'draft',
       menu: {
         group: 'change',
         order: 5,
@@ -83,6 +90,7 @@ const feature: Feature = {
     {
       id: 'copies',
       name: 'Copies: at an offset, in a row, mirrored',
+      takes: 'draft',
       words: ['repeat', 'array', 'series'],
       key: 'C',
       bar: { icon: Copy, order: 2, panel: 'copy' },
@@ -108,6 +116,7 @@ const feature: Feature = {
     {
       id: 'set out',
       name: 'Set out the selection',
+      takes: 'draft',
       words: ['align', 'distribute', 'spread', 'space evenly', 'arrange'],
       key: 'U',
       menu: { group: 'change', order: 4, text: 'Set out', needs: 'any' },

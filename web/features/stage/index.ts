@@ -8,6 +8,7 @@ import { plural } from '../../ui/words';
 const take = (id: string, name: string, key?: string): Command => ({
   id,
   name,
+  takes: 'draft',
   ...(key ? { key } : {}),
   run: ({ go }) => {
     go('stage');

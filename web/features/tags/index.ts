@@ -30,10 +30,11 @@ const feature: Feature = {
       name: 'Tags: hide or show them all',
       run: () => useView.setState(({ tagSet }) => ({ tagSet: tagSet === 'none' ? null : 'none' })),
     },
-    { id: 'tag sets', name: 'Edit the tag sets', words: ['labels', 'text'], run: togglePanel('tags') },
+    { id: 'tag sets', name: 'Edit the tag sets', takes: 'draft', words: ['labels', 'text'], run: togglePanel('tags') },
     {
       id: 'tags back',
       name: 'Put tags that were moved by hand back',
+      takes: 'draft',
       run: withFixtures(({ session }, fixtures) =>
         session.edit(
           `Put the tags of ${plural(fixtures.length)} back`,

@@ -1,5 +1,6 @@
 /** The connection over which a window hears of changes: opened again for ever, from where it stood. */
 import type { Change } from '#core/model/change';
+import { saySignedOut } from '../api';
 
 export interface Entry {
   readonly revision: number;
@@ -26,6 +27,8 @@ export type Later = (ms: number, work: () => void) => () => void;
 /** The server gives a sign of life each 15 s; after this long without one the connection is dead, ms. */
 const SILENCE = 40_000;
 const [FIRST, LONGEST] = [500, 5000];
+/** The server ends a connection so whose window may not have it any more (server/problem.ts). */
+const NOT_ANY_MORE = 4401;
 
 /**
  * A connection that is opened again for ever: after a loss, and after a silence that is too long.
@@ -101,5 +104,14 @@ export function openLive(
 export const socketAt = (path: string): Socket => {
   const url = new URL(path, window.location.href);
   url.protocol = url.protocol.replace('http', 'ws');
-  return new WebSocket(url) as unknown as Socket;
+  const socket = new WebSocket(url);
+  let stood = false;
+  socket.addEventListener('open', () => {
+    stood = true;
+  });
+  // A browser does not say why a connection was refused: it may be that one has to sign in.
+  socket.addEventListener('close', ({ code }) => {
+    if (code === NOT_ANY_MORE || !stood) saySignedOut();
+  });
+  return socket as unknown as Socket;
 };

@@ -2,6 +2,7 @@
 import { createStore, entries, type UseStore } from 'idb-keyval';
 import { v4 } from 'uuid';
 import { call, send } from '../api';
+import { accountHere } from '../me';
 import { keepSteps, stepsKept } from '../memory';
 import { type Later, openLive, socketAt } from './live';
 import { type Loaded, type Missed, makeSession, type Session, type Stored } from './session';
@@ -55,11 +56,20 @@ const store: KeyValue = {
 export async function openSession(id: string, say: (text: string) => void): Promise<Session> {
   const name = v4();
   const channel = new BroadcastChannel('dessin sessions') as unknown as Channel;
-  const keeper = makeKeeper(id, name, store, makePresence(name, channel, later));
+  // Both are on their way at once.
+  let first: Promise<Loaded> | null = call<Loaded>(`/api/shows/${id}`);
+  first.catch(() => undefined);
+  const account = await accountHere();
+  // What somebody has not stored yet is nobody else's, also where several use one browser.
+  const keeper = makeKeeper(account ? `${id}~${account}` : id, name, store, makePresence(name, channel, later));
   try {
     const session = await makeSession({
       steps: stepsKept(sessionStorage, id),
-      load: () => call<Loaded>(`/api/shows/${id}`),
+      load: () => {
+        const loading = first ?? call<Loaded>(`/api/shows/${id}`);
+        first = null;
+        return loading;
+      },
       since: async (revision) =>
         (await call<{ changes: readonly Missed[] | null }>(`/api/shows/${id}/changes?since=${revision}`)).changes,
       post: (edit) =>

@@ -19,6 +19,7 @@ export async function openReading(id: Id, issue: Id, say: (text: string) => void
     redo: [],
     aside: [],
     unsound: [],
+    role: 'owner',
     build: null,
     reading: { issue, name },
   };

@@ -1,5 +1,7 @@
 /** The open show: what is confirmed, what waits, what is shown, what was set aside; undo; the edits of other windows. */
 import { v4 } from 'uuid';
+import type { Role } from '#core/access/roles';
+import { whyNot } from '#core/access/writes';
 import { withLooks } from '#core/light/renumbered';
 import type { Aside } from '#core/model/aside';
 import { apply, type Change, invert, isEmpty } from '#core/model/change';
@@ -31,6 +33,8 @@ export interface SessionState {
   readonly aside: readonly SetAside[];
   /** Records of the show that the server cannot show. */
   readonly unsound: readonly Aside[];
+  /** What one is in the show. */
+  readonly role: Role;
   /** An old issue that is read; left out in a show that is worked on. */
   readonly reading?: { readonly issue: Id; readonly name: string };
   /** Build of the interface that the server has by now; null as long as it has said nothing. */
@@ -57,6 +61,8 @@ export interface Loaded {
   readonly revision: number;
   readonly records: readonly DessinRecord[];
   readonly aside?: readonly Aside[];
+  /** What one is in it; left out, its owner. */
+  readonly role?: Role;
 }
 export interface Stored {
   readonly revision: number;
@@ -89,8 +95,8 @@ export interface Ports {
 const [AWAY, FAILED, LOOK] = [1000, 1000, 3000];
 /** Tries that an edit has with a server that answers and fails; then it is set aside, so that the rest goes on. */
 const TRIES = 3;
-/** Answers that mean: later. Everything else from 500 on is a failure at this very edit. */
-const notNow = new Set([408, 425, 429, 502, 503, 504]);
+/** Answers that mean: later. After 401 somebody signs in, which the page asks for. Everything else from 500 on is a failure at this very edit. */
+const notNow = new Set([401, 408, 425, 429, 502, 503, 504]);
 
 /** Steps that can be undone: each keeps the records before and after it. */
 const MOST_STEPS = 500;
@@ -119,6 +125,7 @@ export async function makeSession(ports: Ports): Promise<Session> {
     redo: bounded(ports.steps?.redo ?? []),
     aside: [],
     unsound: loaded.aside ?? [],
+    role: loaded.role ?? 'owner',
     build: null,
   };
   const listeners = new Set<() => void>();
@@ -175,7 +182,7 @@ export async function makeSession(ports: Ports): Promise<Session> {
     const fresh = await ports.load();
     if (fresh.revision < state.revision && !olderToo) return;
     confirmed = showOf(id, fresh.records);
-    rebuild({ revision: fresh.revision, unsound: fresh.aside ?? [] });
+    rebuild({ revision: fresh.revision, unsound: fresh.aside ?? [], role: fresh.role ?? 'owner' });
   };
   /** Takes what was missed, change by change; only where that does not do, the whole show is loaded. */
   const catchUp = async (): Promise<void> => {
@@ -312,6 +319,9 @@ export async function makeSession(ports: Ports): Promise<Session> {
       updated: raw.updated.map(([from, to]) => [from, cleanDeep(to, from)] as const),
     });
     if (isEmpty(change)) return;
+    // Said at once, and not after the server has refused it.
+    const why = whyNot(state.role, change);
+    if (why) return say(why);
     const key = v4();
     set({ undo: bounded([...state.undo, { label, change, key }]), redo: [] });
     push(label, change, key);

@@ -1,0 +1,221 @@
+/** A house that others can reach: who comes in, by which name, and what ends when somebody may not any more. */
+
+import { mkdtemp, readdir, stat } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { afterAll, beforeAll, expect, test } from '@jest/globals';
+import type { Context } from 'hono';
+import WebSocket from 'ws';
+import { backupCommand, ownerCommand } from '../commands.js';
+import { hostsOf } from '../hosts.js';
+import { type Running, start } from '../start.js';
+import { placeOf, proxiesOf } from './gate.js';
+
+const word = 'four plain words here';
+let data = '';
+let running: Running;
+const HOST = '127.0.0.2';
+const begin = (more: object = {}) => start({ port: 0, host: HOST, data, databaseUrl: undefined, demo: true, ...more });
+beforeAll(async () => {
+  data = join(await mkdtemp(join(tmpdir(), 'dessin-house-')), 'data');
+  await expect(begin()).rejects.toThrow(/HOST is 127\.0\.0\.2.*no owner yet.*npm run owner/);
+  await expect(ownerCommand({ data, databaseUrl: undefined }, 'Ines Falk', 'short')).rejects.toThrow('at least 10');
+  expect(await ownerCommand({ data, databaseUrl: undefined }, 'Ines Falk', word)).toMatch('Ines Falk owns this house now');
+  running = await begin();
+}, 60_000);
+afterAll(() => running.stop());
+
+const ask = (path: string, init: RequestInit = {}, cookie = '') =>
+  fetch(`${running.url}/api${path}`, { ...init, headers: { 'content-type': 'application/json', cookie, ...init.headers } });
+const post = (path: string, body: unknown, cookie = '', method = 'POST') =>
+  ask(path, { method, body: JSON.stringify(body) }, cookie);
+const signIn = async (name: string, password: string, before = ''): Promise<string> => {
+  const answer = await post('/me/sign-in', { name, password }, before);
+  expect(answer.status).toBe(200);
+  return answer.headers.getSetCookie()[0]?.split(';')[0] ?? '';
+};
+
+test('a cookie is no script\u2019s and no other site\u2019s, and one that was brought along is not taken over', async () => {
+  const fixed = `dessin=${'A'.repeat(43)}`;
+  const answer = await post('/me/sign-in', { name: 'ines falk', password: word }, fixed);
+  const [cookie = ''] = answer.headers.getSetCookie();
+  expect(cookie).toMatch(/^dessin=[\w-]{43}; Max-Age=\d+; Path=\/; HttpOnly; SameSite=Strict$/);
+  expect(cookie).not.toContain(fixed);
+  expect((await ask('/shows', {}, fixed)).status).toBe(401);
+  const own = cookie.split(';')[0] ?? '';
+  expect(await (await ask('/me', {}, own)).json()).toMatchObject({ asks: true, who: { name: 'Ines Falk', standing: 'owner' } });
+  // Whoever signs in anew leaves nothing behind that still opens.
+  const next = await signIn('Ines Falk', word, own);
+  expect((await ask('/shows', {}, own)).status).toBe(401);
+  expect((await ask('/shows', {}, next)).status).toBe(200);
+  expect((await post('/me/sign-out', {}, next)).status).toBe(204);
+  expect((await ask('/shows', {}, next)).status).toBe(401);
+});
+test('nobody who has not signed in gets further than the door', async () => {
+  expect(await (await ask('/me')).json()).toEqual({ asks: true, who: null });
+  expect((await ask('/health')).status).toBe(200);
+  const refused = await ask('/shows');
+  expect([refused.status, ((await refused.json()) as { detail: string }).detail]).toEqual([
+    401,
+    expect.stringMatching('Sign in first'),
+  ]);
+  for (const [name, password] of [
+    ['Ines Falk', 'wrong words here'],
+    ['Nobody', word],
+  ] as const) {
+    const wrong = await post('/me/sign-in', { name, password });
+    expect([wrong.status, await wrong.json()]).toEqual([
+      401,
+      expect.objectContaining({ detail: expect.stringMatching('no account with this name and this password') }),
+    ]);
+  }
+  expect((await post('/me/sign-in', { name: 7, password: [] })).status).toBe(422);
+  // The page itself comes to everybody: it asks for the rest.
+  expect((await ask('/shows', { headers: { authorization: 'Bearer nothing' } })).status).toBe(401);
+});
+test('a member makes shows, a guest sees those that somebody asked into, and each does what the role may', async () => {
+  const owner = await signIn('Ines Falk', word);
+  const make = async (name: string, standing: string) =>
+    ((await (await post('/people', { name, password: word, standing }, owner)).json()) as { id: string }).id;
+  const tomas = await make('Tomas Reed', 'member');
+  const guest = await make('Lena Vos', 'guest');
+  const [member, lena] = [await signIn('Tomas Reed', word), await signIn('Lena Vos', word)];
+  const made = await post('/shows', { name: 'Low Tide', units: 'metric', stageWidth: 9000, stageDepth: 7000 }, member);
+  const { id } = (await made.json()) as { id: string };
+  const names = async (cookie: string) =>
+    ((await (await ask('/shows', {}, cookie)).json()) as { shows: { name: string; role: string }[] }).shows
+      .map(({ name, role }) => `${name}: ${role}`)
+      .sort();
+  expect(await names(member)).toEqual(['Low Tide: owner']);
+  expect(await names(lena)).toEqual([]);
+  expect(await names(owner)).toEqual(['Low Tide: owner', 'The Salt Orchard: owner']);
+  expect((await ask(`/shows/${id}`, {}, lena)).status).toBe(404);
+  expect((await post('/shows', { name: 'Mine', units: 'metric', stageWidth: 9000, stageDepth: 7000 }, lena)).status).toBe(403);
+  expect((await post(`/shows/${id}/people/${guest}`, { role: 'electrician' }, member, 'PATCH')).status).toBe(204);
+  expect(await names(lena)).toEqual(['Low Tide: electrician']);
+  const { records } = (await (await ask(`/shows/${id}`, {}, lena)).json()) as { records: { kind: string; name?: string }[] };
+  const layer = records.find(({ kind }) => kind === 'layer')!;
+  const edit = (cookie: string, author = 'somebody else') =>
+    post(
+      `/shows/${id}/changes`,
+      {
+        key: crypto.randomUUID(),
+        label: 'Rename',
+        author,
+        change: { added: [], updated: [[layer, { ...layer, name: 'Mine' }]], removed: [] },
+      },
+      cookie,
+    );
+  const refused = await edit(lena);
+  expect([refused.status, await refused.json()]).toEqual([
+    403,
+    expect.objectContaining({
+      detail: 'You are an electrician in this show, and may not draft. That is for: owner and designer.',
+    }),
+  ]);
+  expect((await edit(member)).status).toBe(200);
+  // The log says who it was, whatever the window said.
+  const { log } = (await (await ask(`/shows/${id}/log`, {}, member)).json()) as { log: { author: string }[] };
+  expect(log[0]?.author).toBe('Tomas Reed');
+  expect((await ask(`/people/${tomas}`, { method: 'DELETE' }, member)).status).toBe(403);
+  expect((await post('/people/owner', { name: 'Thief', password: word }, owner)).status).toBe(403);
+});
+test('what stays open ends when its session does, or the role in the show', async () => {
+  const owner = await signIn('Ines Falk', word);
+  const { shows } = (await (await ask('/shows', {}, owner)).json()) as { shows: { id: string; name: string }[] };
+  const show = shows.find(({ name }) => name === 'The Salt Orchard')!.id;
+  const made = await post('/people', { name: 'Odd Brandt', password: word, standing: 'guest' }, owner);
+  const { id: odd } = (await made.json()) as { id: string };
+  await post(`/shows/${show}/people/${odd}`, { role: 'viewer' }, owner, 'PATCH');
+  const cookie = await signIn('Odd Brandt', word);
+  const open = (path: string) => {
+    const socket = new WebSocket(`${running.url.replace('http', 'ws')}/api${path}`, { headers: { cookie } });
+    const ended = new Promise<number>((done) => socket.once('close', done));
+    return new Promise<Promise<number>[]>((done, failed) => {
+      socket.once('message', () => done([ended]));
+      socket.once('unexpected-response', (_, { statusCode }) => failed(new Error(String(statusCode))));
+    });
+  };
+  const [ended] = await open(`/shows/${show}/live`);
+  const [ofShelf] = await open('/shelf/live');
+  const events = await ask(`/shows/${show}/events`, {}, cookie);
+  await post(`/shows/${show}/people/${odd}`, { role: null }, owner, 'PATCH');
+  expect(await ended).toBe(4401);
+  // What the Shelf tells is still theirs.
+  expect(await events.text()).toMatch('event: hello');
+  expect((await ask(`/people/${odd}`, { method: 'DELETE' }, owner)).status).toBe(204);
+  expect(await ofShelf).toBe(4401);
+  expect((await ask('/me', {}, cookie)).status).toBe(200);
+  expect((await ask('/shows', {}, cookie)).status).toBe(401);
+}, 30_000);
+test('a password is changed by who knows it, and ends every other session', async () => {
+  const owner = await signIn('Ines Falk', word);
+  await post('/people', { name: 'Mara Quist', password: word, standing: 'guest' }, owner);
+  const [one, two] = [await signIn('Mara Quist', word), await signIn('Mara Quist', word)];
+  expect((await post('/me/password', { old: 'not this one at all', password: 'another four words' }, one)).status).toBe(422);
+  const changed = await post('/me/password', { old: word, password: 'another four words' }, one);
+  expect(changed.status).toBe(204);
+  const fresh = changed.headers.getSetCookie()[0]?.split(';')[0] ?? '';
+  for (const [cookie, status] of [
+    [one, 401],
+    [two, 401],
+    [fresh, 200],
+  ] as const)
+    expect((await ask('/shows', {}, cookie)).status).toBe(status);
+  const third = await signIn('Mara Quist', 'another four words');
+  const { sessions } = (await (await ask('/me/sessions', {}, third)).json()) as { sessions: { id: string; own: boolean }[] };
+  expect(sessions.map(({ own }) => own).sort()).toEqual([false, true]);
+  expect((await ask(`/me/sessions/${sessions[0]!.id}`, { method: 'DELETE' }, owner)).status).toBe(404);
+  expect((await ask('/me/sessions', { method: 'DELETE' }, third)).status).toBe(204);
+  expect([(await ask('/shows', {}, fresh)).status, (await ask('/shows', {}, third)).status]).toEqual([401, 200]);
+});
+test('what this machine asks for it gets by what only it can read', async () => {
+  expect((await stat(join(data, 'key'))).mode & 0o777).toBe(0o600);
+  const backups = join(data, 'backups');
+  expect(await backupCommand({ data, databaseUrl: undefined, backups, kept: 3 })).toMatch(
+    'Backup made by the server that is running',
+  );
+  expect(await ownerCommand({ data, databaseUrl: undefined }, 'Ines Falk', 'a third row of words')).toMatch(
+    'has the new password',
+  );
+  await signIn('Ines Falk', 'a third row of words');
+  expect((await readdir(backups)).length).toBe(1);
+});
+test('a name that nobody gave to this server is refused, also where it listens everywhere', () => {
+  const everywhere = hostsOf('0.0.0.0', ['Lights.house '], () => ['192.168.7.5', '[fe80::1]']);
+  for (const name of ['localhost', '127.0.0.1', '[::1]', '192.168.7.5', '[fe80::1]', 'lights.house'])
+    expect(everywhere.has(name)).toBe(true);
+  for (const name of ['0.0.0.0', 'evil.example', '192.168.7.6', '']) expect(everywhere.has(name)).toBe(false);
+  const one = hostsOf('192.168.7.5', [], () => ['10.0.0.1']);
+  expect([one.has('192.168.7.5'), one.has('10.0.0.1')]).toEqual([true, false]);
+});
+test('the word of a proxy is taken where it is trusted, and of the last one that is', () => {
+  const from = (peer: string, forwarded?: string) =>
+    ({
+      env: { incoming: { socket: { remoteAddress: peer } } },
+      req: { header: (name: string) => (name === 'x-forwarded-for' ? forwarded : undefined) },
+    }) as unknown as Context;
+  const proxies = proxiesOf('127.0.0.1, 10.0.0.0/8, fd00::/8');
+  expect(placeOf(from('192.168.7.9', '1.2.3.4'), { proxies })).toBe('192.168.7.9');
+  expect(placeOf(from('::ffff:127.0.0.1', '6.6.6.6, 1.2.3.4'), { proxies })).toBe('1.2.3.4');
+  expect(placeOf(from('127.0.0.1', '6.6.6.6, 1.2.3.4, 10.1.2.3'), { proxies })).toBe('1.2.3.4');
+  expect(placeOf(from('fd00::7', 'rubbish'), { proxies })).toBe('fd00::7');
+  expect(placeOf(from('127.0.0.1'), { proxies })).toBe('127.0.0.1');
+  for (const bad of ['lights.house', '10.0.0.0/33', '10.0.0.0/x', '1.2.3'])
+    expect(() => proxiesOf(bad)).toThrow('is no address of a proxy');
+});
+test('where nobody is asked, what a proxy passes on is refused', async () => {
+  const folder = join(data, '..', 'alone');
+  const alone = await start({ port: 0, host: '127.0.0.1', data: folder, databaseUrl: undefined, demo: false });
+  const get = (headers: Record<string, string>) => fetch(`${alone.url}/api/shows`, { headers });
+  expect((await get({})).status).toBe(200);
+  for (const name of ['x-forwarded-for', 'forwarded', 'x-real-ip'])
+    expect((await get({ [name]: '192.168.7.9' })).status).toBe(403);
+  await alone.stop();
+  await expect(
+    start({ port: 0, host: '127.0.0.1', data: folder, databaseUrl: undefined, demo: false, proxies: 'here' }),
+  ).rejects.toThrow('TRUST_PROXY: "here"');
+  await expect(
+    start({ port: 0, host: '127.0.0.1', data: folder, databaseUrl: undefined, demo: false, proxies: '127.0.0.1' }),
+  ).rejects.toThrow('through a proxy');
+}, 60_000);

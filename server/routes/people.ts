@@ -1,0 +1,191 @@
+/** Signing in and out, one's own account, and the accounts of the house. */
+import { type Context, Hono } from 'hono';
+import { isRole, isStanding, roles, standings } from '#core/access/roles';
+import { isId } from '#core/model/ids';
+import { dropSession, type Gate, keepSession, placeOf, whoAsks } from '../people/gate.js';
+import { Busy } from '../people/passwords.js';
+import { PeopleFault } from '../people/people.js';
+import { nameOf, roleOf, standingOf, type Who } from '../people/who.js';
+import { notFound, problem } from '../problem.js';
+import type { Store } from '../store/store.js';
+import { body } from './body.js';
+
+const notJson = (c: Context): Response => problem(c, 400, 'Not JSON', 'The request holds no JSON object.');
+const signedOut = (c: Context): Response => problem(c, 401, 'Not signed in', 'Sign in first.');
+const words = (list: readonly string[]): string => list.map((word) => `"${word}"`).join(', ');
+
+/** Answers what accounts cannot, as a sentence. */
+async function told(c: Context, act: () => Promise<Response>): Promise<Response> {
+  try {
+    return await act();
+  } catch (error) {
+    if (error instanceof PeopleFault) return problem(c, 422, 'That cannot be', error.message);
+    if (error instanceof Busy) {
+      c.header('retry-after', '5');
+      return problem(c, 503, 'Many sign in just now', 'Many people sign in at this moment. Try again in a few seconds.');
+    }
+    throw error;
+  }
+}
+const inWords = (seconds: number): string =>
+  seconds < 90 ? `${seconds} second${seconds === 1 ? '' : 's'}` : `${Math.ceil(seconds / 60)} minutes`;
+function wait(c: Context, seconds: number): Response {
+  c.header('retry-after', String(seconds));
+  return problem(
+    c,
+    429,
+    'Wait a moment',
+    `Too many wrong passwords. The next one is looked at in ${inWords(seconds)}. An owner of the house can set a new one.`,
+    { seconds },
+  );
+}
+
+const saidOf = (who: Who | null) =>
+  who && { name: nameOf(who), standing: standingOf(who), ...(who.kind === 'account' && { id: who.account.id }) };
+
+/** One's own account. */
+// Long: the list of ways in, each short by itself.
+export function meRoutes(gate: Gate): Hono {
+  const { people } = gate;
+  const app = new Hono();
+  app.get('/', async (c) =>
+    c.json({ asks: gate.asks, who: saidOf(await whoAsks(c, gate)) }, 200, { 'cache-control': 'no-store' }),
+  );
+  app.post('/sign-in', async (c) => {
+    const input = await body(c);
+    if (!input) return notJson(c);
+    const { name, password } = input;
+    if (typeof name !== 'string' || typeof password !== 'string' || !name.trim() || !password)
+      return problem(c, 422, 'Name and password', 'Give a name and a password.');
+    return told(c, async () => {
+      const tried = await people.signIn(name.slice(0, 200), password, placeOf(c, gate), c.req.header('user-agent') ?? '');
+      if (tried.kind === 'wait') return wait(c, tried.seconds);
+      if (tried.kind === 'wrong')
+        return problem(c, 401, 'Wrong name or password', 'There is no account with this name and this password.');
+      // A session that the browser came with is over: nobody else may hold it.
+      const before = await whoAsks(c, gate);
+      if (before?.kind === 'account') await people.signOut(before.session);
+      keepSession(c, gate, tried.token);
+      return c.json({ who: { ...tried.account } });
+    });
+  });
+  app.post('/sign-out', async (c) => {
+    const who = await whoAsks(c, gate);
+    if (who?.kind === 'account') await people.signOut(who.session);
+    dropSession(c);
+    return c.body(null, 204);
+  });
+  app.post('/password', async (c) => {
+    const who = c.get('who');
+    if (who.kind !== 'account') return signedOut(c);
+    const input = await body(c);
+    if (!input) return notJson(c);
+    const { old, password } = input;
+    if (typeof old !== 'string' || !old) return problem(c, 422, 'Old password', 'Give the password that you have now.');
+    return told(c, async () => {
+      const proved = await people.proves(who.account.id, old, placeOf(c, gate));
+      if (typeof proved === 'number') return wait(c, proved);
+      if (!proved) return problem(c, 422, 'Old password', 'That is not the password that you have now.');
+      // Every browser is signed out with it; this one goes on under a session of its own.
+      await people.setPassword(who.account.id, password);
+      keepSession(c, gate, await people.begin(who.account.id, c.req.header('user-agent') ?? ''));
+      return c.body(null, 204);
+    });
+  });
+  app.get('/sessions', async (c) => {
+    const who = c.get('who');
+    if (who.kind !== 'account') return c.json({ sessions: [] });
+    const list = await people.sessionsOf(who.account.id);
+    return c.json({ sessions: list.map((each) => ({ ...each, own: each.id === who.session })) });
+  });
+  /** Everywhere but here. */
+  app.delete('/sessions', async (c) => {
+    const who = c.get('who');
+    if (who.kind === 'account') await people.endOf(who.account.id, who.session);
+    return c.body(null, 204);
+  });
+  app.delete('/sessions/:session', async (c) => {
+    const who = c.get('who');
+    const session = c.req.param('session');
+    if (who.kind !== 'account' || !(await people.sessionsOf(who.account.id)).some(({ id }) => id === session))
+      return problem(c, 404, 'No such browser', 'It is signed out already.');
+    await people.signOut(session);
+    return c.body(null, 204);
+  });
+  return app;
+}
+
+/** The accounts of the house, for its owners. */
+export function peopleRoutes({ people }: Gate): Hono {
+  const app = new Hono();
+  app.get('/', async (c) => c.json({ people: await people.list() }, 200, { 'cache-control': 'no-store' }));
+  app.post('/', async (c) => {
+    const input = await body(c);
+    if (!input) return notJson(c);
+    const { name, password, standing } = input;
+    if (!isStanding(standing)) return problem(c, 422, 'Standing', `Somebody is one of these in the house: ${words(standings)}.`);
+    return told(c, async () => c.json(await people.make({ name, password, standing }), 201));
+  });
+  /** What `npm run owner` asks a server that is running: of this machine alone. */
+  app.post('/owner', async (c) => {
+    if (c.get('who').kind !== 'here')
+      return problem(c, 403, 'Not from here', 'This is asked for on the machine of the server itself: npm run owner.');
+    const input = await body(c);
+    if (!input) return notJson(c);
+    return told(c, async () => c.json(await people.makeOwner(input.name, input.password), 201));
+  });
+  app.patch('/:account', async (c) => {
+    const account = c.req.param('account');
+    const input = await body(c);
+    if (!input) return notJson(c);
+    const { password, standing } = input;
+    if (standing !== undefined && !isStanding(standing))
+      return problem(c, 422, 'Standing', `Somebody is one of these in the house: ${words(standings)}.`);
+    return told(c, async () => {
+      if (!isId(account)) throw new PeopleFault('This account does not exist any more.');
+      if (standing !== undefined) await people.setStanding(account, standing);
+      if (password !== undefined) await people.setPassword(account, password);
+      return c.body(null, 204);
+    });
+  });
+  app.delete('/:account', async (c) =>
+    told(c, async () => {
+      const account = c.req.param('account');
+      if (!isId(account)) throw new PeopleFault('This account does not exist any more.');
+      await people.remove(account);
+      return c.body(null, 204);
+    }),
+  );
+  return app;
+}
+
+/** Who belongs to a show, and as what. */
+export function memberRoutes({ people }: Gate, store: Pick<Store, 'revisionOf'>): Hono {
+  const app = new Hono();
+  app.get('/:id/people', async (c) => {
+    const show = c.req.param('id');
+    if (!isId(show) || (await store.revisionOf(show)) === null) return notFound(c);
+    const role = roleOf(c.get('who'), show);
+    const members = await people.membersOf(show);
+    const known = new Set(members.map(({ id }) => id));
+    // Whoever may ask somebody in sees who there is; owners of the house belong to every show.
+    const others =
+      role === 'owner' ? (await people.list()).filter(({ id, standing }) => !known.has(id) && standing !== 'owner') : [];
+    return c.json({ role, members, others: others.map(({ id, name }) => ({ id, name })) }, 200, { 'cache-control': 'no-store' });
+  });
+  app.patch('/:id/people/:account', async (c) => {
+    const [show, account] = [c.req.param('id'), c.req.param('account')];
+    const input = await body(c);
+    if (!input) return notJson(c);
+    const { role } = input;
+    if (role !== null && !isRole(role))
+      return problem(c, 422, 'Role', `Somebody is one of these in a show: ${words(roles)}; null takes it.`);
+    if (!isId(show) || (await store.revisionOf(show)) === null) return notFound(c);
+    return told(c, async () => {
+      if (!isId(account)) throw new PeopleFault('This account does not exist any more.');
+      await people.setRole(show, account, role);
+      return c.body(null, 204);
+    });
+  });
+  return app;
+}

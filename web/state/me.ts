@@ -1,0 +1,35 @@
+/** Who is signed in at this browser, where the server asks for that. */
+import useSWR, { mutate } from 'swr';
+import type { Standing } from '#core/access/roles';
+import { call, send, whenSignedOut } from './api';
+
+export interface Me {
+  /** Whether one has to sign in. */
+  readonly asks: boolean;
+  /** Null where nobody has; at the machine itself, where nothing is asked, without an id. */
+  readonly who: { readonly id?: string; readonly name: string; readonly standing: Standing } | null;
+}
+const ME = '/api/me';
+const look = (): Promise<Me> => call<Me>(ME);
+
+/** What is known of it; undefined as long as the server has not said. */
+export const useMe = (): Me | undefined => useSWR<Me>(ME, look).data;
+/** Asks anew: somebody has signed in or out, here or elsewhere. */
+export const lookAgain = (): Promise<unknown> => mutate(ME);
+whenSignedOut(() => void lookAgain());
+
+/** Id of the account under which edits are made; '' where nothing is asked. @throws where the server does not answer */
+export async function accountHere(): Promise<string> {
+  return (await mutate<Me>(ME, look(), { revalidate: false }))?.who?.id ?? '';
+}
+
+/** @throws Refused with the server's sentence */
+export async function signIn(name: string, password: string): Promise<void> {
+  await send(`${ME}/sign-in`, 'POST', { name, password });
+  await lookAgain();
+}
+/** Here, or wherever else one is signed in. */
+export async function signOut(): Promise<void> {
+  await send(`${ME}/sign-out`, 'POST', {});
+  await lookAgain();
+}
