@@ -86,6 +86,10 @@ test('axe finds nothing in any view, in both themes and at two sizes', async ({ 
   await expect(page.getByRole('heading', { name: 'Dessin' })).toBeVisible();
   await enter(page);
   await ask('start');
+  await page.goto('/people');
+  await expect(page.getByRole('form', { name: 'New account' })).toBeVisible();
+  await enter(page);
+  await ask('people');
   await page.goto('/no/such/page');
   await enter(page);
   await ask('not found');
