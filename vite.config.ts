@@ -10,6 +10,8 @@ const treeshake = { moduleSideEffects: [{ test: new RegExp(`^${at('./core')}/`),
 
 export default defineConfig({
   root: at('./web'),
+  // Files name each other from where they lie: Dessin may stand behind a proxy under a part of an address.
+  base: './',
   plugins: [
     react(),
     tailwindcss(),

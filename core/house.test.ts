@@ -107,6 +107,10 @@ describe('keys and stores', () => {
     expect(lines(/onKey(Down|Up|Press)=(?!\{fieldKeys\()/)).toEqual([]);
   });
 
+  test('addresses of this server go through `at` or `call`: it may lie under a part of an address', () => {
+    expect(lines(/(href|src)=(\{`|"|\{')\/|\bfetch\([`']\/|new URL\([`']\//)).toEqual([]);
+  });
+
   test('raw fields stand in web/ui alone; everything else is put together from those', () => {
     expect(lines(/<(input|select|textarea)\b/).filter((line) => !line.startsWith('web/ui/'))).toEqual([]);
   });

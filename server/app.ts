@@ -15,12 +15,13 @@ import { type Hosts, hostsOf } from './hosts.js';
 import type { Keeper } from './keeper.js';
 import type { Hub } from './live/hub.js';
 import { logged, type RequestLog, Requests } from './log.js';
-import { atTheGate, type Gate } from './people/gate.js';
+import { atTheGate, type Gate, homeOf } from './people/gate.js';
 import type { Who } from './people/who.js';
 import { problem } from './problem.js';
 import { backupRoutes, houseRoutes } from './routes/house.js';
 import { importRoutes } from './routes/imports.js';
 import { incomingRoutes } from './routes/incoming.js';
+import { linkRoutes, openingRoutes } from './routes/links.js';
 import { outRoutes } from './routes/out.js';
 import { memberRoutes, meRoutes, peopleRoutes } from './routes/people.js';
 import { fileRoutes, shelfRoutes } from './routes/shelf.js';
@@ -55,6 +56,8 @@ export interface AppOptions {
   readonly web: string | null;
   /** Names under which the server may be called; a page of another site that points its name here is refused. */
   readonly hosts: Hosts | readonly string[];
+  /** Part of an address under which it lies, as "/dessin"; '' at the root. */
+  readonly base?: string;
   /** Who may come in; left out, whoever reaches the server is its owner. */
   readonly gate?: Gate | null;
 }
@@ -106,12 +109,13 @@ export function makeApp({
   rig,
   web,
   hosts,
+  base = '',
   gate = null,
   workers = makeWorkers(),
   keeper,
   damage = () => 'Files of the database are damaged. Restore the last backup: npm run restore.',
 }: AppOptions): Hono {
-  const page = web === null ? null : pageOf(web);
+  const page = web === null ? null : pageOf(web, base);
   const requests = new Requests();
   const app = new Hono();
   app.onError((error, c) => fault(error, c, damage));
@@ -156,11 +160,16 @@ export function makeApp({
   };
   if (gate) {
     app.route('/api/me', meRoutes(gate));
+    app.route('/api/me', openingRoutes(gate));
+    app.route('/api/shows', linkRoutes(gate, store));
     app.route('/api/people', peopleRoutes(gate));
     app.route('/api/shows', memberRoutes(gate, store));
   }
   app.route('/api/shows', showRoutes({ store, shelf, hub, made, build: () => page?.().build ?? '' }));
-  app.route('/api/shows', outRoutes(store, shelf, workers));
+  app.route(
+    '/api/shows',
+    outRoutes(store, shelf, workers, (c) => homeOf(c, gate, base)),
+  );
   app.route('/api/imports', importRoutes(store, shelf, workers, made));
   app.route('/api/incoming', incomingRoutes(workers));
   app.route('/api/tables', tableRoutes(workers));
@@ -195,7 +204,7 @@ interface Page {
  * The page of the interface, with the name of its build written into it: a window says by it whether it is older than what lies here.
  * Looked at anew when its file was written anew, as when a newer build comes to lie there.
  */
-function pageOf(folder: string): () => Page {
+function pageOf(folder: string, base: string): () => Page {
   const file = join(folder, 'index.html');
   let kept: (Page & { readonly at: number }) | null = null;
   return () => {
@@ -204,7 +213,9 @@ function pageOf(folder: string): () => Page {
       if (kept?.at !== at) {
         const html = readFileSync(file, 'utf8');
         const build = createHash('sha256').update(html).digest('hex').slice(0, 16);
-        kept = { html: html.replace(/<head>/i, `<head><meta name="dessin-build" content="${build}">`), build, at };
+        const told = `<head><meta name="dessin-build" content="${build}"><meta name="dessin-base" content="${base}">`;
+        // The page is asked for at any address; its files lie at one.
+        kept = { html: html.replace(/<head>/i, told).replace(/((?:src|href)=")\.\//g, `$1${base}/`), build, at };
       }
     } catch {
       // It is being built just now.

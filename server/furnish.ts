@@ -12,7 +12,8 @@ import { makeHub } from './live/hub.js';
 import { StartError } from './lock.js';
 import { logTo, logToOutput } from './log.js';
 import { type Gate, proxiesOf } from './people/gate.js';
-import { makePeople, newToken } from './people/people.js';
+import { makePeople } from './people/people.js';
+import { newToken } from './people/tokens.js';
 import { root } from './places.js';
 import { closeWorkers, makeWorkers } from './routes/threaded.js';
 import { wholeMaker } from './routes/whole.js';
@@ -73,6 +74,7 @@ export async function furnish(database: Database, folder: string, options: Start
     web: hasWeb ? web : null,
     hosts: hostsOf(options.host, allowedHosts),
     gate,
+    base: options.base ?? '',
   });
   // What the first requests would wait for is loaded when the start is over.
   const warm = setTimeout(() => void warmChecks().then(() => import('./outputs.js')), 1500);
@@ -94,7 +96,10 @@ export async function furnish(database: Database, folder: string, options: Start
 }
 
 /** Who may come in. @throws StartError where others could, and nobody owns the house */
-async function openGate(database: Database, { host, allowedHosts = [], proxies = '', asks }: StartOptions): Promise<Gate> {
+async function openGate(
+  database: Database,
+  { host, allowedHosts = [], proxies = '', asks, base = '' }: StartOptions,
+): Promise<Gate> {
   const people = makePeople(database);
   await people.start();
   const reached = !isLoopback(host) || allowedHosts.length > 0 || proxies !== '';
@@ -105,7 +110,7 @@ async function openGate(database: Database, { host, allowedHosts = [], proxies =
       throw new StartError(`TRUST_PROXY: ${(error as Error).message}`);
     }
   })();
-  const gate: Gate = { people, asks: asks ?? reached, proxies: trusted, key: newToken() };
+  const gate: Gate = { people, asks: asks ?? reached, proxies: trusted, key: newToken(), base };
   if (gate.asks && !(await people.hasOwner()))
     throw new StartError(
       `Others can reach this Dessin (${isLoopback(host) ? 'through a proxy' : `HOST is ${host}`}), and it has no owner yet. Make one: npm run owner. Or start it without HOST, and make one on the page People.`,

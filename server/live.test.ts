@@ -144,6 +144,7 @@ describe('following a show', () => {
     revision,
     key: `k${revision}`,
     label: '',
+    author: '',
     change: { added: [], updated: [], removed: [] },
   });
   /** A hub over notifications that a test makes. */

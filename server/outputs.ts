@@ -111,13 +111,17 @@ function onPrinter(sheets: readonly Sheet[], { query }: Asked): Sheet[] {
     );
   return sheets.flatMap((sheet) => tiled(sheet, paper));
 }
-/** The sheet of the set of plates that is asked for by its number, from 1. */
+/** The sheet of the set of plates that is asked for by its number, from 1, or by its name. */
 function oneSheet(show: Show, { query, date, stood, base }: Asked): Sheet {
   const since = sinceIssue(show, stood);
   const planned = plannedSheets(show, since);
-  const number = Number(query('sheet') ?? '1');
+  const named = query('named');
+  const number = named === undefined ? Number(query('sheet') ?? '1') : planned.findIndex(({ name }) => name === named) + 1;
   const sheet = Number.isInteger(number) ? planned[number - 1] : undefined;
-  if (!sheet) throw new OutputError(`There is no sheet ${(query('sheet') ?? '').slice(0, 20)}: the set has ${planned.length}.`);
+  if (!sheet)
+    throw new OutputError(
+      `There is no sheet ${(named === undefined ? (query('sheet') ?? '') : `"${named}"`).slice(0, 60)}: the set has ${planned.length}.`,
+    );
   const contents = planned.map(({ name, paper }) => ({ name, paper: paper.name }));
   return drawSheet(show, sheet, { date, since, base, sheet: number, sheets: planned.length, contents }).sheet;
 }

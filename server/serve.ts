@@ -11,6 +11,8 @@ const wires = {
   e131: Number(process.env.DESSIN_E131_PORT || PORT),
   artnet: Number(process.env.DESSIN_ARTNET_PORT || ARTNET_PORT),
 };
+/** Part of an address under which Dessin lies, without its last stroke. */
+const base = (process.env.BASE_PATH ?? '').trim().replace(/\/+$/, '');
 /** ms that an end may take. */
 const PATIENCE = 2800;
 let running: Running | null = null;
@@ -21,6 +23,8 @@ export const stop = (): Promise<void> => {
   return ending;
 };
 try {
+  if (base && !/^(\/[\w.~-]+)+$/.test(base))
+    throw new StartError(`BASE_PATH is "${base.slice(0, 60)}". Write it as a path, for example /dessin/.`);
   running = await start({
     port,
     host: process.env.HOST || '127.0.0.1',
@@ -32,6 +36,7 @@ try {
     }),
     ...(process.env.DESSIN_LOG !== 'no' && { log: process.env.DESSIN_LOG || join(process.env.DESSIN_DATA || '.dessin', 'log') }),
     ...(process.env.ALLOWED_HOSTS && { allowedHosts: process.env.ALLOWED_HOSTS.split(',') }),
+    ...(base && { base }),
     ...(process.env.TRUST_PROXY && { proxies: process.env.TRUST_PROXY }),
     ...(process.env.SIGN_IN === 'yes' && { asks: true }),
     waits: true,

@@ -1,6 +1,6 @@
 /** Starts the server: lock, database, demo show, routes, port. */
 import { rmSync, writeFileSync } from 'node:fs';
-import type { Server } from 'node:http';
+import type { IncomingMessage, Server } from 'node:http';
 import { join, resolve } from 'node:path';
 import { serve, type WebSocketServerLike } from '@hono/node-server';
 import { Hono } from 'hono';
@@ -31,6 +31,8 @@ export interface StartOptions {
   readonly log?: string;
   /** Further names under which the server may be called. */
   readonly allowedHosts?: readonly string[];
+  /** Part of an address under which it lies behind a proxy, as "/dessin"; left out, at the root. */
+  readonly base?: string;
   /** Addresses of proxies that are trusted, as "127.0.0.1, 10.0.0.0/8". */
   readonly proxies?: string;
   /** Whether one has to sign in; without, wherever others may reach the server. */
@@ -62,13 +64,24 @@ function waitingApp(): Hono {
   return app;
 }
 /** Listens; who answers can be exchanged. */
-async function listen({ port, host }: StartOptions, fetch: (...args: Parameters<Hono['fetch']>) => ReturnType<Hono['fetch']>) {
+async function listen(
+  { port, host, base = '' }: StartOptions,
+  fetch: (...args: Parameters<Hono['fetch']>) => ReturnType<Hono['fetch']>,
+) {
   // A window says little: what it looks at, and levels of one universe at a time.
   const sockets = new WebSocketServer({ noServer: true, maxPayload: 4096 });
   const server = await new Promise<Server>((ready, failed) => {
     const made = serve({ fetch, port, hostname: host, websocket: { server: sockets as unknown as WebSocketServerLike } }, () =>
       ready(made as Server),
     ) as Server;
+    // Whether a proxy takes the part away that is ours, or leaves it, is the same.
+    const strip = (incoming: IncomingMessage) => {
+      const { url = '/' } = incoming;
+      if (base && (url === base || url.startsWith(`${base}/`) || url.startsWith(`${base}?`)))
+        incoming.url = url.slice(base.length).replace(/^(?!\/)/, '/');
+    };
+    made.prependListener('request', strip);
+    made.prependListener('upgrade', strip);
     made.once('error', (error: NodeJS.ErrnoException) => failed(new StartError(portSentence(port, error))));
   });
   const address = server.address();

@@ -36,7 +36,7 @@ beforeAll(async () => {
   const store = makeStore(database);
   const people = makePeople(database, { ln: 4, r: 1, p: 1 });
   await people.start();
-  const gate: Gate = { people, asks: true, proxies: proxiesOf(''), key: null };
+  const gate: Gate = { people, asks: true, proxies: proxiesOf(''), key: null, base: '' };
   const rig = makeRig(makeWires({ cid: '0'.repeat(32), name: 'test', ports: { e131: 0, artnet: 0 } }));
   const folder = await mkdtemp(join(tmpdir(), 'dessin-ways-'));
   const keeper = keepHouse({ database, whole: async () => null }, store, { folder, kept: 0 });

@@ -6,6 +6,8 @@ import { join } from 'node:path';
 import { afterAll, beforeAll, expect, test } from '@jest/globals';
 import type { Context } from 'hono';
 import WebSocket from 'ws';
+import { plannedSheets } from '#core/paper/plates';
+import { makeDemo } from '#demo/show';
 import { backupCommand, ownerCommand } from '../commands.js';
 import { hostsOf } from '../hosts.js';
 import { type Running, start } from '../start.js';
@@ -52,7 +54,7 @@ test('a cookie is no script\u2019s and no other site\u2019s, and one that was br
   expect((await ask('/shows', {}, next)).status).toBe(401);
 });
 test('nobody who has not signed in gets further than the door', async () => {
-  expect(await (await ask('/me')).json()).toEqual({ asks: true, who: null });
+  expect(await (await ask('/me')).json()).toEqual({ asks: true, who: null, look: null });
   expect((await ask('/health')).status).toBe(200);
   const refused = await ask('/shows');
   expect([refused.status, ((await refused.json()) as { detail: string }).detail]).toEqual([
@@ -148,6 +150,110 @@ test('what stays open ends when its session does, or the role in the show', asyn
   expect((await ask('/me', {}, cookie)).status).toBe(200);
   expect((await ask('/shows', {}, cookie)).status).toBe(401);
 }, 30_000);
+const orchard = async (owner: string): Promise<string> => {
+  const { shows } = (await (await ask('/shows', {}, owner)).json()) as { shows: { id: string; name: string }[] };
+  return shows.find(({ name }) => name === 'The Salt Orchard')!.id;
+};
+const linkTo = async (show: string, owner: string, input: object): Promise<string> => {
+  const made = await post(`/shows/${show}/links`, { days: 1, ...input }, owner);
+  expect(made.status).toBe(201);
+  return ((await made.json()) as { token: string }).token;
+};
+const cookieOf = (answer: Response, name: string): string =>
+  answer.headers
+    .getSetCookie()
+    .find((line) => line.startsWith(`${name}=`))
+    ?.split(';')[0] ?? '';
+
+test('an invitation is joined by whoever has it, under an account that is made or is there, until it ends or is taken back', async () => {
+  const owner = await signIn('Ines Falk', word);
+  const show = await orchard(owner);
+  const token = await linkTo(show, owner, { role: 'electrician', what: 'show' });
+  expect(await (await post('/me/link', { token })).json()).toMatchObject({
+    name: 'The Salt Orchard',
+    role: 'electrician',
+    by: 'Ines Falk',
+  });
+  expect((await post('/me/join', { token, name: 'Jon Arle', password: 'short' })).status).toBe(422);
+  const joined = await post('/me/join', { token, name: 'Jon Arle', password: word });
+  expect(joined.status).toBe(201);
+  const jon = cookieOf(joined, 'dessin');
+  const roleOf = async (cookie: string) => ((await (await ask(`/shows/${show}`, {}, cookie)).json()) as { role?: string }).role;
+  expect(await roleOf(jon)).toBe('electrician');
+  // Somebody who is there already joins under that; who is more already stays it.
+  await post('/people', { name: 'Wim Osk', password: word, standing: 'guest' }, owner);
+  const wim = await signIn('Wim Osk', word);
+  expect((await post('/me/join', { token }, wim)).status).toBe(200);
+  expect(await roleOf(wim)).toBe('electrician');
+  // A link to join is none to look, and the other way round.
+  expect((await post('/me/look', { token })).status).toBe(404);
+  const { links } = (await (await ask(`/shows/${show}/links`, {}, owner)).json()) as { links: { id: string }[] };
+  expect(JSON.stringify(links)).not.toContain(token);
+  expect((await ask(`/shows/${show}/links/${links[0]!.id}`, { method: 'DELETE' }, jon)).status).toBe(403);
+  expect((await ask(`/shows/${show}/links/${links[0]!.id}`, { method: 'DELETE' }, owner)).status).toBe(204);
+  for (const path of ['/me/link', '/me/join']) expect((await post(path, { token })).status).toBe(404);
+  const short = await linkTo(show, owner, { role: 'viewer', what: 'show', days: 1e-6 });
+  await new Promise((later) => setTimeout(later, 100));
+  expect((await post('/me/link', { token: short })).status).toBe(404);
+  for (const bad of [
+    { role: 'king', what: 'show' },
+    { what: 'house' },
+    { what: 'sheet' },
+    { what: 'show', days: 0 },
+    { what: 'show', days: 1e9 },
+  ])
+    expect((await post(`/shows/${show}/links`, { days: 1, ...bad }, owner)).status).toBe(422);
+});
+test('whoever looks by a link sees that show and nothing else, changes nothing, and sees nothing more when it is taken back', async () => {
+  const owner = await signIn('Ines Falk', word);
+  const show = await orchard(owner);
+  const token = await linkTo(show, owner, { what: 'show' });
+  const looked = await post('/me/look', { token });
+  expect(looked.headers.getSetCookie()[0]).toMatch(/^dessin_look=.*HttpOnly; SameSite=Strict$/);
+  const cookie = cookieOf(looked, 'dessin_look');
+  expect(await (await ask('/me', {}, cookie)).json()).toMatchObject({ who: null, look: { show, what: 'show' } });
+  const { role, records } = (await (await ask(`/shows/${show}`, {}, cookie)).json()) as {
+    role: string;
+    records: { kind: string }[];
+  };
+  expect(role).toBe('viewer');
+  const fixture = records.find(({ kind }) => kind === 'fixture')!;
+  const change = { added: [], updated: [[fixture, { ...fixture, notes: 'mine' }]], removed: [] };
+  expect((await post(`/shows/${show}/changes`, { key: crypto.randomUUID(), label: 'x', change }, cookie)).status).toBe(403);
+  for (const path of ['/shows', '/shelf', '/people', '/me/sessions']) expect((await ask(path, {}, cookie)).status).toBe(401);
+  const other = (await (
+    await post('/shows', { name: 'Other', units: 'metric', stageWidth: 9000, stageDepth: 7000 }, owner)
+  ).json()) as { id: string };
+  expect((await ask(`/shows/${other.id}`, {}, cookie)).status).toBe(404);
+  expect((await ask(`/shows/${show}/links`, {}, cookie)).status).toBe(403);
+  const socket = new WebSocket(`${running.url.replace('http', 'ws')}/api/shows/${show}/live`, { headers: { cookie } });
+  const ended = new Promise<number>((done) => socket.once('close', done));
+  await new Promise((open) => socket.once('message', open));
+  const { links } = (await (await ask(`/shows/${show}/links`, {}, owner)).json()) as { links: { id: string; what: string }[] };
+  await ask(`/shows/${show}/links/${links.find(({ what }) => what === 'show')!.id}`, { method: 'DELETE' }, owner);
+  expect(await ended).toBe(4401);
+  expect((await ask(`/shows/${show}`, {}, cookie)).status).toBe(401);
+}, 30_000);
+test('a link to a sheet opens that sheet alone', async () => {
+  const owner = await signIn('Ines Falk', word);
+  const show = await orchard(owner);
+  const [sheet = ''] = plannedSheets(makeDemo()).map(({ name }) => name);
+  const cookie = cookieOf(await post('/me/look', { token: await linkTo(show, owner, { what: 'sheet', sheet }) }), 'dessin_look');
+  const get = async (path: string) => (await ask(`/shows/${show}${path}`, {}, cookie)).status;
+  expect(await get(`/out/sheet.svg?named=${encodeURIComponent(sheet)}`)).toBe(200);
+  for (const path of [
+    '',
+    '/log',
+    '/out/sheet.svg',
+    '/out/sheet.svg?sheet=1',
+    `/out/sheet.svg?named=${encodeURIComponent('Focus plan')}`,
+    `/out/book.pdf?named=${encodeURIComponent(sheet)}`,
+    `/out/list.csv?named=${encodeURIComponent(sheet)}`,
+  ])
+    expect(`${path}: ${await get(path)}`).toBe(`${path}: 404`);
+  expect((await ask('/wires', {}, cookie)).status).toBe(403);
+}, 30_000);
+
 test('a password is changed by who knows it, and ends every other session', async () => {
   const owner = await signIn('Ines Falk', word);
   await post('/people', { name: 'Mara Quist', password: word, standing: 'guest' }, owner);
@@ -204,6 +310,41 @@ test('the word of a proxy is taken where it is trusted, and of the last one that
   for (const bad of ['lights.house', '10.0.0.0/33', '10.0.0.0/x', '1.2.3'])
     expect(() => proxiesOf(bad)).toThrow('is no address of a proxy');
 });
+test('behind a proxy that gives it a part of its address, page, cookie and API lie there, whether the proxy takes it away or not', async () => {
+  const folder = join(data, '..', 'behind');
+  await ownerCommand({ data: folder, databaseUrl: undefined }, 'Ines Falk', word);
+  const behind = await start({
+    port: 0,
+    host: '127.0.0.1',
+    data: folder,
+    databaseUrl: undefined,
+    demo: false,
+    base: '/dessin',
+    proxies: '127.0.0.1',
+    allowedHosts: ['lights.house'],
+  });
+  const at = (path: string, init: RequestInit = {}) => fetch(`${behind.url}${path}`, init);
+  for (const path of ['/dessin/api/me', '/api/me']) expect(await (await at(path)).json()).toMatchObject({ asks: true });
+  for (const path of ['/dessin', '/dessin/', '/dessin/shows/x/hang', '/shows/x/hang']) {
+    const html = await (await at(path)).text();
+    expect(html).toContain('<meta name="dessin-base" content="/dessin">');
+    const [script = ''] = /(?<=src=")[^"]+assets[^"]+/.exec(html) ?? [];
+    expect(script).toMatch(/^\/dessin\/assets\//);
+    expect((await at(script)).headers.get('content-type')).toMatch('javascript');
+  }
+  expect((await at('/dessinx/api/me')).headers.get('content-type')).toMatch('html');
+  const signed = (more: Record<string, string>) =>
+    at('/dessin/api/me/sign-in', {
+      method: 'POST',
+      headers: { 'content-type': 'application/json', ...more },
+      body: JSON.stringify({ name: 'Ines Falk', password: word }),
+    });
+  const [plain] = (await signed({ 'x-forwarded-for': '192.168.7.9' })).headers.getSetCookie();
+  expect(plain).toMatch(/Path=\/dessin\/; HttpOnly; SameSite=Strict$/);
+  const [shut] = (await signed({ 'x-forwarded-for': '192.168.7.9', 'x-forwarded-proto': 'https' })).headers.getSetCookie();
+  expect(shut).toMatch(/HttpOnly; Secure; SameSite=Strict$/);
+  await behind.stop();
+}, 60_000);
 test('where nobody is asked, what a proxy passes on is refused', async () => {
   const folder = join(data, '..', 'alone');
   const alone = await start({ port: 0, host: '127.0.0.1', data: folder, databaseUrl: undefined, demo: false });

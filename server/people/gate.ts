@@ -8,8 +8,9 @@ import type { Context, MiddlewareHandler } from 'hono';
 import { deleteCookie, getCookie, setCookie } from 'hono/cookie';
 import { notFound, problem } from '../problem.js';
 import { type Takes, wayOf } from '../ways.js';
-import { hashOfToken, MOST_DAYS, type People } from './people.js';
-import { refused, type Who } from './who.js';
+import { MOST_DAYS, type People } from './people.js';
+import { hashOfToken } from './tokens.js';
+import { isSheetOf, refused, type Who } from './who.js';
 
 declare module 'hono' {
   interface ContextVariableMap {
@@ -27,9 +28,13 @@ export interface Gate {
   readonly proxies: BlockList;
   /** What the commands of this machine show, which can read the data folder. */
   readonly key: string | null;
+  /** Part of an address under which it lies, as "/dessin"; '' at the root. */
+  readonly base: string;
 }
 
 export const COOKIE = 'dessin';
+/** What a link leaves in the browser of whoever looks by it. */
+export const LOOK_COOKIE = 'dessin_look';
 
 /** Addresses and networks, as "127.0.0.1, 10.0.0.0/8". @throws Error that names the one that is none */
 export function proxiesOf(text: string): BlockList {
@@ -76,16 +81,27 @@ export function placeOf(c: Context, { proxies }: Pick<Gate, 'proxies'>): string 
 const isSecure = (c: Context, { proxies }: Gate): boolean =>
   new URL(c.req.url).protocol === 'https:' || (holds(proxies, peerOf(c)) && c.req.header('x-forwarded-proto') === 'https');
 
+/** Address by which whoever asks reaches this Dessin: what codes and links on paper say. */
+export const homeOf = (c: Context, gate: Gate | null, base: string): string => {
+  const { host, protocol } = new URL(c.req.url);
+  return `${gate && isSecure(c, gate) ? 'https:' : protocol}//${host}${base}`;
+};
+/** Of cookies that no script reads and no other site sends. */
+const shut = (c: Context, gate: Gate) => ({
+  path: `${gate.base}/`,
+  httpOnly: true,
+  sameSite: 'Strict' as const,
+  secure: isSecure(c, gate),
+});
+/** What a link opens is looked at for as long as it lasts. */
+export const keepLook = (c: Context, gate: Gate, token: string, ends: string): void =>
+  setCookie(c, LOOK_COOKIE, token, { ...shut(c, gate), expires: new Date(ends) });
 /** A session goes into a cookie that no script reads and no other site sends. */
 export const keepSession = (c: Context, gate: Gate, token: string): void =>
-  setCookie(c, COOKIE, token, {
-    path: '/',
-    httpOnly: true,
-    sameSite: 'Strict',
-    secure: isSecure(c, gate),
-    maxAge: MOST_DAYS * 24 * 3600,
-  });
-export const dropSession = (c: Context): void => void deleteCookie(c, COOKIE, { path: '/' });
+  setCookie(c, COOKIE, token, { ...shut(c, gate), maxAge: MOST_DAYS * 24 * 3600 });
+export const dropSession = (c: Context, gate: Gate): void => void deleteCookie(c, COOKIE, { path: `${gate.base}/` });
+
+const fileIn = (path: string): string => path.slice(path.lastIndexOf('/') + 1);
 
 export const here: Who = { kind: 'here' };
 /** Who asks; null where nobody has signed in. */
@@ -93,9 +109,10 @@ export async function whoAsks(c: Context, gate: Gate | null): Promise<Who | null
   if (!gate?.asks) return here;
   const bearer = /^Bearer (\S+)$/.exec(c.req.header('authorization') ?? '')?.[1];
   if (bearer !== undefined) return gate.key !== null && hashOfToken(bearer) === hashOfToken(gate.key) ? here : null;
-  const token = getCookie(c, COOKIE);
+  const [token, link] = [getCookie(c, COOKIE), getCookie(c, LOOK_COOKIE)];
   const signed = token ? await gate.people.whoHas(token) : null;
-  return signed && { kind: 'account', ...signed };
+  const look = link ? await gate.people.lookOf(link) : null;
+  return signed ? { kind: 'account', look, ...signed } : look && { kind: 'link', look };
 }
 
 export const atTheGate =
@@ -112,11 +129,11 @@ export const atTheGate =
         'A proxy passes this on from elsewhere, and this Dessin asks nobody to sign in. Set TRUST_PROXY to the address of the proxy: the guide says how, under "For a whole house".',
       );
     const who = await whoAsks(c, gate);
-    if (!who && way.takes !== 'anyone')
-      return problem(c, 401, 'Not signed in', 'Sign in first. What was not stored yet is kept, and sent when you are signed in.');
     const why = who && refused(who, way.takes, id);
-    if (why?.kind === 'unseen') return notFound(c);
-    if (why) return problem(c, 403, 'Not for you', why.why);
+    if (way.takes !== 'anyone' && (!who || why?.kind === 'nobody'))
+      return problem(c, 401, 'Not signed in', 'Sign in first. What was not stored yet is kept, and sent when you are signed in.');
+    if (who && why?.kind === 'unseen' && !isSheetOf(who, id, fileIn(c.req.path), c.req.query('named'))) return notFound(c);
+    if (why?.kind === 'refused') return problem(c, 403, 'Not for you', why.why);
     if (who) c.set('who', who);
     c.set('staying', (end, takes = way.takes) => {
       if (!gate?.asks) return () => undefined;

@@ -63,7 +63,7 @@ async function inTurn<T>(work: () => Promise<T>): Promise<T> {
 }
 
 const made = ({ ln, r, p }: Cost, password: string, salt: Uint8Array, length: number): Promise<Buffer> =>
-  inTurn(() => derive(octets(password), salt, length, { N: 2 ** ln, r, p, maxmem: 256 * 2 ** ln * r }));
+  inTurn(() => derive(octets(password), salt, length, { N: 2 ** ln, r, p, maxmem: 256 * r * (2 ** ln + p) + 4096 }));
 
 /** @throws Busy */
 export async function hashOf(password: string, cost: Cost = COST): Promise<string> {

@@ -7,7 +7,8 @@ import fc from 'fast-check';
 import { type Database, openDatabase } from '../store/database.js';
 import { waitAfter } from './guesses.js';
 import { faultOfPassword, hashOf, isCheap, isPassword } from './passwords.js';
-import { hashOfToken, IDLE_DAYS, MOST_DAYS, makePeople, newToken, type People, PeopleFault } from './people.js';
+import { IDLE_DAYS, MOST_DAYS, makePeople, type People, PeopleFault } from './people.js';
+import { hashOfToken, newToken } from './tokens.js';
 
 const cheap = { ln: 4, r: 1, p: 1 };
 const word = 'four plain words here';

@@ -1,5 +1,4 @@
 /** Accounts, and the browsers that are signed in. What a cookie holds is known here by its hash alone. */
-import { createHash, randomBytes } from 'node:crypto';
 import { and, asc, count as counted, desc, eq, lt, ne, or, sql } from 'drizzle-orm';
 import { v4 } from 'uuid';
 import { isRole, isStanding, type Role, type Standing } from '#core/access/roles';
@@ -8,7 +7,9 @@ import { oneLine } from '#core/model/text';
 import { type Database, within } from '../store/database.js';
 import { accounts, members, sessions } from '../store/schema.js';
 import { countTry, forget, sweepGuesses } from './guesses.js';
+import { makeLinks, type OpenLink } from './links.js';
 import { COST, type Cost, faultOfPassword, hashOf, isCheap, isPassword } from './passwords.js';
+import { hashOfToken, newToken } from './tokens.js';
 
 export interface Account {
   readonly id: Id;
@@ -50,9 +51,6 @@ export const [IDLE_DAYS, MOST_DAYS] = [14, 90];
 const [SEEN_EVERY, BELIEVED] = [5 * 60_000, 10_000];
 const MOST_KEPT = 10_000;
 
-export const hashOfToken = (token: string): string => createHash('sha256').update(token).digest('base64url');
-/** Nobody guesses one: 256 bits. */
-export const newToken = (): string => randomBytes(32).toString('base64url');
 /** A name in one line, its blanks single. */
 const inLine = (name: string): string => oneLine(name).replace(/\s+/g, ' ');
 export const nameKey = (name: string): string => inLine(name).normalize('NFKC').toLowerCase();
@@ -83,12 +81,16 @@ export function makePeople(database: Pick<Database, 'db' | 'listen'>, cost: Cost
   const changed = () => {
     changes++;
     known.clear();
+    looking.clear();
     for (const call of watchers) call();
   };
   const tell = async (): Promise<void> => {
     changed();
     await db.execute(sql`select pg_notify(${PEOPLE_CHANNEL}, '')`);
   };
+  const links = makeLinks(database, tell);
+  /** Links that are looked by just now. */
+  const looking = new Map<string, { readonly look: OpenLink | null; readonly until: number }>();
   /** A name that nobody has is looked up as long as one that somebody has. */
   let nobody: Promise<string> | null = null;
 
@@ -272,6 +274,19 @@ export function makePeople(database: Pick<Database, 'db' | 'listen'>, cost: Cost
       if (asked === changes) known.set(session, { who, until: now + BELIEVED, seen });
       return who;
     },
+    links,
+    /** What somebody may look at by what a link has left in his browser; null where that is nothing, or nothing any more. */
+    lookOf: async (token: string, now = Date.now()): Promise<OpenLink | null> => {
+      const hash = hashOfToken(token);
+      const before = looking.get(hash);
+      if (before && before.until > now) return before.look;
+      const asked = changes;
+      const open = await links.open(token, now);
+      const look = open?.role === null ? open : null;
+      if (looking.size > MOST_KEPT) looking.clear();
+      if (asked === changes) looking.set(hash, { look, until: now + BELIEVED });
+      return look;
+    },
     sessionsOf: async (account: Id): Promise<SessionRow[]> =>
       (await db.select().from(sessions).where(eq(sessions.account, account)).orderBy(desc(sessions.seen))).map((row) => ({
         id: row.hash,
@@ -313,6 +328,7 @@ export function makePeople(database: Pick<Database, 'db' | 'listen'>, cost: Cost
         .delete(sessions)
         .where(or(lt(sessions.seen, new Date(now - IDLE_DAYS * day)), lt(sessions.made, new Date(now - MOST_DAYS * day))));
       await sweepGuesses(db);
+      await links.sweep(now);
     },
   };
 }

@@ -11,36 +11,63 @@ import {
 } from '#core/access/roles';
 import type { Id } from '#core/model/records';
 import type { Takes } from '../ways.js';
+import type { OpenLink } from './links.js';
 import type { SignedIn } from './people.js';
 
-/** Somebody at the machine itself, where nothing is asked; or somebody who has signed in. */
-export type Who = { readonly kind: 'here' } | ({ readonly kind: 'account' } & SignedIn);
+/**
+ * Somebody at the machine itself, where nothing is asked; somebody who has signed in, perhaps with a link beside; or somebody with a link alone, who looks at
+ * what it opens.
+ */
+export type Who =
+  | { readonly kind: 'here' }
+  | ({ readonly kind: 'account'; readonly look: OpenLink | null } & SignedIn)
+  | { readonly kind: 'link'; readonly look: OpenLink };
 
-export const standingOf = (who: Who): Standing => (who.kind === 'here' ? 'owner' : who.account.standing);
+/** Null where somebody has no account, and so no standing. */
+export const standingOf = (who: Who): Standing | null =>
+  who.kind === 'here' ? 'owner' : who.kind === 'account' ? who.account.standing : null;
+/** What somebody looks at by a link; null where he needs none. */
+const lookIn = (who: Who, show: Id): OpenLink | null => (who.kind !== 'here' && who.look?.show === show ? who.look : null);
 /** What somebody is in a show; null where he does not belong to it. Who owns the house owns its shows. */
 export const roleOf = (who: Who, show: Id): Role | null =>
-  standingOf(who) === 'owner' ? 'owner' : who.kind === 'account' ? (who.roles.get(show) ?? null) : null;
+  standingOf(who) === 'owner'
+    ? 'owner'
+    : ((who.kind === 'account' ? who.roles.get(show) : null) ?? (isWhole(lookIn(who, show)) ? 'viewer' : null));
+/** A link to one sheet opens that, and no show. */
+const isWhole = (look: OpenLink | null): boolean => look !== null && look.what !== 'sheet';
 /** Name under which an edit is written down; '' where nobody has signed in. */
 export const nameOf = (who: Who): string => (who.kind === 'account' ? who.account.name : '');
 
 export type Refusal =
   | { readonly kind: 'unseen' }
+  /** It takes an account. */
+  | { readonly kind: 'nobody' }
   /** A sentence that says who may. */
   | { readonly kind: 'refused'; readonly why: string };
 
-const inHouse = (who: Who, act: HouseAct): Refusal | null =>
-  mayInHouse(standingOf(who), act) ? null : { kind: 'refused', why: houseRefusal(standingOf(who), act) };
+function inHouse(who: Who, act: HouseAct): Refusal | null {
+  const standing = standingOf(who);
+  if (!standing) return { kind: 'nobody' };
+  return mayInHouse(standing, act) ? null : { kind: 'refused', why: houseRefusal(standing, act) };
+}
 function inShow(who: Who, show: Id, act: ShowAct): Refusal | null {
   const role = roleOf(who, show);
   if (!role) return { kind: 'unseen' };
   return may(role, act) ? null : { kind: 'refused', why: refusal(role, act) };
 }
 function anywhere(who: Who, act: ShowAct): Refusal | null {
-  if (mayInHouse(standingOf(who), 'make shows')) return null;
-  const all = who.kind === 'account' ? [...who.roles.values()] : [];
+  const standing = standingOf(who);
+  if (standing && mayInHouse(standing, 'make shows')) return null;
+  const byLink: Role[] = who.kind !== 'here' && isWhole(who.look) ? ['viewer'] : [];
+  const all = [...(who.kind === 'account' ? who.roles.values() : []), ...byLink];
   if (all.some((role) => may(role, act))) return null;
   return { kind: 'refused', why: all[0] ? refusal(all[0], act) : 'You belong to no show yet. Ask its owner for an invitation.' };
 }
+/** Whether a link opens one sheet, and this is it. */
+export const isSheetOf = (who: Who, show: Id | null, file: string, sheet: string | undefined): boolean => {
+  const look = show === null ? null : lookIn(who, show);
+  return look?.what === 'sheet' && /^sheet\.(svg|pdf)$/.test(file) && sheet === look.sheet;
+};
 /** Why somebody may not go a way; null where he may. @param show  the one that the address names */
 export function refused(who: Who, takes: Takes, show: Id | null): Refusal | null {
   if (takes === 'anyone') return null;

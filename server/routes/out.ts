@@ -108,7 +108,12 @@ async function pictures(c: Context, store: Store, jobs: Workers['making']): Prom
 const today = (): string => new Intl.DateTimeFormat('en-GB', { dateStyle: 'long' }).format(new Date());
 
 // Long: the list of ways out, and the one of them that makes a file, over what is handed in.
-export function outRoutes(store: Store, shelf: ShelfStore, { making: jobs }: Workers): Hono {
+export function outRoutes(
+  store: Store,
+  shelf: ShelfStore,
+  { making: jobs }: Workers,
+  home: (c: Context) => string = (c) => new URL(c.req.url).origin,
+): Hono {
   const app = new Hono();
   const thumbnails = new Thumbnails();
   // How far a file is that is being made, by the name that was given to it; and its end.
@@ -162,7 +167,7 @@ export function outRoutes(store: Store, shelf: ShelfStore, { making: jobs }: Wor
     const date = today();
     try {
       const query = c.req.query();
-      const base = new URL(c.req.url).origin;
+      const base = home(c);
       // Heavy files are made beside the server; what is made at once is made here.
       const made = isLight(output, show)
         ? await madeHere(output, show, { query: (name) => query[name], date, base }, store)

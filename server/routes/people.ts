@@ -10,12 +10,12 @@ import { notFound, problem } from '../problem.js';
 import type { Store } from '../store/store.js';
 import { body } from './body.js';
 
-const notJson = (c: Context): Response => problem(c, 400, 'Not JSON', 'The request holds no JSON object.');
+export const notJson = (c: Context): Response => problem(c, 400, 'Not JSON', 'The request holds no JSON object.');
 const signedOut = (c: Context): Response => problem(c, 401, 'Not signed in', 'Sign in first.');
-const words = (list: readonly string[]): string => list.map((word) => `"${word}"`).join(', ');
+export const words = (list: readonly string[]): string => list.map((word) => `"${word}"`).join(', ');
 
 /** Answers what accounts cannot, as a sentence. */
-async function told(c: Context, act: () => Promise<Response>): Promise<Response> {
+export async function told(c: Context, act: () => Promise<Response>): Promise<Response> {
   try {
     return await act();
   } catch (error) {
@@ -41,16 +41,24 @@ function wait(c: Context, seconds: number): Response {
 }
 
 const saidOf = (who: Who | null) =>
-  who && { name: nameOf(who), standing: standingOf(who), ...(who.kind === 'account' && { id: who.account.id }) };
+  who && who.kind !== 'link'
+    ? { name: nameOf(who), standing: standingOf(who), ...(who.kind === 'account' && { id: who.account.id }) }
+    : null;
+/** What somebody looks at by a link. */
+const lookOf = (who: Who | null) => {
+  const look = who && who.kind !== 'here' ? who.look : null;
+  return look && { show: look.show, name: look.name, what: look.what, sheet: look.sheet, by: look.by, ends: look.ends };
+};
 
 /** One's own account. */
 // Long: the list of ways in, each short by itself.
 export function meRoutes(gate: Gate): Hono {
   const { people } = gate;
   const app = new Hono();
-  app.get('/', async (c) =>
-    c.json({ asks: gate.asks, who: saidOf(await whoAsks(c, gate)) }, 200, { 'cache-control': 'no-store' }),
-  );
+  app.get('/', async (c) => {
+    const who = await whoAsks(c, gate);
+    return c.json({ asks: gate.asks, who: saidOf(who), look: lookOf(who) }, 200, { 'cache-control': 'no-store' });
+  });
   app.post('/sign-in', async (c) => {
     const input = await body(c);
     if (!input) return notJson(c);
@@ -72,7 +80,7 @@ export function meRoutes(gate: Gate): Hono {
   app.post('/sign-out', async (c) => {
     const who = await whoAsks(c, gate);
     if (who?.kind === 'account') await people.signOut(who.session);
-    dropSession(c);
+    dropSession(c, gate);
     return c.body(null, 204);
   });
   app.post('/password', async (c) => {

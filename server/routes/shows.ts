@@ -170,6 +170,12 @@ export function showRoutes({ store, shelf, hub, build = () => '', made = async (
       return problem(c, 422, 'Revision is missing', 'Ask for the edits before a revision: ?before=12, a whole number from 0.');
     return c.json({ revision, log: await store.log(id, before, MOST_LOGGED) });
   });
+  /** The last edit of one record: who, what, when. */
+  app.get('/:id/records/:record/edit', async (c) => {
+    const [id, record] = [c.req.param('id'), c.req.param('record')];
+    if (!isId(id) || (await store.revisionOf(id)) === null) return notFound(c);
+    return c.json({ edit: isId(record) ? await store.lastEdit(id, record) : null });
+  });
   /** The show as it stood at a revision. */
   app.get('/:id/at/:revision', async (c) => {
     const id = c.req.param('id');

@@ -13,6 +13,7 @@ export interface LoggedChange {
   readonly revision: number;
   readonly key: string;
   readonly label: string;
+  readonly author: string;
   readonly change: Change;
 }
 /** A line of the change log, without what it changed. */
@@ -65,8 +66,8 @@ export async function longLogs(db: Db): Promise<Id[]> {
 export async function looseSince(db: Db, id: Id, revision: number): Promise<LoggedChange[]> {
   const due = paced();
   const out: LoggedChange[] = [];
-  for (const { revision: at, key, label, change } of await looseEdits(db, id, revision)) {
-    out.push({ revision: at, key, label, change: JSON.parse(change) as Change });
+  for (const { revision: at, key, label, author, change } of await looseEdits(db, id, revision)) {
+    out.push({ revision: at, key, label, author, change: JSON.parse(change) as Change });
     await due();
   }
   return out;
@@ -77,7 +78,7 @@ export async function editsSince(db: Db, id: Id, revision: number): Promise<Logg
   // Whoever asks from further back is told from there.
   if ((loose[0]?.revision ?? 0) === revision + 1) return loose;
   const old = await pastSince(db, id, revision);
-  return [...old.map(({ revision: at, key, label, change }) => ({ revision: at, key, label, change })), ...loose];
+  return [...old.map(({ revision: at, key, label, author, change }) => ({ revision: at, key, label, author, change })), ...loose];
 }
 
 /** A show taken back by its log, from the revision at which it stands to an earlier one; null where the log does not reach that far. */

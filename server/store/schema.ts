@@ -200,3 +200,24 @@ export const members = pgTable(
   },
   (table) => [primaryKey({ columns: [table.show, table.account] }), index('members_account').on(table.account)],
 );
+
+/** Links that let somebody in: to join a show, or to look at it, at one sheet or at the check without an account. Known by the hash of what they hold. */
+export const links = pgTable(
+  'links',
+  {
+    id: uuid('id').primaryKey(),
+    show: uuid('show')
+      .notNull()
+      .references(() => shows.id, { onDelete: 'cascade' }),
+    hash: text('hash').notNull().unique(),
+    /** Role of whoever joins by it; null where it is there to look. */
+    role: text('role'),
+    /** What is looked at: the show, the check, or a sheet by its name. */
+    what: text('what').notNull(),
+    sheet: text('sheet').notNull().default(''),
+    by: text('by').notNull(),
+    made: timestamp('made', { withTimezone: true }).notNull().defaultNow(),
+    ends: timestamp('ends', { withTimezone: true }).notNull(),
+  },
+  (table) => [index('links_show').on(table.show)],
+);

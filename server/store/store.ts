@@ -99,6 +99,8 @@ export interface Store {
   at(id: Id, revision: number): Promise<Show | null>;
   /** The last edits before a revision, newest first. */
   log(id: Id, before: number, most: number): Promise<LogLine[]>;
+  /** The last edit of a record; null where it has none since the show was made, or is not there. */
+  lastEdit(id: Id, record: Id): Promise<LogLine | null>;
   /** All issues of a show as they lie there. */
   issues(id: Id): Promise<PackedIssue[]>;
   /** What a show held when an issue of it was given out; null where nothing was kept. */
@@ -237,6 +239,14 @@ export function makeStore(database: Database): Store {
       return loaded && revision <= loaded.revision ? takenBack(db, loaded.show, loaded.revision, revision) : null;
     },
     log: (id, before, most) => logBefore(db, id, before, most),
+    lastEdit: async (id, record) => {
+      const [row] = await db
+        .select({ revision: records.revision })
+        .from(records)
+        .where(and(eq(records.show, id), eq(records.id, record)));
+      const [line] = row?.revision ? await logBefore(db, id, row.revision + 1, 1) : [];
+      return line && line.revision === row?.revision ? line : null;
+    },
     history: (id) => historyOf(db, id),
     runs: (id) => allRuns(db, id),
     longLogs: () => longLogs(db),

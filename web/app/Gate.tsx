@@ -1,8 +1,14 @@
 /** Before all pages: where the server asks for it, one signs in first. What was open stays where it was, and goes on behind it. */
 import { lazy, type ReactNode, Suspense, useState } from 'react';
+import { useLocation } from 'react-router';
 import { type Me, useMe } from '../state/me';
+import { openPages } from './opening';
 
 const SignIn = lazy(async () => ({ default: (await import('./SignIn')).SignIn }));
+
+/** Pages that open without an account: where a link leads, and what it lets one look at. */
+const isOpen = (path: string, { look }: Me): boolean =>
+  openPages.includes(path) || (look != null && look.what !== 'sheet' && path.startsWith(`/shows/${look.show}/`));
 
 interface Seen {
   /** Account whose pages are open; null before anybody was known. */
@@ -22,7 +28,8 @@ export function Gate({ children }: { readonly children: ReactNode }) {
   const [seen, setSeen] = useState(NOBODY);
   const next = seenNext(seen, me);
   if (next !== seen) setSeen(next);
-  const out = me?.asks === true && !me.who;
+  const { pathname } = useLocation();
+  const out = me?.asks === true && !me.who && !isOpen(pathname, me);
   return (
     <>
       {(!out || next.account !== null) && (

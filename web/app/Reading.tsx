@@ -1,4 +1,5 @@
 /** Over an old issue that is read: which it is, and the way to today's show. */
+import { at } from '../state/base';
 import { useSessionPart, useShow } from '../state/context';
 
 export function Reading() {
@@ -14,7 +15,7 @@ export function Reading() {
       <span>
         Issue <b>{reading.name}</b> as it stood. Nothing is changed here.
       </span>
-      <a className="link" href={`/shows/${show.id}/hang`}>
+      <a className="link" href={at(`/shows/${show.id}/hang`)}>
         Today's show
       </a>
     </p>

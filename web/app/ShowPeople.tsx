@@ -5,6 +5,7 @@ import { type Role, roles } from '#core/access/roles';
 import { call, send } from '../state/api';
 import { toast } from '../state/toast';
 import { Choice, type Option } from '../ui/Field';
+import { ShowLinks } from './ShowLinks';
 
 interface Member {
   readonly id: string;
@@ -71,6 +72,7 @@ export function ShowPeople({ show, name }: { readonly show: string; readonly nam
           <Choice label="As" className="!w-44" value={role} options={options} onChoose={setRole} />
         </div>
       )}
+      <ShowLinks show={show} name={name} />
       <p className="pencil pt-2 text-[11px]">Owners of the house belong to every show.</p>
     </section>
   );

@@ -8,6 +8,7 @@ import { may, mayInHouse } from '#core/access/roles';
 import { endsOf, formatOf } from '#core/formats/index';
 import { parseLength, type Units } from '#core/measure/lengths';
 import { call, type ShowRow, send, sendFile } from '../state/api';
+import { at } from '../state/base';
 import { useMe } from '../state/me';
 import { setTheme, usePreferences } from '../state/preferences';
 import { toast } from '../state/toast';
@@ -224,7 +225,7 @@ function ShowCard({
     <li className="self-start border" style={{ borderColor: 'var(--hair)', background: 'var(--sheet)' }}>
       <Link to={`/shows/${show.id}/hang`} aria-label={`Open ${show.name}`} className="block">
         <img
-          src={`/api/shows/${show.id}/out/thumbnail.svg?r=${show.revision}`}
+          src={at(`/api/shows/${show.id}/out/thumbnail.svg?r=${show.revision}`)}
           alt={`Plot of ${show.name}`}
           // Each is drawn by the server: those far below are asked for when somebody comes near.
           loading="lazy"
@@ -293,7 +294,7 @@ function ShowCard({
         )}
         <a
           className="p-1"
-          href={`/api/shows/${show.id}/out/show.dessin`}
+          href={at(`/api/shows/${show.id}/out/show.dessin`)}
           aria-label={`${show.name} as one file`}
           title="As one file: with its issues and everything that it names, for another Dessin"
           download
@@ -302,7 +303,7 @@ function ShowCard({
         </a>
         <a
           className="p-1"
-          href={`/api/shows/${show.id}/out/show.dessin?history`}
+          href={at(`/api/shows/${show.id}/out/show.dessin?history`)}
           aria-label={`${show.name} as one file, with its history`}
           title="As one file with its whole history, edit by edit"
           download

@@ -1,11 +1,12 @@
 /** Where one is, what can be undone, and whether it is stored. */
 
 import { Library, Moon, PanelRight, Redo2, Sun, Undo2 } from 'lucide-react';
-import { Suspense } from 'react';
+import { Suspense, useEffect, useState } from 'react';
 import { Link } from 'react-router';
 import { may } from '#core/access/roles';
 import { settingsOf } from '#core/model/show';
-import { useSessionState } from '../state/context';
+import { useSessionPart, useSessionState } from '../state/context';
+import { personOf } from '../state/edits';
 import { usePanels } from '../state/panels';
 import { otherTheme, usePreferences } from '../state/preferences';
 import { focusDrawing, leavesKeys } from '../ui/focus';
@@ -40,6 +41,7 @@ export function TopBar({ context }: { context: Context }) {
         </span>
       )}
       <span className="flex-1" />
+      <Heard />
       <Tip command="shelf">
         <button type="button" className="flex items-center gap-1" onClick={() => commandById('shelf').run(context)}>
           <Library size={15} /> Shelf
@@ -118,5 +120,31 @@ export function TopBar({ context }: { context: Context }) {
         {theme === 'vellum' ? <Moon size={15} /> : <Sun size={15} />}
       </button>
     </header>
+  );
+}
+
+/** How long an edit of somebody else is told, ms. */
+const TOLD = 12_000;
+/** What somebody else has just done: beside what one would take back oneself. */
+function Heard() {
+  const heard = useSessionPart((state) => state.heard);
+  const [over, setOver] = useState<typeof heard>(null);
+  useEffect(() => {
+    if (!heard) return;
+    const timer = setTimeout(() => setOver(heard), TOLD);
+    return () => clearTimeout(timer);
+  }, [heard]);
+  const person = heard && heard !== over ? personOf(heard.author) : '';
+  if (!person) return null;
+  return (
+    <button
+      type="button"
+      className="min-w-0 max-w-64 truncate text-[11px] max-[900px]:hidden"
+      style={{ color: 'var(--lamp)' }}
+      title={`${person}: ${heard?.label}. All edits`}
+      onClick={() => usePanels.setState({ panel: 'edits' })}
+    >
+      <b>{person}</b> {heard?.label}
+    </button>
   );
 }

@@ -4,6 +4,7 @@ import { ErrorBoundary } from 'react-error-boundary';
 import { BrowserRouter, Navigate, Route, Routes } from 'react-router';
 import { SWRConfig } from 'swr';
 import { present } from '#core/measure/list';
+import { BASE } from '../state/base';
 import { PageFault } from '../ui/Fault';
 import { Gate } from './Gate';
 import { NotFound } from './NotFound';
@@ -12,6 +13,8 @@ import '../styles.css';
 
 /** The first page is the list of shows; the rest of the house is fetched when somebody goes there. */
 const ShelfPage = lazy(async () => ({ default: (await import('./ShelfPage')).ShelfPage }));
+const JoinPage = lazy(async () => ({ default: (await import('./JoinPage')).JoinPage }));
+const LookPage = lazy(async () => ({ default: (await import('./LookPage')).LookPage }));
 const PeoplePage = lazy(async () => ({ default: (await import('./PeoplePage')).PeoplePage }));
 const GuidePage = lazy(async () => ({ default: (await import('./GuidePage')).GuidePage }));
 const Hand = lazy(async () => ({ default: (await import('../features/check/Hand')).Hand }));
@@ -21,7 +24,7 @@ createRoot(present(document.getElementById('root'))).render(
   <StrictMode>
     <SWRConfig value={{ revalidateOnFocus: true, shouldRetryOnError: true, errorRetryInterval: 1500 }}>
       {/* A step is there at once, with its panel on its way: a transition would hold the old step, and take keys for it. */}
-      <BrowserRouter useTransitions={false}>
+      <BrowserRouter useTransitions={false} basename={BASE}>
         <ErrorBoundary FallbackComponent={PageFault}>
           <Suspense>
             <Gate>
@@ -29,6 +32,8 @@ createRoot(present(document.getElementById('root'))).render(
                 <Route path="/" element={<StartPage />} />
                 <Route path="/guide" element={<GuidePage />} />
                 <Route path="/shelf" element={<ShelfPage />} />
+                <Route path="/join" element={<JoinPage />} />
+                <Route path="/look" element={<LookPage />} />
                 <Route path="/people" element={<PeoplePage />} />
                 <Route path="/shows/:id" element={<Navigate to="hang" replace />} />
                 <Route path="/shows/:id/in-hand" element={<ShowPage Inside={Hand} />} />

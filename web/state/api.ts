@@ -1,6 +1,8 @@
 /** Calls to the server. A refusal becomes an error that carries the server's sentence. */
+
 import type { Role } from '#core/access/roles';
 import { cleanText } from '#core/model/text';
+import { at } from './base';
 
 export class Refused extends Error {
   constructor(
@@ -30,7 +32,7 @@ const isSigningIn = (path: string): boolean => path.startsWith('/api/me');
 
 /** @throws Refused when the server says no, TypeError or DOMException when it does not answer */
 export async function call<T>(path: string, init: RequestInit = {}): Promise<T> {
-  const response = await fetch(path, init);
+  const response = await fetch(at(path), init);
   if (response.status === 204) return undefined as T;
   const text = await response.text();
   let body: Record<string, unknown> = {};
@@ -69,7 +71,7 @@ export interface ShowRow {
 
 /** A file that the server makes of what is posted. @throws Refused with the server's sentence */
 export async function fetchFile(path: string, body: unknown): Promise<Blob> {
-  const response = await fetch(path, { method: 'POST', ...json(body) });
+  const response = await fetch(at(path), { method: 'POST', ...json(body) });
   if (response.ok) return response.blob();
   throw refusal(response.status, (await response.json().catch(() => ({}))) as Record<string, unknown>);
 }

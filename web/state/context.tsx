@@ -1,6 +1,7 @@
 import { createContext, useContext, useSyncExternalStore } from 'react';
 import { may, type ShowAct } from '#core/access/roles';
 import type { Show } from '#core/model/show';
+import { at } from './base';
 import type { Session, SessionState } from './session/session';
 
 export const SessionContext = createContext<Session | null>(null);
@@ -29,7 +30,7 @@ export function useOut(): (file: string, query?: Readonly<Record<string, string>
   const { show, reading } = session.get();
   return (file, query = {}) => {
     const asked = new URLSearchParams({ ...query, ...(reading ? { issue: reading.issue } : {}) }).toString();
-    return `/api/shows/${show.id}/out/${file}${asked ? `?${asked}` : ''}`;
+    return at(`/api/shows/${show.id}/out/${file}${asked ? `?${asked}` : ''}`);
   };
 }
 

@@ -8,6 +8,8 @@ export interface Me {
   readonly asks: boolean;
   /** Null where nobody has; at the machine itself, where nothing is asked, without an id. */
   readonly who: { readonly id?: string; readonly name: string; readonly standing: Standing } | null;
+  /** A show that a link lets this browser look at. */
+  readonly look?: { readonly show: string; readonly what: 'show' | 'check' | 'sheet' } | null;
 }
 const ME = '/api/me';
 const look = (): Promise<Me> => call<Me>(ME);

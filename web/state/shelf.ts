@@ -8,6 +8,7 @@ import type { Show } from '#core/model/show';
 import { taking } from '#core/shelf/copy';
 import { foldedWord, type Listed } from '#core/shelf/search';
 import { call, send } from './api';
+import { useMe } from './me';
 import { keepOpen, type Live, socketAt } from './session/live';
 import type { Session } from './session/session';
 import { toast } from './toast';
@@ -57,8 +58,15 @@ function watchShelf(): () => void {
 
 /** The list; asked for anew only when the revision has moved on, which another window or person may have done. */
 export function useShelf(): { list: ShelfList; loading: boolean; error: Error | undefined } {
-  useEffect(watchShelf, []);
-  const { data: stamp } = useSWR<{ revision: string }>(REVISION, (path: string) => call<{ revision: string }>(path), {});
+  // Whoever looks at one show by a link has no Shelf.
+  const me = useMe();
+  const has = me !== undefined && (!me.asks || me.who !== null);
+  useEffect(() => (has ? watchShelf() : undefined), [has]);
+  const { data: stamp } = useSWR<{ revision: string }>(
+    has ? REVISION : null,
+    (path: string) => call<{ revision: string }>(path),
+    {},
+  );
   const { data, error } = useSWR<ShelfList, Error>(stamp ? [LIST, stamp.revision] : null, () => call<ShelfList>(LIST), {
     keepPreviousData: true,
   });

@@ -1,8 +1,10 @@
 /** When something cannot be shown: what happened in a sentence, and ways on. Each pane has its own, and so has the whole. */
+
 import { type ReactNode, useState } from 'react';
 import { ErrorBoundary, type FallbackProps } from 'react-error-boundary';
 import useSWR from 'swr';
 import { call } from '../state/api';
+import { at } from '../state/base';
 import { useView } from '../state/view';
 
 /** A part of the interface that is not on the server any more, since a newer one lies there (Vite and the browsers say it in these words). */
@@ -59,12 +61,12 @@ function FaultText({ error, what, again }: { error: unknown; what: string; again
           </button>
         )}
         {show && (
-          <a className="act" href={`/api/shows/${show}/out/handover.mvr?download`}>
+          <a className="act" href={at(`/api/shows/${show}/out/handover.mvr?download`)}>
             Download the show
           </a>
         )}
         {!again && (
-          <a className="act" href="/">
+          <a className="act" href={at('/')}>
             The list of shows
           </a>
         )}

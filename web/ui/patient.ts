@@ -2,6 +2,7 @@
  * Parts of the interface that are fetched later. A browser keeps for good that a part could not be fetched, so none is asked for while the server is
  * away: it is waited for.
  */
+import { at } from '../state/base';
 
 /** How long an answer holds where one part after the other is fetched, ms. */
 const HOLDS = 300;
@@ -11,7 +12,7 @@ const AGAIN = 1000;
 let answered = Number.NEGATIVE_INFINITY;
 /** Whether the server answers at all, whatever it says. */
 export const isThere = (): Promise<boolean> =>
-  fetch('/api/health', { cache: 'no-store' }).then(
+  fetch(at('/api/health'), { cache: 'no-store' }).then(
     () => {
       answered = performance.now();
       return true;

@@ -16,6 +16,8 @@ const SeveralCard = lazily(async () => (await import('./SeveralCard')).SeveralCa
 const PositionCard = lazily(async () => (await import('./PositionCard')).PositionCard);
 const StageCard = lazily(async () => (await import('./StageCard')).StageCard);
 
+const LastEdit = lazily(async () => (await import('./LastEdit')).LastEdit);
+
 const Hints = lazily(async () => (await import('./Hints')).Hints);
 
 export function Card() {
@@ -47,6 +49,23 @@ function Chosen({ selection }: { selection: readonly string[] }) {
   const fixtures = chosenFixtures(show, selection);
   const positions = chosenPositions(show, selection);
   const things = chosenThings(show, selection);
+  const [only] = [...fixtures, ...things];
+  const single = fixtures.length + things.length === 1 ? only : undefined;
+  return (
+    <>
+      <Kind fixtures={fixtures} positions={positions} things={things} />
+      {single && <LastEdit record={single} />}
+    </>
+  );
+}
+
+interface Kinds {
+  readonly fixtures: ReturnType<typeof chosenFixtures>;
+  readonly positions: ReturnType<typeof chosenPositions>;
+  readonly things: ReturnType<typeof chosenThings>;
+}
+/** The form for what is chosen, by what it is. */
+function Kind({ fixtures, positions, things }: Kinds) {
   if (fixtures.length) return <FixtureCard fixtures={fixtures} />;
   if (positions.length > 1 || (things.length > 1 && positions.length !== 1)) return <SeveralCard things={things} />;
   if (positions.length) return <PositionCard position={firstOf(positions)} />;

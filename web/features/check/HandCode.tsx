@@ -1,20 +1,22 @@
 /** The page for the hand, by a code on the screen: a telephone at the foot of the ladder opens it. */
+
 import { useEffect, useState } from 'react';
 import type { Show } from '#core/model/show';
 import { settingsOf } from '#core/model/show';
 import { handAddress } from '#core/paper/labels';
+import { BASE, home } from '../../state/base';
 
 const here = (host: string): boolean => /^(localhost|127\.|\[::1\])/.test(host);
 
 export function HandCode({ show }: { readonly show: Show }) {
   const [open, setOpen] = useState(false);
-  const base = settingsOf(show).address || window.location.origin;
+  const base = settingsOf(show).address || home();
   const link = handAddress(base, show);
   return (
     <details className="pt-1" onToggle={(event) => setOpen(event.currentTarget.open)}>
       <summary className="pencil cursor-pointer">Hand this to a telephone</summary>
       {open && <Code link={link} />}
-      <a className="link block" href={handAddress('', show)} target="_blank" rel="noreferrer">
+      <a className="link block" href={handAddress(BASE, show)} target="_blank" rel="noreferrer">
         Open the page for the hand here
       </a>
       {here(new URL(base).host) && (

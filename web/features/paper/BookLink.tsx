@@ -1,7 +1,9 @@
 /** The whole book as a file: which sheet is being made is said, and it can be ended. A plain GET of the same address gives it to scripts. */
+
 import { useRef, useState } from 'react';
 import { v4 } from 'uuid';
 import { settingsOf } from '#core/model/show';
+import { at } from '../../state/base';
 import { useOut, useShow } from '../../state/context';
 import { toast } from '../../state/toast';
 import { saveFile } from '../../ui/save';
@@ -25,9 +27,9 @@ export function BookLink({ sheets, tiles }: { readonly sheets: number; readonly 
     const job = v4();
     const jobs = `/api/shows/${show.id}/jobs/${job}`;
     setProgress({});
-    ending.current = () => void fetch(jobs, { method: 'DELETE' });
+    ending.current = () => void fetch(at(jobs), { method: 'DELETE' });
     const asking = setInterval(async () => {
-      const answer = await fetch(jobs).catch(() => null);
+      const answer = await fetch(at(jobs)).catch(() => null);
       const said = answer?.ok ? ((await answer.json()) as { progress: Progress | null }) : null;
       if (said?.progress?.at) setProgress(said.progress);
     }, OFTEN);

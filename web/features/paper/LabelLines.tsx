@@ -1,8 +1,10 @@
 /** How labels lie on their sheet, and the address that their codes lead to. */
+
 import { INCH } from '#core/measure/lengths';
 import { edit, updating } from '#core/model/change';
 import { settingsOf } from '#core/model/show';
 import { type LabelRules, labelRulesOf, plainLabels } from '#core/paper/labels';
+import { home } from '../../state/base';
 import { useSession, useShow } from '../../state/context';
 import { Line, TextField } from '../../ui/TextField';
 import { FigureLine } from './FigureLine';
@@ -60,7 +62,7 @@ export function LabelLines() {
         <TextField
           label="Address of this Dessin in the house"
           value={settings.address ?? ''}
-          placeholder={window.location.origin}
+          placeholder={home()}
           help="What the codes lead to: the address under which telephones in the house reach this Dessin"
           onWrite={(text) => {
             const address = text.trim().replace(/\/+$/, '');

@@ -13,6 +13,7 @@ import { usePaper } from '../../state/paper';
 import { Choice } from '../../ui/Field';
 import { Line, TextField } from '../../ui/TextField';
 import { addWindow, nameOf } from './correct';
+import { SheetLink } from './SheetLink';
 import { ranks, useSheet } from './sheets';
 import { switchSymbols } from './symbols';
 import { WindowLines } from './WindowLines';
@@ -139,6 +140,7 @@ export function SheetLines({ planned, number }: Props) {
         {plot && off && fits && link('plot.svg', `SVG at ${scaleName(fits)}`, { turn, fit: '1' })}
         {!plot && link('sheet.pdf', 'Sheet as PDF', { sheet: String(number) })}
         {!plot && link('sheet.svg', 'Sheet as SVG', { sheet: String(number) })}
+        <SheetLink sheet={planned.name} />
       </div>
       {planned.corrected && (
         <p>

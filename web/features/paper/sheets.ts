@@ -1,9 +1,11 @@
 /** The sheets of the show as they print. A thread beside the window draws them; each is drawn once for all that look at it. */
+
 import { useEffect, useMemo, useRef, useState, useSyncExternalStore } from 'react';
 import type { Since } from '#core/compare/since';
 import { changedBetween, differing } from '#core/model/lineage';
 import type { Show } from '#core/model/show';
 import { type Planned, plannedSheets } from '#core/paper/plates';
+import { home } from '../../state/base';
 import { useShow } from '../../state/context';
 import { useSince } from '../../state/issues';
 import { usePaper } from '../../state/paper';
@@ -63,7 +65,7 @@ class Drawer {
     this.bringUp(of);
     const stamp = ++this.stamp;
     this.asked.set(key, { ...of, stamp, rank });
-    this.post({ kind: 'draw', ...ask, stamp, date: today(), base: window.location.origin });
+    this.post({ kind: 'draw', ...ask, stamp, date: today(), base: home() });
   }
 
   private post(ask: SheetAsk): void {

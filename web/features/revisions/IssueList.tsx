@@ -4,6 +4,7 @@ import { issuesInOrder } from '#core/compare/since';
 import type { Issue } from '#core/model/records';
 import { all } from '#core/model/show';
 import { stagePositions } from '#core/order/tray';
+import { at } from '../../state/base';
 import { useCompare, useMoment } from '../../state/compare';
 import { useShow } from '../../state/context';
 import { plural } from '../../ui/words';
@@ -28,7 +29,7 @@ export function IssueList() {
       {[...issues].reverse().map((issue) => (
         <li key={issue.id} className="flex gap-2">
           <img
-            src={`/api/shows/${show.id}/out/thumbnail.svg?issue=${issue.id}`}
+            src={at(`/api/shows/${show.id}/out/thumbnail.svg?issue=${issue.id}`)}
             alt={`The plot in issue ${issue.name}`}
             loading="lazy"
             className="h-16 w-20 shrink-0 border bg-white object-contain"
@@ -62,10 +63,10 @@ export function IssueList() {
               >
                 Compare
               </button>
-              <a className="link" href={`/shows/${show.id}/hang?issue=${issue.id}`} target="_blank" rel="noreferrer">
+              <a className="link" href={at(`/shows/${show.id}/hang?issue=${issue.id}`)} target="_blank" rel="noreferrer">
                 Read it
               </a>
-              <a className="link" href={`/api/shows/${show.id}/out/book.pdf?issue=${issue.id}&download`}>
+              <a className="link" href={at(`/api/shows/${show.id}/out/book.pdf?issue=${issue.id}&download`)}>
                 Book
               </a>
             </p>

@@ -1,42 +1,31 @@
 /** Two moments of the show side by side: which they are, what differs, and the way back. */
 import { useEffect } from 'react';
-import useSWR from 'swr';
 import { goingBack, goingBackWith } from '#core/compare/back';
 import { issuesInOrder } from '#core/compare/since';
 import { isEmpty } from '#core/model/change';
 import type { Id } from '#core/model/records';
 import { find } from '#core/model/show';
-import { call } from '../../state/api';
 import { lastIssue, type Moment, useCompare, useCompared } from '../../state/compare';
-import { useSession, useSessionPart, useShow } from '../../state/context';
+import { useSession, useShow } from '../../state/context';
+import { useEdits } from '../../state/edits';
 import { usePanels } from '../../state/panels';
 import { useSelection } from '../../state/selection';
 import { toast } from '../../state/toast';
 import { Choice, Tick } from '../../ui/Field';
+import { whenSaid } from '../../ui/moments';
 import { PanelHead } from '../../ui/PanelHead';
 import { Line } from '../../ui/TextField';
 import { plural } from '../../ui/words';
 import { ChangeLines } from './ChangeLines';
 import { IssueList } from './IssueList';
 
-interface Logged {
-  readonly revision: number;
-  readonly at: string;
-  readonly label: string;
-}
-const when = (at: string): string =>
-  new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' }).format(new Date(at));
-
 export function RevisionsPanel() {
   const session = useSession();
   const show = useShow();
-  const revision = useSessionPart((state) => state.revision);
   const { from, to, seen } = useCompare();
   const { compared, fault } = useCompared();
   const selection = useSelection((state) => state.selection);
-  const { data } = useSWR<{ log: Logged[] }>(`/api/shows/${show.id}/log?r=${revision}`, (path: string) => call(path), {
-    keepPreviousData: true,
-  });
+  const edits = useEdits();
   // The last issue is what one asks about first; what is compared is let go of with the panel.
   // biome-ignore lint/correctness/useExhaustiveDependencies: when it is opened
   useEffect(() => {
@@ -48,9 +37,9 @@ export function RevisionsPanel() {
     `issue ${name}, ${day}`,
   ]);
   // Before an edit is the revision that it was made on.
-  const log = (data?.log ?? []).map(({ revision: made, at, label }): readonly [Moment, string] => [
+  const log = (edits ?? []).map(({ revision: made, at, label }): readonly [Moment, string] => [
     `revision ${made - 1}`,
-    `before: ${label} (${when(at)})`.slice(0, 90),
+    `before: ${label} (${whenSaid(at)})`.slice(0, 90),
   ]);
   const more = log.length ? { title: 'In the log', options: log } : undefined;
   const nameOf = (moment: Moment | null): string =>

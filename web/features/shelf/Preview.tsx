@@ -8,6 +8,7 @@ import type { Id, SymbolDef } from '#core/model/records';
 import type { Show } from '#core/model/show';
 import { copyIn } from '#core/shelf/copy';
 import type { Listed } from '#core/shelf/search';
+import { at } from '../../state/base';
 import { arrange } from '../../state/desk';
 import type { Session } from '../../state/session/session';
 import { attempt, markItems, removeItems, type Stored, takeIntoShow } from '../../state/shelf';
@@ -111,7 +112,12 @@ export function Preview({ chosen, stored, items, folders, units, onOpen, onCopy,
           </>
         )}
         {chosen.length === 1 && item.kind === 'type' && (
-          <a className="act flex items-center gap-1" href={`/api/shelf/${item.id}/type.gdtf`} download title="Write it as GDTF">
+          <a
+            className="act flex items-center gap-1"
+            href={at(`/api/shelf/${item.id}/type.gdtf`)}
+            download
+            title="Write it as GDTF"
+          >
             <Download size={12} /> GDTF
           </a>
         )}

@@ -6,6 +6,7 @@ import { v4 } from 'uuid';
 import { endsOf } from '#core/formats/index';
 import type { FixtureType, Id, ShelfKind, SymbolDef } from '#core/model/records';
 import { type Show, settingsOf } from '#core/model/show';
+import { at } from '../../state/base';
 import type { Session } from '../../state/session/session';
 import { attempt, markItems, putItems, readItems, type Stored, useItem, useShelf } from '../../state/shelf';
 import { DragArea } from '../../ui/drag';
@@ -136,7 +137,7 @@ export function ShelfRoom({ session, show, close, edit, tab = 'shelf' }: RoomPro
               <button type="button" className="act flex items-center justify-center gap-2" onClick={() => file.current?.click()}>
                 <FileUp size={14} /> Bring in a file
               </button>
-              <a className="act flex items-center justify-center gap-2" href="/api/shelf/export" download>
+              <a className="act flex items-center justify-center gap-2" href={at('/api/shelf/export')} download>
                 <Download size={14} /> Shelf as one file
               </a>
               <FileField

@@ -1,9 +1,11 @@
 /** How a fixture type and a symbol are seen on the Shelf: figures, light, wheels, modes. */
+
 import { lazy, Suspense } from 'react';
 import { symbolOf } from '#core/draw/symbols';
 import type { Units } from '#core/measure/lengths';
 import type { FixtureType, Mode, SymbolDef } from '#core/model/records';
 import { footprintOf, footprints } from '#core/patch/footprint';
+import { at } from '../../state/base';
 import { SymbolMark } from '../../ui/SymbolMark';
 
 const Light = lazy(() => import('./Light').then((module) => ({ default: module.Light })));
@@ -46,7 +48,7 @@ export function TypePage(props: { record: FixtureType; symbol: SymbolDef | undef
           style={{ background: 'var(--sheet)', borderColor: 'var(--hair)', height: 150 }}
         >
           {type.thumbnail ? (
-            <img src={`/api/files/${type.thumbnail}`} alt={type.name} className="max-h-[140px] max-w-[140px]" />
+            <img src={at(`/api/files/${type.thumbnail}`)} alt={type.name} className="max-h-[140px] max-w-[140px]" />
           ) : (
             <SymbolMark type={type} own={symbol} width={130} height={130} />
           )}

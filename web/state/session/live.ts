@@ -1,11 +1,15 @@
 /** The connection over which a window hears of changes: opened again for ever, from where it stood. */
+
 import type { Change } from '#core/model/change';
 import { saySignedOut } from '../api';
+import { at } from '../base';
 
 export interface Entry {
   readonly revision: number;
   readonly key: string;
   readonly change: Change;
+  readonly label?: string;
+  readonly author?: string;
 }
 export interface Live {
   close(): void;
@@ -102,7 +106,7 @@ export function openLive(
 
 /** A WebSocket of this server. */
 export const socketAt = (path: string): Socket => {
-  const url = new URL(path, window.location.href);
+  const url = new URL(at(path), window.location.href);
   url.protocol = url.protocol.replace('http', 'ws');
   const socket = new WebSocket(url);
   let stood = false;

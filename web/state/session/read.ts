@@ -20,6 +20,7 @@ export async function openReading(id: Id, issue: Id, say: (text: string) => void
     aside: [],
     unsound: [],
     role: 'owner',
+    heard: null,
     build: null,
     reading: { issue, name },
   };

@@ -110,6 +110,46 @@ describe('the queue', () => {
   });
 });
 
+describe('who one is', () => {
+  test('an edit that the role may not make is refused at once, in words, and goes nowhere; what it may is stored', async () => {
+    const order = new InOrder();
+    const world = new World(order);
+    world.role = 'electrician';
+    const opening = world.open();
+    await order.settle();
+    const window = await opening;
+    window.edit('moves', edit([fixtures[0]!], { along: 700 }));
+    window.edit('notes', notes(1, 'iris'));
+    await order.settle();
+    expect(world.said).toEqual(['You are an electrician in this show, and may not draft. That is for: owner and designer.']);
+    expect(world.log.map(({ label }) => label)).toEqual(['notes']);
+    expect(window.get()).toMatchObject({ role: 'electrician', waiting: 0, aside: [] });
+    expect(window.get().undo).toHaveLength(1);
+  });
+  test('whoever is signed out loses nothing: edits wait, and are sent when somebody has signed in', async () => {
+    const { order, world, window } = await opened();
+    world.faults = ['signed out', 'signed out', 'signed out', 'signed out'];
+    window.edit('waits', notes(0, 'mine'));
+    await order.settle();
+    expect(world.log.map(({ label }) => label)).toEqual(['waits']);
+    expect(window.get()).toMatchObject({ waiting: 0, link: 'open', aside: [] });
+  });
+  test('what somebody else has done is told with the name; what one did oneself is not', async () => {
+    const { order, world, window } = await opened();
+    order.held = /is answered/;
+    window.edit('mine', notes(0, 'mine'));
+    await order.settle();
+    expect(window.get().heard).toBeNull();
+    order.held = null;
+    world.other('theirs', notes(1, 'theirs'));
+    await order.settle();
+    expect(window.get().heard).toEqual({ author: 'Lena Vos', label: 'theirs' });
+    window.edit('again', notes(2, 'mine'));
+    await order.settle();
+    expect(window.get().heard?.label).toBe('theirs');
+  });
+});
+
 describe('what is shown', () => {
   test('an edit that was stored after others is shown at once, with theirs, before the stream tells of them', async () => {
     const { order, world, window, now } = await opened();
@@ -372,7 +412,9 @@ const step = fc.oneof(
     arbitrary: fc.record({ do: fc.constant('wait' as const), window: fc.constant(0), fixture: fc.nat(2), both: fc.boolean() }),
   },
 );
-const faults = fc.array(fc.constantFrom<Fault>('request lost', 'answer lost', 'busy', 'fails', null), { maxLength: 8 });
+const faults = fc.array(fc.constantFrom<Fault>('request lost', 'answer lost', 'busy', 'signed out', 'fails', null), {
+  maxLength: 8,
+});
 
 test(
   'law: answers, events, messages and clocks in any order, tabs opened, closed and reloaded, requests lost: every edit is stored once, or set aside where it can be seen',

@@ -20,6 +20,11 @@ export interface Step {
   /** Of the edit that made it. */
   readonly key: string;
 }
+/** An edit of another window, in a word. */
+export interface Heard {
+  readonly author: string;
+  readonly label: string;
+}
 export interface SessionState {
   /** Confirmed edits with the waiting ones on top. */
   readonly show: Show;
@@ -37,6 +42,8 @@ export interface SessionState {
   readonly role: Role;
   /** An old issue that is read; left out in a show that is worked on. */
   readonly reading?: { readonly issue: Id; readonly name: string };
+  /** The last edit that somebody else made while the show was open here. */
+  readonly heard: Heard | null;
   /** Build of the interface that the server has by now; null as long as it has said nothing. */
   readonly build: string | null;
 }
@@ -126,6 +133,7 @@ export async function makeSession(ports: Ports): Promise<Session> {
     aside: [],
     unsound: loaded.aside ?? [],
     role: loaded.role ?? 'owner',
+    heard: null,
     build: null,
   };
   const listeners = new Set<() => void>();
@@ -372,7 +380,9 @@ export async function makeSession(ports: Ports): Promise<Session> {
       }
       void pump();
     },
-    change: ({ revision, key, change }) => {
+    change: ({ revision, key, change, author, label }) => {
+      const isOwn = queue.some((item) => item.key === key);
+      if (revision > state.revision && !isOwn && author && label) set({ heard: { author, label } });
       if (revision === state.revision + 1) advance(revision, key, change);
       else if (revision > state.revision) void catchUp().catch(() => undefined);
       else {

@@ -1,4 +1,5 @@
 /** A server, a browser and a clock for tests of sessions: everything that takes time waits until the test's scheduler lets it go on, in any order. */
+import type { Role } from '#core/access/roles';
 import { apply, type Change, isEmpty } from '#core/model/change';
 import { makeFixture } from '#core/model/make';
 import { rebase } from '#core/model/merge';
@@ -21,7 +22,7 @@ export const records: readonly DessinRecord[] = [...baseRecords, plainType, pipe
 const copy = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T;
 
 /** What may go wrong with a request. */
-export type Fault = 'request lost' | 'answer lost' | 'busy' | 'fails' | null;
+export type Fault = 'request lost' | 'answer lost' | 'busy' | 'signed out' | 'fails' | null;
 
 export class World {
   show: Show = showOf(SHOW, records);
@@ -33,6 +34,8 @@ export class World {
   refuses = new Set<string>();
   failsAt = new Set<string>();
   deleted = false;
+  /** What whoever opens a window is in the show. */
+  role: Role = 'owner';
   posts = 0;
   /** Whole shows that were loaded, and times that somebody asked what was missed. */
   loads = 0;
@@ -75,7 +78,12 @@ export class World {
       load: async () => {
         await this.order.schedule(Promise.resolve(), `${name} asks`);
         this.loads++;
-        const loaded: Loaded = copy({ id: SHOW, revision: this.revision, records: [...this.show.records.values()] });
+        const loaded: Loaded = copy({
+          id: SHOW,
+          revision: this.revision,
+          records: [...this.show.records.values()],
+          role: this.role,
+        });
         return this.order.schedule(Promise.resolve(loaded), `${name} loads`);
       },
       since: async (revision) => {
@@ -90,8 +98,9 @@ export class World {
         const fault = this.faults.shift() ?? null;
         if (fault === 'request lost') throw new TypeError('Failed to fetch');
         if (fault === 'busy') throw new Refused(503, 'Later.', {});
+        if (fault === 'signed out') throw new Refused(401, 'Sign in first.', {});
         if (fault === 'fails') throw new Refused(500, 'Something went wrong.', {});
-        const answer = this.take(copy(edit));
+        const answer = this.take(copy(edit), 'Ines Falk');
         await this.order.schedule(Promise.resolve(), `${name} is answered`);
         if (fault === 'answer lost') throw new TypeError('Failed to fetch');
         if (answer instanceof Refused) throw answer;
@@ -126,7 +135,7 @@ export class World {
   };
 
   /** As server/store does it: a key once, rebased, without dangling references, logged, told to all. */
-  private take({ key, label, change: posted }: Waiting): Stored | Refused {
+  private take({ key, label, change: posted }: Waiting, author = ''): Stored | Refused {
     this.posts++;
     if (this.deleted) return new Refused(404, 'This show does not exist.', {});
     if (this.refuses.has(label)) return new Refused(422, 'It is not sound.', {});
@@ -140,7 +149,7 @@ export class World {
     if (fault) return new Refused(422, fault, {});
     if (isEmpty(change)) return { revision: this.revision, change };
     this.show = next;
-    const entry = { revision: ++this.revision, key, label, change };
+    const entry = { revision: ++this.revision, key, label, author, change };
     this.log.push(entry);
     for (const me of this.hearing.values())
       me.turn = me.turn
@@ -154,7 +163,7 @@ export class World {
   }
   /** An edit of somebody else, straight at the server. */
   other(label: string, change: Change): void {
-    this.take({ key: `other ${label}`, label, change: copy(change) });
+    this.take({ key: `other ${label}`, label, change: copy(change) }, 'Lena Vos');
   }
 
   readonly store: KeyValue = {

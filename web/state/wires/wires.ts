@@ -1,4 +1,5 @@
 /** What this window knows of the wires: the state of the server's, and the lights of the show that are alive. */
+
 import type { Id } from '#core/model/records';
 import { all, type Show, settingsOf } from '#core/model/show';
 import { type LightLive, type Lives, makeLives, patchedUniverses } from '#core/wires/lives';
@@ -7,6 +8,7 @@ import { devices } from '#core/wires/nodes';
 import { routeOf } from '#core/wires/routes';
 import type { WiresState } from '#core/wires/state';
 import type { CheckSaid } from '#core/wires/together';
+import { at } from '../base';
 import type { Session } from '../session/session';
 import { makeStore } from '../store';
 import { openLine, type WireLine, type WireSocket } from './line';
@@ -109,7 +111,7 @@ function sayRoutes(to: WireLine, show: Show): void {
 export function openWires(session: Session): () => void {
   const made = openLine(
     () => {
-      const url = new URL('/api/wires/levels', window.location.href);
+      const url = new URL(at('/api/wires/levels'), window.location.href);
       url.protocol = url.protocol.replace('http', 'ws');
       return new WebSocket(url) as unknown as WireSocket;
     },

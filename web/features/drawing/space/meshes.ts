@@ -1,7 +1,9 @@
 /** Meshes of types: binary glTF from the server's store, as one geometry in a box of one by one by one about its own origin. */
+
 import * as THREE from 'three';
 import { GLTFLoader } from 'three/examples/jsm/loaders/GLTFLoader.js';
 import { mergeGeometries } from 'three/examples/jsm/utils/BufferGeometryUtils.js';
+import { at } from '../../../state/base';
 
 const kept = new Map<string, Promise<THREE.BufferGeometry | null>>();
 const listeners = new Set<(file: string) => void>();
@@ -12,7 +14,7 @@ export const onMesh = (call: (file: string) => void): (() => void) => {
 };
 
 async function load(file: string): Promise<THREE.BufferGeometry | null> {
-  const answer = await fetch(`/api/files/${file}`);
+  const answer = await fetch(at(`/api/files/${file}`));
   if (!answer.ok) return null;
   const gltf = await new GLTFLoader().parseAsync(await answer.arrayBuffer(), '');
   const parts: THREE.BufferGeometry[] = [];

@@ -1,0 +1,27 @@
+/** Links into a show. What one holds stands behind the # of its address, which no browser sends anywhere by itself, and no log keeps. */
+import { useEffect, useState } from 'react';
+import type { Role } from '#core/access/roles';
+import { send } from '../state/api';
+
+export interface Opened {
+  readonly show: string;
+  readonly name: string;
+  readonly role: Role | null;
+  readonly what: 'show' | 'check' | 'sheet';
+  readonly sheet: string;
+  readonly by: string;
+  readonly ends: string;
+}
+export const tokenHere = (): string => window.location.hash.slice(1);
+/** The pages that are open to whoever has not signed in. */
+export const openPages: readonly string[] = ['/join', '/look'];
+
+/** What the link in the address opens; a sentence where it opens nothing. */
+export function useOpened(way: 'link' | 'look'): { readonly opened: Opened | null; readonly fault: string } {
+  const [opened, setOpened] = useState<Opened | null>(null);
+  const [fault, setFault] = useState('');
+  useEffect(() => {
+    send<Opened>(`/api/me/${way}`, 'POST', { token: tokenHere() }).then(setOpened, (error: Error) => setFault(error.message));
+  }, [way]);
+  return { opened, fault };
+}
