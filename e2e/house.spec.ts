@@ -223,7 +223,7 @@ test('a link lets somebody look without an account until it is taken back; anoth
     const before = await part.getByRole('listitem').count();
     await part.getByRole('button', { name: 'Make a link' }).click();
     await expect(part.getByRole('listitem')).toHaveCount(before + 1);
-    return part.getByLabel('The link').inputValue();
+    return part.getByLabel('The link', { exact: true }).inputValue();
   };
   const look = await come(browser);
   await look.goto(await make('to look at the show'));

@@ -140,7 +140,10 @@ test(`${MANY} hostile requests leave everything as it was that nobody of them ma
   const sent = fc.record({
     sender: fc.constantFrom(...senders, 'forged'),
     way: fc.oneof(
-      { weight: 4, arbitrary: fc.constantFrom(...ways.filter(({ path }) => !/live|levels|events|wires|backup|sign-out/.test(path))) },
+      {
+        weight: 4,
+        arbitrary: fc.constantFrom(...ways.filter(({ path }) => !/live|levels|events|wires|backup|sign-out/.test(path))),
+      },
       {
         weight: 1,
         arbitrary: fc.constantFrom(...ways.filter(({ method, path }) => method === 'POST' && path.endsWith('/changes'))),

@@ -63,6 +63,22 @@ function waitingApp(): Hono {
   });
   return app;
 }
+/**
+ * Takes the part of the address away that is ours, where a proxy has left it. Before anybody hears of a request: whoever listens beside the one who answers
+ * WebSockets keeps him from refusing any.
+ */
+function strip(server: Server, base: string): void {
+  const emit = server.emit.bind(server);
+  server.emit = (name: string | symbol, ...what: unknown[]): boolean => {
+    if (name === 'request' || name === 'upgrade') {
+      const incoming = what[0] as IncomingMessage;
+      const { url = '/' } = incoming;
+      const [path = '', ...query] = url.split('?');
+      if (path === base || path.startsWith(`${base}/`)) incoming.url = [path.slice(base.length) || '/', ...query].join('?');
+    }
+    return emit(name as string, ...what);
+  };
+}
 /** Listens; who answers can be exchanged. */
 async function listen(
   { port, host, base = '' }: StartOptions,
@@ -74,14 +90,7 @@ async function listen(
     const made = serve({ fetch, port, hostname: host, websocket: { server: sockets as unknown as WebSocketServerLike } }, () =>
       ready(made as Server),
     ) as Server;
-    // Whether a proxy takes the part away that is ours, or leaves it, is the same.
-    const strip = (incoming: IncomingMessage) => {
-      const { url = '/' } = incoming;
-      if (base && (url === base || url.startsWith(`${base}/`) || url.startsWith(`${base}?`)))
-        incoming.url = url.slice(base.length).replace(/^(?!\/)/, '/');
-    };
-    made.prependListener('request', strip);
-    made.prependListener('upgrade', strip);
+    if (base) strip(made, base);
     made.once('error', (error: NodeJS.ErrnoException) => failed(new StartError(portSentence(port, error))));
   });
   const address = server.address();

@@ -138,6 +138,9 @@ test('what stays open ends when its session does, or the role in the show', asyn
       socket.once('unexpected-response', (_, { statusCode }) => failed(new Error(String(statusCode))));
     });
   };
+  // What is refused is answered, and not left open.
+  const refused = new WebSocket(`${running.url.replace('http', 'ws')}/api/shows/${show}/live`);
+  expect(await new Promise((done) => refused.once('unexpected-response', (_, answer) => done(answer.statusCode)))).toBe(401);
   const [ended] = await open(`/shows/${show}/live`);
   const [ofShelf] = await open('/shelf/live');
   const events = await ask(`/shows/${show}/events`, {}, cookie);
@@ -332,6 +335,9 @@ test('behind a proxy that gives it a part of its address, page, cookie and API l
     expect(script).toMatch(/^\/dessin\/assets\//);
     expect((await at(script)).headers.get('content-type')).toMatch('javascript');
   }
+  const socket = (path: string) => new WebSocket(`${behind.url.replace('http', 'ws')}${path}`);
+  const nobody = socket('/dessin/api/shelf/live');
+  expect(await new Promise((done) => nobody.once('unexpected-response', (_, answer) => done(answer.statusCode)))).toBe(401);
   expect((await at('/dessinx/api/me')).headers.get('content-type')).toMatch('html');
   const signed = (more: Record<string, string>) =>
     at('/dessin/api/me/sign-in', {

@@ -2,6 +2,7 @@
 import useSWR, { mutate } from 'swr';
 import type { Standing } from '#core/access/roles';
 import { call, send, whenSignedOut } from './api';
+import { tryNow } from './session/live';
 
 export interface Me {
   /** Whether one has to sign in. */
@@ -29,6 +30,7 @@ export async function accountHere(): Promise<string> {
 export async function signIn(name: string, password: string): Promise<void> {
   await send(`${ME}/sign-in`, 'POST', { name, password });
   await lookAgain();
+  tryNow();
 }
 /** Here, or wherever else one is signed in. */
 export async function signOut(): Promise<void> {

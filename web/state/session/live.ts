@@ -34,6 +34,13 @@ const [FIRST, LONGEST] = [500, 5000];
 /** The server ends a connection so whose window may not have it any more (server/problem.ts). */
 const NOT_ANY_MORE = 4401;
 
+/** Connections that wait for their next try. */
+const waiting = new Set<() => void>();
+/** Tries at once what would be tried in a while: somebody has signed in, or the network is back. */
+export const tryNow = (): void => {
+  for (const go of [...waiting]) go();
+};
+
 /**
  * A connection that is opened again for ever: after a loss, and after a silence that is too long.
  * @param connect  opens one
@@ -58,10 +65,20 @@ export function keepOpen(connect: () => Socket, heard: (said: unknown) => boolea
     }
     if (closed) return;
     lost();
-    stop = later(wait, open);
+    const cancel = later(wait, open);
+    const now = () => {
+      cancel();
+      open();
+    };
+    waiting.add(now);
+    stop = () => {
+      cancel();
+      waiting.delete(now);
+    };
     wait = Math.min(LONGEST, wait * 2);
   };
   const open = () => {
+    stop();
     const made = connect();
     socket = made;
     made.onclose = ended;
