@@ -2,6 +2,7 @@
 import { useEffect, useState } from 'react';
 import type { Role } from '#core/access/roles';
 import { send } from '../state/api';
+import { lookAgain } from '../state/me';
 
 export interface Opened {
   readonly show: string;
@@ -21,7 +22,13 @@ export function useOpened(way: 'link' | 'look'): { readonly opened: Opened | nul
   const [opened, setOpened] = useState<Opened | null>(null);
   const [fault, setFault] = useState('');
   useEffect(() => {
-    send<Opened>(`/api/me/${way}`, 'POST', { token: tokenHere() }).then(setOpened, (error: Error) => setFault(error.message));
+    const open = async () => {
+      const found = await send<Opened>(`/api/me/${way}`, 'POST', { token: tokenHere() });
+      // Pages ask who one is: from here on somebody who may look.
+      if (way === 'look') await lookAgain();
+      setOpened(found);
+    };
+    open().catch((error: Error) => setFault(error.message));
   }, [way]);
   return { opened, fault };
 }
