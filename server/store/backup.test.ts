@@ -17,11 +17,12 @@ import { demoShelf } from '#demo/shelf';
 import { demoId, makeDemo } from '#demo/show';
 import { fillShelf } from '../furnish.js';
 import { dueBefore, keepHouse } from '../keeper.js';
+import { makePeople } from '../people/people.js';
 import { closeWorkers, makeWorkers } from '../routes/threaded.js';
 import { wholeMaker } from '../routes/whole.js';
 import { newDatabase } from '../servers.arb.js';
 import { faultOfRecord } from '../validate.js';
-import { type Backing, backUp, writeBackup } from './backup.js';
+import { type Backing, backUp, tables, writeBackup } from './backup.js';
 import { type Database, factOf, openDatabase } from './database.js';
 import { backupName, backupsIn } from './folder.js';
 import { sha256 } from './hash.js';
@@ -77,6 +78,11 @@ async function furnish(db: Database): Promise<void> {
   await db.db.insert(records).values({ show: demoId, id: randomUUID(), kind: 'fixture', data: { odd: true }, revision: 0 });
   // What cannot be read is set aside when it is read first.
   await makeStore(db).load(demoId);
+  const people = makePeople(db, { ln: 4, r: 1, p: 1 });
+  const owner = await people.make({ name: 'Ines Falk', password: 'four plain words here', standing: 'owner' });
+  const guest = await people.make({ name: 'Lena Vos', password: 'four plain words here', standing: 'guest' });
+  await people.setRole(demoId, owner.id, 'owner');
+  await people.setRole(demoId, guest.id, 'electrician');
   await store.create(makeShow(deletedShow, 'Last season', 'imperial', 9000, 9000, v4), deletedShow);
   await store.remove(deletedShow);
 }
@@ -84,7 +90,7 @@ const backingOf = (db: Database): Backing => ({ database: db, whole: wholeMaker(
 /** Everything in a database, row by row, as it says it itself. */
 async function dumped(db: Database): Promise<Record<string, string[]>> {
   const out: Record<string, string[]> = {};
-  for (const table of ['installation', 'folders', 'shelf', 'files', 'shows', 'records', 'changes', 'past', 'aside', 'issues']) {
+  for (const table of tables) {
     const answer = (await db.db.execute(sql`select row_to_json(t)::text as row from ${sql.identifier(table)} t`)) as unknown as {
       rows: { row: string }[];
     };

@@ -49,12 +49,11 @@ function Chosen({ selection }: { selection: readonly string[] }) {
   const fixtures = chosenFixtures(show, selection);
   const positions = chosenPositions(show, selection);
   const things = chosenThings(show, selection);
-  const [only] = [...fixtures, ...things];
-  const single = fixtures.length + things.length === 1 ? only : undefined;
+  const single = things.length === 1 ? things[0] : undefined;
   return (
     <>
       <Kind fixtures={fixtures} positions={positions} things={things} />
-      {single && <LastEdit record={single} />}
+      {single && !fixtures.length && <LastEdit record={single} />}
     </>
   );
 }

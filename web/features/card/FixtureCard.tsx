@@ -20,6 +20,7 @@ import { plural } from '../../ui/words';
 import { ColourField } from './ColourField';
 import { FieldLine, FieldLines, ModeLine, PlaceLines, TypeLine } from './fixture-lines';
 import { Hanging } from './Hanging';
+import { LastEdit } from './LastEdit';
 import { OpticsLines } from './OpticsLines';
 import { Parts } from './Parts';
 import { shared } from './shared';
@@ -40,6 +41,7 @@ export function FixtureCard({ fixtures }: { fixtures: readonly Fixture[] }) {
         {waits ? ', not hung yet' : position ? ` on ${find(show, 'position', position)?.name}` : ''}
       </h2>
       <Of fixtures={fixtures} type={type} />
+      {one && <LastEdit record={first} />}
       <Snags fixtures={fixtures} />
       <Acts />
       <FieldLine fixtures={fixtures} name="Channel" field="channel" />

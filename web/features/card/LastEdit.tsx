@@ -9,7 +9,7 @@ export function LastEdit({ record }: { readonly record: DessinRecord }) {
   if (!edit) return null;
   const person = personOf(edit.author);
   return (
-    <p className="pencil pt-3 text-[11px]" data-testid="last-edit">
+    <p className="pencil pb-1 text-[11px]" data-testid="last-edit">
       {edit.label}
       {person && (
         <>
