@@ -282,8 +282,8 @@ test('an edit of more than a million letters is kept packed, and is what it was:
   const expected = {
     stood: sum([[], change.added, moved.updated.map(([, to]) => to)]),
     since: sum([
-      { revision: 4, key, label: 'venue', author: '', change },
-      { revision: 5, key: rows[4]!.key, label: 'named', author: '', change: moved },
+      { revision: 4, key, label: 'venue', author: 'a', change },
+      { revision: 5, key: rows[4]!.key, label: 'named', author: 'a', change: moved },
     ]),
     history: sum([change, moved]),
     again: sum({ kind: 'stored', revision: 4, change, altered: true }),
