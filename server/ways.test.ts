@@ -1,5 +1,6 @@
 /** Each role meets each route: what the list of ways says is what happens, and no route stands outside it. */
 
+import { readFileSync } from 'node:fs';
 import { mkdtemp } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -140,4 +141,17 @@ test('every act is taken by some way or by an edit, and all may be done by an ow
   const edits = ['note', 'circuit', 'check'];
   for (const act of [...Object.keys(houseActs), ...Object.keys(showActs)]) expect([...taken, ...edits]).toContain(act);
   for (const { roles: of } of Object.values(showActs)) expect(of).toContain('owner');
+});
+
+test('docs/roles.md holds the table', () => {
+  const people = [null, ...standings, ...roles.map((role) => `${role} of the show`)];
+  const said = { in: 'yes', 401: 'sign in', 403: 'no', 404: 'not seen' } as const;
+  const heads = people.map((who) => who ?? 'signed out');
+  const table = [
+    `| Way | ${heads.join(' | ')} |`,
+    `| --- |${heads.map(() => ' --- |').join('')}`,
+    ...ways.map((way) => `| ${way.method} ${way.path} | ${people.map((who) => said[expected(way, who)]).join(' | ')} |`),
+  ].join('\n');
+  if (process.env.TELL_TABLES) console.log(table);
+  expect(readFileSync('docs/roles.md', 'utf8')).toContain(table);
 });

@@ -1,8 +1,9 @@
 /** Starts the registry with every feature that there is, and asks it what a list of that kind must hold. */
-import { readdirSync } from 'node:fs';
+import { readdirSync, readFileSync } from 'node:fs';
 import { describe, expect, test } from '@jest/globals';
+import { roles } from '#core/access/roles';
 import { checks } from '#core/audit/checks/index';
-import { type Feature, here, makeRegistry } from '../ui/registry';
+import { type Feature, here, isOffered, makeRegistry } from '../ui/registry';
 import { own } from './commands';
 
 const folders = readdirSync('web/features', { withFileTypes: true }).filter((entry) => entry.isDirectory());
@@ -33,6 +34,21 @@ describe('the registry', () => {
   test('every snag is mended in a step that there is', () => {
     const steps = new Set(registry.steps.map(({ snags }) => snags));
     for (const { code, step } of checks) expect([code, steps.has(step)]).toEqual([code, true]);
+  });
+  test('docs/roles.md holds the table of commands by roles', () => {
+    const commands = [...registry.commands.values()].filter(({ quiet }) => !quiet).sort((a, b) => (a.name < b.name ? -1 : 1));
+    const free = commands.filter((command) => isOffered(command, 'viewer'));
+    const table = [
+      `| Command | ${roles.join(' | ')} |`,
+      `| --- |${roles.map(() => ' --- |').join('')}`,
+      ...commands
+        .filter((command) => !free.includes(command))
+        .map((command) => `| ${command.name} | ${roles.map((role) => (isOffered(command, role) ? 'yes' : 'no')).join(' | ')} |`),
+    ].join('\n');
+    if (process.env.TELL_TABLES) console.log(table);
+    expect(readFileSync('docs/roles.md', 'utf8')).toContain(table);
+    // Whoever drafts is offered everything; nobody is offered less than a viewer.
+    for (const command of commands) expect(isOffered(command, 'designer')).toBe(true);
   });
   test('refuses what stands twice, and says what', () => {
     const command = { id: 'a', name: 'A', key: 'Z', run: () => undefined };
