@@ -22,6 +22,7 @@ import { measurePage } from './interface.js';
 import { light } from './light.js';
 import { numbers } from './numbers.js';
 import { paper } from './paper.js';
+import { people } from './people.js';
 import { makeRig, median } from './rig.js';
 import { opens, season, windows } from './season.js';
 import { gdtf, shelf } from './shelf.js';
@@ -287,6 +288,11 @@ if (process.argv.includes('hold')) {
 /** `npm run bench -- season` measures that alone. */
 if (process.argv.includes('season')) {
   await season();
+  process.exit(0);
+}
+/** `npm run bench -- people` measures alone what it costs to sign in, and fifty windows. */
+if (process.argv.includes('people')) {
+  await people();
   process.exit(0);
 }
 /** `npm run bench -- past` measures alone how a house with a hundred thousand edits opens. */

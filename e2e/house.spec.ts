@@ -175,6 +175,18 @@ test('the server goes and comes: everybody is still signed in, and nothing is lo
   await begin();
   await stored(electrician);
   await expect(designer.getByRole('gridcell', { name: 'while it was gone' })).toBeVisible();
+  // Who is here, where, and what they have chosen: said at the top and in the Ledger, and a click chooses the same.
+  await electrician.getByRole('row', { name: /^LX 1/ }).nth(1).click();
+  const here = designer.getByRole('list', { name: 'Also here' });
+  const lena = here.getByRole('button', { name: 'Lena Vos is in Hang, 1 thing chosen' });
+  await expect(lena).toBeVisible();
+  await expect(here.getByRole('button', { name: /^Odd Brandt is in Hang/ })).toBeVisible();
+  await expect(designer.getByRole('row', { name: /^LX 1/ }).nth(1)).toContainText('Lena Vos');
+  await lena.click();
+  await expect(designer.getByRole('row', { name: /^LX 1/ }).nth(1)).toHaveAttribute('aria-selected', 'true');
+  await electrician.getByRole('link', { name: /^Patch/ }).click();
+  await expect(here.getByRole('button', { name: 'Lena Vos is in Patch, 1 thing chosen' })).toBeVisible();
+  await electrician.getByRole('link', { name: /^Hang/ }).click();
 });
 
 test('who is signed out elsewhere signs in where he was, and what was not stored is stored then', async ({ browser }) => {

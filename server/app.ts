@@ -13,6 +13,7 @@ import { smaller } from './answers.js';
 import { guard } from './guard.js';
 import { type Hosts, hostsOf } from './hosts.js';
 import type { Keeper } from './keeper.js';
+import { makeHere } from './live/here.js';
 import type { Hub } from './live/hub.js';
 import { logged, type RequestLog, Requests } from './log.js';
 import { atTheGate, type Gate, homeOf } from './people/gate.js';
@@ -165,7 +166,10 @@ export function makeApp({
     app.route('/api/people', peopleRoutes(gate));
     app.route('/api/shows', memberRoutes(gate, store));
   }
-  app.route('/api/shows', showRoutes({ store, shelf, hub, made, build: () => page?.().build ?? '' }));
+  app.route(
+    '/api/shows',
+    showRoutes({ store, shelf, hub, made, here: gate?.asks ? makeHere() : null, build: () => page?.().build ?? '' }),
+  );
   app.route(
     '/api/shows',
     outRoutes(store, shelf, workers, (c) => homeOf(c, gate, base)),

@@ -38,6 +38,9 @@ const isWhole = (look: OpenLink | null): boolean => look !== null && look.what !
 /** Name under which an edit is written down; '' where nobody has signed in. */
 export const nameOf = (who: Who): string => (who.kind === 'account' ? who.account.name : '');
 
+/** As whom the others at a show see somebody; '' where nobody signs in. */
+export const personOf = (who: Who): string => (who.kind === 'link' ? 'Somebody with a link' : nameOf(who));
+
 export type Refusal =
   | { readonly kind: 'unseen' }
   /** It takes an account. */

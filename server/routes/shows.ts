@@ -14,8 +14,9 @@ import { find, settingsOf } from '#core/model/show';
 import { cleanDeep, cleanText, cutText, faultOfValues, oneLine } from '#core/model/text';
 import { isShelfRecord } from '#core/shelf/copy';
 import { hasIt, notModified } from '../answers.js';
+import type { Entered, Here } from '../live/here.js';
 import { follow, type Hub } from '../live/hub.js';
-import { nameOf, roleOf, type Who } from '../people/who.js';
+import { nameOf, personOf, roleOf, type Who } from '../people/who.js';
 import { NOT_ANY_MORE, notFound, problem } from '../problem.js';
 import type { LoggedChange } from '../store/log.js';
 import { paced } from '../store/rows.js';
@@ -72,6 +73,15 @@ async function withShelfCopies<R extends DessinRecord>(content: readonly R[], sh
   });
 }
 
+/** JSON, or undefined where it is none. */
+const jsonOf = (text: string): unknown => {
+  try {
+    return JSON.parse(text);
+  } catch {
+    return undefined;
+  }
+};
+
 /** Edits that are listed at once. */
 const MOST_LOGGED = 200;
 /** Changes that are told one by one; with more of them missed, a whole show is the smaller answer. */
@@ -92,11 +102,13 @@ export interface ShowRoutes {
   readonly hub: Hub;
   /** What the interface was built as, which windows compare with their own. */
   readonly build?: () => string;
+  /** Who is at each show; left out, nobody is told of anybody. */
+  readonly here?: Here | null;
   /** Told of a show that somebody has made. */
   readonly made?: (who: Who, show: Id) => Promise<void>;
 }
 // Long: the list of ways in, each short by itself, over the stores that are handed in.
-export function showRoutes({ store, shelf, hub, build = () => '', made = async () => undefined }: ShowRoutes): Hono {
+export function showRoutes({ store, shelf, hub, build = () => '', here = null, made = async () => undefined }: ShowRoutes): Hono {
   const app = new Hono();
   /** Whose edit it is: of somebody who has signed in the name of the account, whatever the request says. */
   const authorOf = (c: Context, said: string): string => nameOf(c.get('who')) || said;
@@ -358,14 +370,21 @@ export function showRoutes({ store, shelf, hub, build = () => '', made = async (
           socket.send(entry === 'beat' ? BEAT : `{"event":"change","entry":${textOf(entry)}}`);
       };
       let stop: () => void = () => undefined;
+      let entered: Entered | null = null;
       const end = () => {
         stop();
+        entered?.leave();
         ended.abort();
       };
       return {
         onOpen: (_, socket) => {
           stop = c.get('staying')(() => socket.close(NOT_ANY_MORE, 'signed out'));
+          const name = personOf(c.get('who'));
+          if (name) entered = here?.enter(id, name, (people) => socket.send(JSON.stringify({ event: 'people', people }))) ?? null;
           void tell(socket).catch(() => socket.close(1011));
+        },
+        onMessage: ({ data }) => {
+          if (typeof data === 'string') entered?.say(jsonOf(data));
         },
         onClose: end,
         onError: end,

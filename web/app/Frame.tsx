@@ -54,7 +54,7 @@ export function Frame() {
       className={`${alone ? 'alone ' : ''}grid h-full min-h-[360px] grid-cols-[104px_1fr_264px] grid-rows-[40px_1fr] max-[900px]:grid-cols-[44px_1fr]`}
     >
       <Title step={step} />
-      <TopBar context={context} />
+      <TopBar context={context} step={step} />
       <Door />
       <Steps />
       <main className="flex min-h-0 min-w-0 flex-col">

@@ -13,11 +13,12 @@ import { focusDrawing, leavesKeys } from '../ui/focus';
 import { keyOf, tip } from '../ui/own-keys';
 import { type Context, commandById, keyText, lazily, useQuiet } from '../ui/registry';
 import { Tip } from '../ui/Tip';
+import { People } from './People';
 
 const Newer = lazily(async () => (await import('./Newer')).Newer);
 const Wired = lazily(async () => (await import('./Wired')).Wired);
 
-export function TopBar({ context }: { context: Context }) {
+export function TopBar({ context, step }: { context: Context; step: string }) {
   const { session } = context;
   const { undo, redo, waiting, link, show, aside, role, reading } = useSessionState();
   const theme = usePreferences((state) => state.theme);
@@ -41,6 +42,7 @@ export function TopBar({ context }: { context: Context }) {
         </span>
       )}
       <span className="flex-1" />
+      <People step={step} />
       <Heard />
       <Tip command="shelf">
         <button type="button" className="flex items-center gap-1" onClick={() => commandById('shelf').run(context)}>

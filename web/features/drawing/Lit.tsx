@@ -8,6 +8,7 @@ import { settingsOf } from '#core/model/show';
 import { useConsidered } from '../../state/considered';
 import { useShow } from '../../state/context';
 import { useDraft } from '../../state/draft';
+import { useChosenByOthers } from '../../state/people';
 import { useRun } from '../../state/run';
 import { useSelection } from '../../state/selection';
 import { useTool } from '../../state/tool';
@@ -52,6 +53,7 @@ export function Lit({ cut, pane, drawn, tool, surface }: Props) {
   const plan = !cut;
   const selection = useSelection((state) => state.selection);
   const hover = useSelection((state) => state.hover);
+  const others = useChosenByOthers();
   const considered = useConsidered((state) => state.considered);
   const path = useRun((state) => state.path);
   const preview = useRun((state) => state.preview);
@@ -69,12 +71,13 @@ export function Lit({ cut, pane, drawn, tool, surface }: Props) {
       selection: moving ? selection.filter((id) => !moving.has(id)) : path.length ? path : selection,
       // In a section units of a pipe lie over each other: their figures would too.
       figures: plan && selection.length > 1 && !considered,
+      others,
       hover: inHand.tool === 'select' ? hover : null,
       would: tool.would?.() ?? [],
       moving: tool.moving?.() ?? null,
       ghosts: [...shades, ...(plan ? runGhosts(made, path, preview) : []), ...tool.ghosts()],
       band: tool.band?.() ?? null,
     });
-  }, [selection, hover, path, preview, drawn.list, considered, inHand, draft, tool, stamp, shades, k]);
+  }, [selection, others, hover, path, preview, drawn.list, considered, inHand, draft, tool, stamp, shades, k]);
   return null;
 }

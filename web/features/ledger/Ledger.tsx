@@ -12,6 +12,7 @@ import { itemAt, present } from '#core/measure/list';
 import { all, type Show } from '#core/model/show';
 import { useSession, useShow } from '../../state/context';
 import { cellKey, useIncoming } from '../../state/incoming';
+import { useChosenByOthers } from '../../state/people';
 import { useRunPreview } from '../../state/run';
 import { select, useSelection } from '../../state/selection';
 import { toast } from '../../state/toast';
@@ -126,6 +127,7 @@ export function Ledger() {
   );
   const [editing, setEditing] = useState<string | null>(null);
   const session = useSession();
+  const others = useChosenByOthers();
   const scroll = useRef<HTMLDivElement>(null);
   const head = useRef<HTMLDivElement>(null);
   const anchor = useRef(0);
@@ -288,6 +290,7 @@ export function Ledger() {
                     ),
                   )}
                   lit={chosen.has(row.fixture.id)}
+                  by={others.get(row.fixture.id) ?? ''}
                   here={at.row === index ? at.column : null}
                   from={inBlock ? block.left : -1}
                   to={inBlock ? block.right : -1}

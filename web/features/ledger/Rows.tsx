@@ -70,6 +70,8 @@ interface LineProps {
   readonly frame: Frame;
   readonly looks: readonly CellLook[];
   readonly lit: boolean;
+  /** Who else has chosen it; '' is nobody. */
+  readonly by: string;
   /** Column of the cell where one is, in this row. */
   readonly here: number | null;
   /** Columns of the marked block, in this row. */
@@ -95,7 +97,7 @@ function same(a: LineProps, b: LineProps): boolean {
 }
 
 export const FixtureLine = memo(function FixtureLine(props: LineProps) {
-  const { row, index, start, frame, looks, lit, here, from, to, editing, acts } = props;
+  const { row, index, start, frame, looks, lit, by, here, from, to, editing, acts } = props;
   return (
     <div
       role="row"
@@ -156,6 +158,11 @@ export const FixtureLine = memo(function FixtureLine(props: LineProps) {
                   />
                 )}
                 {look.text}
+                {c === 0 && by && (
+                  <span className="pl-1.5 text-[10px]" style={{ color: 'var(--lamp)' }} title={`${by} has chosen this`}>
+                    {by}
+                  </span>
+                )}
               </>
             )}
           </div>

@@ -53,6 +53,7 @@ function line() {
         revision = entry.revision;
         log.push(['change', entry.revision]);
       },
+      people: () => undefined,
       lost: () => log.push('lost'),
     },
     clock.later,

@@ -12,18 +12,32 @@ export interface Entry {
   readonly author?: string;
 }
 export interface Live {
+  /** Says something to the server; what cannot be sent now is not sent. */
+  say(value: unknown): void;
   close(): void;
+}
+/** Somebody else at the show. */
+export interface Person {
+  readonly id: number;
+  readonly name: string;
+  readonly step: string;
+  readonly chosen: readonly string[];
+  readonly more: number;
 }
 export interface Hearing {
   /** The connection stands; the revision of the show and the build of the interface that the server has, and the revision that was told it. */
   readonly hello: (revision: number, build: string, since: number) => void;
   readonly change: (entry: Entry) => void;
+  /** The others at the show, whenever that has changed. */
+  readonly people: (others: readonly Person[]) => void;
   readonly lost: () => void;
 }
 /** What of a WebSocket is used. */
 export interface Socket {
   onmessage: ((event: { data: unknown }) => void) | null;
   onclose: (() => void) | null;
+  /** Left out by those that only hear. */
+  send?(text: string): void;
   close(): void;
 }
 export type Later = (ms: number, work: () => void) => () => void;
@@ -90,6 +104,13 @@ export function keepOpen(connect: () => Socket, heard: (said: unknown) => boolea
   };
   open();
   return {
+    say: (value) => {
+      try {
+        socket?.send?.(JSON.stringify(value));
+      } catch {
+        // It is opened just now: whoever has something to say says it when it stands.
+      }
+    },
     close: () => {
       closed = true;
       ended();
@@ -101,7 +122,7 @@ export function keepOpen(connect: () => Socket, heard: (said: unknown) => boolea
 export function openLive(
   connect: (since: number) => Socket,
   since: () => number,
-  { hello, change, lost }: Hearing,
+  { hello, change, people, lost }: Hearing,
   later: Later,
 ): Live {
   let from = 0;
@@ -111,9 +132,10 @@ export function openLive(
       return connect(from);
     },
     (told) => {
-      const said = told as { event: string; revision: number; build: string; entry: Entry };
+      const said = told as { event: string; revision: number; build: string; entry: Entry; people: readonly Person[] };
       if (said.event === 'hello') hello(said.revision, said.build, from);
       else if (said.event === 'change') change(said.entry);
+      else if (said.event === 'people') people(said.people);
       return said.event === 'hello';
     },
     lost,

@@ -21,6 +21,7 @@ export async function openReading(id: Id, issue: Id, say: (text: string) => void
     unsound: [],
     role: 'owner',
     heard: null,
+    people: [],
     build: null,
     reading: { issue, name },
   };
@@ -35,6 +36,7 @@ export async function openReading(id: Id, issue: Id, say: (text: string) => void
     settle: nothing,
     tryAgain: nothing,
     letGo: nothing,
+    look: nothing,
     close: nothing,
   };
 }

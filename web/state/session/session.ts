@@ -10,7 +10,7 @@ import type { DessinRecord, Id } from '#core/model/records';
 import { type Show, showOf } from '#core/model/show';
 import { cleanDeep } from '#core/model/text';
 import { Refused } from '../api';
-import type { Hearing, Later, Live } from './live';
+import type { Hearing, Later, Live, Person } from './live';
 import { mineOver } from './settle';
 import type { Keeper, Kept, SetAside, Waiting } from './waiting';
 
@@ -44,6 +44,8 @@ export interface SessionState {
   readonly reading?: { readonly issue: Id; readonly name: string };
   /** The last edit that somebody else made while the show was open here. */
   readonly heard: Heard | null;
+  /** The others who are at the show just now. */
+  readonly people: readonly Person[];
   /** Build of the interface that the server has by now; null as long as it has said nothing. */
   readonly build: string | null;
 }
@@ -60,7 +62,14 @@ export interface Session {
   /** Does an edit that was set aside once more, on what stands now. */
   readonly tryAgain: (key: string) => void;
   readonly letGo: (key: string) => void;
+  /** Tells the others where one looks and what one has chosen. */
+  readonly look: (at: Looking) => void;
   readonly close: () => void;
+}
+/** Where one looks. */
+export interface Looking {
+  readonly step: string;
+  readonly chosen: readonly Id[];
 }
 
 export interface Loaded {
@@ -107,6 +116,8 @@ const notNow = new Set([401, 408, 425, 429, 502, 503, 504]);
 
 /** Steps that can be undone: each keeps the records before and after it. */
 const MOST_STEPS = 500;
+/** Ids of what is chosen that the others are told; the rest is a number (server/live/here.ts). */
+const TOLD = 60;
 const bounded = (steps: readonly Step[]): readonly Step[] => (steps.length > MOST_STEPS ? steps.slice(-MOST_STEPS) : steps);
 
 /** Why an edit does not fit any more, as a sentence. */
@@ -134,6 +145,7 @@ export async function makeSession(ports: Ports): Promise<Session> {
     unsound: loaded.aside ?? [],
     role: loaded.role ?? 'owner',
     heard: null,
+    people: [],
     build: null,
   };
   const listeners = new Set<() => void>();
@@ -369,9 +381,14 @@ export async function makeSession(ports: Ports): Promise<Session> {
   // A page that is just being left, as at a reload, may have answered still.
   ports.later(LOOK, () => void (closed || adopt().then(pump)));
 
-  const live = ports.live(() => state.revision, {
+  let where: Looking | null = null;
+  const sayWhere = () => {
+    if (where) live.say({ step: where.step, chosen: where.chosen.slice(0, TOLD), more: Math.max(0, where.chosen.length - TOLD) });
+  };
+  const live: Live = ports.live(() => state.revision, {
     hello: (revision, build, since) => {
       up.live = true;
+      sayWhere();
       set({ link: state.link === 'gone' ? 'gone' : link(), build });
       if (revision < since) {
         // A database that was put back: its word counts, and what waits here is brought up to it.
@@ -390,9 +407,10 @@ export async function makeSession(ports: Ports): Promise<Session> {
         rebuild();
       }
     },
+    people: (people) => set({ people }),
     lost: () => {
       up.live = false;
-      set({ link: state.link === 'gone' ? 'gone' : link() });
+      set({ link: state.link === 'gone' ? 'gone' : link(), people: [] });
     },
   });
   void pump();
@@ -404,6 +422,10 @@ export async function makeSession(ports: Ports): Promise<Session> {
       return () => listeners.delete(listener);
     },
     edit,
+    look: (at) => {
+      where = at;
+      if (up.live) sayWhere();
+    },
     undo: () => back('undo'),
     redo: () => back('redo'),
     settle: (key, mine) => {

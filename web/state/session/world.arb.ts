@@ -118,7 +118,7 @@ export class World {
           me.from = this.revision;
           for (const entry of missed) hear.change(copy(entry));
         });
-        return { close: () => this.hearing.delete(me) };
+        return { say: () => undefined, close: () => this.hearing.delete(me) };
       },
       keeper: makeKeeper(SHOW, name, this.store, makePresence(name, this.channel(), this.later)),
       later: this.later,

@@ -7,6 +7,8 @@ export interface Lit {
   readonly selection: readonly string[];
   readonly figures: boolean;
   readonly hover: string | null;
+  /** What others have chosen, with their names. */
+  readonly others?: ReadonlyMap<string, string>;
   /** What a box that is being drawn would take. */
   readonly would: readonly string[];
   /** Chunks that stand for the selection while it is dragged; the plot leaves their ids out. */
@@ -38,6 +40,7 @@ export function drawLit(pane: Pane, lit: Lit): void {
   above.fillStyle = 'rgba(128, 128, 128, 0.01)';
   above.fillRect(0, 0, 1, 1);
   const shown = shownOf(pane, lit);
+  for (const [id, name] of lit.others ?? []) rings(pane, byId.get(id) ?? [], name);
   halos(pane, shown);
   glow(pane, shown);
   const lamp: Palette = { ...palette, ink: { ...palette.ink, ink: palette.ink.lamp } };
@@ -101,6 +104,29 @@ function shownOf({ byId }: Pane, lit: Lit): Chunk[] {
   }
   const ids = lit.moving ? [...new Set([...lit.selection, ...moving.keys()])] : lit.selection;
   return ids.flatMap((id) => moving.get(id) ?? byId.get(id) ?? []);
+}
+
+/** A faint ring round what somebody else has chosen, with the name at the first of it. */
+function rings({ above, palette, view: { k, tx, ty } }: Pane, chunks: readonly Chunk[], name: string): void {
+  above.save();
+  above.strokeStyle = palette.ink.lamp;
+  above.fillStyle = palette.ink.lamp;
+  above.globalAlpha = 0.55;
+  above.lineWidth = 1;
+  above.setLineDash([3, 3]);
+  for (const { hit } of chunks) {
+    if (hit?.shape !== 'box') continue;
+    const [x0, y0, x1, y1] = hit.box;
+    const radius = (Math.hypot(Math.max(-x0, x1), Math.max(-y0, y1)) + 60) * k;
+    const [x, y] = [hit.at[0] * k + tx, ty - hit.at[1] * k];
+    above.beginPath();
+    above.arc(x, y, Math.max(9, radius), 0, 2 * Math.PI);
+    above.stroke();
+    above.font = '400 9px B612, sans-serif';
+    above.textAlign = 'center';
+    above.fillText(name, x, y - Math.max(9, radius) - 3);
+  }
+  above.restore();
 }
 
 /** A halo round each body, turned as it is turned. */
