@@ -144,6 +144,12 @@ test('what stays open ends when its session does, or the role in the show', asyn
   // What is refused is answered, and not left open.
   const refused = new WebSocket(`${running.url.replace('http', 'ws')}/api/shows/${show}/live`);
   expect(await new Promise((done) => refused.once('unexpected-response', (_, answer) => done(answer.statusCode)))).toBe(401);
+  // Who may put light on may have it taken: the connection that could ends, and one that looks comes in its place.
+  await post(`/shows/${show}/people/${odd}`, { role: 'electrician' }, owner, 'PATCH');
+  const [light] = await open('/wires/levels');
+  await post(`/shows/${show}/people/${odd}`, { role: 'viewer' }, owner, 'PATCH');
+  expect(await light).toBe(4401);
+  await open('/wires/levels');
   const [ended] = await open(`/shows/${show}/live`);
   const [ofShelf] = await open('/shelf/live');
   const events = await ask(`/shows/${show}/events`, {}, cookie);
@@ -191,6 +197,14 @@ test('an invitation is joined by whoever has it, under an account that is made o
   const wim = await signIn('Wim Osk', word);
   expect((await post('/me/join', { token }, wim)).status).toBe(200);
   expect(await roleOf(wim)).toBe('electrician');
+  await post(
+    `/shows/${show}/people/${((await (await ask('/me', {}, wim)).json()) as { who: { id: string } }).who.id}`,
+    { role: 'owner' },
+    owner,
+    'PATCH',
+  );
+  expect((await post('/me/join', { token }, wim)).status).toBe(200);
+  expect(await roleOf(wim)).toBe('owner');
   // A link to join is none to look, and the other way round.
   expect((await post('/me/look', { token })).status).toBe(404);
   const { links } = (await (await ask(`/shows/${show}/links`, {}, owner)).json()) as { links: { id: string }[] };
@@ -231,6 +245,11 @@ test('whoever looks by a link sees that show and nothing else, changes nothing, 
     await post('/shows', { name: 'Other', units: 'metric', stageWidth: 9000, stageDepth: 7000 }, owner)
   ).json()) as { id: string };
   expect((await ask(`/shows/${other.id}`, {}, cookie)).status).toBe(404);
+  // A show that is deleted is deleted for links too.
+  const dead = await linkTo(other.id, owner, { what: 'show' });
+  expect((await post('/me/link', { token: dead })).status).toBe(200);
+  await ask(`/shows/${other.id}`, { method: 'DELETE' }, owner);
+  expect((await post('/me/link', { token: dead })).status).toBe(404);
   expect((await ask(`/shows/${show}/links`, {}, cookie)).status).toBe(403);
   const socket = new WebSocket(`${running.url.replace('http', 'ws')}/api/shows/${show}/live`, { headers: { cookie } });
   const ended = new Promise<number>((done) => socket.once('close', done));

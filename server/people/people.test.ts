@@ -155,6 +155,20 @@ describe.each(['PGlite', ...(process.env.DATABASE_URL ? ['PostgreSQL'] : [])])('
     expect(await signIn('Guessed', word)).toMatchObject({ kind: 'in' });
     expect(await signIn('Guessed', 'wrong again')).toEqual({ kind: 'wrong' });
   });
+  test('a name that nobody has takes as long as one that somebody has', async () => {
+    const slow = makePeople(database, { ln: 14, r: 8, p: 1 });
+    await slow.make({ name: 'Slow', password: word, standing: 'guest' });
+    const took = async (name: string) => {
+      const from = performance.now();
+      await slow.signIn(name, 'wrong words here', '10.0.0.9', '');
+      return performance.now() - from;
+    };
+    // The first one makes the hash that nobody has.
+    await took('Nobody at all');
+    const [known, nobody] = [await took('Slow'), await took('Nobody at all')];
+    // Without the same work it is a twentieth.
+    expect(nobody).toBeGreaterThan(known / 4);
+  });
   test('many guesses at once are counted one by one', async () => {
     await people.make({ name: 'Many', password: word, standing: 'guest' });
     const tried = await Promise.all(Array.from({ length: 20 }, (_, i) => signIn('Many', `wrong ${i}`, '10.0.0.3')));

@@ -1,7 +1,7 @@
 /** Who else is at the show: a name each, where they look and what they have chosen; a click chooses the same. And the others are told of oneself. */
 import { useEffect } from 'react';
 import { useSession } from '../state/context';
-import { usePeople } from '../state/people';
+import { initials, usePeople } from '../state/people';
 import { select, useSelection } from '../state/selection';
 import type { Person } from '../state/session/live';
 import { registry } from '../ui/registry';
@@ -12,13 +12,6 @@ const SHOWN = 3;
 /** What changes within this is told once, ms. */
 const OFTEN = 150;
 
-const initials = (name: string): string =>
-  name
-    .split(/\s+/)
-    .map((word) => word[0] ?? '')
-    .join('')
-    .slice(0, 3)
-    .toUpperCase();
 function saidOf({ name, step, chosen, more }: Person): string {
   const where = registry().steps.find(({ path }) => path === step)?.name;
   const many = chosen.length + more;

@@ -3,6 +3,20 @@ import { useMemo } from 'react';
 import { useSessionPart } from './context';
 import type { Person } from './session/live';
 
+/** A name in short: "LV"; of several all of them. */
+export const initials = (names: string): string =>
+  names
+    .split(', ')
+    .map((name) =>
+      name
+        .split(/\s+/)
+        .map((word) => word[0] ?? '')
+        .join('')
+        .slice(0, 3)
+        .toUpperCase(),
+    )
+    .join(' ');
+
 export const usePeople = (): readonly Person[] => useSessionPart((state) => state.people);
 /** Names of the others who have chosen something, by its id. */
 export function useChosenByOthers(): ReadonlyMap<string, string> {

@@ -4,6 +4,7 @@ import { memo } from 'react';
 import type { Column } from '#core/ledger/columns';
 import type { FixtureRow, GroupRow } from '#core/ledger/rows';
 import { itemAt } from '#core/measure/list';
+import { initials } from '../../state/people';
 import { plural } from '../../ui/words';
 import { EditBox } from './EditBox';
 import type { CellLook } from './look';
@@ -160,7 +161,7 @@ export const FixtureLine = memo(function FixtureLine(props: LineProps) {
                 {look.text}
                 {c === 0 && by && (
                   <span className="pl-1.5 text-[10px]" style={{ color: 'var(--lamp)' }} title={`${by} has chosen this`}>
-                    {by}
+                    {initials(by)}
                   </span>
                 )}
               </>

@@ -40,7 +40,7 @@ export function drawLit(pane: Pane, lit: Lit): void {
   above.fillStyle = 'rgba(128, 128, 128, 0.01)';
   above.fillRect(0, 0, 1, 1);
   const shown = shownOf(pane, lit);
-  for (const [id, name] of lit.others ?? []) rings(pane, byId.get(id) ?? [], name);
+  rings(pane, lit.others ?? new Map());
   halos(pane, shown);
   glow(pane, shown);
   const lamp: Palette = { ...palette, ink: { ...palette.ink, ink: palette.ink.lamp } };
@@ -107,25 +107,30 @@ function shownOf({ byId }: Pane, lit: Lit): Chunk[] {
 }
 
 /** A faint ring round what somebody else has chosen, with the name at the first of it. */
-function rings({ above, palette, view: { k, tx, ty } }: Pane, chunks: readonly Chunk[], name: string): void {
+function rings({ above, byId, palette, view: { k, tx, ty } }: Pane, others: ReadonlyMap<string, string>): void {
+  if (!others.size) return;
+  const named = new Set<string>();
   above.save();
   above.strokeStyle = palette.ink.lamp;
   above.fillStyle = palette.ink.lamp;
   above.globalAlpha = 0.55;
   above.lineWidth = 1;
   above.setLineDash([3, 3]);
-  for (const { hit } of chunks) {
-    if (hit?.shape !== 'box') continue;
-    const [x0, y0, x1, y1] = hit.box;
-    const radius = (Math.hypot(Math.max(-x0, x1), Math.max(-y0, y1)) + 60) * k;
-    const [x, y] = [hit.at[0] * k + tx, ty - hit.at[1] * k];
-    above.beginPath();
-    above.arc(x, y, Math.max(9, radius), 0, 2 * Math.PI);
-    above.stroke();
-    above.font = '400 9px B612, sans-serif';
-    above.textAlign = 'center';
-    above.fillText(name, x, y - Math.max(9, radius) - 3);
-  }
+  above.font = '400 9px B612, sans-serif';
+  above.textAlign = 'center';
+  for (const [id, name] of others)
+    for (const { hit } of byId.get(id) ?? []) {
+      if (hit?.shape !== 'box') continue;
+      const [x0, y0, x1, y1] = hit.box;
+      const radius = Math.max(9, (Math.hypot(Math.max(-x0, x1), Math.max(-y0, y1)) + 60) * k);
+      const [x, y] = [hit.at[0] * k + tx, ty - hit.at[1] * k];
+      above.beginPath();
+      above.arc(x, y, radius, 0, 2 * Math.PI);
+      above.stroke();
+      // Once: names of a whole row would lie on each other.
+      if (!named.has(name)) above.fillText(name, x, y - radius - 3);
+      named.add(name);
+    }
   above.restore();
 }
 
