@@ -141,14 +141,11 @@ export function makeApp({
   app.use('/api/*', smaller());
   app.use(guard('has' in hosts ? hosts : hostsOf('localhost', hosts)));
   app.use('/api/*', atTheGate(gate));
-  const tooLarge = (most: number) =>
-    bodyLimit({ maxSize: most, onError: (c) => problem(c, 413, 'Too large', `The limit is ${most / MB} MB.`) });
-  app.use('/api/imports/*', tooLarge(200 * MB));
-  app.use('/api/shows/*', tooLarge(64 * MB));
-  app.use('/api/shelf/*', tooLarge(200 * MB));
-  app.use('/api/tables/*', tooLarge(64 * MB));
-  app.use('/api/me/*', tooLarge(MB));
-  app.use('/api/people/*', tooLarge(MB));
+  for (const [room, most] of limits)
+    app.use(
+      `/api/${room}/*`,
+      bodyLimit({ maxSize: most * MB, onError: (c) => problem(c, 413, 'Too large', `The limit is ${most} MB.`) }),
+    );
   app.route(
     '/api',
     houseRoutes({ database, hub, workers, requests, keeper }, () => page?.().build ?? ''),
@@ -159,13 +156,7 @@ export function makeApp({
   const made = async (who: Who, show: Id): Promise<void> => {
     if (gate && who.kind === 'account') await gate.people.setRole(show, who.account.id, 'owner');
   };
-  if (gate) {
-    app.route('/api/me', meRoutes(gate));
-    app.route('/api/me', openingRoutes(gate));
-    app.route('/api/shows', linkRoutes(gate, store));
-    app.route('/api/people', peopleRoutes(gate));
-    app.route('/api/shows', memberRoutes(gate, store));
-  }
+  if (gate) letIn(app, gate, store);
   app.route(
     '/api/shows',
     showRoutes({ store, shelf, hub, made, here: gate?.asks ? makeHere() : null, build: () => page?.().build ?? '' }),
@@ -182,6 +173,25 @@ export function makeApp({
   app.all('/api/*', (c) => problem(c, 404, 'No such route', 'There is nothing at this address.'));
   if (web && page) servePages(app, web, page);
   return app;
+}
+
+/** Largest bodies by the first part of their way, MB. */
+const limits = [
+  ['imports', 200],
+  ['shows', 64],
+  ['shelf', 200],
+  ['tables', 64],
+  ['me', 1],
+  ['people', 1],
+] as const;
+
+/** Ways of accounts, of who belongs to a show, and of links into it. */
+function letIn(app: Hono, gate: Gate, store: Store): void {
+  app.route('/api/me', meRoutes(gate));
+  app.route('/api/me', openingRoutes(gate));
+  app.route('/api/people', peopleRoutes(gate));
+  app.route('/api/shows', memberRoutes(gate, store));
+  app.route('/api/shows', linkRoutes(gate, store));
 }
 
 /** The files of the interface, and the page itself at every other address. */

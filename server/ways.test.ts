@@ -153,5 +153,7 @@ test('docs/roles.md holds the table', () => {
     ...ways.map((way) => `| ${way.method} ${way.path} | ${people.map((who) => said[expected(way, who)]).join(' | ')} |`),
   ].join('\n');
   if (process.env.TELL_TABLES) console.log(table);
-  expect(readFileSync('docs/roles.md', 'utf8')).toContain(table);
+  // Its columns stand under each other there.
+  const kept = readFileSync('docs/roles.md', 'utf8').replace(/ {2,}/g, ' ').replace(/-{3,}/g, '---');
+  expect(kept).toContain(table);
 });
