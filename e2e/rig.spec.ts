@@ -140,6 +140,8 @@ test('twelve cues of the desk are followed by plan, sheet, map and 3D; a desk th
   // They are not all the same.
   expect(seen.size).toBeGreaterThan(5);
   await tab(page, '3D').click();
+  // The picture of what is heard comes later, and on a machine that does other things too it takes a while.
+  await expect(page.getByTestId('live picture')).toBeAttached({ timeout: 40_000 });
   await expect
     .poll(async () => Number(await page.getByTestId('live picture').getAttribute('data-lit')), { timeout: 20_000 })
     .toBeGreaterThan(3);

@@ -98,9 +98,9 @@ export async function furnish(database: Database, folder: string, options: Start
 /** Who may come in. @throws StartError where others could, and nobody owns the house */
 async function openGate(
   database: Database,
-  { host, allowedHosts = [], proxies = '', asks, base = '' }: StartOptions,
+  { host, allowedHosts = [], proxies = '', asks, base = '', cost }: StartOptions,
 ): Promise<Gate> {
-  const people = makePeople(database);
+  const people = makePeople(database, cost);
   await people.start();
   const reached = !isLoopback(host) || allowedHosts.length > 0 || proxies !== '';
   const trusted = (() => {

@@ -9,8 +9,9 @@ import { firstOf } from '#core/measure/list';
 import type { House } from './furnish.js';
 import { isEverywhere } from './hosts.js';
 import { lockFolder, StartError } from './lock.js';
+import type { Cost } from './people/passwords.js';
 import { problem } from './problem.js';
-import { type Database, isAway, openDatabase } from './store/database.js';
+import { type Database, isAway, NewerDatabase, openDatabase } from './store/database.js';
 import { faultOfFolder, faultOfRoom, isFresh, wayBack } from './store/folder.js';
 
 export interface Running {
@@ -37,6 +38,8 @@ export interface StartOptions {
   readonly proxies?: string;
   /** Whether one has to sign in; without, wherever others may reach the server. */
   readonly asks?: boolean;
+  /** Cost of the hashes of passwords; left out, what is safe. For tests, which make many. */
+  readonly cost?: Cost;
   /** Fill an empty database with the demo show. */
   readonly demo: boolean;
   /** Waits for a PostgreSQL that does not answer; without, that is a reason not to start. */
@@ -180,6 +183,7 @@ async function opened(folder: string, { databaseUrl, backups = join(folder, 'bac
   const full = isFresh(folder) ? faultOfRoom(folder) : null;
   if (full) throw new StartError(full);
   return openDatabase(folder, undefined).catch((error: Error) => {
+    if (error instanceof NewerDatabase) throw new StartError(error.message);
     // What PostgreSQL says ends with its process, and what is left is that it ended.
     const why = faultOfRoom(folder, 5e6);
     throw why

@@ -88,7 +88,8 @@ export const ways: readonly Way[] = [
   way('GET /shelf/export', house('see the Shelf')),
   way('POST /shelf/import', house('keep the Shelf')),
   way('GET /shelf/:id/type.gdtf', house('see the Shelf')),
-  way('GET /files/:hash', house('see the Shelf')),
+  // Known by what they hold: who has the hash has seen what names it. Whoever looks at a show by a link sees its files.
+  way('GET /files/:hash', anywhere('look')),
 
   // A show that comes in is one that is made: asked of it there.
   way('POST /imports/:what', anywhere('draft')),

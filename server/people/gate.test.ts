@@ -14,10 +14,12 @@ import { type Running, start } from '../start.js';
 import { placeOf, proxiesOf } from './gate.js';
 
 const word = 'four plain words here';
+/** Passwords are many here; what they cost is tried in people.test.ts. */
+const cost = { ln: 4, r: 1, p: 1 };
 let data = '';
 let running: Running;
 const HOST = '127.0.0.2';
-const begin = (more: object = {}) => start({ port: 0, host: HOST, data, databaseUrl: undefined, demo: true, ...more });
+const begin = (more: object = {}) => start({ port: 0, host: HOST, data, databaseUrl: undefined, demo: true, cost, ...more });
 beforeAll(async () => {
   data = join(await mkdtemp(join(tmpdir(), 'dessin-house-')), 'data');
   await expect(begin()).rejects.toThrow(/HOST is 127\.0\.0\.2.*no owner yet.*npm run owner/);
@@ -150,6 +152,18 @@ test('what stays open ends when its session does, or the role in the show', asyn
   await post(`/shows/${show}/people/${odd}`, { role: 'viewer' }, owner, 'PATCH');
   expect(await light).toBe(4401);
   await open('/wires/levels');
+  // What somebody is in the show is told to the window that is open.
+  const told = new WebSocket(`${running.url.replace('http', 'ws')}/api/shows/${show}/live`, { headers: { cookie } });
+  const roles: string[] = [];
+  told.on('message', (data) => {
+    const said = JSON.parse(String(data)) as { event: string; role: string };
+    if (said.event === 'role') roles.push(said.role);
+  });
+  await new Promise((opened) => told.once('message', opened));
+  for (const role of ['designer', 'designer', 'viewer']) await post(`/shows/${show}/people/${odd}`, { role }, owner, 'PATCH');
+  for (let i = 0; i < 100 && roles.length < 2; i++) await new Promise((later) => setTimeout(later, 20));
+  expect(roles).toEqual(['designer', 'viewer']);
+  told.terminate();
   const [ended] = await open(`/shows/${show}/live`);
   const [ofShelf] = await open('/shelf/live');
   const events = await ask(`/shows/${show}/events`, {}, cookie);
@@ -241,6 +255,9 @@ test('whoever looks by a link sees that show and nothing else, changes nothing, 
   const change = { added: [], updated: [[fixture, { ...fixture, notes: 'mine' }]], removed: [] };
   expect((await post(`/shows/${show}/changes`, { key: crypto.randomUUID(), label: 'x', change }, cookie)).status).toBe(403);
   for (const path of ['/shows', '/shelf', '/people', '/me/sessions']) expect((await ask(path, {}, cookie)).status).toBe(401);
+  // Files that the show names are seen; here there is none by that hash.
+  expect((await ask(`/files/${'0'.repeat(64)}`, {}, cookie)).status).toBe(404);
+  expect((await ask(`/shows/${show}/out/thumbnail.svg`, {}, cookie)).headers.get('vary')).toMatch('Cookie');
   const other = (await (
     await post('/shows', { name: 'Other', units: 'metric', stageWidth: 9000, stageDepth: 7000 }, owner)
   ).json()) as { id: string };

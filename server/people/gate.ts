@@ -15,8 +15,11 @@ import { isSheetOf, refused, type Who } from './who.js';
 declare module 'hono' {
   interface ContextVariableMap {
     who: Who;
-    /** For a connection that stays: calls back when whoever opened it may not have it any more; the answer ends that. It may take more than its way does. */
-    staying: (end: () => void, takes?: Takes) => () => void;
+    /**
+     * For a connection that stays: calls back when whoever opened it may not have it any more; the answer ends that. It may take more than its way
+     * does. `still` is told who it is whenever that may have changed and is not the end.
+     */
+    staying: (end: () => void, takes?: Takes, still?: (who: Who) => void) => () => void;
   }
 }
 
@@ -135,12 +138,13 @@ export const atTheGate =
     if (who && why?.kind === 'unseen' && !isSheetOf(who, id, fileIn(c.req.path), c.req.query('named'))) return notFound(c);
     if (why?.kind === 'refused') return problem(c, 403, 'Not for you', why.why);
     if (who) c.set('who', who);
-    c.set('staying', (end, takes = way.takes) => {
+    c.set('staying', (end, takes = way.takes, still = () => undefined) => {
       if (!gate?.asks) return () => undefined;
       const look = () =>
         void whoAsks(c, gate).then(
           (now) => {
             if (!now || refused(now, takes, id)) end();
+            else still(now);
           },
           // The database is away; when it is back this is called again.
           () => undefined,
@@ -155,5 +159,7 @@ export const atTheGate =
         clearInterval(timer);
       };
     });
-    return next();
+    await next();
+    // What a browser keeps for one account it does not show to another.
+    if (gate?.asks) c.res.headers.append('vary', 'Cookie');
   };

@@ -378,7 +378,14 @@ export function showRoutes({ store, shelf, hub, build = () => '', here = null, m
       };
       return {
         onOpen: (_, socket) => {
-          stop = c.get('staying')(() => socket.close(NOT_ANY_MORE, 'signed out'));
+          let role = roleOf(c.get('who'), id);
+          // A window that is open offers what its role may, also when that is another one than before.
+          const still = (who: Who) => {
+            const now = roleOf(who, id);
+            if (now !== role) socket.send(JSON.stringify({ event: 'role', role: now }));
+            role = now;
+          };
+          stop = c.get('staying')(() => socket.close(NOT_ANY_MORE, 'signed out'), undefined, still);
           const name = personOf(c.get('who'));
           if (name) entered = here?.enter(id, name, (people) => socket.send(JSON.stringify({ event: 'people', people }))) ?? null;
           void tell(socket).catch(() => socket.close(1011));

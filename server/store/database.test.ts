@@ -6,7 +6,7 @@ import { edit } from '#core/model/change';
 import { settingsOf } from '#core/model/show';
 import { makeDemo } from '#demo/show';
 import { newDatabase } from '../servers.arb.js';
-import { openDatabase } from './database.js';
+import { NewerDatabase, openDatabase } from './database.js';
 import { makeStore } from './store.js';
 
 /** Migrations of the release that kept its records as jsonb, and its log loose for ever. */
@@ -92,6 +92,28 @@ test.each(where)(
       ).toMatchObject({ kind: 'stored', revision: 2 });
     } finally {
       await database.close();
+      await made?.drop();
+    }
+  },
+  60_000,
+);
+
+test.each(where)(
+  'on %s a database that a newer Dessin has opened is left alone, and said to be that',
+  async (kind) => {
+    const made = kind === 'PGlite' ? null : await newDatabase();
+    try {
+      const opening = openDatabase(null, made?.url, {
+        restoring: {
+          migrations: BEFORE,
+          fill: async ({ db }) => {
+            await db.execute(sql`insert into drizzle.__drizzle_migrations (hash, created_at) values ('of later', 9999999999999)`);
+          },
+        },
+      });
+      await expect(opening).rejects.toThrow(NewerDatabase);
+      await expect(opening).rejects.toThrow(/opened by a newer Dessin.*Nothing was changed.*npm run restore/);
+    } finally {
       await made?.drop();
     }
   },

@@ -136,13 +136,27 @@ async function openPglite(folder: string | null, opening: Opening): Promise<Data
   };
 }
 
-/** Whether the tables are as this release needs them. What brings them there is loaded, and asked, only where they are not. */
+/** The tables are as a later release has made them: this one would not know what it does to them. */
+export class NewerDatabase extends Error {
+  constructor() {
+    super(
+      'The database was opened by a newer Dessin, and this one does not know its tables. Nothing was changed. Start the newer one, or restore the backup that was made before: npm run restore.',
+    );
+  }
+}
+
+/**
+ * Whether the tables are as this release needs them. What brings them there is loaded, and asked, only where they are not.
+ * @throws NewerDatabase
+ */
 async function isPrepared(db: Db): Promise<boolean> {
   const last = journal().entries.at(-1)?.when ?? 0;
-  return db.execute(sql`select max(created_at)::float8 as at from drizzle.__drizzle_migrations`).then(
-    (answer) => ((answer as unknown as { rows: { at: number | null }[] }).rows[0]?.at ?? 0) >= last,
-    () => false,
+  const at = await db.execute(sql`select max(created_at)::float8 as at from drizzle.__drizzle_migrations`).then(
+    (answer) => (answer as unknown as { rows: { at: number | null }[] }).rows[0]?.at ?? 0,
+    () => 0,
   );
+  if (at > last) throw new NewerDatabase();
+  return at === last;
 }
 /** Brings the tables to what this release needs; fills them on the way where a backup is restored. */
 async function prepare(db: Db, migrate: (folder: string) => Promise<void>, { restoring }: Opening): Promise<void> {

@@ -4,12 +4,12 @@ import { BookOpen, Copy, FileDown, FileUp, History, Library, Moon, Pencil, Sun, 
 import { lazy, Suspense, useRef, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import useSWR from 'swr';
-import { may, mayInHouse } from '#core/access/roles';
+import { may } from '#core/access/roles';
 import { endsOf, formatOf } from '#core/formats/index';
 import { parseLength, type Units } from '#core/measure/lengths';
 import { call, type ShowRow, send, sendFile } from '../state/api';
 import { at } from '../state/base';
-import { useMe } from '../state/me';
+import { useMayInHouse, useMe } from '../state/me';
 import { setTheme, usePreferences } from '../state/preferences';
 import { toast } from '../state/toast';
 import { UpdatedSince } from '../ui/Fault';
@@ -46,7 +46,7 @@ const FEW = 6;
 export function StartPage() {
   const { data, error, mutate } = useSWR<Lists>('/api/shows', (path: string) => call<Lists>(path));
   const me = useMe();
-  const makes = me === undefined || mayInHouse(me.who?.standing ?? 'guest', 'make shows');
+  const makes = useMayInHouse('make shows');
   const theme = usePreferences((state) => state.theme);
   const navigate = useNavigate();
   usePageKey('F1', () => void navigate('/guide'));

@@ -1,6 +1,6 @@
 /** Who is signed in at this browser, where the server asks for that. */
 import useSWR, { mutate } from 'swr';
-import type { Standing } from '#core/access/roles';
+import { type HouseAct, mayInHouse, type Standing } from '#core/access/roles';
 import { call, send, whenSignedOut } from './api';
 import { tryNow } from './session/live';
 
@@ -17,6 +17,11 @@ const look = (): Promise<Me> => call<Me>(ME);
 
 /** What is known of it; undefined as long as the server has not said. */
 export const useMe = (): Me | undefined => useSWR<Me>(ME, look).data;
+/** Whether one may do something in the house; as long as nobody has said, everything is offered. */
+export const useMayInHouse = (act: HouseAct): boolean => {
+  const me = useMe();
+  return me === undefined || !me.asks || (me.who != null && mayInHouse(me.who.standing, act));
+};
 /** Asks anew: somebody has signed in or out, here or elsewhere. */
 export const lookAgain = (): Promise<unknown> => mutate(ME);
 whenSignedOut(() => void lookAgain());

@@ -7,12 +7,14 @@ import { endsOf } from '#core/formats/index';
 import type { FixtureType, Id, ShelfKind, SymbolDef } from '#core/model/records';
 import { type Show, settingsOf } from '#core/model/show';
 import { at } from '../../state/base';
+import { useMayInHouse } from '../../state/me';
 import type { Session } from '../../state/session/session';
 import { attempt, markItems, putItems, readItems, type Stored, useItem, useShelf } from '../../state/shelf';
 import { DragArea } from '../../ui/drag';
 import { FileField } from '../../ui/Field';
 import { useKeys } from '../../ui/keys';
 import { plural } from '../../ui/words';
+import { Writes } from '../../ui/writes';
 import { Copies } from './Copies';
 import { Editor } from './Editor';
 import { isFolder, pathOf } from './Folders';
@@ -40,6 +42,7 @@ export function ShelfRoom({ session, show, close, edit, tab = 'shelf' }: RoomPro
   const [place, setPlace] = useState<'shelf' | 'show'>(tab);
   const search = useSearch(list);
   const { folder } = search;
+  const keeps = useMayInHouse('keep the Shelf');
   const [chosen, setChosen] = useState<readonly Id[]>([]);
   const [importing, setImporting] = useState<File | null>(null);
   const [editing, setEditing] = useState<Editing | null>(() =>
@@ -134,9 +137,15 @@ export function ShelfRoom({ session, show, close, edit, tab = 'shelf' }: RoomPro
             {place === 'shelf' && <Kinds list={list} search={search} />}
             <span className="flex-1" />
             <div className="flex flex-col gap-1 pt-3">
-              <button type="button" className="act flex items-center justify-center gap-2" onClick={() => file.current?.click()}>
-                <FileUp size={14} /> Bring in a file
-              </button>
+              {keeps && (
+                <button
+                  type="button"
+                  className="act flex items-center justify-center gap-2"
+                  onClick={() => file.current?.click()}
+                >
+                  <FileUp size={14} /> Bring in a file
+                </button>
+              )}
               <a className="act flex items-center justify-center gap-2" href={at('/api/shelf/export')} download>
                 <Download size={14} /> Shelf as one file
               </a>
@@ -178,16 +187,18 @@ export function ShelfRoom({ session, show, close, edit, tab = 'shelf' }: RoomPro
                 className="min-h-0 overflow-auto px-4 py-3"
                 style={{ borderLeft: '1px solid var(--hair)' }}
               >
-                <Preview
-                  chosen={chosenItems}
-                  stored={stored}
-                  items={list.items}
-                  folders={list.folders}
-                  units={units}
-                  onOpen={open}
-                  onCopy={(copy) => setEditing(copy)}
-                  {...(session && show ? { session, show } : {})}
-                />
+                <Writes value={keeps}>
+                  <Preview
+                    chosen={chosenItems}
+                    stored={stored}
+                    items={list.items}
+                    folders={list.folders}
+                    units={units}
+                    onOpen={open}
+                    onCopy={(copy) => setEditing(copy)}
+                    {...(session && show ? { session, show } : {})}
+                  />
+                </Writes>
               </aside>
             </>
           )}

@@ -1,6 +1,6 @@
 /** The connection of a window: opened again from where it stood, given up when it falls silent, asked of who is there. */
 import { expect, test } from '@jest/globals';
-import { openLive, type Socket } from './live';
+import { openLive, type Socket, tryNow } from './live';
 import { type Channel, makePresence } from './waiting';
 
 /** A clock that stands until it is moved. */
@@ -53,6 +53,7 @@ function line() {
         revision = entry.revision;
         log.push(['change', entry.revision]);
       },
+      role: (role) => log.push(['role', role]),
       people: () => undefined,
       lost: () => log.push('lost'),
     },
@@ -73,6 +74,24 @@ test('says hello and changes, and after a loss begins where it stood', () => {
   live.close();
   expect(sockets[1]!.closed).toBe(true);
   expect(clock.pending).toBe(0);
+});
+test('a try that waits is made at once where that is asked for, and once', () => {
+  const { clock, sockets, log, say, live } = line();
+  say({ event: 'hello', revision: 7, build: 'b' });
+  say({ event: 'role', role: 'viewer' });
+  expect(log.at(-1)).toEqual(['role', 'viewer']);
+  // One that stands is left alone.
+  tryNow();
+  expect(sockets).toHaveLength(1);
+  sockets[0]!.onclose?.();
+  tryNow();
+  tryNow();
+  expect(sockets).toHaveLength(2);
+  clock.go(20_000);
+  expect(sockets).toHaveLength(2);
+  live.close();
+  tryNow();
+  expect([sockets.length, clock.pending]).toEqual([2, 0]);
 });
 test('a connection that falls silent is dead, though nobody closed it; beats keep it', () => {
   const { clock, sockets, log, say } = line();

@@ -1,5 +1,6 @@
 /** The connection over which a window hears of changes: opened again for ever, from where it stood. */
 
+import type { Role } from '#core/access/roles';
 import type { Change } from '#core/model/change';
 import { saySignedOut } from '../api';
 import { at } from '../base';
@@ -28,6 +29,8 @@ export interface Hearing {
   /** The connection stands; the revision of the show and the build of the interface that the server has, and the revision that was told it. */
   readonly hello: (revision: number, build: string, since: number) => void;
   readonly change: (entry: Entry) => void;
+  /** What one is in the show has become another. */
+  readonly role: (role: Role) => void;
   /** The others at the show, whenever that has changed. */
   readonly people: (others: readonly Person[]) => void;
   readonly lost: () => void;
@@ -122,7 +125,7 @@ export function keepOpen(connect: () => Socket, heard: (said: unknown) => boolea
 export function openLive(
   connect: (since: number) => Socket,
   since: () => number,
-  { hello, change, people, lost }: Hearing,
+  { hello, change, role, people, lost }: Hearing,
   later: Later,
 ): Live {
   let from = 0;
@@ -132,10 +135,18 @@ export function openLive(
       return connect(from);
     },
     (told) => {
-      const said = told as { event: string; revision: number; build: string; entry: Entry; people: readonly Person[] };
+      const said = told as {
+        event: string;
+        revision: number;
+        build: string;
+        entry: Entry;
+        people: readonly Person[];
+        role: Role;
+      };
       if (said.event === 'hello') hello(said.revision, said.build, from);
       else if (said.event === 'change') change(said.entry);
       else if (said.event === 'people') people(said.people);
+      else if (said.event === 'role') role(said.role);
       return said.event === 'hello';
     },
     lost,

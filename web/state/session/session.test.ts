@@ -126,6 +126,14 @@ describe('who one is', () => {
     expect(window.get()).toMatchObject({ role: 'electrician', waiting: 0, aside: [] });
     expect(window.get().undo).toHaveLength(1);
   });
+  test('a role that becomes another one while the show is open is said, and counts from then on', async () => {
+    const { order, world, window } = await opened();
+    world.tellRole('viewer');
+    window.edit('notes', notes(0, 'iris'));
+    await order.settle();
+    expect(world.said).toEqual(['You are viewer of this show now.', expect.stringMatching('may not write notes')]);
+    expect([world.log, window.get().role]).toEqual([[], 'viewer']);
+  });
   test('whoever is signed out loses nothing: edits wait, and are sent when somebody has signed in', async () => {
     const { order, world, window } = await opened();
     world.faults = ['signed out', 'signed out', 'signed out', 'signed out'];

@@ -407,6 +407,10 @@ export async function makeSession(ports: Ports): Promise<Session> {
         rebuild();
       }
     },
+    role: (role) => {
+      say(`You are ${role} of this show now.`);
+      set({ role });
+    },
     people: (people) => set({ people }),
     lost: () => {
       up.live = false;

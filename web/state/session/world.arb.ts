@@ -67,6 +67,10 @@ export class World {
 
   constructor(private readonly order: Order) {}
 
+  /** Every window is told that it is something else now. */
+  tellRole(role: Role): void {
+    for (const { hear } of this.hearing.values()) hear.role(role);
+  }
   /** A window on the show. */
   async open(): Promise<Session> {
     const name = `window-${++this.names}`;
