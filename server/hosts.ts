@@ -17,6 +17,12 @@ const spelled = (address: string): string => (address.includes(':') && !address.
 export const addressesHere = (): string[] =>
   Object.values(networkInterfaces()).flatMap((list = []) => list.map(({ address }) => spelled(address.split('%')[0] ?? address)));
 
+/** Those by which other machines reach this one. */
+export const addressesOut = (): string[] =>
+  Object.values(networkInterfaces()).flatMap((list = []) =>
+    list.flatMap(({ address, internal }) => (internal || address.startsWith('fe80') ? [] : [spelled(address)])),
+  );
+
 /** How long the addresses of the machine are believed, ms: one that it has just been given is known soon. */
 const BELIEVED = 2000;
 

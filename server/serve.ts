@@ -44,6 +44,7 @@ try {
     wires,
   });
   console.log(`Dessin is open at ${running.url}`);
+  if (running.urls.length) console.log(`Others in the house reach it at ${running.urls.join(', ')}`);
   for (const signal of ['SIGINT', 'SIGTERM'])
     process.on(signal, () => {
       // Whatever holds it up: what is confirmed is on the disk.

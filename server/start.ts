@@ -7,7 +7,7 @@ import { Hono } from 'hono';
 import { WebSocketServer } from 'ws';
 import { firstOf } from '#core/measure/list';
 import type { House } from './furnish.js';
-import { isEverywhere } from './hosts.js';
+import { addressesOut, isEverywhere } from './hosts.js';
 import { lockFolder, StartError } from './lock.js';
 import type { Cost } from './people/passwords.js';
 import { problem } from './problem.js';
@@ -17,6 +17,8 @@ import { faultOfFolder, faultOfRoom, isFresh, wayBack } from './store/folder.js'
 export interface Running {
   readonly port: number;
   readonly url: string;
+  /** All by which others reach it, where it listens on all addresses of the machine. */
+  readonly urls: readonly string[];
   stop(): Promise<void>;
 }
 export interface StartOptions {
@@ -133,6 +135,9 @@ export async function start(options: StartOptions): Promise<Running> {
     return {
       port: front.port,
       url,
+      urls: isEverywhere(options.host)
+        ? addressesOut().map((address) => `http://${address}:${front.port}${options.base ?? ''}/`)
+        : [],
       stop: async () => {
         await house.quiet();
         await front.close();

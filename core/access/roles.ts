@@ -43,6 +43,10 @@ export const may = (role: Role, act: ShowAct): boolean => (showActs[act].roles a
 export const mayInHouse = (standing: Standing, act: HouseAct): boolean =>
   (houseActs[act].standings as readonly Standing[]).includes(standing);
 
+/** Whether a role may do all that another may. */
+export const includes = (role: Role, other: Role): boolean =>
+  (Object.keys(showActs) as ShowAct[]).every((act) => may(role, act) || !may(other, act));
+
 const article = (word: string): string => (/^[aeiou]/.test(word) ? `an ${word}` : `a ${word}`);
 const listed = (words: readonly string[]): string =>
   words.length < 2 ? words.join('') : `${words.slice(0, -1).join(', ')} and ${words.at(-1)}`;

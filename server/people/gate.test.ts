@@ -226,6 +226,9 @@ test('an invitation is joined by whoever has it, under an account that is made o
   expect((await ask(`/shows/${show}/links/${links[0]!.id}`, { method: 'DELETE' }, jon)).status).toBe(403);
   expect((await ask(`/shows/${show}/links/${links[0]!.id}`, { method: 'DELETE' }, owner)).status).toBe(204);
   for (const path of ['/me/link', '/me/join']) expect((await post(path, { token })).status).toBe(404);
+  const less = await linkTo(show, owner, { role: 'viewer', what: 'show' });
+  expect((await post('/me/join', { token: less }, jon)).status).toBe(200);
+  expect(await roleOf(jon)).toBe('electrician');
   const short = await linkTo(show, owner, { role: 'viewer', what: 'show', days: 1e-6 });
   await new Promise((later) => setTimeout(later, 100));
   expect((await post('/me/link', { token: short })).status).toBe(404);
@@ -289,6 +292,9 @@ test('a link to a sheet opens that sheet alone', async () => {
     '/out/sheet.svg',
     '/out/sheet.svg?sheet=1',
     `/out/sheet.svg?named=${encodeURIComponent('Focus plan')}`,
+    // As it stood in an issue that was given to others.
+    `/out/sheet.svg?named=${encodeURIComponent(sheet)}&issue=3f2b6c1e-0000-4000-8000-000000000001`,
+    `/issues/sheet.svg?named=${encodeURIComponent(sheet)}`,
     `/out/book.pdf?named=${encodeURIComponent(sheet)}`,
     `/out/list.csv?named=${encodeURIComponent(sheet)}`,
   ])

@@ -104,6 +104,8 @@ export const keepSession = (c: Context, gate: Gate, token: string): void =>
   setCookie(c, COOKIE, token, { ...shut(c, gate), maxAge: MOST_DAYS * 24 * 3600 });
 export const dropSession = (c: Context, gate: Gate): void => void deleteCookie(c, COOKIE, { path: `${gate.base}/` });
 
+/** The way by which a link to one sheet is looked at. */
+const SHEETS = '/api/shows/:id/out/:file';
 const fileIn = (path: string): string => path.slice(path.lastIndexOf('/') + 1);
 
 export const here: Who = { kind: 'here' };
@@ -135,7 +137,8 @@ export const atTheGate =
     const why = who && refused(who, way.takes, id);
     if (way.takes !== 'anyone' && (!who || why?.kind === 'nobody'))
       return problem(c, 401, 'Not signed in', 'Sign in first. What was not stored yet is kept, and sent when you are signed in.');
-    if (who && why?.kind === 'unseen' && !isSheetOf(who, id, fileIn(c.req.path), c.req.query('named'))) return notFound(c);
+    if (who && why?.kind === 'unseen' && !(way.path === SHEETS && isSheetOf(who, id, fileIn(c.req.path), c.req.query())))
+      return notFound(c);
     if (why?.kind === 'refused') return problem(c, 403, 'Not for you', why.why);
     if (who) c.set('who', who);
     c.set('staying', (end, takes = way.takes, still = () => undefined) => {

@@ -44,6 +44,9 @@ const own = (row: typeof links.$inferSelect, name: string): OpenLink => ({
   ends: row.ends.toISOString(),
 });
 
+/** What is told of a link to whoever holds it. */
+export const toldOf = ({ show, name, role, what, sheet, by, ends }: OpenLink) => ({ show, name, role, what, sheet, by, ends });
+
 /** @param changed  told when one is taken back: whoever looks by it may not any more */
 export function makeLinks({ db }: Pick<Database, 'db'>, changed: () => Promise<void>) {
   return {

@@ -1,13 +1,14 @@
 /** Accounts, and the browsers that are signed in. What a cookie holds is known here by its hash alone. */
 import { and, asc, count as counted, desc, eq, lt, ne, or, sql } from 'drizzle-orm';
 import { v4 } from 'uuid';
-import { isRole, isStanding, type Role, type Standing } from '#core/access/roles';
+import { isStanding, type Role, type Standing } from '#core/access/roles';
 import type { Id } from '#core/model/records';
 import { oneLine } from '#core/model/text';
 import { type Database, within } from '../store/database.js';
-import { accounts, members, sessions } from '../store/schema.js';
+import { accounts, sessions } from '../store/schema.js';
 import { countTry, forget, sweepGuesses } from './guesses.js';
 import { makeLinks, type OpenLink } from './links.js';
+import { makeMembers } from './members.js';
 import { COST, type Cost, faultOfPassword, hashOf, isCheap, isPassword } from './passwords.js';
 import { hashOfToken, newToken } from './tokens.js';
 
@@ -89,6 +90,7 @@ export function makePeople(database: Pick<Database, 'db' | 'listen'>, cost: Cost
     await db.execute(sql`select pg_notify(${PEOPLE_CHANNEL}, '')`);
   };
   const links = makeLinks(database, tell);
+  const { rolesOf, membersOf, putRole } = makeMembers(database, tell);
   /** Links that are looked by just now. */
   const looking = new Map<string, { readonly look: OpenLink | null; readonly until: number }>();
   /** A name that nobody has is looked up as long as one that somebody has. */
@@ -105,10 +107,6 @@ export function makePeople(database: Pick<Database, 'db' | 'listen'>, cost: Cost
     const row = await byId(id);
     if (!row) throw new PeopleFault('This account does not exist any more.');
     return row;
-  };
-  const roles = async (account: Id): Promise<ReadonlyMap<Id, Role>> => {
-    const rows = await db.select().from(members).where(eq(members.account, account));
-    return new Map(rows.flatMap(({ show, role }) => (isRole(role) ? [[show, role] as const] : [])));
   };
   const begin = async (account: Id, agent: string): Promise<string> => {
     const token = newToken();
@@ -269,7 +267,7 @@ export function makePeople(database: Pick<Database, 'db' | 'listen'>, cost: Cost
           .update(sessions)
           .set({ seen: new Date(now) })
           .where(eq(sessions.hash, session));
-      const who = { account: own(row.account), session, roles: await roles(row.account.id) };
+      const who = { account: own(row.account), session, roles: await rolesOf(row.account.id) };
       if (known.size > MOST_KEPT) known.clear();
       if (asked === changes) known.set(session, { who, until: now + BELIEVED, seen });
       return who;
@@ -300,25 +298,11 @@ export function makePeople(database: Pick<Database, 'db' | 'listen'>, cost: Cost
     },
     endOf,
 
-    membersOf: async (show: Id): Promise<{ readonly id: Id; readonly name: string; readonly role: Role }[]> => {
-      const rows = await db
-        .select({ id: accounts.id, name: accounts.name, role: members.role })
-        .from(members)
-        .innerJoin(accounts, eq(accounts.id, members.account))
-        .where(eq(members.show, show))
-        .orderBy(asc(accounts.key));
-      return rows.flatMap((row) => (isRole(row.role) ? [{ ...row, role: row.role }] : []));
-    },
+    membersOf,
     /** Says what somebody is in a show; null takes it. @throws PeopleFault */
     setRole: async (show: Id, account: Id, role: Role | null): Promise<void> => {
       await needed(account);
-      if (role === null) await db.delete(members).where(and(eq(members.show, show), eq(members.account, account)));
-      else
-        await db
-          .insert(members)
-          .values({ show, account, role })
-          .onConflictDoUpdate({ target: [members.show, members.account], set: { role } });
-      await tell();
+      await putRole(show, account, role);
     },
 
     /** Forgets sessions that are over and guesses that are old; done every night. */

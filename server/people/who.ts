@@ -66,10 +66,10 @@ function anywhere(who: Who, act: ShowAct): Refusal | null {
   if (all.some((role) => may(role, act))) return null;
   return { kind: 'refused', why: all[0] ? refusal(all[0], act) : 'You belong to no show yet. Ask its owner for an invitation.' };
 }
-/** Whether a link opens one sheet, and this is it. */
-export const isSheetOf = (who: Who, show: Id | null, file: string, sheet: string | undefined): boolean => {
+/** Whether a link opens one sheet, and this is it, as it stands today. */
+export const isSheetOf = (who: Who, show: Id | null, file: string, asked: Readonly<Record<string, string>>): boolean => {
   const look = show === null ? null : lookIn(who, show);
-  return look?.what === 'sheet' && /^sheet\.(svg|pdf)$/.test(file) && sheet === look.sheet;
+  return look?.what === 'sheet' && /^sheet\.(svg|pdf)$/.test(file) && asked.named === look.sheet && asked.issue === undefined;
 };
 /** Why somebody may not go a way; null where he may. @param show  the one that the address names */
 export function refused(who: Who, takes: Takes, show: Id | null): Refusal | null {

@@ -1,10 +1,10 @@
 /** Links into a show: made and taken back by its owner, opened by whoever holds one. */
 import { type Context, Hono } from 'hono';
-import { isRole, roles } from '#core/access/roles';
+import { includes, isRole, roles } from '#core/access/roles';
 import { isId } from '#core/model/ids';
 import { cutText, oneLine } from '#core/model/text';
 import { type Gate, keepLook, keepSession, whoAsks } from '../people/gate.js';
-import { isLookable, lookables, MOST_LINK_DAYS, type OpenLink } from '../people/links.js';
+import { isLookable, lookables, MOST_LINK_DAYS, toldOf } from '../people/links.js';
 import { nameOf } from '../people/who.js';
 import { notFound, problem } from '../problem.js';
 import type { Store } from '../store/store.js';
@@ -13,7 +13,6 @@ import { notJson, told, words } from './people.js';
 
 const isOver = (c: Context): Response =>
   problem(c, 404, 'No such link', 'This link has ended, or was taken back. Ask whoever gave it to you for another one.');
-const saidOf = ({ show, name, role, what, sheet, by, ends }: OpenLink) => ({ show, name, role, what, sheet, by, ends });
 
 /** Links of a show, for its owner. */
 export function linkRoutes({ people: { links } }: Gate, store: Pick<Store, 'revisionOf'>): Hono {
@@ -56,7 +55,7 @@ export function openingRoutes(gate: Gate): Hono {
   };
   app.post('/link', async (c) => {
     const { open } = await opened(c);
-    return open ? c.json(saidOf(open)) : isOver(c);
+    return open ? c.json(toldOf(open)) : isOver(c);
   });
   /** Joins the show under the account that is signed in, or under one that is made now. */
   app.post('/join', async (c) => {
@@ -69,7 +68,8 @@ export function openingRoutes(gate: Gate): Hono {
         return problem(c, 422, 'Nobody signs in here', 'At this machine itself nobody signs in: every show is open already.');
       if (who?.kind === 'account') {
         // Who is more in the show already stays it.
-        if (who.roles.get(show) !== 'owner') await people.setRole(show, who.account.id, role);
+        const before = who.roles.get(show);
+        if (!before || !includes(before, role)) await people.setRole(show, who.account.id, role);
         return c.json({ show });
       }
       const account = await people.make({ name: input.name, password: input.password, standing: 'guest' });
@@ -83,7 +83,7 @@ export function openingRoutes(gate: Gate): Hono {
     const { open, token } = await opened(c);
     if (!open || open.role) return isOver(c);
     keepLook(c, gate, token, open.ends);
-    return c.json(saidOf(open));
+    return c.json(toldOf(open));
   });
   return app;
 }

@@ -105,6 +105,11 @@ async function pictures(c: Context, store: Store, jobs: Workers['making']): Prom
     return failed(c, error);
   }
 }
+/** A job is known by the show, and by who asked for it: nobody else follows or ends it. */
+function jobOf(c: Context, job: string): string {
+  const who = c.get('who');
+  return [c.req.param('id'), who.kind === 'account' ? who.account.id : who.kind, job.slice(0, 80)].join(' ');
+}
 const today = (): string => new Intl.DateTimeFormat('en-GB', { dateStyle: 'long' }).format(new Date());
 
 // Long: the list of ways out, and the one of them that makes a file, over what is handed in.
@@ -117,8 +122,10 @@ export function outRoutes(
   const app = new Hono();
   const thumbnails = new Thumbnails();
   // How far a file is that is being made, by the name that was given to it; and its end.
-  app.get('/:id/jobs/:job', (c) => c.json({ progress: jobs.progress(c.req.param('job')) }, 200, { 'cache-control': 'no-store' }));
-  app.delete('/:id/jobs/:job', (c) => c.json({ ended: jobs.end(c.req.param('job')) }));
+  app.get('/:id/jobs/:job', (c) =>
+    c.json({ progress: jobs.progress(jobOf(c, c.req.param('job'))) }, 200, { 'cache-control': 'no-store' }),
+  );
+  app.delete('/:id/jobs/:job', (c) => c.json({ ended: jobs.end(jobOf(c, c.req.param('job'))) }));
   app.get('/:id/out/show.dessin', async (c) => {
     const id = c.req.param('id');
     const loaded = isId(id) ? await store.load(id) : null;
@@ -183,7 +190,7 @@ export function outRoutes(
               ...(await besides(loaded, show, output, store, shelf)),
             },
             { doing: `Making ${file}`, advice: ADVICE },
-            { name: (query.job ?? '').slice(0, 80) },
+            { name: query.job ? jobOf(c, query.job) : '' },
           );
       if (small) thumbnails.keep(id, small, made as string);
       return c.body(made as string, 200, {

@@ -1,13 +1,13 @@
 /** Signing in and out, one's own account, and the accounts of the house. */
 import { type Context, Hono } from 'hono';
-import { isRole, isStanding, roles, standings } from '#core/access/roles';
+import { isStanding, standings } from '#core/access/roles';
 import { isId } from '#core/model/ids';
 import { dropSession, type Gate, keepSession, placeOf, whoAsks } from '../people/gate.js';
+import { toldOf } from '../people/links.js';
 import { Busy } from '../people/passwords.js';
 import { PeopleFault } from '../people/people.js';
-import { nameOf, roleOf, standingOf, type Who } from '../people/who.js';
-import { notFound, problem } from '../problem.js';
-import type { Store } from '../store/store.js';
+import { nameOf, standingOf, type Who } from '../people/who.js';
+import { problem } from '../problem.js';
 import { body } from './body.js';
 
 export const notJson = (c: Context): Response => problem(c, 400, 'Not JSON', 'The request holds no JSON object.');
@@ -45,10 +45,7 @@ const saidOf = (who: Who | null) =>
     ? { name: nameOf(who), standing: standingOf(who), ...(who.kind === 'account' && { id: who.account.id }) }
     : null;
 /** What somebody looks at by a link. */
-const lookOf = (who: Who | null) => {
-  const look = who && who.kind !== 'here' ? who.look : null;
-  return look && { show: look.show, name: look.name, what: look.what, sheet: look.sheet, by: look.by, ends: look.ends };
-};
+const lookOf = (who: Who | null) => (who && who.kind !== 'here' && who.look ? toldOf(who.look) : null);
 
 /** One's own account. */
 // Long: the list of ways in, each short by itself.
@@ -164,36 +161,5 @@ export function peopleRoutes({ people }: Gate): Hono {
       return c.body(null, 204);
     }),
   );
-  return app;
-}
-
-/** Who belongs to a show, and as what. */
-export function memberRoutes({ people }: Gate, store: Pick<Store, 'revisionOf'>): Hono {
-  const app = new Hono();
-  app.get('/:id/people', async (c) => {
-    const show = c.req.param('id');
-    if (!isId(show) || (await store.revisionOf(show)) === null) return notFound(c);
-    const role = roleOf(c.get('who'), show);
-    const members = await people.membersOf(show);
-    const known = new Set(members.map(({ id }) => id));
-    // Whoever may ask somebody in sees who there is; owners of the house belong to every show.
-    const others =
-      role === 'owner' ? (await people.list()).filter(({ id, standing }) => !known.has(id) && standing !== 'owner') : [];
-    return c.json({ role, members, others: others.map(({ id, name }) => ({ id, name })) }, 200, { 'cache-control': 'no-store' });
-  });
-  app.patch('/:id/people/:account', async (c) => {
-    const [show, account] = [c.req.param('id'), c.req.param('account')];
-    const input = await body(c);
-    if (!input) return notJson(c);
-    const { role } = input;
-    if (role !== null && !isRole(role))
-      return problem(c, 422, 'Role', `Somebody is one of these in a show: ${words(roles)}; null takes it.`);
-    if (!isId(show) || (await store.revisionOf(show)) === null) return notFound(c);
-    return told(c, async () => {
-      if (!isId(account)) throw new PeopleFault('This account does not exist any more.');
-      await people.setRole(show, account, role);
-      return c.body(null, 204);
-    });
-  });
   return app;
 }

@@ -1,4 +1,4 @@
-import { createContext, useContext, useSyncExternalStore } from 'react';
+import { createContext, useCallback, useContext, useSyncExternalStore } from 'react';
 import { may, type ShowAct } from '#core/access/roles';
 import type { Show } from '#core/model/show';
 import { at } from './base';
@@ -23,6 +23,12 @@ export function useShow(): Show {
 
 /** Whether one may do something in the open show; in an old issue nobody changes anything. */
 export const useMay = (act: ShowAct): boolean => useSessionPart(({ role, reading }) => may(reading ? 'viewer' : role, act));
+
+/** The same for any act. */
+export function useMayDo(): (act: ShowAct) => boolean {
+  const role = useSessionPart((state) => (state.reading ? 'viewer' : state.role));
+  return useCallback((act) => may(role, act), [role]);
+}
 
 /** The address of a file that the server makes: of today's show, or of the issue that is read. */
 export function useOut(): (file: string, query?: Readonly<Record<string, string>>) => string {

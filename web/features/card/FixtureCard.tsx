@@ -87,13 +87,14 @@ export function FixtureCard({ fixtures }: { fixtures: readonly Fixture[] }) {
 
 /** What it is, and the way to the form of its type. */
 function Of({ fixtures, type }: { fixtures: readonly Fixture[]; type: FixtureType | null }) {
+  const drafts = useMay('draft');
   const types = new Set(fixtures.map((fixture) => fixture.type));
   return (
     <p className="pencil flex gap-2 pb-1">
       <span className="min-w-0 flex-1 truncate">
         {type ? `${type.family}, ${type.maker} ${type.name}` : `${types.size} types`}
       </span>
-      {type && (
+      {type && drafts && (
         <button
           type="button"
           aria-label={`Open the form of ${type.name}`}

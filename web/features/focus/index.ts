@@ -34,6 +34,7 @@ const feature: Feature = {
         return [areas ? plural(areas, 'area') : '', open && areas ? `${open} not aimed` : ''].filter(Boolean).join(', ');
       },
       snags: 'focus',
+      takes: 'draft',
       Panel: lazily(async () => (await import('./FocusPanel')).FocusPanel),
     },
   ],

@@ -3,14 +3,16 @@
 import { Route, Zap } from 'lucide-react';
 import { useEffect, useMemo, useState } from 'react';
 import { v4 } from 'uuid';
+import { actOfField } from '#core/access/writes';
 import { fieldName, fieldText } from '#core/fields/index';
 import { adding, updating } from '#core/model/change';
 import type { Fixture, Run, RunField } from '#core/model/records';
 import { all, type Show } from '#core/model/show';
 import { legAfter } from '#core/number/legs';
+import { plainField } from '#core/number/plain';
 import { previewRun, type RunPreview } from '#core/number/run';
 import { chosenFixtures } from '../../state/chosen';
-import { useSession, useShow } from '../../state/context';
+import { useMayDo, useSession, useShow } from '../../state/context';
 import { arrange } from '../../state/desk';
 import { plainSetup, useRun } from '../../state/run';
 import { goTo, useSelection } from '../../state/selection';
@@ -23,7 +25,7 @@ import { Line } from '../../ui/TextField';
 import { Tip } from '../../ui/Tip';
 import { plural } from '../../ui/words';
 import { OrderFields } from './OrderFields';
-import { RunFields } from './RunFields';
+import { RunFields, runnable } from './RunFields';
 import { runOrder } from './run-order';
 
 const none: readonly string[] = [];
@@ -74,6 +76,13 @@ export function NumberPanel() {
     },
     [],
   );
+  // What somebody may not write a run does not begin with.
+  const writes = useMayDo();
+  useEffect(() => {
+    const [own] = runnable(show, writes);
+    if (own && legs.some((leg) => leg.some(({ field }) => !writes(actOfField(field)))))
+      useRun.setState({ legs: [[plainField(own)]] });
+  }, [show, legs, writes]);
   const setLeg = (i: number, leg: RunField[]) => useRun.setState({ legs: legs.map((item, n) => (n === i ? leg : item)) });
   const rest = preview?.rest ?? [];
   const lines = preview?.fields.map((field) => rangeOf(show, ordered, preview, field)) ?? [];
@@ -180,6 +189,7 @@ export function NumberPanel() {
           session.edit(`Keep the run ${name}`, now ? updating([[now, record]]) : adding(record));
           toast(`The run "${name}" is kept in this show.`);
         }}
+        drafts={writes('draft')}
         onDrop={(item) => session.edit(`Drop the run ${item.name}`, { added: [], updated: [], removed: [item] })}
         onPlain={() => useRun.setState(plainSetup)}
       />
@@ -223,7 +233,10 @@ function KeptRuns({
   onKeep,
   onDrop,
   onPlain,
+  drafts,
 }: {
+  /** Whether one may keep runs. */
+  drafts: boolean;
   runs: readonly Run[];
   onTake: (run: Run) => void;
   onKeep: (name: string) => void;
@@ -248,7 +261,7 @@ function KeptRuns({
           onKeyDown={fieldKeys({
             enter: (event) => {
               event.preventDefault();
-              if (name.trim()) onKeep(name.trim());
+              if (drafts && name.trim()) onKeep(name.trim());
             },
           })}
         />
@@ -259,10 +272,12 @@ function KeptRuns({
         </datalist>
       </Line>
       <div className="flex gap-2 pt-1">
-        <button type="button" className="link disabled:opacity-50" disabled={!name.trim()} onClick={() => onKeep(name.trim())}>
-          Keep
-        </button>
-        {chosen && (
+        {drafts && (
+          <button type="button" className="link disabled:opacity-50" disabled={!name.trim()} onClick={() => onKeep(name.trim())}>
+            Keep
+          </button>
+        )}
+        {drafts && chosen && (
           <button type="button" className="link" onClick={() => onDrop(chosen)}>
             Drop
           </button>

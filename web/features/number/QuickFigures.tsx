@@ -5,7 +5,7 @@ import { useEffect, useMemo, useRef, useState } from 'react';
 import { fieldName } from '#core/fields/index';
 import { previewQuick, quickHelp } from '#core/number/quick';
 import { chosenFixtures } from '../../state/chosen';
-import { useSession, useShow } from '../../state/context';
+import { useMayDo, useSession, useShow } from '../../state/context';
 import { useRun } from '../../state/run';
 import { useSelection } from '../../state/selection';
 import { useTool } from '../../state/tool';
@@ -19,7 +19,9 @@ export function QuickFigures() {
   const show = useShow();
   const selection = useSelection((state) => state.selection);
   const fixtures = useMemo(() => chosenFixtures(show, selection), [show, selection]);
-  const [field, setField] = useState('channel');
+  const writes = useMayDo();
+  const fields = useMemo(() => runnable(show, writes), [show, writes]);
+  const [field, setField] = useState(fields.includes('channel') ? 'channel' : (fields[0] ?? ''));
   const [texts, setTexts] = useState<ReadonlyMap<string, string>>(new Map());
   const [help, setHelp] = useState(false);
   const input = useRef<HTMLInputElement>(null);
@@ -30,7 +32,6 @@ export function QuickFigures() {
   }, [preview, fixtures]);
   // biome-ignore lint/correctness/useExhaustiveDependencies: another field is another text to type
   useEffect(() => input.current?.focus(), [field]);
-  const fields = runnable(show);
   const leave = () => useTool.setState({ quick: false });
   const apply = () => {
     if (!preview) return;

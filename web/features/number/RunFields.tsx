@@ -2,13 +2,18 @@
 
 import { Plus, X } from 'lucide-react';
 import { useState } from 'react';
+import type { ShowAct } from '#core/access/roles';
+import { actOfField } from '#core/access/writes';
 import { fieldName, fieldOf, runFieldsOf } from '#core/fields/index';
 import type { RunField } from '#core/model/records';
 import type { Show } from '#core/model/show';
 import { plainField } from '#core/number/plain';
+import { useMayDo } from '../../state/context';
 import { Choice, Tick, Typed } from '../../ui/Field';
 
-export const runnable = (show: Show): string[] => runFieldsOf(show).map((field) => field.id);
+/** The fields of a run, in the one order; those that somebody may write. */
+export const runnable = (show: Show, writes: (act: ShowAct) => boolean): string[] =>
+  runFieldsOf(show).flatMap(({ id }) => (writes(actOfField(id)) ? [id] : []));
 /** What a run of a field begins with where nothing was typed. */
 const firstOf = (show: Show, field: string): string => fieldOf(show, field)?.run?.first ?? '1';
 
@@ -24,7 +29,8 @@ export function RunFields({
   again: boolean;
 }) {
   const set = (i: number, patch: Partial<RunField>) => onChange(leg.map((rule, n) => (n === i ? { ...rule, ...patch } : rule)));
-  const free = runnable(show).filter((field) => !leg.some((rule) => rule.field === field));
+  const writes = useMayDo();
+  const free = runnable(show, writes).filter((field) => !leg.some((rule) => rule.field === field));
   return (
     <div>
       {leg.map((rule, i) => (

@@ -19,6 +19,7 @@ const feature: Feature = {
         return without ? `${without} have no channel` : fixtures.length ? 'all numbered' : '';
       },
       snags: 'number',
+      takes: 'circuit',
       Panel: lazily(async () => (await import('./NumberPanel')).NumberPanel),
     },
   ],
@@ -27,7 +28,7 @@ const feature: Feature = {
     {
       id: 'quick',
       name: 'Type figures for the selection',
-      takes: 'note',
+      takes: 'circuit',
       words: ['renumber', 'channels'],
       key: 'Q',
       run: () => arrange({ quick: true, view: 'plan' }),

@@ -4,7 +4,7 @@ import type { Plate } from '#core/model/records';
 import { addedPlate, addedSet, addedSets, movedPlate, withoutPlate } from '#core/paper/edits';
 import { plannedSheets, platesInOrder } from '#core/paper/plates';
 import { plateSets, readySets } from '#core/paper/ready/index';
-import { useSession, useShow } from '../../state/context';
+import { useMay, useSession, useShow } from '../../state/context';
 import { useSince } from '../../state/issues';
 import { usePaper } from '../../state/paper';
 import { DragArea, useDragged, useDropped } from '../../ui/drag';
@@ -25,6 +25,7 @@ function PlateLine({
 }) {
   const dragged = useDragged(plate.id);
   const dropped = useDropped(plate.id);
+  const drafts = useMay('draft');
   const first = plannedSheets(useShow(), useSince()).find((sheet) => sheet.plate?.id === plate.id);
   return (
     <li ref={dropped.ref} className="flex items-baseline gap-2" style={{ background: dropped.over ? 'var(--halo)' : undefined }}>
@@ -33,18 +34,22 @@ function PlateLine({
         ref={dragged.ref}
         className="link min-w-0 flex-1 truncate text-left"
         title={plate.name}
-        {...dragged.grip}
+        {...(drafts && dragged.grip)}
         onClick={() => first && usePaper.setState({ sheet: first.key, window: null, inside: false })}
       >
         {plate.name}
       </button>
       <span className="pencil whitespace-nowrap">{plural(pages, 'sheet')}</span>
-      <button type="button" className="link" aria-label={`Move ${plate.name} up`} onClick={() => onMove(-1)}>
-        up
-      </button>
-      <button type="button" className="link" aria-label={`Take ${plate.name} out of the book`} onClick={onDrop}>
-        out
-      </button>
+      {drafts && (
+        <>
+          <button type="button" className="link" aria-label={`Move ${plate.name} up`} onClick={() => onMove(-1)}>
+            up
+          </button>
+          <button type="button" className="link" aria-label={`Take ${plate.name} out of the book`} onClick={onDrop}>
+            out
+          </button>
+        </>
+      )}
     </li>
   );
 }
@@ -55,6 +60,7 @@ export function BookLines() {
   const tiles = usePaper((state) => state.tiles);
   const plates = platesInOrder(show);
   const since = useSince();
+  const drafts = useMay('draft');
   const sheets = plannedSheets(show, since);
   const inBook = new Set(plates.flatMap(({ ready, windows }) => (ready !== undefined && !windows ? [ready] : [])));
   const left = (ids: readonly { readonly id: string; readonly title: string }[]) =>
@@ -91,51 +97,55 @@ export function BookLines() {
           ))}
         </ul>
       </DragArea>
-      <div className="flex flex-col gap-1 pt-1">
-        <Choice
-          label="Add a ready set"
-          value=""
-          options={[['', 'Add a ready set'], ...left(plateSets).map(({ id, title }) => [id, title] as const)]}
-          onChoose={(value) => value && add(value)}
-        />
-        <Choice
-          label="Add a list"
-          value=""
-          options={[['', 'Add a list'], ...left(lists).map(({ id, title }) => [id, title] as const)]}
-          onChoose={(value) => value && add(value)}
-        />
-      </div>
-      <div className="flex flex-wrap gap-x-4 pt-1">
-        <button
-          type="button"
-          className="link"
-          onClick={() => {
-            const { change, plate } = addedPlate(show, 'New sheet', v4);
-            session.edit('A sheet of your own', change);
-            usePaper.setState({ sheet: plate.id, window: null, inside: false });
-          }}
-        >
-          Sheet of your own
-        </button>
-        {left(lists).length > 0 && (
-          <button
-            type="button"
-            className="link"
-            onClick={() =>
-              session.edit(
-                'All lists into the book',
-                addedSets(
-                  show,
-                  left(lists).map(({ id }) => id),
-                  v4,
-                ),
-              )
-            }
-          >
-            All lists
-          </button>
-        )}
-      </div>
+      {drafts && (
+        <>
+          <div className="flex flex-col gap-1 pt-1">
+            <Choice
+              label="Add a ready set"
+              value=""
+              options={[['', 'Add a ready set'], ...left(plateSets).map(({ id, title }) => [id, title] as const)]}
+              onChoose={(value) => value && add(value)}
+            />
+            <Choice
+              label="Add a list"
+              value=""
+              options={[['', 'Add a list'], ...left(lists).map(({ id, title }) => [id, title] as const)]}
+              onChoose={(value) => value && add(value)}
+            />
+          </div>
+          <div className="flex flex-wrap gap-x-4 pt-1">
+            <button
+              type="button"
+              className="link"
+              onClick={() => {
+                const { change, plate } = addedPlate(show, 'New sheet', v4);
+                session.edit('A sheet of your own', change);
+                usePaper.setState({ sheet: plate.id, window: null, inside: false });
+              }}
+            >
+              Sheet of your own
+            </button>
+            {left(lists).length > 0 && (
+              <button
+                type="button"
+                className="link"
+                onClick={() =>
+                  session.edit(
+                    'All lists into the book',
+                    addedSets(
+                      show,
+                      left(lists).map(({ id }) => id),
+                      v4,
+                    ),
+                  )
+                }
+              >
+                All lists
+              </button>
+            )}
+          </div>
+        </>
+      )}
       <BookLink sheets={sheets.length} tiles={tiles} />
     </section>
   );

@@ -4,7 +4,7 @@ import { all } from '#core/model/show';
 import { listsOf } from '#core/paper/lists';
 import { labelsOfSet } from '#core/paper/ready/labels';
 import { listOfSet } from '#core/paper/ready/lists';
-import { useOut, useShow } from '../../state/context';
+import { useMay, useOut, useShow } from '../../state/context';
 import { usePaper } from '../../state/paper';
 import { useView } from '../../state/view';
 import { BookLines } from './BookLines';
@@ -26,6 +26,7 @@ export function PaperPanel() {
   const own = list ? all(show, 'view').find(({ id }) => id === list) : undefined;
   useEffect(() => usePaper.setState({ looked: true }), []);
   const out = useOut();
+  const drafts = useMay('draft');
   return (
     <section aria-label="Paper">
       {view !== 'plate' && (
@@ -33,17 +34,25 @@ export function PaperPanel() {
           Show the plate
         </button>
       )}
-      {planned && <SheetLines planned={planned} number={number} />}
-      {own && <ListLines view={own} />}
-      {(list === 'cuts' || planned?.ready === 'cuts') && <CutLines />}
-      {list === 'cables' && <CableLines />}
-      {planned?.ready && labelsOfSet(planned.ready) && <LabelLines />}
+      {drafts && (
+        <>
+          {planned && <SheetLines planned={planned} number={number} />}
+          {own && <ListLines view={own} />}
+          {(list === 'cuts' || planned?.ready === 'cuts') && <CutLines />}
+          {list === 'cables' && <CableLines />}
+          {planned?.ready && labelsOfSet(planned.ready) && <LabelLines />}
+        </>
+      )}
       <BookLines />
-      <PaperSnags />
-      <h2 className="pencil pt-3">On every sheet</h2>
-      <ShowLines />
-      <h2 className="pencil pt-3">Issue</h2>
-      <IssueLines />
+      {drafts && (
+        <>
+          <PaperSnags />
+          <h2 className="pencil pt-3">On every sheet</h2>
+          <ShowLines />
+          <h2 className="pencil pt-3">Issue</h2>
+          <IssueLines />
+        </>
+      )}
       <h2 className="pencil pt-3">Lists</h2>
       <div className="grid grid-cols-[1fr_auto_auto_auto] gap-x-3 leading-6">
         {listsOf(show).map(({ id, title }) => (

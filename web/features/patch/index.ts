@@ -22,6 +22,7 @@ const feature: Feature = {
         return some && !snags.some((snag) => snag.weight !== 'open' && snag.step === 'patch') ? 'no snags' : '';
       },
       snags: 'patch',
+      takes: 'draft',
       Panel: lazily(async () => (await import('./PatchPanel')).PatchPanel),
     },
   ],

@@ -5,7 +5,7 @@ import { formatLength } from '#core/measure/lengths';
 import { all, settingsOf } from '#core/model/show';
 import { stagePositions, stagePositionsInOrder } from '#core/order/tray';
 import { type DraftForm, draftForms, standingForms, wordsOf } from '#core/setout/draft';
-import { useShow } from '../../state/context';
+import { useMay, useShow } from '../../state/context';
 import { arrange } from '../../state/desk';
 import { beginDraft, useDraft } from '../../state/draft';
 import { goTo, select, useSelection } from '../../state/selection';
@@ -22,6 +22,7 @@ export function PositionsPanel() {
   const tool = useTool((state) => state.tool);
   const form = useTool((state) => state.form);
   const { units } = settingsOf(show);
+  const drafts = useMay('draft');
   const counts = useMemo(() => {
     const map = new Map<string, number>();
     for (const fixture of all(show, 'fixture')) map.set(fixture.position, (map.get(fixture.position) ?? 0) + 1);
@@ -29,38 +30,42 @@ export function PositionsPanel() {
   }, [show]);
   return (
     <section aria-label="Positions">
-      <Line name="Form">
-        <Choice
-          label="Form"
-          value={form}
-          options={draftForms.map((name) => name)}
-          onChoose={(value) => arrange({ form: value as DraftForm, tool: 'pipe', view: 'plan' })}
-        />
-      </Line>
-      <div className="flex gap-1 pt-1">
-        <Tip command="pipe">
-          <button
-            type="button"
-            className="act act-main flex-1"
-            aria-pressed={tool === 'pipe'}
-            onClick={() => arrange({ tool: tool === 'pipe' ? 'select' : 'pipe', view: 'plan' })}
-          >
-            {tool === 'pipe' ? wordsOf[form].says : `Draw ${form === 'arc' ? 'an' : 'a'} ${form}`}
-          </button>
-        </Tip>
-        <button
-          type="button"
-          className="act"
-          title="Type all its figures, without pointing"
-          onClick={() => {
-            arrange({ tool: 'pipe', view: 'plan' });
-            // After the tool has been changed, which lets go of a draft.
-            setTimeout(() => beginDraft('position', [], standingForms.has(form) ? '0' : useDraft.getState().lastTrim), 0);
-          }}
-        >
-          Type it
-        </button>
-      </div>
+      {drafts && (
+        <>
+          <Line name="Form">
+            <Choice
+              label="Form"
+              value={form}
+              options={draftForms.map((name) => name)}
+              onChoose={(value) => arrange({ form: value as DraftForm, tool: 'pipe', view: 'plan' })}
+            />
+          </Line>
+          <div className="flex gap-1 pt-1">
+            <Tip command="pipe">
+              <button
+                type="button"
+                className="act act-main flex-1"
+                aria-pressed={tool === 'pipe'}
+                onClick={() => arrange({ tool: tool === 'pipe' ? 'select' : 'pipe', view: 'plan' })}
+              >
+                {tool === 'pipe' ? wordsOf[form].says : `Draw ${form === 'arc' ? 'an' : 'a'} ${form}`}
+              </button>
+            </Tip>
+            <button
+              type="button"
+              className="act"
+              title="Type all its figures, without pointing"
+              onClick={() => {
+                arrange({ tool: 'pipe', view: 'plan' });
+                // After the tool has been changed, which lets go of a draft.
+                setTimeout(() => beginDraft('position', [], standingForms.has(form) ? '0' : useDraft.getState().lastTrim), 0);
+              }}
+            >
+              Type it
+            </button>
+          </div>
+        </>
+      )}
       {/** biome-ignore lint/a11y/useKeyWithClickEvents: its keys are in the one list of keys; a click only hands the focus on */}
       <ul className="mt-2 max-h-44 overflow-auto" onClick={leavesKeys}>
         {stagePositionsInOrder(show).map((position) => (
@@ -82,7 +87,7 @@ export function PositionsPanel() {
         ))}
       </ul>
       {!stagePositions(show).length && (
-        <p className="pencil pt-1">No positions yet. Draw the first pipe: its trim height is asked as you draw.</p>
+        <p className="pencil pt-1">No positions yet.{drafts && ' Draw the first pipe: its trim height is asked as you draw.'}</p>
       )}
     </section>
   );

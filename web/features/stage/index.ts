@@ -25,6 +25,7 @@ const feature: Feature = {
       icon: Theater,
       order: 1,
       note: (show) => plural(all(show, 'outline').length + all(show, 'masking').length + all(show, 'backdrop').length, 'outline'),
+      takes: 'draft',
       Panel: lazily(async () => (await import('./StagePanel')).StagePanel),
     },
   ],
