@@ -10,7 +10,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { pathToFileURL } from 'node:url';
 import { type Browser, expect, type Page, test } from './base.js';
-import { chooseType, dragFrom, drawPipe, newShow, recordsOf, stored } from './helpers.js';
+import { chooseType, clickAt, dragFrom, drawPipe, newShow, recordsOf, stored } from './helpers.js';
 
 const port = Number(process.env.E2E_PORT ?? 4655) + 30;
 const home = `http://127.0.0.2:${port}`;
@@ -187,6 +187,123 @@ test('the server goes and comes: everybody is still signed in, and nothing is lo
   await electrician.getByRole('link', { name: /^Patch/ }).click();
   await expect(here.getByRole('button', { name: 'Lena Vos is in Patch, 1 thing chosen' })).toBeVisible();
   await electrician.getByRole('link', { name: /^Hang/ }).click();
+});
+
+test('a note on a fixture, a place and a sheet is seen by the others, answered where they are, and ticked off', async () => {
+  test.setTimeout(120_000);
+  const { designer, electrician, viewer } = people;
+  await electrician.getByRole('row', { name: /^LX 1/ }).first().click();
+  await electrician.getByTestId('card').getByRole('button', { name: 'A note to the others' }).click();
+  const notes = (page: Page) => page.getByRole('region', { name: 'Notes to each other' });
+  await expect(notes(electrician)).toContainText('About LX 1 1');
+  await electrician.getByLabel('What the note says').fill('Is this a 26?\nThere is a 36 in the case.');
+  await electrician.getByRole('button', { name: 'Write it' }).click();
+  await stored(electrician);
+
+  // At the top and on the Card of the designer; the viewer reads it and is offered nothing to write with.
+  await designer.getByRole('banner').getByRole('button', { name: '1 note', exact: true }).click();
+  await expect(notes(designer)).toContainText('Is this a 26?');
+  await expect(notes(designer)).toContainText('Lena Vos, today');
+  await viewer.getByRole('banner').getByRole('button', { name: '1 note', exact: true }).click();
+  await expect(notes(viewer)).toContainText('There is a 36 in the case.');
+  await expect(notes(viewer).getByRole('textbox')).toHaveCount(0);
+  await expect(notes(viewer).getByRole('button', { name: 'Tick off' })).toHaveCount(0);
+  await notes(designer).getByRole('button', { name: 'LX 1 1', exact: true }).click();
+  await expect(designer.getByTestId('card')).toContainText('Unit 1 on LX 1');
+  await designer.getByLabel('Answer to the note on LX 1 1').fill('The 36 is right.');
+  await designer.keyboard.press('Enter');
+  await expect(notes(electrician)).toContainText('The 36 is right.');
+  await expect(electrician.getByTestId('notes-to-each-other')).toContainText('Tomas Reed: The 36 is right.');
+  await notes(electrician).getByRole('button', { name: 'Tick off' }).click();
+  await expect(notes(designer)).toContainText('1 note ticked off');
+  await expect(designer.getByRole('banner').getByRole('button', { name: '1 note', exact: true })).toHaveCount(0);
+  await notes(designer).getByText('1 note ticked off').click();
+  await expect(notes(designer)).toContainText('Ticked off by Lena Vos');
+
+  // On a place of the plan, and on a sheet.
+  await notes(designer).getByRole('button', { name: 'On a place' }).click();
+  await clickAt(designer, 1500, 1200);
+  await expect(notes(designer)).toContainText('About 1.50 SL 1.20 US');
+  await designer.getByLabel('What the note says').fill('No scaffold here');
+  await designer.keyboard.press('Enter');
+  await expect(notes(electrician).getByRole('button', { name: '1.50 SL 1.20 US' })).toBeVisible();
+  await designer.getByRole('link', { name: /^Paper/ }).click();
+  await designer.getByTestId('plate').waitFor();
+  if (!(await notes(designer).isVisible()))
+    await designer.getByRole('banner').getByRole('button', { name: '1 note', exact: true }).click();
+  await expect(notes(designer)).toContainText('About Light plot, plan');
+  await designer.getByLabel('What the note says').fill('Smaller title');
+  await designer.keyboard.press('Enter');
+  await notes(electrician).getByRole('button', { name: 'Light plot, plan', exact: true }).click();
+  await expect(electrician.getByTestId('plate')).toBeVisible();
+  await electrician.getByRole('link', { name: /^Hang/ }).click();
+});
+
+test('on stage: two tick one list in the hand, undo nothing of each other, and the designer sees how far it is', async ({
+  browser,
+}) => {
+  test.setTimeout(120_000);
+  const { designer } = people;
+  await designer.getByRole('link', { name: /^Hang/ }).click();
+  await designer.getByRole('tab', { name: 'Work' }).click();
+  const [position] = (await recordsOf(designer, show)).filter(({ kind }) => kind === 'position') as { id: string }[];
+  // What the code of the list holds, and that of a hanging card with its position.
+  await designer.getByText('Hand this to a telephone').click();
+  await expect(designer.getByAltText(`Code of ${home}/shows/${show}/on-stage`)).toBeVisible();
+  const phones: Page[] = [];
+  for (const name of ['Lena Vos', 'Ines Falk']) {
+    const phone = await come(browser, 390, 844);
+    await phone.goto(`/shows/${show}/on-stage?at=${position?.id}`);
+    await signIn(phone, name);
+    await expect(phone.getByRole('heading', { name: 'LX 1' })).toBeVisible();
+    phones.push(phone);
+  }
+  const [lena, ines] = phones as [Page, Page];
+  const tick = (page: Page, unit: number, what: string) => page.getByRole('button', { name: `unit ${unit} on LX 1: ${what}` });
+  await Promise.all([tick(lena, 1, 'hung').click(), tick(ines, 2, 'hung').click()]);
+  await tick(ines, 1, 'cabled').click();
+  for (const page of phones) {
+    for (const [unit, what] of [
+      [1, 'hung'],
+      [2, 'hung'],
+      [1, 'cabled'],
+    ] as const)
+      await expect(tick(page, unit, what)).toHaveAttribute('aria-pressed', 'true');
+    await expect(tick(page, 3, 'hung')).toHaveAttribute('aria-pressed', 'false');
+  }
+  // With the server gone: each goes on, the same light among them; both are there when it is back.
+  await end();
+  await Promise.all([tick(lena, 3, 'hung').click(), tick(ines, 3, 'hung').click()]);
+  await tick(lena, 2, 'cabled').click();
+  await expect(lena.getByRole('status')).toContainText('wait for the server');
+  await begin();
+  for (const page of phones) {
+    await expect(tick(page, 3, 'hung')).toHaveAttribute('aria-pressed', 'true');
+    await expect(tick(page, 2, 'cabled')).toHaveAttribute('aria-pressed', 'true');
+    await expect(page.getByRole('status')).toHaveCount(0, { timeout: 20_000 });
+  }
+  const table = designer.getByRole('table', { name: 'Work' });
+  await expect(table.getByRole('row', { name: /^LX 1/ })).toContainText('3 of 5');
+  await expect(table.getByRole('row', { name: /^LX 1/ })).toContainText('2 of 5');
+  // What the designer moves since is hung no more as the plot has it: said on the ladder and at the desk.
+  await designer.getByRole('tab', { name: 'Ledger' }).click();
+  await designer.getByRole('row', { name: /^LX 1/ }).first().click();
+  await expect(designer.getByTestId('card').getByRole('button', { name: 'hung' })).toHaveAttribute('aria-pressed', 'true');
+  await designer.getByTestId('card').getByLabel('Along').fill('+1');
+  await designer.keyboard.press('Enter');
+  await expect(lena.getByRole('listitem', { name: 'Unit 1' })).toContainText('the plot was changed since');
+  await expect(tick(lena, 1, 'hung')).toHaveAttribute('aria-pressed', 'false');
+  await tick(lena, 1, 'hung').click();
+  await expect(designer.getByTestId('card').getByRole('button', { name: 'hung' })).toHaveAttribute('aria-pressed', 'true');
+  // What is left is what a list on a ladder shows.
+  await lena.getByLabel('What is shown').selectOption('hung');
+  await expect(lena.getByRole('listitem', { name: /^Unit/ })).toHaveCount(2);
+  await lena.getByRole('button', { name: 'All hung' }).click();
+  await expect(lena.getByText('All of it is hung.')).toBeVisible();
+  await lena.getByRole('button', { name: 'All positions' }).click();
+  await expect(lena.getByTestId('progress of the rig')).toContainText('5/5');
+  expect(await lena.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
+  for (const phone of phones) await phone.context().close();
 });
 
 test('who is signed out elsewhere signs in where he was, and what was not stored is stored then', async ({ browser }) => {

@@ -15,7 +15,10 @@ export const showActs = {
   look: { what: 'look at the show', roles },
   draft: { what: 'draft', roles: ['owner', 'designer'] },
   note: { what: 'write notes', roles: ['owner', 'designer', 'electrician'] },
+  /** On a fixture, a place or a sheet; answered, and ticked off. */
+  talk: { what: 'write notes to others', roles: ['owner', 'designer', 'electrician', 'programmer'] },
   circuit: { what: 'write circuits and dimmers', roles: ['owner', 'designer', 'electrician'] },
+  work: { what: 'tick what is hung, cabled, coloured and focused', roles: ['owner', 'designer', 'electrician'] },
   check: { what: 'check the rig', roles: ['owner', 'designer', 'electrician'] },
   /** Levels on the wires while the rig is checked: whoever stands at the rig or at the console. */
   light: { what: 'put levels on the wires', roles: ['owner', 'designer', 'electrician', 'programmer'] },

@@ -5,7 +5,14 @@ import type { DessinRecord, Kind, Part } from '../model/records.js';
 import { may, type Role, refusal, type ShowAct } from './roles.js';
 
 /** Kinds that belong to one act whatever is done to them; all others are drafted. */
-const kindsOf: Partial<Record<Kind, ShowAct>> = { finding: 'check', walk: 'check', thread: 'check', feed: 'circuit' };
+const kindsOf: Partial<Record<Kind, ShowAct>> = {
+  finding: 'check',
+  walk: 'check',
+  thread: 'check',
+  feed: 'circuit',
+  remark: 'talk',
+  work: 'work',
+};
 /** Fields of records that are somebody's besides the draughtsman's. */
 const fieldsOf: Partial<Record<Kind, Readonly<Record<string, ShowAct>>>> = {
   fixture: { notes: 'note' },

@@ -26,6 +26,7 @@ export type { Plate, PlateWindow } from './kinds/plate.js';
 export type { Arc, Chain, Curve, Piece, Position, Rigging, Straight, Vertical } from './kinds/position.js';
 export { suspensions } from './kinds/position.js';
 export type { Purpose } from './kinds/purpose.js';
+export type { About, Remark } from './kinds/remark.js';
 export type { Run, RunField, RunOrder } from './kinds/run.js';
 export type { Scenic } from './kinds/scenic.js';
 export type { Sender } from './kinds/sender.js';
@@ -42,6 +43,7 @@ export type { LedgerFilter, LedgerView } from './kinds/view.js';
 export type { Viewpoint } from './kinds/viewpoint.js';
 export type { Walk } from './kinds/walk.js';
 export type { StandingWall, Tile, Wall } from './kinds/wall.js';
+export type { Work } from './kinds/work.js';
 export * from './words.js';
 
 export type Id = string;

@@ -22,6 +22,7 @@ import { outlineSchema } from './kinds/outline.js';
 import { plateSchema } from './kinds/plate.js';
 import { positionSchema } from './kinds/position.js';
 import { purposeSchema } from './kinds/purpose.js';
+import { remarkSchema } from './kinds/remark.js';
 import { runSchema } from './kinds/run.js';
 import { scenicSchema } from './kinds/scenic.js';
 import { senderSchema } from './kinds/sender.js';
@@ -36,6 +37,7 @@ import { viewSchema } from './kinds/view.js';
 import { viewpointSchema } from './kinds/viewpoint.js';
 import { walkSchema } from './kinds/walk.js';
 import { wallSchema } from './kinds/wall.js';
+import { workSchema } from './kinds/work.js';
 
 export const recordSchemas = {
   settings: settingsSchema(),
@@ -73,4 +75,6 @@ export const recordSchemas = {
   thread: threadSchema(),
   walk: walkSchema(),
   map: mapSchema(),
+  remark: remarkSchema(),
+  work: workSchema(),
 } as const satisfies Readonly<Record<Kind, TSchema>>;

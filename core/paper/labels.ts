@@ -135,6 +135,11 @@ export const labelPages = (labels: number, { count: [across, down], gone }: Labe
 /** The address that a code holds: the fixture or the position, chosen on the plan. @param base  of the house's Dessin, as "http://lighting:4646" */
 export const addressOf = (base: string, show: Show, to: Id): string =>
   `${base.replace(/\/+$/, '')}/shows/${show.id}/hang?chosen=${to}`;
+/** The work on stage for the hand, at a position where one is said. */
+export const stageAddress = (base: string, show: Show, position?: Id): string =>
+  `${base.replace(/\/+$/, '')}/shows/${show.id}/on-stage${position ? `?at=${position}` : ''}`;
+/** Whether an address is of this machine alone: a telephone comes nowhere by it. */
+export const isOfThisMachine = (address: string): boolean => /^\w+:\/\/(localhost|127\.|\[::1\])/.test(address);
 /** The check for the hand, at a position where one is said. */
 export const handAddress = (base: string, show: Show, position?: Id): string =>
   `${base.replace(/\/+$/, '')}/shows/${show.id}/in-hand${position ? `?at=${position}` : ''}`;

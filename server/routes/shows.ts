@@ -43,6 +43,23 @@ function named(change: Change): Change {
     : change;
 }
 
+/** Notes to each other and ticks are signed with the name of the account, whatever the request says. */
+function signed(change: Change, name: string): Change {
+  if (!name) return change;
+  const own = <R extends DessinRecord>(record: R): R =>
+    (record.kind === 'remark' || record.kind === 'work') && record.by !== name ? { ...record, by: name } : record;
+  const kept = <R extends DessinRecord>(from: R, to: R): R => {
+    if (from.kind !== 'remark' || to.kind !== 'remark') return to;
+    const done = to.done && !from.done && to.done.by !== name ? { ...to.done, by: name } : to.done;
+    return done === to.done && to.by === from.by ? to : { ...to, by: from.by, ...(done && { done }) };
+  };
+  const added = change.added.map(own);
+  const updated = change.updated.map(([from, to]) => [from, kept(from, to)] as const);
+  return added.some((record, i) => record !== change.added[i]) || updated.some(([, to], i) => to !== change.updated[i]?.[1])
+    ? { ...change, added, updated }
+    : change;
+}
+
 /** Its texts cleaned, record by record; others are let in between. One that is clean comes back as the same object. */
 async function cleanChange(change: Change): Promise<Change> {
   const due = paced();
@@ -308,7 +325,7 @@ export function showRoutes({ store, shelf, hub, build = () => '', here = null, m
     const role = roleOf(c.get('who'), id) ?? 'viewer';
     const sound = {
       ...said,
-      change: await cleanChange(named(change as Change)),
+      change: await cleanChange(signed(named(change as Change), nameOf(c.get('who')))),
       mayNot: (stored: Change) => whyNot(role, stored),
     };
     const outcome = await store.post(id, sound);

@@ -16,6 +16,7 @@ import { Tip } from '../ui/Tip';
 import { People } from './People';
 
 const Newer = lazily(async () => (await import('./Newer')).Newer);
+const Talks = lazily(async () => (await import('./Talks')).Talks);
 const Wired = lazily(async () => (await import('./Wired')).Wired);
 
 export function TopBar({ context, step }: { context: Context; step: string }) {
@@ -33,7 +34,7 @@ export function TopBar({ context, step }: { context: Context; step: string }) {
         Dessin
       </Link>
       <span className="pencil">/</span>
-      <h1 className="truncate">{settings.name}</h1>
+      <h1 className="min-w-20 truncate">{settings.name}</h1>
       <span className="pencil truncate max-[900px]:hidden">{settings.venue}</span>
       {/* Whoever drafts needs no word of it. */}
       {!reading && !may(role, 'draft') && (
@@ -45,13 +46,14 @@ export function TopBar({ context, step }: { context: Context; step: string }) {
       <People step={step} />
       <Heard />
       <Tip command="shelf">
-        <button type="button" className="flex items-center gap-1" onClick={() => commandById('shelf').run(context)}>
+        <button type="button" className="flex shrink-0 items-center gap-1" onClick={() => commandById('shelf').run(context)}>
           <Library size={15} /> Shelf
         </button>
       </Tip>
       {quiet && (
         <Suspense>
           <Newer context={context} show={show} />
+          <Talks show={show} />
           <Wired />
         </Suspense>
       )}
@@ -71,7 +73,7 @@ export function TopBar({ context, step }: { context: Context; step: string }) {
       <Tip command="undo">
         <button
           type="button"
-          className="flex min-w-8 max-w-56 items-center gap-1 truncate disabled:opacity-40"
+          className="flex min-w-8 max-w-56 shrink-[5] items-center gap-1 truncate disabled:opacity-40"
           disabled={!next}
           onClick={(event) => {
             session.undo();
@@ -141,7 +143,7 @@ function Heard() {
   return (
     <button
       type="button"
-      className="min-w-0 max-w-64 truncate text-[11px] max-[900px]:hidden"
+      className="min-w-0 max-w-64 shrink-[5] truncate text-[11px] max-[900px]:hidden"
       style={{ color: 'var(--lamp)' }}
       title={`${person}: ${heard?.label}. All edits`}
       onClick={() => usePanels.setState({ panel: 'edits' })}

@@ -18,6 +18,7 @@ const LookPage = lazy(async () => ({ default: (await import('./LookPage')).LookP
 const PeoplePage = lazy(async () => ({ default: (await import('./PeoplePage')).PeoplePage }));
 const GuidePage = lazy(async () => ({ default: (await import('./GuidePage')).GuidePage }));
 const Hand = lazy(async () => ({ default: (await import('../features/check/Hand')).Hand }));
+const OnStage = lazy(async () => ({ default: (await import('../features/work/OnStage')).OnStage }));
 const ShowPage = lazy(async () => ({ default: (await import('./ShowPage')).ShowPage }));
 
 createRoot(present(document.getElementById('root'))).render(
@@ -37,6 +38,7 @@ createRoot(present(document.getElementById('root'))).render(
                 <Route path="/people" element={<PeoplePage />} />
                 <Route path="/shows/:id" element={<Navigate to="hang" replace />} />
                 <Route path="/shows/:id/in-hand" element={<ShowPage Inside={Hand} />} />
+                <Route path="/shows/:id/on-stage" element={<ShowPage Inside={OnStage} />} />
                 <Route path="/shows/:id/:step" element={<ShowPage />} />
                 <Route path="*" element={<NotFound />} />
               </Routes>

@@ -1,7 +1,10 @@
 /** Who is signed in at this browser, where the server asks for that. */
 import useSWR, { mutate } from 'swr';
+import { v4 } from 'uuid';
 import { type HouseAct, mayInHouse, type Standing } from '#core/access/roles';
+import type { Said } from '#core/wires/findings';
 import { call, send, whenSignedOut } from './api';
+import { usePreferences } from './preferences';
 import { tryNow } from './session/live';
 
 export interface Me {
@@ -13,7 +16,17 @@ export interface Me {
   readonly look?: { readonly show: string; readonly what: 'show' | 'check' | 'sheet' } | null;
 }
 const ME = '/api/me';
-const look = (): Promise<Me> => call<Me>(ME);
+/** Name of the account that is signed in, as it was last said. */
+let name = '';
+const look = async (): Promise<Me> => {
+  const me = await call<Me>(ME);
+  name = (me.asks && me.who?.name) || '';
+  return me;
+};
+/** Under which name one writes here: that of the account, or the one that was typed at the check. */
+export const nameHere = (): string => name || usePreferences.getState().checker.trim();
+/** Who says something, and when. */
+export const saidNow = (): Said => ({ by: nameHere() || 'not said', at: new Date().toISOString(), newId: v4 });
 
 /** What is known of it; undefined as long as the server has not said. */
 export const useMe = (): Me | undefined => useSWR<Me>(ME, look).data;

@@ -1,7 +1,7 @@
 /** What the panes show, and how. */
 import type { ColourBy } from '#core/draw/colourings';
 import { centreSection, type SectionView } from '#core/draw/section-view';
-import type { Id } from '#core/model/records';
+import type { Id, Vec2 } from '#core/model/records';
 import { makeStore } from './store';
 
 export interface ViewState {
@@ -28,8 +28,8 @@ export interface ViewState {
   readonly wall: Id | null;
   /** How the paper of the plate is turned. */
   readonly turn: 'landscape' | 'portrait';
-  /** A request to bring something into view on the drawing; without ids, all of it. */
-  readonly goTo: { readonly ids: readonly Id[]; readonly stamp: number } | null;
+  /** A request to bring something into view on the drawing, or a place on the plan; without either, all of it. */
+  readonly goTo: { readonly ids: readonly Id[]; readonly at?: Vec2; readonly stamp: number } | null;
 }
 /** Written by commands, the bar of the drawing, and the panels and views that show a part of it; `dimmed` by the Ledger alone. */
 export const useView = makeStore<ViewState>({

@@ -21,6 +21,7 @@ import { outline } from './outline.js';
 import { plate } from './plate.js';
 import { position } from './position.js';
 import { purpose } from './purpose.js';
+import { remark } from './remark.js';
 import { run } from './run.js';
 import { scenic } from './scenic.js';
 import { sender } from './sender.js';
@@ -35,6 +36,7 @@ import { ledgerView } from './view.js';
 import { viewpoint } from './viewpoint.js';
 import { walk } from './walk.js';
 import { wall } from './wall.js';
+import { work } from './work.js';
 
 export type { Has, KindEntry, Listing, Moves, Reference } from './kind.js';
 
@@ -74,6 +76,8 @@ export const kinds = {
   thread,
   walk,
   map,
+  remark,
+  work,
 } as const;
 
 type Kinds = typeof kinds;

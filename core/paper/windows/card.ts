@@ -12,8 +12,10 @@ import { find, get, type Show, settingsOf } from '../../model/show.js';
 import { fixturesOn, natural } from '../../order/order.js';
 import { accessoriesOf } from '../../patch/accessories.js';
 import { curveLength, fromOrigin } from '../../space/curves.js';
+import { isOfThisMachine, stageAddress } from '../labels.js';
 import { markedSince, type Schedule } from '../schedule.js';
 import { tableOf, tablePrims } from '../table.js';
+import { codePrims } from './labels.js';
 import { byPosition, type Drawn, empty, LETTER, onPaper, type WindowKind } from './window.js';
 
 interface Column {
@@ -93,6 +95,12 @@ export function toBring(show: Show, fixtures: readonly Fixture[]): string[] {
   ];
 }
 
+/** What a card says of a light, under the headings of its columns; what says nothing is left out. */
+export const cardLine = (show: Show, fixture: Fixture, position: Position): (readonly [heading: string, text: string])[] =>
+  columns.flatMap(({ heading, text }) => {
+    const said = text(show, fixture, position);
+    return said ? [[heading, said] as const] : [];
+  });
 /** The list of a position, in the order of its units. */
 export function cardSchedule(show: Show, position: Position): Schedule {
   const rows = fixturesOn(show, position).map((fixture) => columns.map(({ text }) => text(show, fixture, position)));
@@ -163,10 +171,17 @@ export const cardHead: WindowKind = {
   title: 'Head of a hanging card',
   sets: ['of'],
   of: byPosition,
-  draw: (show, { box, of }, { since }): Drawn => {
+  draw: (show, { box, of }, { since, base = '' }): Drawn => {
     const position = find(show, 'position', of);
     if (!position) return empty(missing);
-    const [left, bottom, width, height] = box;
+    const [left, bottom, wide, height] = box;
+    const address = settingsOf(show).address || base;
+    const code =
+      address && !isOfThisMachine(address)
+        ? codePrims(stageAddress(address, show, position.id), [left + wide - height, bottom, height])
+        : null;
+    // Beside the code, which a telephone opens the same card by.
+    const width = wide - (code ? height + 1 : 0);
     const letter = since?.positions.get(position.id);
     const top = bottom + height;
     const size = Math.min(8, height * 0.4, ((width * 0.62) / Math.max(1, widthOf(position.name, 8))) * 8);
@@ -182,6 +197,7 @@ export const cardHead: WindowKind = {
           // The position itself was moved or built otherwise.
           ...(letter ? triangle(left + width - 5, top - 9, letter, wideFor(letter)) : []),
           textAt(left + width, top - 3, cutTo(settingsOf(show).name, width * 0.36, 3), 3, 'right'),
+          ...(code?.prims ?? []),
           ...facts.map((line, i) => textAt(left, bottom + 1.8 + (facts.length - 1 - i) * 3.4, line, LETTER, 'left')),
         ]),
       ],

@@ -18,6 +18,8 @@ const StageCard = lazily(async () => (await import('./StageCard')).StageCard);
 
 const LastEdit = lazily(async () => (await import('./LastEdit')).LastEdit);
 
+const Said = lazily(async () => (await import('./LastEdit')).Said);
+
 const Hints = lazily(async () => (await import('./Hints')).Hints);
 
 export function Card() {
@@ -54,6 +56,7 @@ function Chosen({ selection }: { selection: readonly string[] }) {
     <>
       <Kind fixtures={fixtures} positions={positions} things={things} />
       {single && !fixtures.length && <LastEdit record={single} />}
+      {single && !fixtures.length && <Said record={single} />}
     </>
   );
 }

@@ -20,10 +20,11 @@ import { plural } from '../../ui/words';
 import { ColourField } from './ColourField';
 import { FieldLine, FieldLines, ModeLine, PlaceLines, TypeLine } from './fixture-lines';
 import { Hanging } from './Hanging';
-import { LastEdit } from './LastEdit';
+import { LastEdit, Said } from './LastEdit';
 import { OpticsLines } from './OpticsLines';
 import { Parts } from './Parts';
 import { shared } from './shared';
+import { WorkLine } from './WorkLine';
 
 export function FixtureCard({ fixtures }: { fixtures: readonly Fixture[] }) {
   const show = useShow();
@@ -42,8 +43,10 @@ export function FixtureCard({ fixtures }: { fixtures: readonly Fixture[] }) {
       </h2>
       <Of fixtures={fixtures} type={type} />
       {one && <LastEdit record={first} />}
+      {one && <Said record={first} />}
       <Snags fixtures={fixtures} />
       <Acts />
+      {!waits && <WorkLine fixtures={fixtures} />}
       <FieldLine fixtures={fixtures} name="Channel" field="channel" />
       <FieldLine fixtures={fixtures} name="Unit" field="unit" />
       {fixtures.length === 1 && first.parts.length === 1 ? (

@@ -2,13 +2,12 @@
 import { useEffect } from 'react';
 import type { Show } from '#core/model/show';
 import { useShow } from '../../state/context';
-import { usePreferences } from '../../state/preferences';
 import { useSelection } from '../../state/selection';
 import { useView } from '../../state/view';
 import { useUp } from '../../state/wires/up';
 import { keepListening, useWires, wire } from '../../state/wires/wires';
 import { Choice } from '../../ui/Field';
-import { TextField } from '../../ui/TextField';
+import { useNameHere, Writer } from '../../ui/Writer';
 import { HandCode } from './HandCode';
 import { KindPart } from './parts/KindPart';
 import { Asked } from './parts/LightPart';
@@ -39,7 +38,7 @@ export function CheckPanel() {
   const output = useWires(({ state }) => state?.output ?? false);
   const heard = useWires(({ state }) => state !== null);
   const together = useWires((state) => state.check);
-  const checker = usePreferences((state) => state.checker);
+  const checker = useNameHere();
   const selection = useSelection((state) => state.selection);
   const { what } = check;
   const driver = another();
@@ -105,14 +104,7 @@ export function CheckPanel() {
         </p>
       )}
       <Asked name="checked by">
-        <TextField
-          label="Checked by"
-          value={checker}
-          onWrite={(text) => {
-            usePreferences.setState({ checker: text.trim().slice(0, 100) });
-            return null;
-          }}
-        />
+        <Writer label="Checked by" />
       </Asked>
       <p className="pencil">{together && together.here > 1 ? `${together.here} are at this check.` : ''}</p>
       <button type="button" className="link" onClick={() => useView.setState({ alone: true })}>

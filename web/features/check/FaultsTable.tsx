@@ -4,9 +4,9 @@ import type { Finding } from '#core/model/records';
 import { all, find } from '#core/model/show';
 import { clearing, isOpen, openFaults } from '#core/wires/findings';
 import { useOut, useSession, useShow } from '../../state/context';
+import { saidNow } from '../../state/me';
 import { Tick } from '../../ui/Field';
 import { plural } from '../../ui/words';
-import { saidNow } from './acts';
 import { take } from './state';
 
 const time = (at: string): string => new Date(at).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' });

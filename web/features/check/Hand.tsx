@@ -6,12 +6,14 @@ import { all, find, get, type Show, settingsOf } from '#core/model/show';
 import { checkList } from '#core/wires/check-order';
 import { clearing, faults, findingsOf, isOpen, openFaults } from '#core/wires/findings';
 import { useSession, useShow } from '../../state/context';
+import { saidNow } from '../../state/me';
 import { usePreferences } from '../../state/preferences';
 import { openWires, useWires, wire } from '../../state/wires/wires';
 import { Choice } from '../../ui/Field';
 import { TextField } from '../../ui/TextField';
+import { useNameHere, Writer } from '../../ui/Writer';
 import { plural } from '../../ui/words';
-import { note, saidNow, sawInstead, tick } from './acts';
+import { note, sawInstead, tick } from './acts';
 import { linesOf } from './parts/LightPart';
 import { PositionStrip } from './parts/PositionStrip';
 import { another, drive, driveOn, follow, move, sit, step, take, takeWheel, useCheck } from './state';
@@ -33,7 +35,7 @@ function InHand() {
   const together = useWires((state) => state.check);
   const heard = useWires(({ state }) => state !== null);
   const output = useWires(({ state }) => state?.output ?? false);
-  const checker = usePreferences((state) => state.checker);
+  const checker = useNameHere();
   const theme = usePreferences((state) => state.theme);
   const driver = another();
   // biome-ignore lint/correctness/useExhaustiveDependencies: sits down again under another name, or after a gap
@@ -199,7 +201,6 @@ function Words({ light }: { readonly light: Fixture }) {
 }
 function Level({ show }: { readonly show: Show }) {
   const { level } = useCheck();
-  const checker = usePreferences((state) => state.checker);
   return (
     <div className="grid grid-cols-[7rem_1fr] items-center gap-y-3 [&_input]:!h-11">
       <span className="pencil">level</span>
@@ -211,14 +212,7 @@ function Level({ show }: { readonly show: Show }) {
         onChoose={(share) => move(show, { level: Number(share) })}
       />
       <span className="pencil">checked by</span>
-      <TextField
-        label="Checked by"
-        value={checker}
-        onWrite={(text) => {
-          usePreferences.setState({ checker: text.trim().slice(0, 100) });
-          return null;
-        }}
-      />
+      <Writer label="Checked by" />
     </div>
   );
 }

@@ -5,20 +5,15 @@ import { adding, removing } from '#core/model/change';
 import type { Id, Thread, Walk } from '#core/model/records';
 import { all, find, get } from '#core/model/show';
 import { orderOfThread } from '#core/wires/check-order';
-import { addressIs, exchanged, type Found, fault, modeIs, type Said, works } from '#core/wires/findings';
+import { addressIs, exchanged, type Found, fault, modeIs, works } from '#core/wires/findings';
 import { filmed, quietSteps, tickQuiet } from '#core/wires/walks';
-import { usePreferences } from '../../state/preferences';
+import { saidNow } from '../../state/me';
 import { useSelection } from '../../state/selection';
 import type { Session } from '../../state/session/session';
 import { toast } from '../../state/toast';
 import { plural } from '../../ui/words';
 import { move, step, useCheck } from './state';
 
-export const saidNow = (): Said => ({
-  by: usePreferences.getState().checker.trim() || 'not said',
-  at: new Date().toISOString(),
-  newId: v4,
-});
 const nameOf = (session: Session, id: Id): string => {
   const fixture = get(session.get().show, 'fixture', id);
   return channelText(fixture) || `unit ${fixture.unit}`;

@@ -4,7 +4,7 @@ import { all, find, type Show } from '#core/model/show';
 import { checkList } from '#core/wires/check-order';
 import { type Brush, type Paint, paintedSlots, strokeAt } from '#core/wires/painting';
 import { kinOf, levelsAt, noWish, type Pace, type Together, type Wish, wishAt } from '#core/wires/wish';
-import { usePreferences } from '../../state/preferences';
+import { nameHere } from '../../state/me';
 import { goTo, useSelection } from '../../state/selection';
 import { makeStore } from '../../state/store';
 import { toast } from '../../state/toast';
@@ -73,7 +73,7 @@ export const another = (): string | null => {
   const { check } = useWires.getState();
   return check?.driver && !check.mine ? check.driver : null;
 };
-const seatOf = (show: Show) => ({ show: show.id, name: usePreferences.getState().checker.trim() });
+const seatOf = (show: Show) => ({ show: show.id, name: nameHere() });
 /** Sits down at the check; with a light that is up it takes a wheel that nobody has. @returns what leaves it */
 export function sit(show: Show): () => void {
   const { at, order, level, others } = useCheck.getState();

@@ -4,16 +4,20 @@ import { useStore } from 'zustand';
 import type { Prim } from '#core/draw/list';
 import { recordChunks } from '#core/draw/plan';
 import { apply } from '#core/model/change';
+import type { Vec2 } from '#core/model/records';
 import { settingsOf } from '#core/model/show';
+import { isOpenTalk, talksOf } from '#core/talk/remarks';
 import { useConsidered } from '../../state/considered';
 import { useShow } from '../../state/context';
 import { useDraft } from '../../state/draft';
 import { useChosenByOthers } from '../../state/people';
 import { useRun } from '../../state/run';
 import { useSelection } from '../../state/selection';
+import { useTalk } from '../../state/talk';
 import { useTool } from '../../state/tool';
 import type { Surface } from '../../ui/canvas/surface';
 import type { Tool } from '../../ui/canvas/tool';
+
 import type { Cut, Drawn } from './list';
 import type { Pane } from './pane';
 import { runGhosts } from './run-ghosts';
@@ -41,6 +45,20 @@ function useShades(cut: Cut | undefined, { options, plane }: Drawn): readonly Pr
   }, [considered, show, options, cut, plane, scale]);
 }
 
+/** Where notes to each other are open, and where one is to be written. */
+function useSlips(plan: boolean): readonly (string | Vec2)[] {
+  const show = useShow();
+  const place = useTalk((state) => state.place);
+  const talks = talksOf(show);
+  return useMemo(() => {
+    const on = talks.filter(isOpenTalk).map(({ remark }) => remark.on);
+    const ids = new Set(on.flatMap(({ fixture, thing }) => fixture ?? thing ?? []));
+    // Places are places of the plan.
+    const places = plan ? [...on.flatMap(({ at }) => (at ? [at] : [])), ...(place ? [place] : [])] : [];
+    return [...ids, ...places];
+  }, [talks, place, plan]);
+}
+
 interface Props {
   readonly cut: Cut | undefined;
   readonly pane: Pane;
@@ -54,6 +72,7 @@ export function Lit({ cut, pane, drawn, tool, surface }: Props) {
   const selection = useSelection((state) => state.selection);
   const hover = useSelection((state) => state.hover);
   const others = useChosenByOthers();
+  const slips = useSlips(plan);
   const considered = useConsidered((state) => state.considered);
   const path = useRun((state) => state.path);
   const preview = useRun((state) => state.preview);
@@ -72,12 +91,13 @@ export function Lit({ cut, pane, drawn, tool, surface }: Props) {
       // In a section units of a pipe lie over each other: their figures would too.
       figures: plan && selection.length > 1 && !considered,
       others,
+      slips,
       hover: inHand.tool === 'select' ? hover : null,
       would: tool.would?.() ?? [],
       moving: tool.moving?.() ?? null,
       ghosts: [...shades, ...(plan ? runGhosts(made, path, preview) : []), ...tool.ghosts()],
       band: tool.band?.() ?? null,
     });
-  }, [selection, others, hover, path, preview, drawn.list, considered, inHand, draft, tool, stamp, shades, k]);
+  }, [selection, others, slips, hover, path, preview, drawn.list, considered, inHand, draft, tool, stamp, shades, k]);
   return null;
 }

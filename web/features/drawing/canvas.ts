@@ -38,6 +38,8 @@ const boxOfIds = (list: DisplayList, ids: readonly string[]): Box | null => {
 const BAR = 36;
 /** How often a drawing that nobody moved is fitted anew after it was opened: tags swell in two steps. */
 const REFITS = 3;
+/** What is seen round a place that one goes to, mm. */
+const ROUND = 1500;
 const sameView = (a: ViewBox, b: ViewBox): boolean => a.k === b.k && a.tx === b.tx && a.ty === b.ty;
 
 interface Opened {
@@ -160,8 +162,11 @@ export function useCanvas(view: string, pane: Pane, { list, plane }: Drawn, acti
     const made = surface.current;
     // A pane that is opened shows the whole; what was asked for before it was there was meant for others.
     if (!wanted || !made || !host.current || wanted.stamp < opened.current) return;
-    if (!wanted.ids.length) return showBox();
-    const box = boxOfIds(list, wanted.ids);
+    const { ids, at } = wanted;
+    if (!ids.length && !at) return showBox();
+    // A place is a place of the plan.
+    if (at && !plan) return;
+    const box: Box | null = at ? [at[0] - ROUND, at[1] - ROUND, at[0] + ROUND, at[1] + ROUND] : boxOfIds(list, ids);
     if (!box) return;
     // No nearer than it is, unless what is wanted would be too small to read; never so near that it does not fit.
     const k = Math.min(made.fit(box).k * 0.9, Math.max(made.view.k, 0.05));

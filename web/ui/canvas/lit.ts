@@ -1,5 +1,6 @@
 /** What lies over the plot: halo and figures of the selection, what is pointed at, ghosts, the rubber band. */
 import { type Box, type Chunk, type Prim, rect, transformed } from '#core/draw/list';
+import type { Vec2 } from '#core/model/records';
 import { type Palette, paintGroups, paintPrims, type ViewBox, windowBox } from './paint';
 
 export interface Lit {
@@ -9,6 +10,8 @@ export interface Lit {
   readonly hover: string | null;
   /** What others have chosen, with their names. */
   readonly others?: ReadonlyMap<string, string>;
+  /** Where somebody has written a note to the others: at a record, or at a place of the plan, world mm. */
+  readonly slips?: readonly (string | Vec2)[];
   /** What a box that is being drawn would take. */
   readonly would: readonly string[];
   /** Chunks that stand for the selection while it is dragged; the plot leaves their ids out. */
@@ -41,6 +44,7 @@ export function drawLit(pane: Pane, lit: Lit): void {
   above.fillRect(0, 0, 1, 1);
   const shown = shownOf(pane, lit);
   rings(pane, lit.others ?? new Map());
+  for (const at of lit.slips ?? []) slip(pane, at);
   halos(pane, shown);
   glow(pane, shown);
   const lamp: Palette = { ...palette, ink: { ...palette.ink, ink: palette.ink.lamp } };
@@ -131,6 +135,30 @@ function rings({ above, byId, palette, view: { k, tx, ty } }: Pane, others: Read
       if (!named.has(name)) above.fillText(name, x, y - radius - 3);
       named.add(name);
     }
+  above.restore();
+}
+
+/** A slip of paper on a pin, up and to the right of what the note is about; pixels. */
+const [PIN, WIDE, HIGH] = [9, 9, 7];
+function slip({ above, byId, palette, view: { k, tx, ty } }: Pane, on: string | Vec2): void {
+  const chunks = typeof on === 'string' ? (byId.get(on) ?? []) : [];
+  // What is drawn in many pieces bears one slip.
+  const chunk = chunks.find(({ hit }) => hit?.shape === 'box') ?? chunks[0];
+  const at = typeof on !== 'string' ? on : chunk?.hit?.shape === 'box' ? chunk.hit.at : chunk && [chunk.box[0], chunk.box[3]];
+  if (!at) return;
+  const [x, y] = [(at[0] as number) * k + tx, ty - (at[1] as number) * k];
+  above.save();
+  above.strokeStyle = palette.ink.lamp;
+  above.fillStyle = palette.fill.paper;
+  above.lineWidth = 1.2;
+  above.beginPath();
+  above.moveTo(x, y);
+  above.lineTo(x + PIN, y - PIN);
+  above.rect(x + PIN, y - PIN - HIGH, WIDE, HIGH);
+  above.fill();
+  above.moveTo(x + PIN + 2, y - PIN - HIGH / 2);
+  above.lineTo(x + PIN + WIDE - 2, y - PIN - HIGH / 2);
+  above.stroke();
   above.restore();
 }
 
