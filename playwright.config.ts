@@ -22,6 +22,8 @@ export default defineConfig({
     baseURL: `http://127.0.0.1:${port}`,
     viewport: { width: 1280, height: 800 },
     actionTimeout: 10_000,
+    // Stories hold back parts on their way, which a service worker would have; it has stories of its own.
+    serviceWorkers: 'block',
     // Recording costs a fifth of the time: what failed is recorded at its second try.
     trace: 'on-first-retry',
     launchOptions: {

@@ -2,63 +2,27 @@
  * A whole house at one server that others can reach: the owner at a desk, a designer, an electrician and a viewer at once. The server listens on a second address
  * of this machine, asks everybody to sign in, and is ended and started meanwhile.
  */
-import { type ChildProcess, spawn } from 'node:child_process';
+import { spawn } from 'node:child_process';
 import { mkdtemp, rm } from 'node:fs/promises';
 import { createServer, type IncomingMessage, request, type Server } from 'node:http';
 import { connect, type Socket } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { pathToFileURL } from 'node:url';
-import { type Browser, expect, type Page, test } from './base.js';
+import { expect, type Page, test } from './base.js';
 import { chooseType, clickAt, dragFrom, drawPipe, newShow, recordsOf, stored } from './helpers.js';
+import { makeHouse } from './houses.js';
 
-const port = Number(process.env.E2E_PORT ?? 4655) + 30;
-const home = `http://127.0.0.2:${port}`;
-const word = 'four plain words here';
+const house = makeHouse(30);
+const { home, word, port, begin, end, come, signIn } = house;
 test.use({ baseURL: home });
 test.describe.configure({ mode: 'serial' });
-
-let server: ChildProcess;
-let data: string;
-async function begin(): Promise<void> {
-  server = spawn(process.execPath, ['dist/start/main.js'], {
-    env: { ...process.env, PORT: String(port), HOST: '127.0.0.2', DESSIN_DATA: data, DATABASE_URL: '' },
-    stdio: 'ignore',
-  });
-  await expect
-    .poll(async () => (await fetch(`${home}/api/health`).catch(() => null))?.ok ?? false, { timeout: 60_000 })
-    .toBe(true);
-}
-const end = async (): Promise<void> => {
-  server.kill('SIGTERM');
-  await new Promise((done) => server.once('exit', done));
-};
 test.beforeAll(async () => {
   test.setTimeout(120_000);
-  data = await mkdtemp(join(tmpdir(), 'dessin-house-'));
-  const { ownerCommand } = (await import(pathToFileURL('dist/start/commands.js').href)) as {
-    ownerCommand: (house: { data: string; databaseUrl: undefined }, name: string, password: string) => Promise<string>;
-  };
-  await ownerCommand({ data, databaseUrl: undefined }, 'Ines Falk', word);
-  await begin();
+  await house.open('Ines Falk');
 });
-test.afterAll(async () => {
-  await end();
-  await rm(data, { recursive: true, force: true });
-});
+test.afterAll(() => house.close());
 
-/** A browser of one's own. */
-async function come(browser: Browser, width = 1280, height = 800): Promise<Page> {
-  const context = await browser.newContext({ baseURL: home, viewport: { width, height } });
-  await context.addInitScript(() => Object.defineProperty(navigator, 'connection', { value: { saveData: true } }));
-  return context.newPage();
-}
-async function signIn(page: Page, name: string, password = word): Promise<void> {
-  const form = page.getByRole('form', { name: 'Sign in' });
-  await form.getByLabel('Name').fill(name);
-  await form.getByLabel('Password').fill(password);
-  await form.getByRole('button', { name: 'Sign in' }).click();
-}
 const note = async (page: Page, text: string): Promise<void> => {
   await page.getByRole('row', { name: /^LX 1/ }).first().getByRole('gridcell').nth(8).dblclick();
   await page.getByLabel('Edit Notes').fill(text);

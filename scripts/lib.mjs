@@ -6,6 +6,7 @@ import { dirname, join, resolve } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { promisify } from 'node:util';
 import { brotliCompress, gzip } from 'node:zlib';
+import { licencesOf } from './licences.mjs';
 
 export const root = dirname(dirname(fileURLToPath(import.meta.url)));
 
@@ -154,6 +155,9 @@ export async function build() {
     'package-lock.json',
     'vite.config.ts',
     'vite.server.config.ts',
+    'vite.service.config.ts',
+    'scripts/licences.mjs',
+    'scripts/lib.mjs',
     'tsconfig.base.json',
   ]);
   const stamp = join(root, 'dist', '.built');
@@ -165,7 +169,12 @@ export async function build() {
   });
   // Whoever asks for it, a test too: the interface that is served is the quick one.
   await quietly('Building the interface', tool('vite'), ['build', '--logLevel', 'warn'], { env: { NODE_ENV: 'production' } });
-  const assets = join(root, 'dist', 'web', 'assets');
+  const web = join(root, 'dist', 'web');
+  writeFileSync(join(web, 'licences.txt'), licencesOf(root));
+  await quietly('Keeping it for later', tool('vite'), ['build', '-c', 'vite.service.config.ts', '--logLevel', 'warn'], {
+    env: { NODE_ENV: 'production', DESSIN_FILES: JSON.stringify(filesToKeep(web)) },
+  });
+  const assets = join(web, 'assets');
   // Compressed once, here, and as far as it goes: the server sends what lies there.
   await Promise.all(
     readdirSync(assets)
@@ -178,6 +187,24 @@ export async function build() {
       }),
   );
   writeFileSync(stamp, String(newest));
+}
+
+/** Files of the interface that a browser keeps: all but the pictures of the guide. What bears its sum in its name needs no other. */
+function filesToKeep(web) {
+  const sum = (file) =>
+    createHash('sha256')
+      .update(readFileSync(join(web, file)))
+      .digest('hex')
+      .slice(0, 16);
+  return [
+    { url: './', revision: sum('index.html') },
+    ...readdirSync(web)
+      .filter((file) => /\.(js|svg|webmanifest)$/.test(file) && file !== 'service.js')
+      .map((file) => ({ url: file, revision: sum(file) })),
+    ...readdirSync(join(web, 'assets'))
+      .filter((file) => /\.(js|css|woff2|json|wasm)$/.test(file))
+      .map((file) => ({ url: `assets/${file}`, revision: null })),
+  ];
 }
 
 function newestOf(paths) {

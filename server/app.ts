@@ -206,7 +206,7 @@ function servePages(app: Hono, web: string, page: () => Page): void {
       if (c.res.ok) c.res.headers.set('cache-control', how);
     };
   app.get('/assets/*', kept('public, max-age=31536000, immutable'), files, (c) => c.text('Not found', 404));
-  app.get('/:file{[^/]+\\.(svg|js|png|json)}', kept('no-cache'), files, (c) => c.text('Not found', 404));
+  app.get('/:file{[^/]+\\.(svg|js|png|json|webmanifest|txt)}', kept('no-cache'), files, (c) => c.text('Not found', 404));
   // Every other path answers the page, which routes by itself.
   app.get('*', (c) => c.html(page().html, 200, { 'cache-control': 'no-cache' }));
 }

@@ -69,3 +69,27 @@ test('the example of a proxy is closed, and passes on what Dessin asks for', () 
   ])
     expect(conf).toContain(`proxy_set_header ${header};`);
 });
+
+test('licences ship: of every package that does, what it brings along too, and of the fonts', async () => {
+  const { packagesOf, licencesOf } = (await import('../scripts/licences.mjs' as string)) as {
+    packagesOf: (root: string) => { name: string; license: string; texts: string[] }[];
+    licencesOf: (root: string) => string;
+  };
+  const packages = packagesOf(process.cwd());
+  const { dependencies } = JSON.parse(readFileSync('package.json', 'utf8')) as { dependencies: Record<string, string> };
+  const names = packages.map(({ name }) => name);
+  for (const name of Object.keys(dependencies)) expect(names).toContain(name);
+  // What those bring along: PDF's own maker of fonts, and the database's driver.
+  for (const name of ['fontkit', 'pg-protocol', 'workbox-routing']) expect(names).toContain(name);
+  // It says none, and comes along with the writer of workbooks.
+  expect(packages.filter(({ license }) => !license).map(({ name }) => name)).toEqual(['buffers']);
+  // All may be shipped (SPDX identifiers of permissive licences).
+  const free =
+    /^\(?(MIT|ISC|0BSD|Apache-2\.0|BSD-[23]-Clause|OFL-1\.1|MPL-2\.0|Unlicense|Zlib|BlueOak-1\.0\.0|CC0-1\.0|PostgreSQL)\b/;
+  expect(
+    packages.filter(({ license }) => license && !free.test(license)).map(({ name, license }) => `${name}: ${license}`),
+  ).toEqual([]);
+  const text = licencesOf(process.cwd());
+  expect(text).toContain('SIL OPEN FONT LICENSE');
+  for (const { name } of packages) expect(text).toContain(`\n${name} `);
+});

@@ -382,7 +382,7 @@ export function showRoutes({ store, shelf, hub, build = () => '', here = null, m
       const from = sinceOf(c.req.query('since'), revision);
       const ended = new AbortController();
       const tell = async (socket: { send(text: string): void }) => {
-        socket.send(JSON.stringify({ event: 'hello', revision, build: build() }));
+        socket.send(JSON.stringify({ event: 'hello', revision, build: build(), role: roleOf(c.get('who'), id) }));
         for await (const entry of follow(store, hub, id, from, ended.signal))
           socket.send(entry === 'beat' ? BEAT : `{"event":"change","entry":${textOf(entry)}}`);
       };

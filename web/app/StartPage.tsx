@@ -7,7 +7,7 @@ import useSWR from 'swr';
 import { may } from '#core/access/roles';
 import { endsOf, formatOf } from '#core/formats/index';
 import { parseLength, type Units } from '#core/measure/lengths';
-import { call, type ShowRow, send, sendFile } from '../state/api';
+import { call, isAway, type ShowRow, send, sendFile } from '../state/api';
 import { at } from '../state/base';
 import { useMayInHouse, useMe } from '../state/me';
 import { setTheme, usePreferences } from '../state/preferences';
@@ -19,6 +19,7 @@ import { OutputElsewhere } from '../ui/OutputElsewhere';
 import { asFault, PageForm } from '../ui/PageForm';
 import { usePageKey } from '../ui/page-key';
 
+const KeptShows = lazy(async () => ({ default: (await import('./KeptShows')).KeptShows }));
 const ShowPeople = lazy(async () => ({ default: (await import('./ShowPeople')).ShowPeople }));
 
 interface Lists {
@@ -45,6 +46,7 @@ const FEW = 6;
 
 export function StartPage() {
   const { data, error, mutate } = useSWR<Lists>('/api/shows', (path: string) => call<Lists>(path));
+  const away = error !== undefined && isAway(error) && !data;
   const me = useMe();
   const makes = useMayInHouse('make shows');
   const theme = usePreferences((state) => state.theme);
@@ -108,7 +110,7 @@ export function StartPage() {
           <Link to="/guide" className="act flex items-center gap-2" title="The guide (F1)">
             <BookOpen size={15} /> Guide
           </Link>
-          {makes && (
+          {makes && !away && (
             <button
               type="button"
               className="act flex items-center gap-2"
@@ -140,10 +142,17 @@ export function StartPage() {
       {imported && <ImportReport imported={imported} close={() => setImported(null)} />}
       <div className="grid grid-cols-[1fr_290px] gap-10 max-[900px]:grid-cols-1">
         {/* First for the keyboard, at the right for the eye: many shows would be many stops on the way to it. */}
-        <div className="col-start-2 row-start-1 max-[900px]:col-start-1 max-[900px]:row-start-2">{makes && <NewShow />}</div>
+        <div className="col-start-2 row-start-1 max-[900px]:col-start-1 max-[900px]:row-start-2">
+          {makes && !away && <NewShow />}
+        </div>
         <section aria-label="Shows" className="col-start-1 row-start-1">
           <h2 className="rule-b pb-1 font-bold">Shows</h2>
-          {error && (
+          {away && (
+            <Suspense>
+              <KeptShows />
+            </Suspense>
+          )}
+          {error && !away && (
             <p className="py-3" style={{ color: 'var(--stop)' }}>
               The list cannot be loaded: {(error as Error).message} It is tried again.
             </p>
@@ -194,6 +203,11 @@ export function StartPage() {
           {data && data.deleted.length > 0 && <Deleted shows={data.deleted} keptDays={data.keptDays} act={act} />}
         </section>
       </div>
+      <p className="pencil mt-auto pt-8 text-[11px]">
+        <a className="hover:underline" href={at('/licences.txt')} target="_blank" rel="noreferrer">
+          Licences of what ships with Dessin
+        </a>
+      </p>
     </main>
   );
 }

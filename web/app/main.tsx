@@ -5,6 +5,7 @@ import { BrowserRouter, Navigate, Route, Routes } from 'react-router';
 import { SWRConfig } from 'swr';
 import { present } from '#core/measure/list';
 import { BASE } from '../state/base';
+import { keepHere } from '../state/installed';
 import { PageFault } from '../ui/Fault';
 import { Gate } from './Gate';
 import { NotFound } from './NotFound';
@@ -21,6 +22,7 @@ const Hand = lazy(async () => ({ default: (await import('../features/check/Hand'
 const OnStage = lazy(async () => ({ default: (await import('../features/work/OnStage')).OnStage }));
 const ShowPage = lazy(async () => ({ default: (await import('./ShowPage')).ShowPage }));
 
+keepHere();
 createRoot(present(document.getElementById('root'))).render(
   <StrictMode>
     <SWRConfig value={{ revalidateOnFocus: true, shouldRetryOnError: true, errorRetryInterval: 1500 }}>

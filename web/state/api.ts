@@ -17,6 +17,9 @@ export class Refused extends Error {
 const refusal = (status: number, body: Record<string, unknown>): Refused =>
   new Refused(status, typeof body.detail === 'string' ? body.detail : `The server answered ${status}.`, body);
 
+/** Whether the server, or what stands before it, does not answer for now: it is tried again, and nothing is lost. */
+export const isAway = (error: unknown): boolean => !(error instanceof Refused) || [502, 503, 504].includes(error.status);
+
 const signedOut = new Set<() => void>();
 /** Calls back when an answer says that nobody is signed in here, or not any more. */
 export const whenSignedOut = (call: () => void): (() => void) => {

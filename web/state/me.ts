@@ -3,8 +3,9 @@ import useSWR, { mutate } from 'swr';
 import { v4 } from 'uuid';
 import { type HouseAct, mayInHouse, type Standing } from '#core/access/roles';
 import type { Said } from '#core/wires/findings';
-import { call, send, whenSignedOut } from './api';
+import { call, isAway, send, whenSignedOut } from './api';
 import { usePreferences } from './preferences';
+import { snapshots } from './session/kept';
 import { tryNow } from './session/live';
 
 export interface Me {
@@ -16,11 +17,38 @@ export interface Me {
   readonly look?: { readonly show: string; readonly what: 'show' | 'check' | 'sheet' } | null;
 }
 const ME = '/api/me';
+const KEPT = 'dessin who';
+function remembered(): Me | null {
+  try {
+    const me = JSON.parse(localStorage.getItem(KEPT) ?? 'null') as Me | null;
+    return typeof me?.asks === 'boolean' ? me : null;
+  } catch {
+    return null;
+  }
+}
+/** Who is signed in here, for when the server is away. Where somebody is not any more, or is somebody else, the shows that were kept here go. */
+async function remember(me: Me): Promise<void> {
+  const before = remembered();
+  try {
+    localStorage.setItem(KEPT, JSON.stringify(me));
+  } catch {
+    // A browser that keeps nothing opens nothing without the server.
+  }
+  if (before && before.who?.id !== me.who?.id) await snapshots().clear();
+}
 /** Name of the account that is signed in, as it was last said. */
 let name = '';
+let looks = false;
 const look = async (): Promise<Me> => {
-  const me = await call<Me>(ME);
+  const me = await call<Me>(ME).catch((error: unknown) => {
+    // While the server is away somebody is who he was: what he has open, and what this browser has kept of it, is his.
+    const before = isAway(error) ? remembered() : null;
+    if (before) return before;
+    throw error;
+  });
   name = (me.asks && me.who?.name) || '';
+  looks = me.asks && !me.who;
+  await remember(me);
   return me;
 };
 /** Under which name one writes here: that of the account, or the one that was typed at the check. */
@@ -43,6 +71,9 @@ whenSignedOut(() => void lookAgain());
 export async function accountHere(): Promise<string> {
   return (await mutate<Me>(ME, look(), { revalidate: false }))?.who?.id ?? '';
 }
+
+/** Whether what one has open may be kept in this browser: of whoever merely looks by a link nothing is. */
+export const mayKeep = (): boolean => !looks;
 
 /** @throws Refused with the server's sentence */
 export async function signIn(name: string, password: string): Promise<void> {

@@ -5,6 +5,7 @@ import { ErrorBoundary, type FallbackProps } from 'react-error-boundary';
 import useSWR from 'swr';
 import { call } from '../state/api';
 import { at } from '../state/base';
+import { takeNewer } from '../state/installed';
 import { useView } from '../state/view';
 
 /** A part of the interface that is not on the server any more, since a newer one lies there (Vite and the browsers say it in these words). */
@@ -40,7 +41,7 @@ function FaultText({ error, what, again }: { error: unknown; what: string; again
       <p className="max-w-[44rem] text-[14px]">{words(error, what)}</p>
       <div className="flex flex-wrap gap-2">
         {isOutdated(error) || !again ? (
-          <button type="button" className="act act-main" onClick={() => window.location.reload()}>
+          <button type="button" className="act act-main" onClick={() => void takeNewer()}>
             Reload
           </button>
         ) : (
@@ -130,7 +131,7 @@ export function Updated({ build }: { build: string | null }) {
       style={{ background: 'var(--sheet)', borderColor: 'var(--lamp)' }}
     >
       Dessin was updated. This window still runs the version before; reload it when it suits you.
-      <button type="button" className="act act-main" onClick={() => window.location.reload()}>
+      <button type="button" className="act act-main" onClick={() => void takeNewer()}>
         Reload
       </button>
       <button type="button" className="act" onClick={() => setLater(build)}>

@@ -3,6 +3,7 @@
  * away: it is waited for.
  */
 import { at } from '../state/base';
+import { isKept } from '../state/installed';
 
 /** How long an answer holds where one part after the other is fetched, ms. */
 const HOLDS = 300;
@@ -10,8 +11,9 @@ const HOLDS = 300;
 const AGAIN = 1000;
 
 let answered = Number.NEGATIVE_INFINITY;
-/** Whether the server answers at all, whatever it says. */
-export const isThere = (): Promise<boolean> =>
+/** Whether parts can be fetched: from this browser, or from the server that answers, whatever it says. */
+export const isThere = async (): Promise<boolean> =>
+  isKept() ||
   fetch(at('/api/health'), { cache: 'no-store' }).then(
     () => {
       answered = performance.now();

@@ -27,7 +27,7 @@ export interface Person {
 }
 export interface Hearing {
   /** The connection stands; the revision of the show and the build of the interface that the server has, and the revision that was told it. */
-  readonly hello: (revision: number, build: string, since: number) => void;
+  readonly hello: (revision: number, build: string, since: number, role?: Role) => void;
   readonly change: (entry: Entry) => void;
   /** What one is in the show has become another. */
   readonly role: (role: Role) => void;
@@ -143,7 +143,7 @@ export function openLive(
         people: readonly Person[];
         role: Role;
       };
-      if (said.event === 'hello') hello(said.revision, said.build, from);
+      if (said.event === 'hello') hello(said.revision, said.build, from, said.role);
       else if (said.event === 'change') change(said.entry);
       else if (said.event === 'people') people(said.people);
       else if (said.event === 'role') role(said.role);

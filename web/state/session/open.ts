@@ -1,9 +1,10 @@
 /** A session on the server that this page came from, in this browser. */
 import { createStore, entries, type UseStore } from 'idb-keyval';
 import { v4 } from 'uuid';
-import { call, send } from '../api';
-import { accountHere } from '../me';
+import { call, isAway, send } from '../api';
+import { accountHere, mayKeep } from '../me';
 import { keepSteps, stepsKept } from '../memory';
+import { forgetShow, keepShow, snapshots } from './kept';
 import { type Later, openLive, socketAt } from './live';
 import { type Loaded, type Missed, makeSession, type Session, type Stored } from './session';
 import { type Channel, type KeyValue, makeKeeper, makePresence } from './waiting';
@@ -52,6 +53,18 @@ const store: KeyValue = {
     ),
 };
 
+/** The show as this browser kept it, where the server does not answer. @throws the error, where it does, or nothing is kept */
+async function keptHere(account: string, id: string, error: unknown): Promise<Loaded & { readonly kept: true }> {
+  if (!isAway(error)) {
+    await forgetShow(account, id);
+    throw error;
+  }
+  const show = await snapshots().read(account, id);
+  if (!show)
+    throw new Error('The server does not answer, and this browser has not kept this show. It opens when the server is back.');
+  return { ...show, kept: true };
+}
+
 /** @throws Refused with the server's sentence when the show cannot be opened */
 export async function openSession(id: string, say: (text: string) => void): Promise<Session> {
   const name = v4();
@@ -63,12 +76,17 @@ export async function openSession(id: string, say: (text: string) => void): Prom
   // What somebody has not stored yet is nobody else's, also where several use one browser.
   const keeper = makeKeeper(account ? `${id}~${account}` : id, name, store, makePresence(name, channel, later));
   try {
+    let opened: number | null = null;
     const session = await makeSession({
       steps: stepsKept(sessionStorage, id),
       load: () => {
-        const loading = first ?? call<Loaded>(`/api/shows/${id}`);
+        // Opened without the server it is as it was kept here; later there is something better than that.
+        const loading = first?.catch((error: unknown) => keptHere(account, id, error)) ?? call<Loaded>(`/api/shows/${id}`);
         first = null;
-        return loading;
+        return loading.then((show) => {
+          opened = 'kept' in show ? show.revision : null;
+          return show;
+        });
       },
       since: async (revision) =>
         (await call<{ changes: readonly Missed[] | null }>(`/api/shows/${id}/changes?since=${revision}`)).changes,
@@ -81,10 +99,12 @@ export async function openSession(id: string, say: (text: string) => void): Prom
     });
     const keep = () => keepSteps(sessionStorage, id, session.get());
     window.addEventListener('pagehide', keep);
+    const stopKeeping = mayKeep() ? keepShow(account, session, opened) : () => undefined;
     return {
       ...session,
       close: () => {
         window.removeEventListener('pagehide', keep);
+        stopKeeping();
         session.close();
       },
     };

@@ -386,10 +386,10 @@ export async function makeSession(ports: Ports): Promise<Session> {
     if (where) live.say({ step: where.step, chosen: where.chosen.slice(0, TOLD), more: Math.max(0, where.chosen.length - TOLD) });
   };
   const live: Live = ports.live(() => state.revision, {
-    hello: (revision, build, since) => {
+    hello: (revision, build, since, role) => {
       up.live = true;
       sayWhere();
-      set({ link: state.link === 'gone' ? 'gone' : link(), build });
+      set({ link: state.link === 'gone' ? 'gone' : link(), build, role: role ?? state.role });
       if (revision < since) {
         // A database that was put back: its word counts, and what waits here is brought up to it.
         say('The server has an older state of this show than this window had. It is shown now; look at it before you go on.');
