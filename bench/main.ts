@@ -21,6 +21,7 @@ import { hold } from './hold.js';
 import { measurePage } from './interface.js';
 import { light } from './light.js';
 import { numbers } from './numbers.js';
+import { offline } from './offline.js';
 import { paper } from './paper.js';
 import { people } from './people.js';
 import { makeRig, median } from './rig.js';
@@ -291,6 +292,10 @@ if (process.argv.includes('season')) {
   process.exit(0);
 }
 /** `npm run bench -- people` measures alone what it costs to sign in, and fifty windows. */
+if (process.argv.includes('offline')) {
+  await offline();
+  process.exit(0);
+}
 if (process.argv.includes('people')) {
   await people();
   process.exit(0);
