@@ -270,6 +270,50 @@ test('on stage: two tick one list in the hand, undo nothing of each other, and t
   for (const phone of phones) await phone.context().close();
 });
 
+test('a programmer sends a list back; the designer finds it, looks at it and takes it', async ({ browser }) => {
+  test.setTimeout(120_000);
+  const { designer } = people;
+  const owner = await come(browser);
+  await owner.goto('/people');
+  await signIn(owner, 'Ines Falk');
+  await expect(owner.getByRole('listitem', { name: 'Odd Brandt' })).toBeVisible();
+  const made = await owner.request.post('/api/people', { data: { name: 'Jon Ale', password: word, standing: 'guest' } });
+  const { id } = (await made.json()) as { id: string };
+  await owner.request.patch(`/api/shows/${show}/people/${id}`, { data: { role: 'programmer' } });
+  await owner.context().close();
+  const jon = await come(browser);
+  await jon.goto(`/shows/${show}/hang`);
+  await signIn(jon, 'Jon Ale');
+  await expect(jon.getByRole('row', { name: /^LX 1/ }).first()).toBeVisible();
+  await jon.getByTestId('back-file').setInputFiles({
+    name: 'from the desk.csv',
+    mimeType: 'text/csv',
+    buffer: Buffer.from('Position,Unit,Channel\nLX 1,1,101\nLX 1,2,102\n'),
+  });
+  const came = (page: Page) => page.getByTestId('came-in');
+  await expect(came(jon)).toContainText('2 changes in 2 rows that match');
+  await came(jon).getByRole('button', { name: 'Send it to the designer' }).click();
+  await expect(came(jon)).toHaveCount(0);
+  await stored(jon);
+  expect(
+    (await recordsOf(designer, show))
+      .filter(({ kind }) => kind === 'fixture')
+      .map(({ parts }) => JSON.stringify(parts))
+      .join(),
+  ).not.toContain('"101"');
+
+  await designer.getByRole('button', { name: '1 sent back' }).click();
+  const back = designer.getByRole('region', { name: 'Sent back' });
+  await expect(back).toContainText('Jon Ale, today');
+  await back.getByRole('button', { name: 'Look at from the desk.csv' }).click();
+  await came(designer).getByRole('button', { name: 'Take 2 changes' }).click();
+  await expect(back).toHaveCount(0);
+  await expect(designer.getByRole('button', { name: '1 sent back' })).toHaveCount(0);
+  await expect(jon.getByRole('row', { name: /^LX 1/ }).first()).toContainText('101');
+  await designer.getByRole('link', { name: /^Hang/ }).click();
+  await jon.context().close();
+});
+
 test('who is signed out elsewhere signs in where he was, and what was not stored is stored then', async ({ browser }) => {
   test.setTimeout(120_000);
   const { electrician, viewer } = people;

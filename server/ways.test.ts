@@ -138,7 +138,7 @@ test.each([null, ...standings, ...roles.map((role) => `${role} of the show`)])(
 );
 test('every act is taken by some way or by an edit, and all may be done by an owner', () => {
   const taken = new Set(ways.flatMap(({ takes }) => (takes === 'anyone' ? [] : Object.values(takes))));
-  const edits = ['note', 'circuit', 'check'];
+  const edits = ['note', 'talk', 'circuit', 'work', 'check'];
   for (const act of [...Object.keys(houseActs), ...Object.keys(showActs)]) expect([...taken, ...edits]).toContain(act);
   for (const { roles: of } of Object.values(showActs)) expect(of).toContain('owner');
 });

@@ -12,6 +12,7 @@ const kindsOf: Partial<Record<Kind, ShowAct>> = {
   feed: 'circuit',
   remark: 'talk',
   work: 'work',
+  sent: 'send',
 };
 /** Fields of records that are somebody's besides the draughtsman's. */
 const fieldsOf: Partial<Record<Kind, Readonly<Record<string, ShowAct>>>> = {

@@ -6,7 +6,7 @@ import { referencesOf } from '../model/references.js';
 import type { Show } from '../model/show.js';
 
 /** Marks of history are no content: whoever goes back goes back in the rig, and the issues, and what the check found, stay. */
-const kept: ReadonlySet<string> = new Set(['issue', 'finding', 'walk', 'remark', 'work']);
+const kept: ReadonlySet<string> = new Set(['issue', 'finding', 'walk', 'remark', 'work', 'sent']);
 const stays = ({ kind }: DessinRecord): boolean => kept.has(kind);
 
 /** The whole show as it stood; issues that were given out since stay. */

@@ -158,7 +158,7 @@ function changedPosition(to: Show, before: Position, after: Position): Detail[] 
 }
 
 /** What is told by itself; and issues, which are marks of history, not content: giving one out changes nothing of the rig. */
-const apart: ReadonlySet<Kind> = new Set(['fixture', 'position', 'issue', 'finding', 'walk', 'remark', 'work']);
+const apart: ReadonlySet<Kind> = new Set(['fixture', 'position', 'issue', 'finding', 'walk', 'remark', 'work', 'sent']);
 const oneDetail = (aspect: 'added' | 'struck', text: string): Detail[] => [
   {
     aspect,

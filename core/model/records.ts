@@ -30,6 +30,7 @@ export type { About, Remark } from './kinds/remark.js';
 export type { Run, RunField, RunOrder } from './kinds/run.js';
 export type { Scenic } from './kinds/scenic.js';
 export type { Sender } from './kinds/sender.js';
+export type { Sent } from './kinds/sent.js';
 export type { Grouping, HandOver, MvrVersion, Power, Settings, SymbolSet } from './kinds/settings.js';
 export { groupings, mvrVersions } from './kinds/settings.js';
 export type { Shape, StrokeRole, SymbolDef } from './kinds/symbol.js';

@@ -26,6 +26,7 @@ import { remarkSchema } from './kinds/remark.js';
 import { runSchema } from './kinds/run.js';
 import { scenicSchema } from './kinds/scenic.js';
 import { senderSchema } from './kinds/sender.js';
+import { sentSchema } from './kinds/sent.js';
 import { settingsSchema } from './kinds/settings.js';
 import { symbolSchema } from './kinds/symbol.js';
 import { tagSetSchema } from './kinds/tagset.js';
@@ -77,4 +78,5 @@ export const recordSchemas = {
   map: mapSchema(),
   remark: remarkSchema(),
   work: workSchema(),
+  sent: sentSchema(),
 } as const satisfies Readonly<Record<Kind, TSchema>>;

@@ -326,6 +326,53 @@ test('a link to a sheet opens that sheet alone', async () => {
   expect((await ask('/wires', {}, cookie)).status).toBe(403);
 }, 30_000);
 
+test('a token lets a script into one show in its role, under its name, until it is taken back; it is no link, and no way into the house', async () => {
+  const owner = await signIn('Ines Falk', word);
+  const show = await orchard(owner);
+  const script = { what: 'script', role: 'electrician', sheet: 'Hookup watch' };
+  for (const bad of [
+    { ...script, role: 'owner' },
+    { ...script, role: null },
+    { ...script, sheet: '' },
+  ])
+    expect((await post(`/shows/${show}/links`, { days: 1, ...bad }, owner)).status).toBe(422);
+  const token = await linkTo(show, owner, script);
+  const bearing = (path: string, init: RequestInit = {}, bearer = token) =>
+    ask(path, { ...init, headers: { authorization: `Bearer ${bearer}` } });
+  const { records } = (await (await bearing(`/shows/${show}`)).json()) as {
+    records: { id: string; kind: string; notes: string }[];
+  };
+  expect((await bearing(`/shows/${show}/out/hookup.csv`)).status).toBe(200);
+  const fixture = records.find(({ kind }) => kind === 'fixture')!;
+  const edit = (to: object) =>
+    bearing(`/shows/${show}/changes`, {
+      method: 'POST',
+      body: JSON.stringify({
+        key: crypto.randomUUID(),
+        label: 'A note by a script',
+        change: { added: [], updated: [[fixture, { ...fixture, ...to }]], removed: [] },
+      }),
+    });
+  expect((await edit({ notes: 'seen by a script' })).status).toBe(200);
+  expect((await edit({ purpose: 'Other' })).status).toBe(403);
+  const { log } = (await (await bearing(`/shows/${show}/log`)).json()) as { log: { author: string }[] };
+  expect(log[0]?.author).toBe('Hookup watch');
+  // Nothing of the house, no other show, nobody's account; and no way to join or to look by it.
+  for (const path of ['/shows', '/people', '/shelf', '/me/sessions', `/shows/${show}/links`])
+    expect([path, (await bearing(path)).status]).toEqual([path, 403]);
+  expect((await bearing(`/shows/${crypto.randomUUID()}`)).status).toBe(404);
+  for (const path of ['/me/join', '/me/look', '/me/link'])
+    expect([path, (await post(path, { token })).status]).toEqual([path, 404]);
+  expect((await ask(`/shows/${show}`, {}, `dessin_look=${token}`)).status).toBe(401);
+  // A link is no token either, and what nobody gave opens nothing.
+  const link = await linkTo(show, owner, { role: 'viewer', what: 'show' });
+  for (const other of [link, 'A'.repeat(43), 'x'.repeat(5000)])
+    expect((await bearing(`/shows/${show}`, {}, other)).status).toBe(401);
+  const { links } = (await (await ask(`/shows/${show}/links`, {}, owner)).json()) as { links: { id: string; what: string }[] };
+  expect(JSON.stringify(links)).not.toContain(token);
+  await ask(`/shows/${show}/links/${links.find(({ what }) => what === 'script')!.id}`, { method: 'DELETE' }, owner);
+  expect((await bearing(`/shows/${show}`)).status).toBe(401);
+});
 test('a password is changed by who knows it, and ends every other session', async () => {
   const owner = await signIn('Ines Falk', word);
   await post('/people', { name: 'Mara Quist', password: word, standing: 'guest' }, owner);

@@ -113,7 +113,11 @@ export const here: Who = { kind: 'here' };
 export async function whoAsks(c: Context, gate: Gate | null): Promise<Who | null> {
   if (!gate?.asks) return here;
   const bearer = /^Bearer (\S+)$/.exec(c.req.header('authorization') ?? '')?.[1];
-  if (bearer !== undefined) return gate.key !== null && hashOfToken(bearer) === hashOfToken(gate.key) ? here : null;
+  if (bearer !== undefined) {
+    if (gate.key !== null && hashOfToken(bearer) === hashOfToken(gate.key)) return here;
+    const script = await gate.people.scriptOf(bearer);
+    return script && { kind: 'script', look: null, script };
+  }
   const [token, link] = [getCookie(c, COOKIE), getCookie(c, LOOK_COOKIE)];
   const signed = token ? await gate.people.whoHas(token) : null;
   const look = link ? await gate.people.lookOf(link) : null;

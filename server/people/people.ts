@@ -93,6 +93,17 @@ export function makePeople(database: Pick<Database, 'db' | 'listen'>, cost: Cost
   const { rolesOf, membersOf, putRole } = makeMembers(database, tell);
   /** Links that are looked by just now. */
   const looking = new Map<string, { readonly look: OpenLink | null; readonly until: number }>();
+  /** What a link or a token opens, believed for a moment. */
+  const asBefore = async (token: string, now: number, find: () => Promise<OpenLink | null>): Promise<OpenLink | null> => {
+    const hash = hashOfToken(token);
+    const before = looking.get(hash);
+    if (before && before.until > now) return before.look;
+    const asked = changes;
+    const look = await find();
+    if (looking.size > MOST_KEPT) looking.clear();
+    if (asked === changes) looking.set(hash, { look, until: now + BELIEVED });
+    return look;
+  };
   /** A name that nobody has is looked up as long as one that somebody has. */
   let nobody: Promise<string> | null = null;
 
@@ -274,17 +285,13 @@ export function makePeople(database: Pick<Database, 'db' | 'listen'>, cost: Cost
     },
     links,
     /** What somebody may look at by what a link has left in his browser; null where that is nothing, or nothing any more. */
-    lookOf: async (token: string, now = Date.now()): Promise<OpenLink | null> => {
-      const hash = hashOfToken(token);
-      const before = looking.get(hash);
-      if (before && before.until > now) return before.look;
-      const asked = changes;
-      const open = await links.open(token, now);
-      const look = open?.role === null ? open : null;
-      if (looking.size > MOST_KEPT) looking.clear();
-      if (asked === changes) looking.set(hash, { look, until: now + BELIEVED });
-      return look;
-    },
+    lookOf: (token: string, now = Date.now()) =>
+      asBefore(token, now, async () => {
+        const open = await links.open(token, now);
+        return open?.role === null ? open : null;
+      }),
+    /** What a token lets a script into; null where that is nothing, or nothing any more. */
+    scriptOf: (token: string, now = Date.now()) => asBefore(`script ${token}`, now, () => links.script(token, now)),
     sessionsOf: async (account: Id): Promise<SessionRow[]> =>
       (await db.select().from(sessions).where(eq(sessions.account, account)).orderBy(desc(sessions.seen))).map((row) => ({
         id: row.hash,

@@ -21,22 +21,30 @@ import type { SignedIn } from './people.js';
 export type Who =
   | { readonly kind: 'here' }
   | ({ readonly kind: 'account'; readonly look: OpenLink | null } & SignedIn)
-  | { readonly kind: 'link'; readonly look: OpenLink };
+  | { readonly kind: 'link'; readonly look: OpenLink }
+  /** A script by its token: in one show, as what its owner let it in. */
+  | { readonly kind: 'script'; readonly look: null; readonly script: OpenLink };
 
 /** Null where somebody has no account, and so no standing. */
 export const standingOf = (who: Who): Standing | null =>
   who.kind === 'here' ? 'owner' : who.kind === 'account' ? who.account.standing : null;
+/** What an account or a script is in a show by itself. */
+const ownIn = (who: Who, show: Id): Role | null =>
+  who.kind === 'account'
+    ? (who.roles.get(show) ?? null)
+    : who.kind === 'script' && who.script.show === show
+      ? who.script.role
+      : null;
 /** What somebody looks at by a link; null where he needs none. */
 const lookIn = (who: Who, show: Id): OpenLink | null => (who.kind !== 'here' && who.look?.show === show ? who.look : null);
 /** What somebody is in a show; null where he does not belong to it. Who owns the house owns its shows. */
 export const roleOf = (who: Who, show: Id): Role | null =>
-  standingOf(who) === 'owner'
-    ? 'owner'
-    : ((who.kind === 'account' ? who.roles.get(show) : null) ?? (isWhole(lookIn(who, show)) ? 'viewer' : null));
+  standingOf(who) === 'owner' ? 'owner' : (ownIn(who, show) ?? (isWhole(lookIn(who, show)) ? 'viewer' : null));
 /** A link to one sheet opens that, and no show. */
 const isWhole = (look: OpenLink | null): boolean => look !== null && look.what !== 'sheet';
 /** Name under which an edit is written down; '' where nobody has signed in. */
-export const nameOf = (who: Who): string => (who.kind === 'account' ? who.account.name : '');
+export const nameOf = (who: Who): string =>
+  who.kind === 'account' ? who.account.name : who.kind === 'script' ? who.script.sheet : '';
 
 /** As whom the others at a show see somebody; '' where nobody signs in. */
 export const personOf = (who: Who): string => (who.kind === 'link' ? 'Somebody with a link' : nameOf(who));
@@ -50,6 +58,8 @@ export type Refusal =
 
 function inHouse(who: Who, act: HouseAct): Refusal | null {
   const standing = standingOf(who);
+  if (who.kind === 'script')
+    return { kind: 'refused', why: 'A token opens one show, and nothing of the house. What it may is in the list of ways.' };
   if (!standing) return { kind: 'nobody' };
   return mayInHouse(standing, act) ? null : { kind: 'refused', why: houseRefusal(standing, act) };
 }
@@ -62,7 +72,8 @@ function anywhere(who: Who, act: ShowAct): Refusal | null {
   const standing = standingOf(who);
   if (standing && mayInHouse(standing, 'make shows')) return null;
   const byLink: Role[] = who.kind !== 'here' && isWhole(who.look) ? ['viewer'] : [];
-  const all = [...(who.kind === 'account' ? who.roles.values() : []), ...byLink];
+  const byToken: Role[] = who.kind === 'script' && who.script.role ? [who.script.role] : [];
+  const all = [...(who.kind === 'account' ? who.roles.values() : []), ...byLink, ...byToken];
   if (all.some((role) => may(role, act))) return null;
   return { kind: 'refused', why: all[0] ? refusal(all[0], act) : 'You belong to no show yet. Ask its owner for an invitation.' };
 }

@@ -4,7 +4,7 @@ import { includes, isRole, roles } from '#core/access/roles';
 import { isId } from '#core/model/ids';
 import { cutText, oneLine } from '#core/model/text';
 import { type Gate, keepLook, keepSession, whoAsks } from '../people/gate.js';
-import { isLookable, lookables, MOST_LINK_DAYS, toldOf } from '../people/links.js';
+import { isLookable, lookables, MOST_LINK_DAYS, SCRIPT, toldOf } from '../people/links.js';
 import { nameOf } from '../people/who.js';
 import { notFound, problem } from '../problem.js';
 import type { Store } from '../store/store.js';
@@ -28,14 +28,24 @@ export function linkRoutes({ people: { links } }: Gate, store: Pick<Store, 'revi
     const { role = null, what, days } = input;
     if (role !== null && !isRole(role))
       return problem(c, 422, 'Role', `Who joins is one of these: ${words(roles)}; null only looks.`);
-    if (!isLookable(what)) return problem(c, 422, 'What', `A link opens one of these: ${words(lookables)}.`);
+    if (what !== SCRIPT && !isLookable(what)) return problem(c, 422, 'What', `A link opens one of these: ${words(lookables)}.`);
     const sheet = typeof input.sheet === 'string' ? cutText(oneLine(input.sheet), 200) : '';
+    if (what === SCRIPT && (!sheet || role === null || role === 'owner'))
+      return problem(
+        c,
+        422,
+        'Token',
+        `A token is for a script with a name ("sheet"), in a role ("role"): ${words(roles.filter((one) => one !== 'owner'))}.`,
+      );
     if (what === 'sheet' && (!sheet || role !== null))
       return problem(c, 422, 'Sheet', 'Name the sheet that is looked at ("sheet"), without a role.');
     if (typeof days !== 'number' || !(days > 0 && days <= MOST_LINK_DAYS))
       return problem(c, 422, 'Days', `Say for how many days it lasts ("days"), up to ${MOST_LINK_DAYS}.`);
     const by = nameOf(c.get('who')) || 'the owner of the house';
-    return c.json({ token: await links.make(show, { role, what, sheet: what === 'sheet' ? sheet : '', by, days }) }, 201);
+    return c.json(
+      { token: await links.make(show, { role, what, sheet: what === 'sheet' || what === SCRIPT ? sheet : '', by, days }) },
+      201,
+    );
   });
   app.delete('/:id/links/:link', async (c) => {
     const [show, link] = [c.req.param('id'), c.req.param('link')];

@@ -4,6 +4,7 @@ import { type Context, Hono } from 'hono';
 import { streamSSE } from 'hono/streaming';
 import { v4 } from 'uuid';
 import { may } from '#core/access/roles';
+import { signed } from '#core/access/signed';
 import { whyNot } from '#core/access/writes';
 import { type Change, edit } from '#core/model/change';
 import { contentKey } from '#core/model/content';
@@ -40,23 +41,6 @@ function named(change: Change): Change {
   };
   return change.added.some((record) => inLine(record) !== record) || change.updated.some(([, to]) => inLine(to) !== to)
     ? { ...change, added: change.added.map(inLine), updated: change.updated.map(([from, to]) => [from, inLine(to)]) }
-    : change;
-}
-
-/** Notes to each other and ticks are signed with the name of the account, whatever the request says. */
-function signed(change: Change, name: string): Change {
-  if (!name) return change;
-  const own = <R extends DessinRecord>(record: R): R =>
-    (record.kind === 'remark' || record.kind === 'work') && record.by !== name ? { ...record, by: name } : record;
-  const kept = <R extends DessinRecord>(from: R, to: R): R => {
-    if (from.kind !== 'remark' || to.kind !== 'remark') return to;
-    const done = to.done && !from.done && to.done.by !== name ? { ...to.done, by: name } : to.done;
-    return done === to.done && to.by === from.by ? to : { ...to, by: from.by, ...(done && { done }) };
-  };
-  const added = change.added.map(own);
-  const updated = change.updated.map(([from, to]) => [from, kept(from, to)] as const);
-  return added.some((record, i) => record !== change.added[i]) || updated.some(([, to], i) => to !== change.updated[i]?.[1])
-    ? { ...change, added, updated }
     : change;
 }
 

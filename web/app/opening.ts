@@ -8,7 +8,7 @@ export interface Opened {
   readonly show: string;
   readonly name: string;
   readonly role: Role | null;
-  readonly what: 'show' | 'check' | 'sheet';
+  readonly what: 'show' | 'check' | 'sheet' | 'script';
   readonly sheet: string;
   readonly by: string;
   readonly ends: string;

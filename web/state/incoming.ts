@@ -1,6 +1,6 @@
 /** Files that come into a show by its one door, and what one of them would change: seen beside the Ledger, in it and on the drawing before it is taken. */
 import type { Incoming } from '#core/back/incoming';
-import type { FixtureType, Id, ShelfRecord } from '#core/model/records';
+import type { FixtureType, Id, Sent, ShelfRecord } from '#core/model/records';
 import type { Show } from '#core/model/show';
 import { call, sendFile } from './api';
 import { usePanels } from './panels';
@@ -10,7 +10,12 @@ import { makeStore } from './store';
 import { toast } from './toast';
 
 interface IncomingState {
-  readonly opened: { readonly incoming: Incoming; readonly file: File; readonly asShow: string | null } | null;
+  readonly opened: {
+    readonly incoming: Incoming;
+    readonly file: File;
+    readonly asShow: string | null;
+    readonly sent: Sent | null;
+  } | null;
   /** The show with what is ticked taken, for the drawing; and the show that it was made from. */
   readonly draft: { readonly from: Show; readonly to: Show } | null;
   /** What cells of the Ledger would say, by `cellKey`. */
@@ -42,8 +47,8 @@ async function ontoShelf(file: File): Promise<void> {
   toast(`${record.name} is on the Shelf.`);
 }
 
-/** Takes a file in by what it holds. Whatever is wrong is said in a sentence. */
-export async function letIn(file: File, session: Session): Promise<void> {
+/** Takes a file in by what it holds. Whatever is wrong is said in a sentence. @param sent  what it was sent back with, where it was */
+export async function letIn(file: File, session: Session, sent: Sent | null = null): Promise<void> {
   try {
     const { what, incoming } = await sendFile<{ what: string; incoming?: Incoming }>(
       `/api/incoming?show=${session.get().show.id}`,
@@ -51,7 +56,7 @@ export async function letIn(file: File, session: Session): Promise<void> {
     );
     if (incoming) {
       usePanels.setState({ panel: null, drawer: true });
-      useIncoming.setState({ opened: { incoming, file, asShow: asShow[what] ?? null }, draft: null, cells: noCells });
+      useIncoming.setState({ opened: { incoming, file, asShow: asShow[what] ?? null, sent }, draft: null, cells: noCells });
     } else if (what === 'gdtf') await ontoShelf(file);
     else if (what === 'dxf') {
       useIncoming.setState({ venue: file });

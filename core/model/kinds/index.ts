@@ -25,6 +25,7 @@ import { remark } from './remark.js';
 import { run } from './run.js';
 import { scenic } from './scenic.js';
 import { sender } from './sender.js';
+import { sent } from './sent.js';
 import { settings } from './settings.js';
 import { symbolDef } from './symbol.js';
 import { tagset } from './tagset.js';
@@ -78,6 +79,7 @@ export const kinds = {
   map,
   remark,
   work,
+  sent,
 } as const;
 
 type Kinds = typeof kinds;

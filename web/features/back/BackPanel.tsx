@@ -3,12 +3,14 @@ import { useEffect, useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { v4 } from 'uuid';
 import { onOwnLayer, thingsByLayer } from '#core/back/rig';
+import { sending, settling } from '#core/back/sent';
 import { takeIncoming, taught } from '#core/back/take';
 import { adding, apply, isEmpty } from '#core/model/change';
 import type { Id } from '#core/model/records';
 import { all } from '#core/model/show';
-import { useSession, useShow } from '../../state/context';
+import { useMay, useSession, useShow } from '../../state/context';
 import { cellKey, closeIncoming, openAsShow, useIncoming } from '../../state/incoming';
+import { saidNow } from '../../state/me';
 import { toast } from '../../state/toast';
 import { Choice, Tick, Typed } from '../../ui/Field';
 import { PanelHead } from '../../ui/PanelHead';
@@ -42,6 +44,17 @@ function Coming({ opened }: { opened: Opened }) {
   useSeen(read, made?.change ?? null);
   const fresh = things.filter(({ layer }) => layers.has(layer.id));
   const n = (chosen?.differences.length ?? 0) + (chosen?.added.length ?? 0) + (chosen?.struck.length ?? 0);
+  const drafts = useMay('draft');
+  const send = async () => {
+    try {
+      const bytes = new Uint8Array(await opened.file.arrayBuffer());
+      session.edit(`Send back ${opened.file.name}`, sending(opened.file.name, bytes, saidNow()));
+      toast(`${opened.file.name} is sent. Whoever drafts finds it in the step Hand-over.`);
+      closeIncoming();
+    } catch (error) {
+      toast.error((error as Error).message, { duration: 10_000 });
+    }
+  };
   const take = () => {
     if (!made) return;
     // What was learned stays when what was taken is taken back.
@@ -55,6 +68,7 @@ function Coming({ opened }: { opened: Opened }) {
     const [misfit] = made.misfits;
     if (misfit) toast.error(`${misfit.where}: ${misfit.why}`);
     const waits = chosen?.added.filter(({ fixture, hung }) => fixture && !hung).length ?? 0;
+    if (opened.sent) session.edit(`${opened.sent.name} was taken`, settling(opened.sent, 'taken', saidNow()));
     if (waits) toast(`${plural(waits, 'unit')} wait${waits === 1 ? 's' : ''} in the tray "Not hung yet", in the step Hang.`);
     closeIncoming();
   };
@@ -163,11 +177,17 @@ function Coming({ opened }: { opened: Opened }) {
         </section>
       )}
       <div className="flex gap-1 pt-2">
-        <button type="button" className="act act-main flex-1" disabled={!n && !fresh.length} onClick={take}>
-          Take {plural(n, 'change')}
-        </button>
+        {drafts ? (
+          <button type="button" className="act act-main flex-1" disabled={!n && !fresh.length} onClick={take}>
+            Take {plural(n, 'change')}
+          </button>
+        ) : (
+          <button type="button" className="act act-main flex-1" onClick={() => void send()}>
+            Send it to the designer
+          </button>
+        )}
         <button type="button" className="act" onClick={closeIncoming}>
-          Take none
+          {drafts ? 'Take none' : 'Close it'}
         </button>
       </div>
     </section>

@@ -13,6 +13,7 @@ import { saveFile } from '../../ui/save';
 import { plural } from '../../ui/words';
 import { GroupLines } from './GroupLines';
 import { PackageFiles } from './PackageFiles';
+import { SentBack } from './SentBack';
 import { WhatGoes } from './WhatGoes';
 
 export function HandOverPanel() {
@@ -47,6 +48,7 @@ export function HandOverPanel() {
   };
   return (
     <section aria-label="Hand-over">
+      <SentBack />
       <p>
         The package for the console programmer: {plural(fixtures.length)} of {plural(keyRows(show).length, 'type')}, in one file
         with a manifest{issued ? `, stamped issue ${issued}` : '. The plot was not issued yet: the package bears no letter'}.
