@@ -149,7 +149,7 @@ export function makeApp({
     );
   app.route(
     '/api',
-    houseRoutes({ database, hub, workers, requests, keeper }, () => page?.().build ?? ''),
+    houseRoutes({ database, hub, workers, requests, keeper }, () => page?.().build ?? '', base),
   );
   app.route('/api/shelf', shelfRoutes(shelf, workers, hub));
   app.route('/api/files', fileRoutes(shelf));

@@ -29,6 +29,7 @@ const way = (line: string, takes: Takes): Way => {
 
 export const ways: readonly Way[] = [
   way('GET /health', 'anyone'),
+  way('GET /openapi.json', 'anyone'),
   way('GET /metrics', house('keep the house')),
   way('POST /backup', house('keep the house')),
 

@@ -134,8 +134,23 @@ async function metrics({ database, hub, workers, requests, keeper }: Watched): P
   return `${lines.join('\n')}\n`;
 }
 
-export function houseRoutes(watched: Watched, build: () => string): Hono {
+/** @param base  where Dessin lies, as "/dessin" */
+export function houseRoutes(watched: Watched, build: () => string, base = ''): Hono {
   const app = new Hono();
+  let description: string | null = null;
+  /** Made when it is first asked for: it takes the schemas of all records, and the list of files. */
+  app.get('/openapi.json', async (c) => {
+    if (description === null) {
+      const [{ openapi }, { outputs }] = await Promise.all([import('../api/openapi.js'), import('../outputs.js')]);
+      description = JSON.stringify(
+        openapi(
+          outputs.map(({ name }) => name),
+          base,
+        ),
+      );
+    }
+    return c.body(description, 200, { 'content-type': 'application/json', 'cache-control': 'no-cache' });
+  });
   app.get('/health', async (c) => {
     const database = await answering(watched.database);
     const backup = watched.keeper?.last()?.toISOString() ?? null;

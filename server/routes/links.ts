@@ -1,15 +1,17 @@
 /** Links into a show: made and taken back by its owner, opened by whoever holds one. */
+import type { Static } from '@sinclair/typebox';
 import { type Context, Hono } from 'hono';
-import { includes, isRole, roles } from '#core/access/roles';
+import { includes, roles } from '#core/access/roles';
 import { isId } from '#core/model/ids';
 import { cutText, oneLine } from '#core/model/text';
+import { asked, doesNotFit, holding, joining, misfit, newLink } from '../api/forms.js';
 import { type Gate, keepLook, keepSession, whoAsks } from '../people/gate.js';
-import { isLookable, lookables, MOST_LINK_DAYS, SCRIPT, toldOf } from '../people/links.js';
+import { SCRIPT, toldOf } from '../people/links.js';
 import { nameOf } from '../people/who.js';
 import { notFound, problem } from '../problem.js';
 import type { Store } from '../store/store.js';
 import { body } from './body.js';
-import { notJson, told, words } from './people.js';
+import { told, words } from './people.js';
 
 const isOver = (c: Context): Response =>
   problem(c, 404, 'No such link', 'This link has ended, or was taken back. Ask whoever gave it to you for another one.');
@@ -23,13 +25,10 @@ export function linkRoutes({ people: { links } }: Gate, store: Pick<Store, 'revi
   app.post('/:id/links', async (c) => {
     const show = c.req.param('id');
     if (!isId(show) || (await store.revisionOf(show)) === null) return notFound(c);
-    const input = await body(c);
-    if (!input) return notJson(c);
+    const input = await asked(c, newLink);
+    if (input instanceof Response) return input;
     const { role = null, what, days } = input;
-    if (role !== null && !isRole(role))
-      return problem(c, 422, 'Role', `Who joins is one of these: ${words(roles)}; null only looks.`);
-    if (what !== SCRIPT && !isLookable(what)) return problem(c, 422, 'What', `A link opens one of these: ${words(lookables)}.`);
-    const sheet = typeof input.sheet === 'string' ? cutText(oneLine(input.sheet), 200) : '';
+    const sheet = cutText(oneLine(input.sheet ?? ''), 200);
     if (what === SCRIPT && (!sheet || role === null || role === 'owner'))
       return problem(
         c,
@@ -39,8 +38,6 @@ export function linkRoutes({ people: { links } }: Gate, store: Pick<Store, 'revi
       );
     if (what === 'sheet' && (!sheet || role !== null))
       return problem(c, 422, 'Sheet', 'Name the sheet that is looked at ("sheet"), without a role.');
-    if (typeof days !== 'number' || !(days > 0 && days <= MOST_LINK_DAYS))
-      return problem(c, 422, 'Days', `Say for how many days it lasts ("days"), up to ${MOST_LINK_DAYS}.`);
     const by = nameOf(c.get('who')) || 'the owner of the house';
     return c.json(
       { token: await links.make(show, { role, what, sheet: what === 'sheet' || what === SCRIPT ? sheet : '', by, days }) },
@@ -58,10 +55,11 @@ export function linkRoutes({ people: { links } }: Gate, store: Pick<Store, 'revi
 export function openingRoutes(gate: Gate): Hono {
   const { people } = gate;
   const app = new Hono();
+  /** Whatever does not fit opens nothing. */
   const opened = async (c: Context) => {
-    const input = await body(c);
-    const open = typeof input?.token === 'string' ? await people.links.open(input.token) : null;
-    return { open, input: input ?? {}, token: String(input?.token) };
+    const input = (await body(c)) ?? {};
+    const open = misfit(holding, input) ? null : await people.links.open((input as Static<typeof holding>).token);
+    return { open, input, token: String(input.token) };
   };
   app.post('/link', async (c) => {
     const { open } = await opened(c);
@@ -71,6 +69,8 @@ export function openingRoutes(gate: Gate): Hono {
   app.post('/join', async (c) => {
     const { open, input } = await opened(c);
     if (!open?.role) return isOver(c);
+    const wrong = misfit(joining, input);
+    if (wrong) return doesNotFit(c, wrong);
     const { role, show } = open;
     return told(c, async () => {
       const who = await whoAsks(c, gate);

@@ -1,14 +1,13 @@
 /** Who belongs to a show, and as what. */
 import { Hono } from 'hono';
-import { isRole, roles } from '#core/access/roles';
 import { isId } from '#core/model/ids';
+import { asked, part } from '../api/forms.js';
 import type { Gate } from '../people/gate.js';
 import { PeopleFault } from '../people/people.js';
 import { roleOf } from '../people/who.js';
-import { notFound, problem } from '../problem.js';
+import { notFound } from '../problem.js';
 import type { Store } from '../store/store.js';
-import { body } from './body.js';
-import { notJson, told, words } from './people.js';
+import { told } from './people.js';
 
 export function memberRoutes({ people }: Gate, store: Pick<Store, 'revisionOf'>): Hono {
   const app = new Hono();
@@ -25,11 +24,9 @@ export function memberRoutes({ people }: Gate, store: Pick<Store, 'revisionOf'>)
   });
   app.patch('/:id/people/:account', async (c) => {
     const [show, account] = [c.req.param('id'), c.req.param('account')];
-    const input = await body(c);
-    if (!input) return notJson(c);
+    const input = await asked(c, part);
+    if (input instanceof Response) return input;
     const { role } = input;
-    if (role !== null && !isRole(role))
-      return problem(c, 422, 'Role', `Somebody is one of these in a show: ${words(roles)}; null takes it.`);
     if (!isId(show) || (await store.revisionOf(show)) === null) return notFound(c);
     return told(c, async () => {
       if (!isId(account)) throw new PeopleFault('This account does not exist any more.');

@@ -1,16 +1,14 @@
 /** Signing in and out, one's own account, and the accounts of the house. */
 import { type Context, Hono } from 'hono';
-import { isStanding, standings } from '#core/access/roles';
 import { isId } from '#core/model/ids';
+import { accountChange, asked, newAccount, newPassword, ownerAccount, signingIn } from '../api/forms.js';
 import { dropSession, type Gate, keepSession, placeOf, whoAsks } from '../people/gate.js';
 import { toldOf } from '../people/links.js';
 import { Busy } from '../people/passwords.js';
 import { PeopleFault } from '../people/people.js';
 import { nameOf, standingOf, type Who } from '../people/who.js';
 import { problem } from '../problem.js';
-import { body } from './body.js';
 
-export const notJson = (c: Context): Response => problem(c, 400, 'Not JSON', 'The request holds no JSON object.');
 const signedOut = (c: Context): Response => problem(c, 401, 'Not signed in', 'Sign in first.');
 export const words = (list: readonly string[]): string => list.map((word) => `"${word}"`).join(', ');
 
@@ -57,11 +55,9 @@ export function meRoutes(gate: Gate): Hono {
     return c.json({ asks: gate.asks, who: saidOf(who), look: lookOf(who) }, 200, { 'cache-control': 'no-store' });
   });
   app.post('/sign-in', async (c) => {
-    const input = await body(c);
-    if (!input) return notJson(c);
+    const input = await asked(c, signingIn);
+    if (input instanceof Response) return input;
     const { name, password } = input;
-    if (typeof name !== 'string' || typeof password !== 'string' || !name.trim() || !password)
-      return problem(c, 422, 'Name and password', 'Give a name and a password.');
     return told(c, async () => {
       const tried = await people.signIn(name.slice(0, 200), password, placeOf(c, gate), c.req.header('user-agent') ?? '');
       if (tried.kind === 'wait') return wait(c, tried.seconds);
@@ -83,10 +79,9 @@ export function meRoutes(gate: Gate): Hono {
   app.post('/password', async (c) => {
     const who = c.get('who');
     if (who.kind !== 'account') return signedOut(c);
-    const input = await body(c);
-    if (!input) return notJson(c);
+    const input = await asked(c, newPassword);
+    if (input instanceof Response) return input;
     const { old, password } = input;
-    if (typeof old !== 'string' || !old) return problem(c, 422, 'Old password', 'Give the password that you have now.');
     return told(c, async () => {
       const proved = await people.proves(who.account.id, old, placeOf(c, gate));
       if (typeof proved === 'number') return wait(c, proved);
@@ -125,27 +120,24 @@ export function peopleRoutes({ people }: Gate): Hono {
   const app = new Hono();
   app.get('/', async (c) => c.json({ people: await people.list() }, 200, { 'cache-control': 'no-store' }));
   app.post('/', async (c) => {
-    const input = await body(c);
-    if (!input) return notJson(c);
+    const input = await asked(c, newAccount);
+    if (input instanceof Response) return input;
     const { name, password, standing } = input;
-    if (!isStanding(standing)) return problem(c, 422, 'Standing', `Somebody is one of these in the house: ${words(standings)}.`);
     return told(c, async () => c.json(await people.make({ name, password, standing }), 201));
   });
   /** What `npm run owner` asks a server that is running: of this machine alone. */
   app.post('/owner', async (c) => {
     if (c.get('who').kind !== 'here')
       return problem(c, 403, 'Not from here', 'This is asked for on the machine of the server itself: npm run owner.');
-    const input = await body(c);
-    if (!input) return notJson(c);
+    const input = await asked(c, ownerAccount);
+    if (input instanceof Response) return input;
     return told(c, async () => c.json(await people.makeOwner(input.name, input.password), 201));
   });
   app.patch('/:account', async (c) => {
     const account = c.req.param('account');
-    const input = await body(c);
-    if (!input) return notJson(c);
+    const input = await asked(c, accountChange);
+    if (input instanceof Response) return input;
     const { password, standing } = input;
-    if (standing !== undefined && !isStanding(standing))
-      return problem(c, 422, 'Standing', `Somebody is one of these in the house: ${words(standings)}.`);
     return told(c, async () => {
       if (!isId(account)) throw new PeopleFault('This account does not exist any more.');
       if (standing !== undefined) await people.setStanding(account, standing);

@@ -5,6 +5,7 @@ import { isId } from '#core/model/ids';
 import type { Id, ShelfRecord } from '#core/model/records';
 import { cleanDeep } from '#core/model/text';
 import { cleanFolder, summaryOf } from '#core/shelf/search';
+import { asked, folders, marking, named } from '../api/forms.js';
 import type { Hub } from '../live/hub.js';
 import { NOT_ANY_MORE, problem } from '../problem.js';
 import type { ShelfStore } from '../store/shelf.js';
@@ -74,8 +75,8 @@ export function shelfRoutes(shelf: ShelfStore, workers: Workers, hub: Pick<Hub, 
     return ids ? c.json({ items: await shelf.get(ids) }) : noIds(c);
   });
   app.post('/items/read', async (c) => {
-    const ids = idsOf((await body(c))?.ids);
-    return ids ? c.json({ items: await shelf.get(ids) }) : noIds(c);
+    const input = await asked(c, named);
+    return input instanceof Response ? input : c.json({ items: await shelf.get(input.ids) });
   });
 
   app.post('/items', async (c) => {
@@ -128,30 +129,29 @@ export function shelfRoutes(shelf: ShelfStore, workers: Workers, hub: Pick<Hub, 
   });
 
   app.patch('/items', async (c) => {
-    const input = await body(c);
-    const ids = idsOf(input?.ids);
-    if (!input || !ids) return noIds(c);
+    const input = await asked(c, marking);
+    if (input instanceof Response) return input;
+    const { ids, favourite } = input;
     const folder = input.folder === undefined ? undefined : cleanFolder(input.folder);
     if (folder === null) return badFolder(c);
-    if (input.favourite !== undefined && typeof input.favourite !== 'boolean')
-      return problem(c, 422, 'Favourite', 'A favourite is true or false.');
     await shelf.mark(ids, {
       ...(folder === undefined ? {} : { folder }),
-      ...(input.favourite === undefined ? {} : { favourite: input.favourite as boolean }),
+      ...(favourite === undefined ? {} : { favourite }),
     });
     return c.body(null, 204);
   });
   for (const what of ['remove', 'restore'] as const)
     app.post(`/${what}`, async (c) => {
-      const ids = idsOf((await body(c))?.ids);
-      if (!ids) return noIds(c);
-      await shelf[what](ids);
+      const input = await asked(c, named);
+      if (input instanceof Response) return input;
+      await shelf[what](input.ids);
       return c.body(null, 204);
     });
 
   app.post('/folders', async (c) => {
-    const input = await body(c);
-    const [add, from, to, gone] = [input?.add, input?.rename, input?.to, input?.remove].map((text) =>
+    const input = await asked(c, folders);
+    if (input instanceof Response) return input;
+    const [add, from, to, gone] = [input.add, input.rename, input.to, input.remove].map((text) =>
       text === undefined ? '' : cleanFolder(text),
     );
     if ([add, from, to, gone].includes(null)) return badFolder(c);

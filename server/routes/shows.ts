@@ -1,5 +1,6 @@
 /** Shows: list, create, rename, duplicate, delete and bring back; load, change, listen. */
 import { upgradeWebSocket } from '@hono/node-server';
+import type { Static } from '@sinclair/typebox';
 import { type Context, Hono } from 'hono';
 import { streamSSE } from 'hono/streaming';
 import { v4 } from 'uuid';
@@ -15,6 +16,7 @@ import { find, settingsOf } from '#core/model/show';
 import { cleanDeep, cleanText, cutText, faultOfValues, oneLine } from '#core/model/text';
 import { isShelfRecord } from '#core/shelf/copy';
 import { hasIt, notModified } from '../answers.js';
+import { acknowledgement, asked, copyOfShow, doesNotFit, edited, misfit, newShow, notJson, renaming } from '../api/forms.js';
 import type { Entered, Here } from '../live/here.js';
 import { follow, type Hub } from '../live/hub.js';
 import { nameOf, personOf, roleOf, type Who } from '../people/who.js';
@@ -131,10 +133,13 @@ export function showRoutes({ store, shelf, hub, build = () => '', here = null, m
 
   app.post('/', async (c) => {
     const input = await body(c);
-    if (!input) return problem(c, 400, 'Not JSON', 'The request holds no JSON object.');
+    if (!input) return notJson(c);
     const id = v4();
     if (input.copyOf !== undefined) {
-      const source = isId(input.copyOf) && roleOf(c.get('who'), input.copyOf) ? await store.load(input.copyOf) : null;
+      const source =
+        !misfit(copyOfShow, input) && isId(input.copyOf) && roleOf(c.get('who'), input.copyOf)
+          ? await store.load(input.copyOf)
+          : null;
       if (!source) return notFound(c);
       const settings = settingsOf(source.show);
       const name = nameFrom(input.name) ?? cutText(`${settings.name}, copy`, 200);
@@ -147,14 +152,12 @@ export function showRoutes({ store, shelf, hub, build = () => '', here = null, m
       await made(c.get('who'), id);
       return c.json({ id }, 201);
     }
-    const name = nameFrom(input.name);
+    const wrong = misfit(newShow, input);
+    if (wrong) return doesNotFit(c, wrong);
+    const { units, stageWidth, stageDepth, ...said } = input as Static<typeof newShow>;
+    const name = nameFrom(said.name);
     if (!name) return badName(c);
-    if (input.units !== 'metric' && input.units !== 'imperial')
-      return problem(c, 422, 'Units are missing', 'Units are "metric" or "imperial".');
-    const size = [input.stageWidth, input.stageDepth];
-    if (!size.every((mm): mm is number => typeof mm === 'number' && mm >= 500 && mm <= 500_000))
-      return problem(c, 422, 'Stage size', 'The stage is between 0.5 m and 500 m wide and deep.');
-    const content = makeShow(id, name, input.units, size[0] as number, size[1] as number, v4);
+    const content = makeShow(id, name, units, stageWidth, stageDepth, v4);
     await store.create(await withShelfCopies(content, shelf), id);
     await made(c.get('who'), id);
     return c.json({ id }, 201);
@@ -221,19 +224,12 @@ export function showRoutes({ store, shelf, hub, build = () => '', here = null, m
     if (!loaded) return notFound(c);
     const issue = find(loaded.show, 'issue', issueId);
     if (!issue) return problem(c, 404, 'No such issue', 'The show has no issue by this id any more.');
-    const input = await body(c);
-    const by = typeof input?.by === 'string' ? cutText(cleanText(input.by).trim(), 200) : '';
-    const whole = (value: unknown): value is number =>
-      Number.isInteger(value) && (value as number) >= 0 && (value as number) <= 1e6;
-    const [read, of] = [input?.read, input?.of];
-    if (!by || !whole(read) || !whole(of) || read > of)
-      return problem(
-        c,
-        422,
-        'No acknowledgement',
-        'Say who has read it ("by"), and how many heads of how many ("read" and "of", whole numbers).',
-      );
-    const said = Array.isArray(input?.faults) ? input.faults.filter((text): text is string => typeof text === 'string') : [];
+    const input = await asked(c, acknowledgement);
+    if (input instanceof Response) return input;
+    const { read, of } = input;
+    const by = cutText(cleanText(input.by).trim(), 200);
+    if (!by || read > of) return doesNotFit(c, acknowledgement.properties.read);
+    const said = (input.faults ?? []).filter((text): text is string => typeof text === 'string');
     const faults = said.slice(0, 20).map((text) => cutText(cleanText(text), 200));
     const at = new Date().toISOString();
     // The last of each reader counts.
@@ -251,8 +247,8 @@ export function showRoutes({ store, shelf, hub, build = () => '', here = null, m
 
   app.patch('/:id', async (c) => {
     const id = c.req.param('id');
-    const input = await body(c);
-    if (!input) return problem(c, 400, 'Not JSON', 'The request holds no JSON object.');
+    const input = await asked(c, renaming);
+    if (input instanceof Response) return input;
     const name = nameFrom(input.name);
     if (!name) return badName(c);
     const loaded = isId(id) ? await store.load(id) : null;
@@ -291,16 +287,9 @@ export function showRoutes({ store, shelf, hub, build = () => '', here = null, m
   app.post('/:id/changes', async (c) => {
     const id = c.req.param('id');
     if (!isId(id)) return notFound(c);
-    const input = await body(c);
-    if (!input) return problem(c, 400, 'Not JSON', 'The request holds no JSON object.');
+    const input = await asked(c, edited);
+    if (input instanceof Response) return input;
     const { key, author, label, change } = input;
-    if (!isId(key)) return problem(c, 422, 'Key is missing', 'A change carries a key: a new UUID in lower case.');
-    if (
-      typeof label !== 'string' ||
-      label.length > 1000 ||
-      (author !== undefined && (typeof author !== 'string' || author.length > 200))
-    )
-      return problem(c, 422, 'Label is missing', 'A change carries a label of at most 1000 characters.');
     const odd = faultOfValues({ label, author: author ?? '' });
     // A venue of many megabytes is looked at in steps, and others are answered between them.
     const fault = odd ? `The change is not sound: ${odd}.` : await faultOfChange(change);
