@@ -15,6 +15,7 @@ import { type Hosts, hostsOf } from './hosts.js';
 import type { Keeper } from './keeper.js';
 import { makeHere } from './live/here.js';
 import type { Hub } from './live/hub.js';
+import type { Peers } from './live/peers.js';
 import { logged, type RequestLog, Requests } from './log.js';
 import { atTheGate, type Gate, homeOf } from './people/gate.js';
 import type { Who } from './people/who.js';
@@ -60,6 +61,8 @@ export interface AppOptions {
   readonly hosts: Hosts | readonly string[];
   /** Part of an address under which it lies, as "/dessin"; '' at the root. */
   readonly base?: string;
+  /** The servers on the same database; left out, there are no others. */
+  readonly peers?: Peers | undefined;
   /** Who may come in; left out, whoever reaches the server is its owner. */
   readonly gate?: Gate | null;
 }
@@ -115,6 +118,7 @@ export function makeApp({
   gate = null,
   workers = makeWorkers(),
   keeper,
+  peers,
   damage = () => 'Files of the database are damaged. Restore the last backup: npm run restore.',
 }: AppOptions): Hono {
   const page = web === null ? null : pageOf(web, base);
@@ -149,7 +153,7 @@ export function makeApp({
     );
   app.route(
     '/api',
-    houseRoutes({ database, hub, workers, requests, keeper }, () => page?.().build ?? '', base),
+    houseRoutes({ database, hub, workers, requests, keeper, peers }, () => page?.().build ?? '', base),
   );
   app.route('/api/shelf', shelfRoutes(shelf, workers, hub));
   app.route('/api/files', fileRoutes(shelf));

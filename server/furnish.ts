@@ -9,6 +9,7 @@ import { makeApp } from './app.js';
 import { hostsOf, isLoopback } from './hosts.js';
 import { keepHouse } from './keeper.js';
 import { makeHub } from './live/hub.js';
+import { alone, makePeers } from './live/peers.js';
 import { StartError } from './lock.js';
 import { logTo, logToOutput } from './log.js';
 import { type Gate, proxiesOf } from './people/gate.js';
@@ -54,6 +55,7 @@ export async function furnish(database: Database, folder: string, options: Start
   const cid = (await factOf(database, 'cid', v4)).replaceAll('-', '');
   const rig = makeRig(makeWires({ cid, name: 'Dessin', ...(options.wires && { ports: options.wires }) }));
   const workers = makeWorkers();
+  const peers = options.databaseUrl ? await makePeers(database) : alone;
   const backing = { database, whole: wholeMaker(store, shelf, workers) };
   const keeper = keepHouse(backing, store, { folder: backups, kept: options.backupsKept ?? BACKUPS_KEPT }, () =>
     gate.people.sweep(),
@@ -71,6 +73,7 @@ export async function furnish(database: Database, folder: string, options: Start
     ...(options.databaseUrl
       ? {}
       : { damage: () => `Files of the database in ${folder} are damaged. ${wayBack(folder, backups)}` }),
+    peers,
     web: hasWeb ? web : null,
     hosts: hostsOf(options.host, allowedHosts),
     gate,
@@ -87,6 +90,7 @@ export async function furnish(database: Database, folder: string, options: Start
       return rig.close();
     },
     close: async () => {
+      await peers.stop();
       await keeper.stop();
       await closeWorkers(workers);
       await log?.close();

@@ -97,7 +97,7 @@ test('health says so, and when the last backup was; metrics count', async () => 
   const well = await get('/health');
   expect([well.status, await well.json()]).toEqual([
     200,
-    { ok: true, build: '', database: 'here', backup: '2026-11-30T03:00:00.000Z' },
+    { ok: true, build: '', database: 'here', backup: '2026-11-30T03:00:00.000Z', servers: 1 },
   ]);
   await get('/shows');
   await get('/nothing');

@@ -1,10 +1,13 @@
 /** On a real PostgreSQL, when DATABASE_URL names one: its restart, as its clients see it, ends nothing. Says when there was none. */
+import { createServer, request } from 'node:http';
+import { connect } from 'node:net';
 import { afterAll, beforeAll, expect, test } from '@jest/globals';
 import { v4 } from 'uuid';
 import WebSocket from 'ws';
 import { adding } from '#core/model/change';
 import { makePosition } from '#core/model/make';
 import type { DessinRecord } from '#core/model/records';
+import { ownerCommand } from './commands.js';
 import { answering, freePort, launch, newDatabase, ownPostgres } from './servers.arb.js';
 import { type Running, start } from './start.js';
 
@@ -207,4 +210,112 @@ onPostgres(
     }
   },
   60_000,
+);
+
+/** Servers behind something that passes each request, and each WebSocket, to the next of them: no browser stays with one. */
+async function takingTurns(targets: () => readonly number[]): Promise<{ readonly port: number; close(): Promise<void> }> {
+  let turn = 0;
+  const next = () => {
+    const ports = targets();
+    return ports[turn++ % ports.length] ?? 0;
+  };
+  const proxy = createServer((from, to) => {
+    const options = { host: '127.0.0.2', port: next(), path: from.url, method: from.method, headers: from.headers };
+    const on = request(options, (answer) => {
+      to.writeHead(answer.statusCode ?? 502, answer.headers);
+      answer.pipe(to);
+    });
+    on.on('error', () => to.destroy());
+    from.pipe(on);
+  });
+  proxy.on('upgrade', (from, socket, head) => {
+    const on = connect(next(), '127.0.0.2', () => {
+      const lines = Object.entries(from.headers).map(([name, value]) => `${name}: ${value}`);
+      on.write(`${from.method} ${from.url} HTTP/1.1\r\n${lines.join('\r\n')}\r\n\r\n`);
+      on.write(head);
+      socket.pipe(on).pipe(socket);
+    });
+    for (const end of [on, socket]) end.on('error', () => [on, socket].map((one) => one.destroy()));
+  });
+  await new Promise<void>((open) => proxy.listen(0, '127.0.0.2', open));
+  const address = proxy.address();
+  return {
+    port: typeof address === 'object' && address ? address.port : 0,
+    close: async () => {
+      proxy.closeAllConnections();
+      await new Promise((done) => proxy.close(done));
+    },
+  };
+}
+onPostgres(
+  'two servers that take turns, also within one session: signed in at both, edits at both, signed out at both, and each knows of the other',
+  async () => {
+    const word = 'four plain words here';
+    const cost = { ln: 4, r: 1, p: 1 };
+    const fresh = await newDatabase();
+    await ownerCommand({ data: '.', databaseUrl: fresh.url }, 'Ines Falk', word);
+    const begin = () =>
+      start({ port: 0, host: '127.0.0.2', data: '.', databaseUrl: fresh.url, demo: false, cost, allowedHosts: ['lighting'] });
+    const servers = [await begin(), await begin()];
+    const proxy = await takingTurns(() => servers.map(({ port }) => port));
+    const base = `http://127.0.0.2:${proxy.port}/api`;
+    const headers: Record<string, string> = { 'content-type': 'application/json' };
+    const send = (method: string, path: string, body?: unknown) =>
+      fetch(`${base}${path}`, { method, headers, ...(body === undefined ? {} : { body: JSON.stringify(body) }) });
+    const signed = await send('POST', '/me/sign-in', { name: 'Ines Falk', password: word });
+    headers.cookie = signed.headers.getSetCookie()[0]?.split(';')[0] ?? '';
+    for (let i = 0; i < 4; i++) expect((await send('GET', '/shows')).status).toBe(200);
+    const made = await send('POST', '/shows', { name: 'Turns', units: 'metric', stageWidth: 9000, stageDepth: 9000 });
+    const { id } = (await made.json()) as { id: string };
+    const { records } = (await (await send('GET', `/shows/${id}`)).json()) as { records: DessinRecord[] };
+    const layer = records.find(({ kind }) => kind === 'layer')!.id;
+    const heard: number[][] = [[], []];
+    const sockets = heard.map((list) => {
+      const socket = new WebSocket(`${base.replace('http', 'ws')}/shows/${id}/live?since=0`, { headers });
+      socket.on('message', (data) => {
+        const said = JSON.parse(String(data)) as { event: string; entry: { revision: number } };
+        if (said.event === 'change') list.push(said.entry.revision);
+      });
+      return socket;
+    });
+    await Promise.all(sockets.map((socket) => new Promise((open) => socket.once('message', open))));
+    // Two editors at once, each request at whichever server is next.
+    const edits = 40;
+    await Promise.all(
+      [0, 1].map(async (who) => {
+        for (let i = 0; i < edits / 2; i++) {
+          const position = makePosition(
+            v4(),
+            layer,
+            `${who} ${i}`,
+            'pipe',
+            { form: 'straight', a: [0, i], b: [9, i], z: 5000 },
+            i,
+          );
+          expect(
+            (await send('POST', `/shows/${id}/changes`, { key: v4(), label: 'Edit', change: adding(position) })).status,
+          ).toBe(200);
+        }
+      }),
+    );
+    const all = Array.from({ length: edits }, (_, i) => i + 1);
+    for (let tries = 0; tries < 100 && heard.some((list) => list.length < edits); tries++)
+      await new Promise((wait) => setTimeout(wait, 50));
+    expect(heard).toEqual([all, all]);
+    for (const { port } of servers) {
+      const health = await fetch(`http://127.0.0.2:${port}/api/health`);
+      expect(await health.json()).toMatchObject({ ok: true, servers: 2 });
+    }
+    // A role, and a sign-out, at one of them is one at both.
+    expect((await send('POST', '/me/sign-out', {})).status).toBe(204);
+    for (let i = 0; i < 4; i++) expect((await send('GET', '/shows')).status).toBe(401);
+    for (const socket of sockets) socket.terminate();
+    await servers[1]?.stop();
+    const left = await fetch(`http://127.0.0.2:${servers[0]?.port}/api/health`);
+    expect(await left.json()).toMatchObject({ servers: 1 });
+    await proxy.close();
+    await servers[0]?.stop();
+    await fresh.drop();
+  },
+  120_000,
 );

@@ -50,6 +50,7 @@ export const answers: Readonly<Record<string, TSchema>> = {
     build: Word,
     database: words('here', 'busy', 'away'),
     backup: nullable(When),
+    servers: Whole,
   }),
   'GET /api/me': Type.Object({ asks: Type.Boolean(), who: nullable(Type.Object({ name: Word })), look: Type.Unknown() }),
   'GET /api/me/sessions': closed({

@@ -5,6 +5,7 @@ import { sql } from 'drizzle-orm';
 import { Hono } from 'hono';
 import type { Keeper } from '../keeper.js';
 import type { Hub } from '../live/hub.js';
+import type { Peers } from '../live/peers.js';
 import { Requests } from '../log.js';
 import { problem } from '../problem.js';
 import type { Database } from '../store/database.js';
@@ -65,6 +66,7 @@ export interface Watched {
   readonly workers: Workers;
   readonly requests: Requests;
   readonly keeper?: Keeper | undefined;
+  readonly peers?: Peers | undefined;
 }
 let delay: IntervalHistogram | null = null;
 
@@ -155,7 +157,8 @@ export function houseRoutes(watched: Watched, build: () => string, base = ''): H
     const database = await answering(watched.database);
     const backup = watched.keeper?.last()?.toISOString() ?? null;
     if (database === 'away') c.header('retry-after', '2');
-    return c.json({ ok: database !== 'away', build: build(), database, backup }, database === 'away' ? 503 : 200, {
+    const servers = watched.peers?.count() ?? 1;
+    return c.json({ ok: database !== 'away', build: build(), database, backup, servers }, database === 'away' ? 503 : 200, {
       'cache-control': 'no-store',
     });
   });

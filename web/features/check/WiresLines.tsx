@@ -1,7 +1,9 @@
 /** What is heard on the wires, where it goes out, and what nobody patched. */
 import { useEffect, useState } from 'react';
+import useSWR from 'swr';
 import { liveLook } from '#core/wires/against';
 import { channelLevels } from '#core/wires/lives';
+import { call } from '../../state/api';
 import { useShow } from '../../state/context';
 import { useLight } from '../../state/light';
 import { useSelection } from '../../state/selection';
@@ -21,8 +23,13 @@ const prioritised = [
   [200, '200, highest'],
 ] as const;
 
+/** How many servers there are on the database of the house. */
+const useServers = (): number =>
+  useSWR('/api/health', (path: string) => call<{ servers?: number }>(path), { refreshInterval: 60_000 }).data?.servers ?? 1;
+
 export function WiresLines() {
   const state = useWires((own) => own.state);
+  const servers = useServers();
   if (!state) return <p className="pt-3">The server does not answer: no levels are heard.</p>;
   const { sources, counted, on, interfaces, fault } = state;
   const many = new Map<
@@ -42,6 +49,11 @@ export function WiresLines() {
   return (
     <section aria-label="Wires" className="pt-3">
       <h3 className="font-bold">Wires</h3>
+      {servers > 1 && (
+        <p style={{ color: 'var(--doubt)' }}>
+          This house runs {servers} servers. Levels, and who drives the check, are of the one that this window is at.
+        </p>
+      )}
       {fault && <p style={{ color: 'var(--stop)' }}>{fault}</p>}
       <div className="flex items-center gap-2 py-1">
         <span className="pencil">on</span>
