@@ -15,6 +15,7 @@ import { firstOf, present } from '#core/measure/list';
 import { edit } from '#core/model/change';
 import type { all } from '#core/model/show';
 import { start } from '../server/start.js';
+import { big } from './big.js';
 import { openBrowser } from './browser.js';
 import { handover } from './handover.js';
 import { hold } from './hold.js';
@@ -292,6 +293,12 @@ if (process.argv.includes('season')) {
   process.exit(0);
 }
 /** `npm run bench -- people` measures alone what it costs to sign in, and fifty windows. */
+/** `npm run bench -- big` measures alone thirty shows, one of them with ten thousand fixtures. */
+if (process.argv.includes('big')) {
+  await big();
+  process.exit(0);
+}
+/** `npm run bench -- offline` measures alone the first page over a slow line. */
 if (process.argv.includes('offline')) {
   await offline();
   process.exit(0);

@@ -60,6 +60,7 @@ const visits: readonly [string, Visit, 'same Ledger'?][] = [
   ['set out', async (page) => byName(page, 'Set out the selection'), 'same Ledger'],
   ['copies', async (page) => byName(page, 'Copies: at an offset'), 'same Ledger'],
   ['keys', async (page) => byName(page, 'All keys, to look up'), 'same Ledger'],
+  ['notes to each other', async (page) => byName(page, 'Notes to each other'), 'same Ledger'],
   ['guide', async (page) => byName(page, 'The guide: first steps'), 'same Ledger'],
   ['Shelf', async (page) => byName(page, 'Open the Shelf')],
 ];
@@ -102,5 +103,10 @@ test('axe finds nothing in any view, in both themes and at two sizes', async ({ 
     await page.evaluate(() => new Promise((done) => setTimeout(done, 150)));
     await ask(name, same ? '[data-testid="ledger"]' : null);
   }
+  await page.goto(`/shows/${/shows\/([0-9a-f-]{36})/.exec(page.url())?.[1]}/on-stage`);
+  await page.getByRole('button', { name: /^LX 1/ }).click();
+  await expect(page.getByRole('list', { name: 'Units on LX 1' })).toBeVisible();
+  await enter(page);
+  await ask('on stage');
   expect(all).toEqual([]);
 });

@@ -27,8 +27,9 @@ let app: ReturnType<typeof makeApp>;
 let store: Store;
 let gate: Gate;
 const cookies = new Map<string, string>();
-/** Whoever sends: nobody, somebody without a show, each role but the owner, and two links. */
-const senders = ['nobody', 'guest', ...roles.filter((role) => role !== 'owner'), 'look', 'sheet'];
+let token = '';
+/** Whoever sends: nobody, somebody without a show, each role but the owner, and two links, and a script by its token. */
+const senders = ['nobody', 'guest', ...roles.filter((role) => role !== 'owner'), 'look', 'sheet', 'script'];
 
 beforeAll(async () => {
   database = await openDatabase(null, process.env.DATABASE_URL);
@@ -39,13 +40,15 @@ beforeAll(async () => {
   app = makeApp({ database, store, shelf, hub: makeHub(database), web: null, hosts: ['localhost'], gate });
   await store.create(content(mine), own);
   await store.create(content(theirs), other);
-  for (const sender of senders.slice(1, -2)) {
+  for (const sender of senders.slice(1, -3)) {
     const { id } = await people.make({ name: sender, password: 'four plain words here', standing: 'guest' });
     if (sender !== 'guest') await people.setRole(own, id, sender as Role);
     cookies.set(sender, `dessin=${await people.begin(id, '')}`);
   }
   const link = { role: null, by: '', days: 1 };
   cookies.set('look', `dessin_look=${await people.links.make(own, { ...link, what: 'show', sheet: '' })}`);
+  // Its edits bear its name, and are asked by it below.
+  token = await people.links.make(own, { ...link, role: 'electrician', what: 'script', sheet: 'electrician' });
   cookies.set('sheet', `dessin_look=${await people.links.make(own, { ...link, what: 'sheet', sheet: 'Plot' })}`);
 });
 afterAll(() => database.close());
@@ -103,7 +106,7 @@ const body = (stands: readonly DessinRecord[]) =>
           password: text,
           standing: fc.constantFrom('owner', 'member', 'guest'),
           role: fc.constantFrom(...roles, null),
-          what: fc.constantFrom('show', 'check', 'sheet'),
+          what: fc.constantFrom('show', 'check', 'sheet', 'script'),
           sheet: text,
           days: fc.constantFrom(1, -1, 1e9),
           token: text,
@@ -173,6 +176,7 @@ test(`${MANY} hostile requests leave everything as it was that nobody of them ma
         'content-type': /imports|incoming|shelf\/import/.test(path) ? 'application/octet-stream' : 'application/json',
         cookie: sender === 'forged' ? cookie : (cookies.get(sender) ?? ''),
         ...(key && sender === 'nobody' ? { authorization: 'Bearer a guess' } : {}),
+        ...(sender === 'script' && { authorization: `Bearer ${token}` }),
       },
       ...(as === 'POST' || as === 'PATCH' ? { body: json ?? '' } : {}),
     });

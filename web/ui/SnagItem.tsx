@@ -10,6 +10,7 @@ import { usePaper } from '../state/paper';
 import { goTo } from '../state/selection';
 import { Typed } from './Field';
 import { leavesKeys } from './focus';
+import { May } from './May';
 
 export const weightWords: Readonly<Record<Weight, string>> = { stop: 'Stops the show', doubt: 'Doubtful', open: 'Still open' };
 export const weightColours: Readonly<Record<Weight, string>> = {
@@ -47,18 +48,20 @@ export function SnagItem({ snag, brief = false }: { snag: Snag; brief?: boolean 
       {(open || brief) && (
         <div className="text-[11px]">
           <p className="pencil">{snag.todo}</p>
-          <p className="flex flex-wrap gap-x-3">
-            {repair && (
-              <button type="button" className="link" onClick={() => session.edit(repair.text, repair.change)}>
-                {repair.text}
-              </button>
-            )}
-            {reason === null && (
-              <button type="button" className="link" onClick={() => setReason('')}>
-                Accept it
-              </button>
-            )}
-          </p>
+          <May>
+            <p className="flex flex-wrap gap-x-3">
+              {repair && (
+                <button type="button" className="link" onClick={() => session.edit(repair.text, repair.change)}>
+                  {repair.text}
+                </button>
+              )}
+              {reason === null && (
+                <button type="button" className="link" onClick={() => setReason('')}>
+                  Accept it
+                </button>
+              )}
+            </p>
+          </May>
           {reason !== null && (
             <form
               className="flex gap-1"

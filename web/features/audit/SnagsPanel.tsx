@@ -8,6 +8,7 @@ import { useSession, useShow } from '../../state/context';
 import { usePanels } from '../../state/panels';
 import { usePaperSnags } from '../../state/paper-snags';
 import { Choice } from '../../ui/Field';
+import { May } from '../../ui/May';
 import { PanelHead } from '../../ui/PanelHead';
 import { registry } from '../../ui/registry';
 import { SnagItem, weightColours, weightWords } from '../../ui/SnagItem';
@@ -78,9 +79,11 @@ export function SnagsPanel() {
               <p className="pencil">{snag.text}</p>
               <p>
                 {accepted.reason}{' '}
-                <button type="button" className="link" onClick={() => session.edit('Take a snag back up', removing(accepted))}>
-                  Take it back up
-                </button>
+                <May>
+                  <button type="button" className="link" onClick={() => session.edit('Take a snag back up', removing(accepted))}>
+                    Take it back up
+                  </button>
+                </May>
               </p>
             </div>
           ))}

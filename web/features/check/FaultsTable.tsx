@@ -6,6 +6,7 @@ import { clearing, isOpen, openFaults } from '#core/wires/findings';
 import { useOut, useSession, useShow } from '../../state/context';
 import { saidNow } from '../../state/me';
 import { Tick } from '../../ui/Field';
+import { May } from '../../ui/May';
 import { plural } from '../../ui/words';
 import { take } from './state';
 
@@ -92,14 +93,16 @@ function Line({ record }: { readonly record: Finding }) {
             {cleared.how}: {cleared.by}, {time(cleared.at)}
           </span>
         ) : (
-          <button
-            type="button"
-            className="link"
-            aria-label={`Clear ${what} of ${channel || unit}`}
-            onClick={() => session.edit(`Clear ${what} of ${channel || unit}`, clearing([record], saidNow(), 'cleared'))}
-          >
-            clear
-          </button>
+          <May act="check">
+            <button
+              type="button"
+              className="link"
+              aria-label={`Clear ${what} of ${channel || unit}`}
+              onClick={() => session.edit(`Clear ${what} of ${channel || unit}`, clearing([record], saidNow(), 'cleared'))}
+            >
+              clear
+            </button>
+          </May>
         )}
       </td>
     </tr>

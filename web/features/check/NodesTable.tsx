@@ -6,12 +6,13 @@ import { all, type Show, settingsOf } from '#core/model/show';
 import { universesOf } from '#core/patch/spans';
 import { given, inPlaceOf, type NodePlace, nodePlaces, takenAway } from '#core/wires/nodes';
 import { portAddressText } from '#core/wires/routes';
-import { useSession, useShow } from '../../state/context';
+import { useMay, useSession, useShow } from '../../state/context';
 import type { Session } from '../../state/session/session';
 import { toast } from '../../state/toast';
 import { lookForNodes, useWires } from '../../state/wires/wires';
 import { DragArea, useDragged, useDropped } from '../../ui/drag';
 import { Choice } from '../../ui/Field';
+import { ReadOrWrite } from '../../ui/May';
 
 /** It was not heard for three questions. */
 const SILENT = 9000;
@@ -54,43 +55,45 @@ export function NodesTable() {
     session.edit(`${real.text} in the place of ${planned.text}`, inPlaceOf(show, planned, real, v4));
   };
   return (
-    <div className="h-full overflow-auto px-3 pb-3 text-[12px]" style={{ background: 'var(--sheet)' }}>
-      <p className="flex items-center gap-2 py-1">
-        <span className="pencil">universe 1 is the port-address</span>
-        <Choice
-          label="Port-address of universe 1"
-          className="!w-20"
-          value={first}
-          options={[
-            [0, '0:0:0'],
-            [1, '0:0:1'],
-          ]}
-          onChoose={(value) => {
-            const { firstPort, ...rest } = settingsOf(show);
-            session.edit(
-              'Port-address of universe 1',
-              updating([[settingsOf(show), value === 1 ? { ...rest, firstPort: 1 } : rest]]),
-            );
-          }}
-        />
-        <span className="pencil">
-          of Art-Net, which counts from 0. Drag a universe onto a node; drag a planned node onto the one that came.
-        </span>
-      </p>
-      <DragArea shown={(id) => id} onDrop={drop}>
-        <div className="grid grid-cols-[minmax(14rem,1fr)_2fr] gap-4">
-          <Universes universes={universes} places={places} give={(universe, place) => give(session, universe, place, first)} />
-          <ul aria-label="Nodes">
-            {places.length === 0 && (
-              <li className="pencil py-1">Nobody answers yet, and none is planned. npm run stand-in starts one.</li>
-            )}
-            {places.map((place) => (
-              <Node key={place.text} place={place} />
-            ))}
-          </ul>
-        </div>
-      </DragArea>
-    </div>
+    <ReadOrWrite>
+      <div className="h-full overflow-auto px-3 pb-3 text-[12px]" style={{ background: 'var(--sheet)' }}>
+        <p className="flex items-center gap-2 py-1">
+          <span className="pencil">universe 1 is the port-address</span>
+          <Choice
+            label="Port-address of universe 1"
+            className="!w-20"
+            value={first}
+            options={[
+              [0, '0:0:0'],
+              [1, '0:0:1'],
+            ]}
+            onChoose={(value) => {
+              const { firstPort, ...rest } = settingsOf(show);
+              session.edit(
+                'Port-address of universe 1',
+                updating([[settingsOf(show), value === 1 ? { ...rest, firstPort: 1 } : rest]]),
+              );
+            }}
+          />
+          <span className="pencil">
+            of Art-Net, which counts from 0. Drag a universe onto a node; drag a planned node onto the one that came.
+          </span>
+        </p>
+        <DragArea shown={(id) => id} onDrop={drop}>
+          <div className="grid grid-cols-[minmax(14rem,1fr)_2fr] gap-4">
+            <Universes universes={universes} places={places} give={(universe, place) => give(session, universe, place, first)} />
+            <ul aria-label="Nodes">
+              {places.length === 0 && (
+                <li className="pencil py-1">Nobody answers yet, and none is planned. npm run stand-in starts one.</li>
+              )}
+              {places.map((place) => (
+                <Node key={place.text} place={place} />
+              ))}
+            </ul>
+          </div>
+        </DragArea>
+      </div>
+    </ReadOrWrite>
   );
 }
 
@@ -119,11 +122,12 @@ function UniverseLine({
 }) {
   const show = useShow();
   const { ref, grip } = useDragged(OF_UNIVERSE + universe);
+  const drafts = useMay('draft');
   const now = places.find(({ given: own }) => own.some((one) => one.universe === universe));
   const name = all(show, 'universe').find(({ number }) => number === universe)?.name;
   return (
     <li ref={ref} className="flex items-center gap-2 py-0.5" style={{ borderBottom: '1px solid var(--hair-faint)' }}>
-      <span className="min-w-0 flex-1 cursor-grab truncate" {...grip}>
+      <span className="min-w-0 flex-1 cursor-grab truncate" {...(drafts && grip)}>
         <b>Universe {universe}</b> <span className="pencil">{name}</span>
       </span>
       <Choice

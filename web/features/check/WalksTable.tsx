@@ -4,6 +4,7 @@ import { removing } from '#core/model/change';
 import { find } from '#core/model/show';
 import { quietSteps, walksOf } from '#core/wires/walks';
 import { useSession, useShow } from '../../state/context';
+import { May } from '../../ui/May';
 import { plural } from '../../ui/words';
 import { tickFilm } from './acts';
 import { take } from './state';
@@ -42,12 +43,16 @@ export function WalksTable() {
       </ul>
       <div className="min-w-0 flex-1 overflow-auto">
         <p className="flex items-center gap-3 px-3 py-1">
-          <button type="button" className="act" disabled={!quiet} onClick={() => tickFilm(session, walk)}>
-            Tick the {plural(quiet, 'light')} that showed nothing
-          </button>
-          <button type="button" className="link" onClick={() => session.edit('Remove the film of a walk', removing(walk))}>
-            remove this film
-          </button>
+          <May act="check">
+            <button type="button" className="act" disabled={!quiet} onClick={() => tickFilm(session, walk)}>
+              Tick the {plural(quiet, 'light')} that showed nothing
+            </button>
+          </May>
+          <May act="check">
+            <button type="button" className="link" onClick={() => session.edit('Remove the film of a walk', removing(walk))}>
+              remove this film
+            </button>
+          </May>
         </p>
         <table className="min-w-full" aria-label="Film of the walk">
           <thead className="pencil text-left">

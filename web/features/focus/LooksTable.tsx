@@ -10,11 +10,12 @@ import { all, find, type Show } from '#core/model/show';
 import { natural } from '#core/order/order';
 import { purposesOf } from '#core/setout/matrix';
 import { chosenFixtures } from '../../state/chosen';
-import { useSession, useShow } from '../../state/context';
+import { useMay, useSession, useShow } from '../../state/context';
 import { useLight } from '../../state/light';
 import { goTo, useSelection } from '../../state/selection';
 import { toast } from '../../state/toast';
 import { Choice, Typed } from '../../ui/Field';
+import { May, ReadOrWrite } from '../../ui/May';
 import { TextField } from '../../ui/TextField';
 import { Fader, LiveHeading, LiveLevel, percent, setLive } from './Fader';
 import { LookStates, stateSaid } from './LookStates';
@@ -66,11 +67,15 @@ export function LooksTable() {
   return (
     <div className="flex h-full flex-col" style={{ background: 'var(--sheet)' }}>
       <div className="flex shrink-0 flex-wrap items-center gap-x-3 gap-y-1 px-3 py-1">
-        <button type="button" className="act act-small" onClick={() => add('New look', { levels: {} })}>
-          New look
-        </button>
-        <Setting looks={looks} />
-        {looks.length > 1 && <Blending looks={looks} onBlend={add} />}
+        <May>
+          <button type="button" className="act act-small" onClick={() => add('New look', { levels: {} })}>
+            New look
+          </button>
+        </May>
+        <May>
+          <Setting looks={looks} />
+          {looks.length > 1 && <Blending looks={looks} onBlend={add} />}
+        </May>
       </div>
       <div className="min-h-0 flex-1 overflow-auto">
         <table className="text-[12px]" aria-label="Looks">
@@ -123,15 +128,17 @@ function Heading({ look, onCopy }: { readonly look: Look; readonly onCopy: () =>
   return (
     <th className="px-2 py-1 font-normal">
       <div className="w-32">
-        <TextField
-          label={`Name of the look ${look.name}`}
-          value={look.name}
-          onWrite={(text) => {
-            if (!text.trim()) return 'A look needs a name.';
-            session.edit(`Rename ${look.name} to ${text.trim()}`, edit<Look>([look], { name: text.trim().slice(0, 200) }));
-            return null;
-          }}
-        />
+        <ReadOrWrite>
+          <TextField
+            label={`Name of the look ${look.name}`}
+            value={look.name}
+            onWrite={(text) => {
+              if (!text.trim()) return 'A look needs a name.';
+              session.edit(`Rename ${look.name} to ${text.trim()}`, edit<Look>([look], { name: text.trim().slice(0, 200) }));
+              return null;
+            }}
+          />
+        </ReadOrWrite>
       </div>
       <div className="flex gap-2 text-[11px]">
         <button
@@ -151,17 +158,21 @@ function Heading({ look, onCopy }: { readonly look: Look; readonly onCopy: () =>
         >
           choose
         </button>
-        <button type="button" className="link" aria-label={`Copy the look ${look.name}`} onClick={onCopy}>
-          copy
-        </button>
-        <button
-          type="button"
-          className="link"
-          aria-label={`Delete the look ${look.name}`}
-          onClick={() => session.edit(`Delete the look ${look.name}`, removing(look))}
-        >
-          delete
-        </button>
+        <May>
+          <button type="button" className="link" aria-label={`Copy the look ${look.name}`} onClick={onCopy}>
+            copy
+          </button>
+        </May>
+        <May>
+          <button
+            type="button"
+            className="link"
+            aria-label={`Delete the look ${look.name}`}
+            onClick={() => session.edit(`Delete the look ${look.name}`, removing(look))}
+          >
+            delete
+          </button>
+        </May>
       </div>
     </th>
   );
@@ -190,6 +201,7 @@ function Level({ look, channel, frames }: { readonly look: Look; readonly channe
   // Whoever leaves the table meanwhile has set it all the same.
   useEffect(() => () => settle(pending), []);
   const now = look.levels[channel] ?? 0;
+  const drafts = useMay('draft');
   const state = look.states?.[channel];
   const write = (text: string, level: number | ((now: number) => number)) => {
     // As it stands by then: another slider may have been written meanwhile.
@@ -206,6 +218,7 @@ function Level({ look, channel, frames }: { readonly look: Look; readonly channe
     window.clearTimeout(pending.current?.timer);
     pending.current = { timer: window.setTimeout(() => settle(pending), SETTLED), write: () => write(percent(level), level) };
   };
+  if (!drafts) return <td className="px-2 text-right">{now ? percent(now) : ''}</td>;
   return (
     <Fader of={look.name} channel={channel} now={trial ?? now} onSlide={slide} onWrite={write}>
       {state && <p className="pencil text-[11px]">{stateSaid(show, state, frames)}</p>}

@@ -8,7 +8,7 @@ import type { Fixture, FocusArea } from '#core/model/records';
 import { all, find, type Show } from '#core/model/show';
 import { type Cell, type Column, intoCell, matrixOf, ofChannel } from '#core/setout/matrix';
 import { place } from '#core/space/hanging';
-import { useSession, useShow } from '../../state/context';
+import { useMay, useSession, useShow } from '../../state/context';
 import { useLight } from '../../state/light';
 import { usePicture } from '../../state/picture';
 import { goTo, useSelection } from '../../state/selection';
@@ -26,6 +26,7 @@ const keyOf = (area: string, purpose: string) => `${area} ${purpose}`;
 export function MatrixTable() {
   const show = useShow();
   const session = useSession();
+  const drafts = useMay('draft');
   const matrix = useMemo(() => matrixOf(show), [show]);
   const { areas, purposes, cells } = matrix;
   const shorts = useShort();
@@ -152,7 +153,7 @@ export function MatrixTable() {
                         unit,
                       )}
                       typing={typing === keyOf(area.id, name)}
-                      onType={() => setTyping(keyOf(area.id, name))}
+                      onType={() => drafts && setTyping(keyOf(area.id, name))}
                       onTyped={(text) => {
                         setTyping(null);
                         if (!text.trim()) return;

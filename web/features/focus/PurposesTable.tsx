@@ -9,6 +9,7 @@ import { type Column, describedPurpose, orderedPurposes, purposesOf, renamedPurp
 import { useSession, useShow } from '../../state/context';
 import { goTo } from '../../state/selection';
 import { Choice, ColourPick } from '../../ui/Field';
+import { May, ReadOrWrite } from '../../ui/May';
 import { TextField } from '../../ui/TextField';
 
 export function PurposesTable() {
@@ -54,16 +55,18 @@ function PurposeRow({ column: { name, record, count }, names, i }: RowProps) {
   };
   const figure = (field: 'angle' | 'lux' | 'even', label: string, most: number) => (
     <td className="px-3">
-      <TextField
-        label={`${label} of ${name}`}
-        value={record?.[field] === undefined ? '' : String(record[field])}
-        placeholder="none"
-        onWrite={(text) => {
-          const value = text.trim() ? Number(text.trim().replace(',', '.')) : undefined;
-          if (value !== undefined && !(value >= 0 && value <= most)) return `A figure from 0 to ${most}, or nothing.`;
-          return write(`${label} of ${name} to ${text.trim() || 'none'}`, describedPurpose(show, name, { [field]: value }, v4));
-        }}
-      />
+      <ReadOrWrite>
+        <TextField
+          label={`${label} of ${name}`}
+          value={record?.[field] === undefined ? '' : String(record[field])}
+          placeholder="none"
+          onWrite={(text) => {
+            const value = text.trim() ? Number(text.trim().replace(',', '.')) : undefined;
+            if (value !== undefined && !(value >= 0 && value <= most)) return `A figure from 0 to ${most}, or nothing.`;
+            return write(`${label} of ${name} to ${text.trim() || 'none'}`, describedPurpose(show, name, { [field]: value }, v4));
+          }}
+        />
+      </ReadOrWrite>
     </td>
   );
   const move = (by: number) => {
@@ -75,13 +78,17 @@ function PurposeRow({ column: { name, record, count }, names, i }: RowProps) {
   return (
     <tr style={{ borderTop: '1px solid var(--hair-faint)' }}>
       <td className="px-3">
-        <TextField
-          label={`Name of ${name}`}
-          value={name}
-          onWrite={(text) =>
-            text.trim() ? write(`Rename ${name} to ${text.trim()}`, renamedPurpose(show, name, text)) : 'A purpose needs a name.'
-          }
-        />
+        <ReadOrWrite>
+          <TextField
+            label={`Name of ${name}`}
+            value={name}
+            onWrite={(text) =>
+              text.trim()
+                ? write(`Rename ${name} to ${text.trim()}`, renamedPurpose(show, name, text))
+                : 'A purpose needs a name.'
+            }
+          />
+        </ReadOrWrite>
       </td>
       <td className="px-3 text-right">
         <button
@@ -104,39 +111,45 @@ function PurposeRow({ column: { name, record, count }, names, i }: RowProps) {
       {figure('angle', 'Wished angle', 90)}
       {figure('lux', 'Wished light', 1_000_000)}
       <td className="px-3">
-        <Choice
-          label={`Light of ${name} measured facing`}
-          className="!w-24"
-          value={facingOf(record ?? undefined)}
-          options={facings}
-          onChoose={(facing) =>
-            write(
-              `${name} measured facing ${facing}`,
-              describedPurpose(show, name, { facing: facing === 'the house' ? undefined : facing }, v4),
-            )
-          }
-        />
+        <ReadOrWrite>
+          <Choice
+            label={`Light of ${name} measured facing`}
+            className="!w-24"
+            value={facingOf(record ?? undefined)}
+            options={facings}
+            onChoose={(facing) =>
+              write(
+                `${name} measured facing ${facing}`,
+                describedPurpose(show, name, { facing: facing === 'the house' ? undefined : facing }, v4),
+              )
+            }
+          />
+        </ReadOrWrite>
       </td>
       {figure('even', 'Wished evenness', 1)}
       <td className="flex gap-1 px-3 py-0.5">
-        <button
-          type="button"
-          className="act act-small"
-          disabled={i === 0}
-          aria-label={`Move ${name} up`}
-          onClick={() => move(-1)}
-        >
-          up
-        </button>
-        <button
-          type="button"
-          className="act act-small"
-          disabled={i === names.length - 1}
-          aria-label={`Move ${name} down`}
-          onClick={() => move(1)}
-        >
-          down
-        </button>
+        <May>
+          <button
+            type="button"
+            className="act act-small"
+            disabled={i === 0}
+            aria-label={`Move ${name} up`}
+            onClick={() => move(-1)}
+          >
+            up
+          </button>
+        </May>
+        <May>
+          <button
+            type="button"
+            className="act act-small"
+            disabled={i === names.length - 1}
+            aria-label={`Move ${name} down`}
+            onClick={() => move(1)}
+          >
+            down
+          </button>
+        </May>
       </td>
     </tr>
   );

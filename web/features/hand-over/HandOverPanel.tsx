@@ -8,6 +8,7 @@ import { footprintOf } from '#core/patch/footprint';
 import { useOut, useShow } from '../../state/context';
 import { goTo } from '../../state/selection';
 import { toast } from '../../state/toast';
+import { ReadOrWrite } from '../../ui/May';
 import { SnagLine } from '../../ui/SnagItem';
 import { saveFile } from '../../ui/save';
 import { plural } from '../../ui/words';
@@ -67,9 +68,11 @@ export function HandOverPanel() {
       {stops.slice(0, 5).map((snag) => (
         <SnagLine key={snag.text} text={snag.text} stop repair={null} onGo={() => goTo(snag.fixtures)} />
       ))}
-      <WhatGoes />
-      <GroupLines />
-      <PackageFiles />
+      <ReadOrWrite>
+        <WhatGoes />
+        <GroupLines />
+        <PackageFiles />
+      </ReadOrWrite>
       {stops.length > 0 && sure && (
         <p role="alert" className="pt-2">
           {plural(stops.length, 'snag')} would stop the show. Is it to go out all the same?

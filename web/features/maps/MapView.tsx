@@ -1,7 +1,7 @@
 /** Maps of one's own: a board for glancing at in the dark, made by hand or filled in one gesture. */
 import { fillings } from '#core/maps/fill';
 import { mapsOf } from '#core/maps/things';
-import { useSession, useShow } from '../../state/context';
+import { useMay, useSession, useShow } from '../../state/context';
 import { Choice } from '../../ui/Field';
 import { MapBoard } from './MapBoard';
 import { MapLines } from './MapLines';
@@ -13,6 +13,7 @@ export function MapView() {
   const { map: id, drawing, how } = useMaps();
   const maps = mapsOf(show);
   const map = mapNow(show, id);
+  const drafts = useMay('draft');
   return (
     <section aria-label="Maps" className="absolute inset-0 flex flex-col text-[12px]" style={{ background: 'var(--desk)' }}>
       <div className="map-bar flex shrink-0 flex-wrap items-center gap-2 px-3 py-1" style={{ background: 'var(--sheet)' }}>
@@ -25,10 +26,12 @@ export function MapView() {
             onChoose={(next) => useMaps.setState({ map: next, chosen: new Set() })}
           />
         )}
-        <button type="button" className="act" onClick={() => newMap(session)}>
-          New map
-        </button>
-        {map && (
+        {drafts && (
+          <button type="button" className="act" onClick={() => newMap(session)}>
+            New map
+          </button>
+        )}
+        {map && drafts && (
           <>
             <button
               type="button"
@@ -70,7 +73,7 @@ export function MapView() {
             </p>
           )}
         </div>
-        {map && drawing && <MapLines map={map} />}
+        {map && drawing && drafts && <MapLines map={map} />}
       </div>
     </section>
   );

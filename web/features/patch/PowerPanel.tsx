@@ -13,6 +13,7 @@ import { usePanels } from '../../state/panels';
 import { goTo } from '../../state/selection';
 import { toast } from '../../state/toast';
 import { Choice } from '../../ui/Field';
+import { May, ReadOrWrite } from '../../ui/May';
 import { PanelHead } from '../../ui/PanelHead';
 import { Line, TextField } from '../../ui/TextField';
 import { plural } from '../../ui/words';
@@ -87,20 +88,24 @@ export function PowerPanel() {
           neutral.
         </p>
       )}
-      <button
-        type="button"
-        className="act act-small mt-1"
-        onClick={() => {
-          const change = balanced(show, v4);
-          if (isEmpty(change))
-            toast(
-              phased ? 'The phases are balanced already.' : 'Nothing has a dimmer or a circuit yet. Number them in a run first.',
-            );
-          else session.edit('Balance the phases', change);
-        }}
-      >
-        Balance the phases
-      </button>
+      <May>
+        <button
+          type="button"
+          className="act act-small mt-1"
+          onClick={() => {
+            const change = balanced(show, v4);
+            if (isEmpty(change))
+              toast(
+                phased
+                  ? 'The phases are balanced already.'
+                  : 'Nothing has a dimmer or a circuit yet. Number them in a run first.',
+              );
+            else session.edit('Balance the phases', change);
+          }}
+        >
+          Balance the phases
+        </button>
+      </May>
       <div role="tablist" aria-label="Loads of" className="flex gap-3 pt-2">
         {tabs.map((name) => (
           <button
@@ -119,7 +124,9 @@ export function PowerPanel() {
         <table className="w-full">
           <tbody>
             {loads[tab].map((load) => (
-              <LoadRow key={load.name} load={load} of={tab === 'dimmers' ? 'dimmer' : tab === 'circuits' ? 'circuit' : null} />
+              <ReadOrWrite act="circuit" key={load.name}>
+                <LoadRow load={load} of={tab === 'dimmers' ? 'dimmer' : tab === 'circuits' ? 'circuit' : null} />
+              </ReadOrWrite>
             ))}
           </tbody>
         </table>

@@ -9,10 +9,11 @@ import { formatAddress, SLOTS, toAbsolute, UNIVERSES, universeOf } from '#core/p
 import { shiftedBlock } from '#core/patch/block';
 import { fixtureSpans, occupied, overlaps, spansText, type UniverseUse, universesOf, withUniverse } from '#core/patch/spans';
 import { chosenFixtures } from '../../state/chosen';
-import { useSession, useShow } from '../../state/context';
+import { useMay, useSession, useShow } from '../../state/context';
 import { useSelection } from '../../state/selection';
 import { toast } from '../../state/toast';
 import { useView } from '../../state/view';
+import { ReadOrWrite } from '../../ui/May';
 import { TextField } from '../../ui/TextField';
 import { plural } from '../../ui/words';
 import { UniverseList } from './UniverseList';
@@ -39,6 +40,7 @@ export function UniverseMap() {
   const shown = known.find((item) => item.number === universe) ?? firstOf(known);
   const names = new Map(all(show, 'universe').map((item) => [item.number, item]));
   const [drag, setDrag] = useState<Drag | null>(null);
+  const drafts = useMay('draft');
   // What is selected elsewhere comes into view, with its universe.
   const last = selection.at(-1);
   // biome-ignore lint/correctness/useExhaustiveDependencies: follows the selection only
@@ -90,7 +92,9 @@ export function UniverseMap() {
       <div className="min-w-0 flex-1 overflow-auto p-3">
         <div className="flex flex-wrap gap-x-3 pb-2">
           <h2 className="w-full shrink-0 pt-2 font-bold @xl:w-24">Universe {shown.number}</h2>
-          <OutputFields number={shown.number} record={names.get(shown.number)} />
+          <ReadOrWrite>
+            <OutputFields number={shown.number} record={names.get(shown.number)} />
+          </ReadOrWrite>
         </div>
         <p className="pb-2" data-testid="universe-figures" aria-live="polite">
           {shown.used} used, {SLOTS - shown.used} free
@@ -106,7 +110,7 @@ export function UniverseMap() {
           show={show}
           shown={shown}
           drag={drag}
-          setDrag={setDrag}
+          setDrag={(next) => drafts && setDrag(next)}
           ghosts={ghosts}
           drop={() => drag && by && move(drag.ids, by)}
           onUniverse={(way) => {

@@ -10,6 +10,7 @@ import { all } from '#core/model/show';
 import { pixelHeading, pixelRow, pixelsOf, rewired, withoutTiles } from '#core/patch/pixels';
 import { useSession, useShow } from '../../state/context';
 import { useView } from '../../state/view';
+import { May } from '../../ui/May';
 import { saveFile } from '../../ui/save';
 import { plural } from '../../ui/words';
 import { Board, type BoardMode } from './PixelBoard';
@@ -53,9 +54,11 @@ export function PixelView() {
       <section aria-label="Pixels" className="absolute inset-0 grid place-items-center" style={{ background: 'var(--sheet)' }}>
         <div className="text-center">
           <p>No pixel walls yet.</p>
-          <button type="button" className="act act-main mt-2" onClick={add}>
-            New wall
-          </button>
+          <May>
+            <button type="button" className="act act-main mt-2" onClick={add}>
+              New wall
+            </button>
+          </May>
         </div>
       </section>
     );
@@ -82,7 +85,9 @@ export function PixelView() {
         <WallHead wall={wall} pixels={pixels} change={change} onAdd={add} />
         <TileForm wall={wall} kind={kind} onKind={setKind} change={change} />
         <WiringForm wall={wall} change={change} />
-        <StandLine wall={wall} />
+        <May>
+          <StandLine wall={wall} />
+        </May>
         <div className="flex gap-1 pt-1">
           <button type="button" className="act act-small" aria-pressed={table} onClick={() => setTable(!table)}>
             Table

@@ -9,6 +9,7 @@ import { removeRecords } from '#core/setout/remove';
 import { useSession, useShow } from '../../state/context';
 import { useView } from '../../state/view';
 import { Choice } from '../../ui/Field';
+import { May } from '../../ui/May';
 import { Line, TextField } from '../../ui/TextField';
 import { plural } from '../../ui/words';
 import { LengthText } from './LengthText';
@@ -38,21 +39,25 @@ export function WallHead({ wall, pixels, change, onAdd }: Props) {
           options={walls.map((item) => [item.id, item.name] as const)}
           onChoose={(value) => useView.setState({ wall: value })}
         />
-        <button type="button" className="tool !h-6 !w-6" aria-label="New wall" title="New wall" onClick={onAdd}>
-          <Plus size={13} />
-        </button>
-        <button
-          type="button"
-          className="tool !h-6 !w-6"
-          aria-label={`Delete ${wall.name}`}
-          title={`Delete ${wall.name}`}
-          onClick={() => {
-            session.edit(`Delete ${wall.name}`, removeRecords(show, [wall]));
-            useView.setState({ wall: null });
-          }}
-        >
-          <Trash2 size={13} />
-        </button>
+        <May>
+          <button type="button" className="tool !h-6 !w-6" aria-label="New wall" title="New wall" onClick={onAdd}>
+            <Plus size={13} />
+          </button>
+        </May>
+        <May>
+          <button
+            type="button"
+            className="tool !h-6 !w-6"
+            aria-label={`Delete ${wall.name}`}
+            title={`Delete ${wall.name}`}
+            onClick={() => {
+              session.edit(`Delete ${wall.name}`, removeRecords(show, [wall]));
+              useView.setState({ wall: null });
+            }}
+          >
+            <Trash2 size={13} />
+          </button>
+        </May>
       </div>
       <Line name="Name">
         <TextField

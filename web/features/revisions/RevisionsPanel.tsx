@@ -6,7 +6,7 @@ import { isEmpty } from '#core/model/change';
 import type { Id } from '#core/model/records';
 import { find } from '#core/model/show';
 import { lastIssue, type Moment, useCompare, useCompared } from '../../state/compare';
-import { useSession, useShow } from '../../state/context';
+import { useMay, useSession, useShow } from '../../state/context';
 import { useEdits } from '../../state/edits';
 import { usePanels } from '../../state/panels';
 import { useSelection } from '../../state/selection';
@@ -21,6 +21,7 @@ import { IssueList } from './IssueList';
 
 export function RevisionsPanel() {
   const session = useSession();
+  const drafts = useMay('draft');
   const show = useShow();
   const { from, to, seen } = useCompare();
   const { compared, fault } = useCompared();
@@ -86,9 +87,9 @@ export function RevisionsPanel() {
           )}
           <ChangeLines
             compared={compared}
-            onBack={to === 'now' ? (id, name) => back([id], `${name} as in ${nameOf(from)}`) : null}
+            onBack={to === 'now' && drafts ? (id, name) => back([id], `${name} as in ${nameOf(from)}`) : null}
           />
-          {to === 'now' && !compared.comparison.empty && (
+          {to === 'now' && drafts && !compared.comparison.empty && (
             <div className="flex flex-wrap gap-1 pt-2">
               {chosen.length > 0 && (
                 <button

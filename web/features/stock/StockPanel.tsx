@@ -6,6 +6,7 @@ import { inventory, rentalSentence, type StockRow } from '#core/paper/inventory'
 import { useSession, useShow } from '../../state/context';
 import { usePanels } from '../../state/panels';
 import { select } from '../../state/selection';
+import { ReadOrWrite } from '../../ui/May';
 import { PanelHead } from '../../ui/PanelHead';
 import { TextField } from '../../ui/TextField';
 
@@ -71,13 +72,15 @@ export function StockPanel() {
                 {row.rented ? <span className="pencil"> ({row.rented})</span> : null}
               </td>
               <td>
-                <TextField
-                  label={`The house owns ${row.record.name}`}
-                  value={row.owned === null ? '' : String(row.owned)}
-                  placeholder="?"
-                  align="right"
-                  onWrite={write(row)}
-                />
+                <ReadOrWrite>
+                  <TextField
+                    label={`The house owns ${row.record.name}`}
+                    value={row.owned === null ? '' : String(row.owned)}
+                    placeholder="?"
+                    align="right"
+                    onWrite={write(row)}
+                  />
+                </ReadOrWrite>
               </td>
               <td className="pencil text-right">{row.over || ''}</td>
               <td className="text-right font-bold" style={{ color: row.toRent ? 'var(--stop)' : undefined }}>

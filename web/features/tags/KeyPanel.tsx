@@ -6,6 +6,7 @@ import { all } from '#core/model/show';
 import { useSession, useShow } from '../../state/context';
 import { usePanels } from '../../state/panels';
 import { goTo } from '../../state/selection';
+import { ReadOrWrite } from '../../ui/May';
 import { PanelHead } from '../../ui/PanelHead';
 import { SymbolMark } from '../../ui/SymbolMark';
 import { TextField } from '../../ui/TextField';
@@ -33,7 +34,9 @@ export function KeyPanel() {
           <li key={type.id} className="flex items-center gap-2 py-0.5" style={{ borderBottom: '1px solid var(--hair-faint)' }}>
             <SymbolMark type={type} variant={variant} show={show} />
             <span className="min-w-0 flex-1">
-              <TextField label={`Name of ${type.name}`} value={type.name} onWrite={rename(type)} />
+              <ReadOrWrite>
+                <TextField label={`Name of ${type.name}`} value={type.name} onWrite={rename(type)} />
+              </ReadOrWrite>
               <span className="pencil block truncate text-[11px]">
                 {type.family}
                 {type.field ? `, ${type.field}°` : ''}
@@ -60,7 +63,9 @@ export function KeyPanel() {
           >
             <span className="pencil w-10 text-[11px]">with</span>
             <span className="min-w-0 flex-1">
-              <TextField label={`Name of ${accessory.name}`} value={accessory.name} onWrite={rename(accessory)} />
+              <ReadOrWrite>
+                <TextField label={`Name of ${accessory.name}`} value={accessory.name} onWrite={rename(accessory)} />
+              </ReadOrWrite>
             </span>
             <span className="w-8 text-right">{count}</span>
           </li>

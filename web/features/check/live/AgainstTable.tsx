@@ -11,6 +11,7 @@ import { goTo, useSelection } from '../../../state/selection';
 import { toast } from '../../../state/toast';
 import { followLives, liveOf } from '../../../state/wires/wires';
 import { Choice } from '../../../ui/Field';
+import { May } from '../../../ui/May';
 import { plural } from '../../../ui/words';
 
 const EVERY = 250;
@@ -59,9 +60,11 @@ export function AgainstTable() {
           onChoose={setChosen}
         />
         <span data-testid="differences">{plural(differences.length, 'light')} other</span>
-        <button type="button" className="act" onClick={keep}>
-          Keep what is heard as a look
-        </button>
+        <May>
+          <button type="button" className="act" onClick={keep}>
+            Keep what is heard as a look
+          </button>
+        </May>
       </p>
       <table className="min-w-full" aria-label="Heard beside the look">
         <thead className="pencil text-left">

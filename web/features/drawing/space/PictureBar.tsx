@@ -11,6 +11,7 @@ import { asItComes, goThrough, lookFrom, type TagKind, tagKinds, usePicture } fr
 import { useView } from '../../../state/view';
 import { Choice, Range, Tick } from '../../../ui/Field';
 import { LightOf } from '../../../ui/LightOf';
+import { May } from '../../../ui/May';
 import { Popover } from '../../../ui/Popover';
 import { TextField } from '../../../ui/TextField';
 import { Saving } from './Saving';
@@ -219,9 +220,11 @@ function Views({ kept, onGo }: { readonly kept: readonly Viewpoint[]; readonly o
   };
   return (
     <div>
-      <button type="button" className="act w-full" onClick={keep}>
-        Keep this view
-      </button>
+      <May>
+        <button type="button" className="act w-full" onClick={keep}>
+          Keep this view
+        </button>
+      </May>
       {now && (
         <p className="pencil py-1">
           Sees {Math.round(now.angle)} degrees up and down. Arrow keys walk, with Shift they turn; Page up and down rise and sink;
@@ -256,14 +259,16 @@ function Views({ kept, onGo }: { readonly kept: readonly Viewpoint[]; readonly o
             <button type="button" className="act act-small" onClick={() => onGo(`kept ${view.id}`)}>
               Go
             </button>
-            <button
-              type="button"
-              className="act act-small"
-              aria-label={`Delete ${view.name}`}
-              onClick={() => session.edit(`Delete ${view.name}`, removing(view))}
-            >
-              Delete
-            </button>
+            <May>
+              <button
+                type="button"
+                className="act act-small"
+                aria-label={`Delete ${view.name}`}
+                onClick={() => session.edit(`Delete ${view.name}`, removing(view))}
+              >
+                Delete
+              </button>
+            </May>
           </li>
         ))}
       </ul>
