@@ -2,8 +2,8 @@
 import { fieldText } from '../fields/index.js';
 import { channelText } from '../fields/texts.js';
 import { formatLength, lengthUnit } from '../measure/lengths.js';
-import type { Id, Settings } from '../model/records.js';
-import { get, type Show, settingsOf } from '../model/show.js';
+import type { Id, Position, Settings } from '../model/records.js';
+import { all, find, get, type Show, settingsOf } from '../model/show.js';
 import { fixturesOn, positionsInOrder } from '../order/order.js';
 import { inCheckOrder } from '../wires/check-order.js';
 import { cableRuns } from './cables.js';
@@ -135,9 +135,14 @@ export const labelPages = (labels: number, { count: [across, down], gone }: Labe
 /** The address that a code holds: the fixture or the position, chosen on the plan. @param base  of the house's Dessin, as "http://lighting:4646" */
 export const addressOf = (base: string, show: Show, to: Id): string =>
   `${base.replace(/\/+$/, '')}/shows/${show.id}/hang?chosen=${to}`;
+/** Letters of an id that tell a position in a code: fewer, and its squares are large enough on a card. */
+const SHORT = 8;
+/** The position that a code means, by its id or the first letters of it. */
+export const positionOf = (show: Show, at: string): Position | null =>
+  at.length < SHORT ? null : (find(show, 'position', at) ?? all(show, 'position').find(({ id }) => id.startsWith(at)) ?? null);
 /** The work on stage for the hand, at a position where one is said. */
 export const stageAddress = (base: string, show: Show, position?: Id): string =>
-  `${base.replace(/\/+$/, '')}/shows/${show.id}/on-stage${position ? `?at=${position}` : ''}`;
+  `${base.replace(/\/+$/, '')}/shows/${show.id}/on-stage${position ? `?at=${position.slice(0, SHORT)}` : ''}`;
 /** Whether an address is of this machine alone: a telephone comes nowhere by it. */
 export const isOfThisMachine = (address: string): boolean => /^\w+:\/\/(localhost|127\.|\[::1\])/.test(address);
 /** The check for the hand, at a position where one is said. */

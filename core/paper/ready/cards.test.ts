@@ -10,11 +10,14 @@ import { apply, edit } from '../../model/change.js';
 import { makeFixture } from '../../model/make.js';
 import type { Position } from '../../model/records.js';
 import { baseRecords, fixtureLayer, idOf, pipe, plainType, SHOW } from '../../model/show.arb.js';
-import { all, get, type Show, showOf } from '../../model/show.js';
+import { all, get, type Show, settingsOf, showOf } from '../../model/show.js';
 import { curveLength } from '../../space/curves.js';
 import { place } from '../../space/hanging.js';
+import { readCode } from '../codes.arb.js';
+import { positionOf } from '../labels.js';
 import { drawSheet } from '../plates.js';
-import { toBring } from '../windows/card.js';
+import { cardHead, toBring } from '../windows/card.js';
+import { codePrims } from '../windows/labels.js';
 import { laidFlat } from '../windows/position.js';
 import { cards as cardSet } from './cards.js';
 
@@ -137,6 +140,40 @@ describe('laid flat', () => {
     const demo = makeDemo();
     const boom = all(demo, 'position').find(({ curve }) => curve.form === 'vertical')!;
     expect(laidFlat(demo, boom, []).position).toBe(boom);
+  });
+});
+
+describe('a code', () => {
+  const [position] = all(makeDemo(), 'position');
+  /** The code of a head lies at its right end; brought to the corner it is what a reader looks at. */
+  const head = (show: Show, base?: string) =>
+    cardHead.draw(
+      show,
+      { id: 'head', what: 'card head', of: position!.id, box: [17 - 130, 0, 130, 17] },
+      { date: '', name: '', paper: 'A4', sheet: 0, sheets: 0, scale: '', contents: [], ...(base && { base }) },
+    ).panes[0]!.prims;
+  const paths = (prims: ReturnType<typeof head>) => prims.filter(({ op }) => op === 'path');
+  test('opens the same position in the hand; a card of this machine alone has none', () => {
+    const demo = makeDemo();
+    const address = `http://lighting:4600/shows/${demo.id}/on-stage?at=${position!.id.slice(0, 8)}`;
+    expect(readCode(paths(head(demo, 'http://lighting:4600/')), 17)).toBe(address);
+    for (const base of [undefined, 'http://127.0.0.1:4600', 'http://localhost:4600', 'http://[::1]:4600'])
+      expect(paths(head(demo, base))).toEqual([]);
+    // Of an address that a house has its squares are as large as telephones want them (labels).
+    const drawn = codePrims(address, [0, 0, 17]);
+    expect(drawn.square).toBeGreaterThan(0.33);
+    for (const at of [position!.id, position!.id.slice(0, 8)]) expect(positionOf(demo, at)?.id).toBe(position!.id);
+    for (const at of ['', position!.id.slice(0, 5), 'ffffffff']) expect(positionOf(demo, at)).toBeNull();
+    // What the house is called goes before where it was printed.
+    const named = apply(demo, edit([settingsOf(demo)], { address: 'https://plot.house' }));
+    expect(readCode(paths(head(named, 'http://127.0.0.1:4600')), 17)).toBe(`https://plot.house${address.slice(20)}`);
+  });
+  test('no letter lies on it', () => {
+    for (const prim of head(makeDemo(), 'http://lighting:4600'))
+      if (prim.op === 'text') {
+        const wide = widthOf(prim.text, prim.size);
+        expect(prim.align === 'right' ? prim.x : prim.x + wide).toBeLessThanOrEqual(0);
+      }
   });
 });
 

@@ -4,6 +4,7 @@
 import { useEffect, useState } from 'react';
 import type { Fixture, Position } from '#core/model/records';
 import { type Show, settingsOf } from '#core/model/show';
+import { positionOf } from '#core/paper/labels';
 import { cardFacts, cardLine, toBring } from '#core/paper/windows/card';
 import { aboutRecord, openAbout, remarking } from '#core/talk/remarks';
 import { needs, type Progresses, progressByPosition, progressOfAll, standing, ticked, type What, works } from '#core/work/work';
@@ -44,7 +45,8 @@ export function OnStage() {
     setAt(position);
   };
   const lines = progressByPosition(show);
-  const here = lines.findIndex(({ position }) => position.id === at);
+  const meant = at === null ? null : positionOf(show, at);
+  const here = lines.findIndex(({ position }) => position === meant);
   const line = lines[here];
   return (
     <main
