@@ -369,6 +369,19 @@ test('a link lets somebody look without an account until it is taken back; anoth
   await part.getByRole('button', { name: 'Take back the link to look at the show' }).click();
   await expect(look.getByRole('form', { name: 'Sign in' })).toBeVisible();
 
+  // A token for a script: made, used and taken back in the same place.
+  await part.getByLabel('Link', { exact: true }).selectOption({ label: 'for a script, as electrician' });
+  await part.getByLabel('Name of the script').fill('Hookup watch');
+  await part.getByRole('button', { name: 'Make a token' }).click();
+  const token = await part.getByLabel('The link', { exact: true }).inputValue();
+  const { shows } = (await (await owner.request.get('/api/shows')).json()) as { shows: { id: string; name: string }[] };
+  const orchard = shows.find(({ name }) => name === 'The Salt Orchard')?.id;
+  const asScript = async () =>
+    (await fetch(`${home}/api/shows/${orchard}/log`, { headers: { authorization: `Bearer ${token}` } })).status;
+  expect(await asScript()).toBe(200);
+  await part.getByRole('button', { name: 'Take back the link for the script Hookup watch, as electrician' }).click();
+  await expect.poll(asScript).toBe(401);
+
   const fresh = await come(browser, 390, 844);
   await fresh.goto(await make('to join as electrician'));
   await expect(fresh.getByText('Ines Falk asks you into The Salt Orchard as electrician.')).toBeVisible();

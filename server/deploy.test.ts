@@ -23,6 +23,23 @@ describe('the Dockerfile', () => {
     expect(steps.filter(({ word }) => !known.includes(word))).toEqual([]);
     expect(steps.filter(({ word }) => word === 'CMD')).toHaveLength(1);
   });
+  test('what is run before all is there has what it asks for', () => {
+    const there = new Set<string>();
+    for (const { word, rest } of steps) {
+      const files = rest.split(' ').filter((part) => !part.startsWith('--'));
+      if (word === 'COPY') {
+        if (files.includes('.')) break;
+        for (const file of files.slice(0, -1)) there.add(file);
+      }
+      if (word !== 'RUN') continue;
+      for (const [, script = ''] of rest.matchAll(/import\('\/dessin\/([^']+)'\)/g)) {
+        expect(there).toContain(script);
+        for (const [, own = ''] of readFileSync(script, 'utf8').matchAll(/from '\.\/([^']+)'/g))
+          expect(there).toContain(`scripts/${own}`);
+      }
+    }
+    expect(there.size).toBeGreaterThan(2);
+  });
   test('lists are JSON, what is copied is there, settings are ours, and it does not run as root', () => {
     for (const { word, rest } of steps) {
       const list = /(\[.*\])$/.exec(rest)?.[1];
