@@ -11,6 +11,7 @@ import { hungFixtures } from '../order/tray.js';
 import type { Said } from '../wires/findings.js';
 import {
   askedFor,
+  doneAs,
   needs,
   progress,
   progressByPosition,
@@ -56,7 +57,14 @@ test('what the plot asks for otherwise since is not done, and is told as changed
   expect(changed({ parts: [{ ...part!, colour: 'other 99' }] })).toEqual({ ...allDone, coloured: 'changed' });
   expect(changed({ parts: [{ ...part!, circuit: 'LX9-3' }] })).toEqual({ ...allDone, cabled: 'changed' });
   expect(changed({ purpose: 'Another' })).toEqual({ ...allDone, focused: 'changed' });
+  // By less than a hand nobody hangs it anew, wherever it hangs.
+  for (const by of [0, 40, 99, -99]) expect([by, changed({ along: coloured.along + by }).hung]).toEqual([by, 'done']);
+  for (const by of [101, -101, 700]) expect([by, changed({ along: coloured.along + by }).hung]).toEqual([by, 'changed']);
   expect(changed({ along: coloured.along + 700 })).toMatchObject({ hung: 'changed', cabled: 'done' });
+  expect(changed({ position: rig.find(({ position }) => position !== coloured.position)!.position }).hung).toBe('changed');
+  expect(changed({ type: rig.find(({ type }) => type !== coloured.type)!.type }).hung).toBe('changed');
+  expect(doneAs(demo, standing(show, coloured, 'hung').tick!)).toMatch(/, .+, \d/);
+  expect(doneAs(demo, { ...standing(show, coloured, 'cabled').tick!, was: '' })).toBe('nothing');
   // Channel, address and notes ask nobody to climb again.
   expect(changed({ parts: [{ ...part!, channel: '999', address: 511 }], notes: 'x' })).toEqual(allDone);
   // Ticked anew it counts, and the old tick is gone.

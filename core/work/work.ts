@@ -23,10 +23,7 @@ const said = (show: Show, fixture: Fixture, ...fields: readonly string[]): strin
 const asks: Readonly<Record<What, (show: Show, fixture: Fixture) => string>> = {
   hung: (show, fixture) => {
     const position = find(show, 'position', fixture.position)?.name ?? '';
-    // To a tenth of a metre, or half a foot: nobody hangs a lantern anew for less.
-    const step = settingsOf(show).units === 'imperial' ? 152.4 : 100;
-    const along = formatLength(Math.round(fixture.along / step) * step, settingsOf(show).units);
-    return [said(show, fixture, 'type'), position, along].filter(Boolean).join(', ');
+    return [said(show, fixture, 'type'), position].filter(Boolean).join(', ');
   },
   cabled: (show, fixture) => said(show, fixture, 'circuit', 'dimmer'),
   coloured: (_, fixture) => [joined(fixture.parts.map(({ colour }) => colour)), fixture.gobo].filter(Boolean).join(', '),
@@ -48,6 +45,15 @@ function ticksOf(show: Show, fixture: Id): readonly Work[] {
   return byLight.get(fixture) ?? [];
 }
 
+/** Along its position nobody hangs a lantern anew for less, mm (common practice, no source). */
+const SLIGHT = 100;
+/** Whether what was done is what the plot asks for. */
+const isAsAsked = (show: Show, fixture: Fixture, { what, was, along }: Work): boolean =>
+  was === askedFor(show, fixture, what) && (along === undefined || Math.abs(along - fixture.along) <= SLIGHT);
+/** How it was done, for people. */
+export const doneAs = (show: Show, { was, along }: Work): string =>
+  [was, along === undefined ? '' : formatLength(along, settingsOf(show).units)].filter(Boolean).join(', ') || 'nothing';
+
 export interface Standing {
   /** "changed": it was done, and the plot asks for something else since. */
   readonly is: 'open' | 'done' | 'changed';
@@ -59,7 +65,7 @@ export function standing(show: Show, fixture: Fixture, what: What): Standing {
   let tick: Work | null = null;
   for (const one of ticksOf(show, fixture.id)) if (one.what === what && (!tick || one.at > tick.at)) tick = one;
   if (!tick) return { is: 'open', tick };
-  return { is: tick.was === askedFor(show, fixture, what) ? 'done' : 'changed', tick };
+  return { is: isAsAsked(show, fixture, tick) ? 'done' : 'changed', tick };
 }
 /** Whether a light has such a work: without colour there is none to put in, and a spare is hung and cabled alone. */
 export const needs = (show: Show, fixture: Fixture, what: What): boolean =>
@@ -78,6 +84,7 @@ export function ticked(show: Show, fixtures: readonly Fixture[], what: What, { b
         fixture: fixture.id,
         what,
         was: askedFor(show, fixture, what),
+        ...(what === 'hung' && { along: fixture.along }),
         by: cutText(by, 200),
         at,
       }),

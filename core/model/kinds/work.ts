@@ -1,6 +1,6 @@
 /** What is done on stage to a light: that it is hung, cabled, coloured or focused; by whom, and how it was then. */
 import { Type } from '@sinclair/typebox';
-import { object, Short, Uuid, words } from '../schema.js';
+import { Mm, object, Short, Uuid, words } from '../schema.js';
 import { moment } from './finding.js';
 import type { KindEntry, Of } from './kind.js';
 
@@ -15,6 +15,8 @@ export const workSchema = () =>
     what: words(...works),
     /** What the plot said of it then: where it changed since, the work is not done. */
     was: Short,
+    /** Of what is hung: how far along its position, mm. */
+    along: Type.Optional(Mm),
     by: Short,
     at: moment(),
   });

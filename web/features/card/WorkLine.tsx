@@ -1,6 +1,6 @@
 /** What of the work on stage is done at the chosen fixtures, and by whom. */
 import type { Fixture } from '#core/model/records';
-import { needs, standing, works } from '#core/work/work';
+import { doneAs, needs, standing, works } from '#core/work/work';
 import { useMay, useShow } from '../../state/context';
 import { useRunCommand } from '../../ui/context';
 import { whenSaid } from '../../ui/moments';
@@ -32,7 +32,7 @@ export function WorkLine({ fixtures }: { readonly fixtures: readonly Fixture[] }
               }}
               title={
                 fixtures.length === 1 && one?.tick
-                  ? `${one.tick.by}, ${whenSaid(one.tick.at)}${changed ? `: as ${one.tick.was || 'nothing'}; the plot was changed since` : ''}`
+                  ? `${one.tick.by}, ${whenSaid(one.tick.at)}${changed ? `: as ${doneAs(show, one.tick)}; the plot was changed since` : ''}`
                   : `${done} of ${asked.length}`
               }
               disabled={!writes}

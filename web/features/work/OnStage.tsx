@@ -7,7 +7,17 @@ import { type Show, settingsOf } from '#core/model/show';
 import { positionOf } from '#core/paper/labels';
 import { cardFacts, cardLine, toBring } from '#core/paper/windows/card';
 import { aboutRecord, openAbout, remarking } from '#core/talk/remarks';
-import { needs, type Progresses, progressByPosition, progressOfAll, standing, ticked, type What, works } from '#core/work/work';
+import {
+  doneAs,
+  needs,
+  type Progresses,
+  progressByPosition,
+  progressOfAll,
+  standing,
+  ticked,
+  type What,
+  works,
+} from '#core/work/work';
 import { useMay, useSession, useSessionPart, useShow } from '../../state/context';
 import { saidNow } from '../../state/me';
 import { usePreferences } from '../../state/preferences';
@@ -310,7 +320,7 @@ function Changed({ fixture }: { readonly fixture: Fixture }) {
     const { is, tick } = standing(show, fixture, what);
     return is === 'changed' && tick ? (
       <p key={what} className="pt-1 text-[14px]" style={{ color: 'var(--stop)' }}>
-        {what} as {tick.was || 'nothing'} by {tick.by}, {whenSaid(tick.at)}: the plot was changed since.
+        {what} as {doneAs(show, tick)} by {tick.by}, {whenSaid(tick.at)}: the plot was changed since.
       </p>
     ) : null;
   });
