@@ -373,6 +373,7 @@ test('a link lets somebody look without an account until it is taken back; anoth
   await part.getByLabel('Link', { exact: true }).selectOption({ label: 'for a script, as electrician' });
   await part.getByLabel('Name of the script').fill('Hookup watch');
   await part.getByRole('button', { name: 'Make a token' }).click();
+  await expect(part.getByLabel('The link', { exact: true })).toHaveValue(/^[\w-]{43}$/);
   const token = await part.getByLabel('The link', { exact: true }).inputValue();
   const { shows } = (await (await owner.request.get('/api/shows')).json()) as { shows: { id: string; name: string }[] };
   const orchard = shows.find(({ name }) => name === 'The Salt Orchard')?.id;

@@ -117,14 +117,14 @@ test('drag along a pipe snaps, nudges go by the step, and undo reaches back to t
   await page.keyboard.press('ArrowLeft');
   await page.keyboard.press('Alt+ArrowLeft');
   await stored(page);
-  expect((await alongs())[0]).toBe(1690);
+  await expect.poll(async () => (await alongs())[0]).toBe(1690);
   await expect(page.getByRole('button', { name: /Undo: Nudge 1 fixture by -0.01/ })).toBeVisible();
   for (let i = 0; i < 3; i++) await page.keyboard.press('Control+z');
   await stored(page);
   expect(await alongs()).toEqual([3000, 4000, 5000, 6000, 7000]);
   for (let i = 0; i < 3; i++) await page.keyboard.press('Control+Shift+z');
   await stored(page);
-  expect((await alongs())[0]).toBe(1690);
+  await expect.poll(async () => (await alongs())[0]).toBe(1690);
 });
 
 test('box selection, Shift adds, the wheel zooms at the cursor, F fits', async ({ page }) => {

@@ -46,6 +46,8 @@ export function ShowLinks({ show, name: of }: { readonly show: string; readonly 
   };
   const make = () =>
     attempt(async () => {
+      // What was made before is not taken for what is made now.
+      setMade('');
       const script = what.startsWith(`${SCRIPT} `);
       const joins = what !== 'show' && what !== 'check';
       const { token } = await send<{ token: string }>(path, 'POST', {
