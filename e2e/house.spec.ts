@@ -223,6 +223,15 @@ test('on stage: two tick one list in the hand, undo nothing of each other, and t
     phones.push(phone);
   }
   const [lena, ines] = phones as [Page, Page];
+  // And somebody without an account, who looks at the same show by a link.
+  const made = await designer.request.post(`/api/shows/${show}/links`, {
+    headers: { origin: home },
+    data: { role: null, what: 'show', days: 1 },
+  });
+  const look = await come(browser);
+  await look.goto(`/look#${((await made.json()) as { token: string }).token}`);
+  await look.getByRole('tab', { name: 'Work' }).click();
+  const seen = look.getByRole('table', { name: 'Work' }).getByRole('row', { name: /^LX 1/ });
   const tick = (page: Page, unit: number, what: string) => page.getByRole('button', { name: `unit ${unit} on LX 1: ${what}` });
   await Promise.all([tick(lena, 1, 'hung').click(), tick(ines, 2, 'hung').click()]);
   await tick(ines, 1, 'cabled').click();
@@ -246,6 +255,8 @@ test('on stage: two tick one list in the hand, undo nothing of each other, and t
     await expect(tick(page, 2, 'cabled')).toHaveAttribute('aria-pressed', 'true');
     await expect(page.getByRole('status')).toHaveCount(0, { timeout: 20_000 });
   }
+  await expect(seen).toContainText('3 of 5');
+  await expect(look.getByTestId('stored')).toHaveText('stored');
   const table = designer.getByRole('table', { name: 'Work' });
   await expect(table.getByRole('row', { name: /^LX 1/ })).toContainText('3 of 5');
   await expect(table.getByRole('row', { name: /^LX 1/ })).toContainText('2 of 5');
@@ -267,7 +278,8 @@ test('on stage: two tick one list in the hand, undo nothing of each other, and t
   await lena.getByRole('button', { name: 'All positions' }).click();
   await expect(lena.getByTestId('progress of the rig')).toContainText('5/5');
   expect(await lena.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
-  for (const phone of phones) await phone.context().close();
+  await expect(seen).toContainText('all');
+  for (const page of [...phones, look]) await page.context().close();
 });
 
 test('a programmer sends a list back; the designer finds it, looks at it and takes it', async ({ browser }) => {

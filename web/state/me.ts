@@ -38,7 +38,8 @@ async function remember(me: Me): Promise<void> {
 }
 /** Name of the account that is signed in, as it was last said. */
 let name = '';
-let looks = false;
+/** Account that is signed in; null where nobody is, '' where nothing is asked. */
+let account: string | null = '';
 const look = async (): Promise<Me> => {
   const me = await call<Me>(ME).catch((error: unknown) => {
     // While the server is away somebody is who he was: what he has open, and what this browser has kept of it, is his.
@@ -47,7 +48,7 @@ const look = async (): Promise<Me> => {
     throw error;
   });
   name = (me.asks && me.who?.name) || '';
-  looks = me.asks && !me.who;
+  account = me.asks ? (me.who?.id ?? null) : '';
   await remember(me);
   return me;
 };
@@ -72,8 +73,8 @@ export async function accountHere(): Promise<string> {
   return (await mutate<Me>(ME, look(), { revalidate: false }))?.who?.id ?? '';
 }
 
-/** Whether what one has open may be kept in this browser: of whoever merely looks by a link nothing is. */
-export const mayKeep = (): boolean => !looks;
+/** Whether what an account has open may be kept in this browser: not when it has signed out since; and of whoever merely looks by a link nothing is. */
+export const mayKeep = (of: string): boolean => of === account;
 
 /** @throws Refused with the server's sentence */
 export async function signIn(name: string, password: string): Promise<void> {

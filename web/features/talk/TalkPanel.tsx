@@ -9,7 +9,7 @@ import { saidNow } from '../../state/me';
 import { usePanels } from '../../state/panels';
 import { usePaper } from '../../state/paper';
 import { useSelection } from '../../state/selection';
-import { aboutNext, goToAbout, sheetNamed, useTalk } from '../../state/talk';
+import { useTalk } from '../../state/talk';
 import { toast } from '../../state/toast';
 import { useView } from '../../state/view';
 import { useCommandContext } from '../../ui/context';
@@ -19,6 +19,7 @@ import { whenSaid } from '../../ui/moments';
 import { PanelHead } from '../../ui/PanelHead';
 import { TextField } from '../../ui/TextField';
 import { plural } from '../../ui/words';
+import { aboutNext, goToAbout, sheetNamed } from './about';
 
 /** Letters of a note that stand in the log of edits. */
 const TOLD = 60;

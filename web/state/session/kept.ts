@@ -21,20 +21,23 @@ export function snapshots(): Snapshots {
 
 /** How long an edit may wait until the show is kept with it, ms: a large one is some megabytes. */
 const SETTLES = 10_000;
+/** How long a show is open until it is kept, ms: what is seen first goes before. */
+const OPENED = 3000;
 
 /**
  * Keeps a show as it is confirmed: when it was opened, when it has been quiet for a while, and when the window goes out of sight. What waits lies elsewhere
  * (see waiting), and comes on top of what is kept.
- * @param opened  revision that is kept already @returns what ends it
+ * @param opened  revision that is kept already
+ * @param may  whether it may be kept now: its account may have signed out @returns what ends it
  */
-export function keepShow(account: string, session: Session, opened: number | null): () => void {
+export function keepShow(account: string, session: Session, opened: number | null, may: () => boolean): () => void {
   let kept = opened;
   let timer: ReturnType<typeof setTimeout> | undefined;
   const keep = () => {
     clearTimeout(timer);
     timer = undefined;
     const { show, revision, waiting, role, unsound, link } = session.get();
-    if (waiting || revision === kept || link === 'gone') return;
+    if (waiting || revision === kept || link === 'gone' || !may()) return;
     kept = revision;
     const { id } = show;
     void snapshots().keep(account, { id, revision, role, aside: unsound, records: [...show.records.values()] }, nameOf(session));
@@ -44,7 +47,7 @@ export function keepShow(account: string, session: Session, opened: number | nul
     if (!waiting && revision !== kept) timer ??= setTimeout(keep, SETTLES);
   };
   const hidden = () => document.visibilityState === 'hidden' && keep();
-  keep();
+  timer = setTimeout(keep, OPENED);
   const stop = session.subscribe(later);
   document.addEventListener('visibilitychange', hidden);
   return () => {

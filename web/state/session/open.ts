@@ -99,7 +99,7 @@ export async function openSession(id: string, say: (text: string) => void): Prom
     });
     const keep = () => keepSteps(sessionStorage, id, session.get());
     window.addEventListener('pagehide', keep);
-    const stopKeeping = mayKeep() ? keepShow(account, session, opened) : () => undefined;
+    const stopKeeping = keepShow(account, session, opened, () => mayKeep(account));
     return {
       ...session,
       close: () => {
