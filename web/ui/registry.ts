@@ -268,13 +268,20 @@ export interface Later<T> {
 export function later<T>(fetch: () => Promise<T>): Later<T> {
   let value: T | null = null;
   const listeners = new Set<() => void>();
-  const load = () =>
-    onItsWay(async () => {
-      if (value === null && !(await wasThere())) throw new Error('the server does not answer. Try again when it is back.');
-      value ??= await fetch();
+  let coming: Promise<T> | null = null;
+  // One way for all who want it: what was asked for first is done first, also where it had to wait for the server.
+  const load = (): Promise<T> => {
+    if (value !== null) return Promise.resolve(value);
+    coming ??= onItsWay(async () => {
+      if (!(await wasThere())) throw new Error('the server does not answer. Try again when it is back.');
+      value = await fetch();
       for (const listener of listeners) listener();
       return value;
+    }).finally(() => {
+      coming = null;
     });
+    return coming;
+  };
   waiting.push(load);
   return {
     now: () => value,
