@@ -8,13 +8,8 @@ import type { Change } from '#core/model/change';
 import { withIds } from '#core/model/ids';
 import type { DessinRecord } from '#core/model/records';
 import { demoId, makeDemo } from '#demo/show';
-import { makeApp } from './app.js';
-import { makeHub } from './live/hub.js';
-import { type Gate, proxiesOf } from './people/gate.js';
-import { makePeople } from './people/people.js';
-import { type Database, openDatabase } from './store/database.js';
+import { type GatedHouse, gatedHouse } from './gated.arb.js';
 import { makeShelfStore } from './store/shelf.js';
-import { makeStore, type Store } from './store/store.js';
 import { ways } from './ways.js';
 
 const MANY = 10_000;
@@ -22,28 +17,21 @@ const MANY = 10_000;
 const [mine, theirs] = [v4(), v4()];
 const [own, other] = [v5(demoId, mine), v5(demoId, theirs)];
 const content = (namespace: string): DessinRecord[] => withIds([...makeDemo().records.values()], (id) => v5(id, namespace));
-let database: Database;
-let app: ReturnType<typeof makeApp>;
-let store: Store;
-let gate: Gate;
+let house: GatedHouse;
 const cookies = new Map<string, string>();
 let token = '';
 /** Whoever sends: nobody, somebody without a show, each role but the owner, and two links, and a script by its token. */
 const senders = ['nobody', 'guest', ...roles.filter((role) => role !== 'owner'), 'look', 'sheet', 'script'];
 
 beforeAll(async () => {
-  database = await openDatabase(null, process.env.DATABASE_URL);
-  store = makeStore(database);
-  const people = makePeople(database, { ln: 1, r: 1, p: 1 });
-  gate = { people, asks: true, proxies: proxiesOf(''), key: 'a key that nobody has', base: '' };
-  const shelf = makeShelfStore(database);
-  app = makeApp({ database, store, shelf, hub: makeHub(database), web: null, hosts: ['localhost'], gate });
+  house = await gatedHouse({ key: 'a key that nobody has', kept: false });
+  const { people, store } = house;
   await store.create(content(mine), own);
   await store.create(content(theirs), other);
   for (const sender of senders.slice(1, -3)) {
-    const { id } = await people.make({ name: sender, password: 'four plain words here', standing: 'guest' });
+    const { id, cookie } = await house.comes(sender, 'guest');
     if (sender !== 'guest') await people.setRole(own, id, sender as Role);
-    cookies.set(sender, `dessin=${await people.begin(id, '')}`);
+    cookies.set(sender, cookie);
   }
   const link = { role: null, by: '', days: 1 };
   cookies.set('look', `dessin_look=${await people.links.make(own, { ...link, what: 'show', sheet: '' })}`);
@@ -51,7 +39,7 @@ beforeAll(async () => {
   token = await people.links.make(own, { ...link, role: 'electrician', what: 'script', sheet: 'electrician' });
   cookies.set('sheet', `dessin_look=${await people.links.make(own, { ...link, what: 'sheet', sheet: 'Plot' })}`);
 });
-afterAll(() => database.close());
+afterAll(() => house.close());
 
 const forged = fc.constantFrom(
   `dessin=${'A'.repeat(43)}`,
@@ -129,13 +117,13 @@ const body = (stands: readonly DessinRecord[]) =>
 test(`${MANY} hostile requests leave everything as it was that nobody of them may change`, async () => {
   const seed = Number(process.env.FUZZ_SEED ?? Date.now() % 2 ** 31);
   console.info(`hostile seed ${seed}`);
-  const accounts = async () => JSON.stringify((await gate.people.list()).map(({ name, standing }) => [name, standing]));
+  const accounts = async () => JSON.stringify((await house.people.list()).map(({ name, standing }) => [name, standing]));
   const before = {
     accounts: await accounts(),
-    members: JSON.stringify(await gate.people.membersOf(own)),
-    shelf: await makeShelfStore(database).revision(),
+    members: JSON.stringify(await house.people.membersOf(own)),
+    shelf: await makeShelfStore(house.database).revision(),
   };
-  const stood = new Map((await store.load(own))!.show.records);
+  const stood = new Map((await house.store.load(own))!.show.records);
   const stands = [...stood.values()];
   const id = fc.constantFrom(own, own, own, own, own, own, other, v4(), 'x', '..', '%2e%2e', `${own}%00`, own.toUpperCase());
   const counts = new Map<string, number>();
@@ -169,7 +157,7 @@ test(`${MANY} hostile requests leave everything as it was that nobody of them ma
         return '{';
       }
     })();
-    const answer = await app.request(`http://localhost${path}${key ? '?named=Plot&preview' : ''}`, {
+    const answer = await house.app.request(`http://localhost${path}${key ? '?named=Plot&preview' : ''}`, {
       method: as,
       headers: {
         host: 'localhost',
@@ -193,11 +181,11 @@ test(`${MANY} hostile requests leave everything as it was that nobody of them ma
   expect(counts.get('2xx')).toBeGreaterThan(MANY / 50);
   expect(counts.get('4xx')).toBeGreaterThan(MANY / 2);
   expect(await accounts()).toBe(before.accounts);
-  expect(JSON.stringify(await gate.people.membersOf(own))).toBe(before.members);
-  expect(await makeShelfStore(database).revision()).toBe(before.shelf);
-  expect((await store.load(other))!.revision).toBe(0);
+  expect(JSON.stringify(await house.people.membersOf(own))).toBe(before.members);
+  expect(await makeShelfStore(house.database).revision()).toBe(before.shelf);
+  expect((await house.store.load(other))!.revision).toBe(0);
   // Whoever edited is named, and might.
-  const edits = await store.since(own, 0);
+  const edits = await house.store.since(own, 0);
   expect(edits.length).toBeGreaterThan(0);
   for (const { author, change: made } of edits)
     expect(`${author}: ${whyNot(author as Role, made as Change)}`).toBe(`${author}: null`);

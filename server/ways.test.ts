@@ -1,28 +1,14 @@
 /** Each role meets each route: what the list of ways says is what happens, and no route stands outside it. */
 
 import { readFileSync } from 'node:fs';
-import { mkdtemp } from 'node:fs/promises';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
 import { afterAll, beforeAll, expect, test } from '@jest/globals';
 import { v4 } from 'uuid';
-import { houseActs, may, mayInHouse, type Role, roles, showActs, standings } from '#core/access/roles';
+import { houseActs, may, mayInHouse, type Role, roles, type Standing, showActs, standings } from '#core/access/roles';
 import { makeShow } from '#core/model/make';
-import { makeApp } from './app.js';
-import { keepHouse } from './keeper.js';
-import { makeHub } from './live/hub.js';
-import { type Gate, proxiesOf } from './people/gate.js';
-import { makePeople } from './people/people.js';
-import { type Database, openDatabase } from './store/database.js';
-import { makeShelfStore } from './store/shelf.js';
-import { makeStore } from './store/store.js';
+import { type GatedHouse, gatedHouse } from './gated.arb.js';
 import { type Way, wayOf, ways } from './ways.js';
-import { makeRig } from './wires/rig.js';
-import { makeWires } from './wires/wires.js';
 
-let database: Database;
-let app: ReturnType<typeof makeApp>;
-let close: () => Promise<void>;
+let house: GatedHouse;
 const show = v4();
 /** Cookies by who it is: a standing, or a role of a guest in the one show. */
 const cookies = new Map<string, string>();
@@ -33,35 +19,21 @@ const headers = (who: string | null) => ({
 });
 
 beforeAll(async () => {
-  database = await openDatabase(null, process.env.DATABASE_URL);
-  const store = makeStore(database);
-  const people = makePeople(database, { ln: 4, r: 1, p: 1 });
-  await people.start();
-  const gate: Gate = { people, asks: true, proxies: proxiesOf(''), key: null, base: '' };
-  const rig = makeRig(makeWires({ cid: '0'.repeat(32), name: 'test', ports: { e131: 0, artnet: 0 } }));
-  const folder = await mkdtemp(join(tmpdir(), 'dessin-ways-'));
-  const keeper = keepHouse({ database, whole: async () => null }, store, { folder, kept: 0 });
-  const hub = makeHub(database);
-  app = makeApp({ database, store, shelf: makeShelfStore(database), hub, rig, keeper, web: null, hosts: ['localhost'], gate });
-  close = async () => {
-    await rig.close();
-    await keeper.stop();
-    await database.close();
-  };
-  await store.create(makeShow(show, 'The Salt Orchard', 'metric', 12_000, 9000, v4), show);
-  const signIn = async (as: string, standing: 'owner' | 'member' | 'guest') => {
-    const account = await people.make({ name: `${as} ${v4()}`, password: 'four plain words here', standing });
-    cookies.set(as, `dessin=${await people.begin(account.id, 'test')}`);
-    return account;
+  house = await gatedHouse();
+  await house.store.create(makeShow(show, 'The Salt Orchard', 'metric', 12_000, 9000, v4), show);
+  const signIn = async (as: string, standing: Standing) => {
+    const { id, cookie } = await house.comes(`${as} ${v4()}`, standing);
+    cookies.set(as, cookie);
+    return id;
   };
   for (const standing of standings) await signIn(standing, standing);
-  for (const role of roles) await people.setRole(show, (await signIn(`${role} of the show`, 'guest')).id, role);
+  for (const role of roles) await house.people.setRole(show, await signIn(`${role} of the show`, 'guest'), role);
 });
-afterAll(() => close());
+afterAll(() => house.close());
 
 test('the list of ways is the list of routes', () => {
   const routes = new Set(
-    app.routes
+    house.app.routes
       .filter(({ method, path }) => method !== 'ALL' && path.startsWith('/api/'))
       .map(({ method, path }) => `${method} ${path}`),
   );
@@ -87,7 +59,7 @@ const along = async (way: Way, who: string | null): Promise<number> => {
     .replace(':file', 'nothing.here')
     .replace(':hash', '0'.repeat(64))
     .replace(/:[a-z]+/g, v4());
-  const { status } = await app.request(`http://localhost${path}`, {
+  const { status } = await house.app.request(`http://localhost${path}`, {
     method: way.method,
     headers: {
       ...headers(who),

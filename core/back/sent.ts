@@ -1,12 +1,12 @@
 /** Files that are sent back to whoever drafts, as changes of the show. */
-import { deflateSync, Inflate } from 'fflate';
+import { deflateSync } from 'fflate';
+import { inflated } from '../formats/zip/inflate.js';
 import { bytesOfBase64, textOfBytes } from '../measure/base64.js';
 import { adding, type Change, nothing, updating } from '../model/change.js';
 import { MOST_SENT } from '../model/kinds/sent.js';
-import type { Sent } from '../model/records.js';
+import type { Said, Sent } from '../model/records.js';
 import { all, type Show } from '../model/show.js';
 import { cutText } from '../model/text.js';
-import type { Said } from '../wires/findings.js';
 
 /** The most that a file may be when it is opened again, bytes: what is sent is not believed. */
 export const MOST_BYTES = 64 * 1024 * 1024;
@@ -23,31 +23,17 @@ export function sending(name: string, bytes: Uint8Array, { by, at, newId }: Said
 }
 /** The file as it was. @throws RangeError where it is none, or too large */
 export function fileOf({ name, data }: Pick<Sent, 'name' | 'data'>): Uint8Array {
-  const parts: Uint8Array[] = [];
-  let size = 0;
-  const inflate = new Inflate((part) => {
-    size += part.length;
-    if (size > MOST_BYTES)
-      throw new RangeError(`${name} is larger than ${MOST_BYTES / 1024 / 1024} MB when it is unpacked: it is left alone.`);
-    parts.push(part);
-  });
   try {
     const packed = bytesOfBase64(data);
     if (!packed) throw new Error('no base64');
-    // In pieces, so that what unpacks without end is stopped on its way.
-    for (let from = 0; from < packed.length; from += 65536)
-      inflate.push(packed.subarray(from, from + 65536), from + 65536 >= packed.length);
+    return inflated(packed, (_, all) => {
+      if (all > MOST_BYTES)
+        throw new RangeError(`${name} is larger than ${MOST_BYTES / 1024 / 1024} MB when it is unpacked: it is left alone.`);
+    });
   } catch (error) {
     if (error instanceof RangeError) throw error;
     throw new RangeError(`${name} cannot be unpacked: it came damaged. Ask for it again.`);
   }
-  const out = new Uint8Array(size);
-  let at = 0;
-  for (const part of parts) {
-    out.set(part, at);
-    at += part.length;
-  }
-  return out;
 }
 /** Those that wait, the oldest first. */
 export const sentOpen = (show: Show): readonly Sent[] =>

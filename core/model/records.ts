@@ -54,3 +54,9 @@ export type Vec3 = readonly [number, number, number];
 export type ShelfRecord = RecordOf<ShelfKind>;
 /** Makes a new id; handed in, since core knows neither browser nor Node. */
 export type NewId = () => Id;
+/** Who says something, and when, as 2026-11-29T22:15:00.000Z; with what makes the ids of what is said. */
+export interface Said {
+  readonly by: string;
+  readonly at: string;
+  readonly newId: NewId;
+}

@@ -4,10 +4,9 @@ import { makeDemo } from '#demo/show';
 import { compare } from '../compare/compare.js';
 import { apply, type Change, isEmpty, removing } from '../model/change.js';
 import { rebase } from '../model/merge.js';
-import type { Fixture, Remark } from '../model/records.js';
+import type { Fixture, Remark, Said } from '../model/records.js';
 import { idOf } from '../model/show.arb.js';
 import { all, get, type Show } from '../model/show.js';
-import type { Said } from '../wires/findings.js';
 import {
   aboutNow,
   aboutPlace,

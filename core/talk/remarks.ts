@@ -2,10 +2,9 @@
 import { channelText } from '../fields/texts.js';
 import { formatStagePoint } from '../measure/lengths.js';
 import { adding, type Change, nothing, updating } from '../model/change.js';
-import type { About, Id, Remark, Vec2 } from '../model/records.js';
+import type { About, Id, Remark, Said, Vec2 } from '../model/records.js';
 import { all, find, type Show, settingsOf } from '../model/show.js';
 import { cutText } from '../model/text.js';
-import type { Said } from '../wires/findings.js';
 
 /** A name as it is kept. */
 const named = (text: string): string => cutText(text, 200);

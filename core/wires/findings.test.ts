@@ -4,12 +4,12 @@ import { makeDemo } from '#demo/show';
 import { goingBack } from '../compare/back.js';
 import { compare } from '../compare/compare.js';
 import { apply, type Change, invert, isEmpty } from '../model/change.js';
-import type { Fixture, Id } from '../model/records.js';
+import type { Fixture, Id, Said } from '../model/records.js';
 import { idOf } from '../model/show.arb.js';
 import { all, get, type Show } from '../model/show.js';
 import { inScheduleOrder } from '../order/order.js';
 import { lightAddress } from './check-order.js';
-import { anew, clearing, exchanged, fault, faults, findingsOf, openFaults, type Said, standingOf, works } from './findings.js';
+import { anew, clearing, exchanged, fault, faults, findingsOf, openFaults, standingOf, works } from './findings.js';
 
 const demo = makeDemo();
 let count = 9000;

@@ -3,7 +3,7 @@ import { typeField } from '../fields/index.js';
 import { channelText } from '../fields/texts.js';
 import { adding, type Change, compose, nothing, updating } from '../model/change.js';
 import { findings } from '../model/kinds/finding.js';
-import type { Finding, Fixture, Id } from '../model/records.js';
+import type { Finding, Fixture, Id, Said } from '../model/records.js';
 import { all, find, get, type Show } from '../model/show.js';
 import { natural, positionsInOrder } from '../order/order.js';
 import { formatAddress } from '../patch/address.js';
@@ -14,13 +14,6 @@ export { findings };
 export type Found = Finding['what'];
 /** What is wrong with a light. */
 export const faults = findings.filter((what): what is Exclude<Found, 'works'> => what !== 'works');
-
-/** Who found or cleared something, and when, as 2026-11-29T22:15:00.000Z. */
-export interface Said {
-  readonly by: string;
-  readonly at: string;
-  readonly newId: () => Id;
-}
 
 export const isOpen = ({ what, cleared }: Finding): boolean => what !== 'works' && !cleared;
 

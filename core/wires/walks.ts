@@ -1,9 +1,9 @@
 /** Timed walks through the rig, and the films of them. */
 import { channelText } from '../fields/texts.js';
 import { adding, type Change, compose, nothing } from '../model/change.js';
-import type { Id, Walk } from '../model/records.js';
+import type { Id, Said, Walk } from '../model/records.js';
 import { all, find, type Show } from '../model/show.js';
-import { type Found, findingsOf, isOpen, type Said, works } from './findings.js';
+import { type Found, findingsOf, isOpen, works } from './findings.js';
 
 export interface WalkStep {
   readonly fixture: Id;

@@ -4,11 +4,10 @@ import fc from 'fast-check';
 import { makeDemo } from '#demo/show';
 import { apply, type Change, edit, isEmpty } from '../model/change.js';
 import { rebase } from '../model/merge.js';
-import type { Fixture } from '../model/records.js';
+import type { Fixture, Said } from '../model/records.js';
 import { idOf } from '../model/show.arb.js';
 import { all, get, type Show } from '../model/show.js';
 import { hungFixtures } from '../order/tray.js';
-import type { Said } from '../wires/findings.js';
 import {
   askedFor,
   doneAs,

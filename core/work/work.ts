@@ -4,12 +4,11 @@ import { joined } from '../fields/texts.js';
 import { formatLength } from '../measure/lengths.js';
 import { type Change, nothing } from '../model/change.js';
 import { works } from '../model/kinds/work.js';
-import type { Fixture, Id, Position, Work } from '../model/records.js';
+import type { Fixture, Id, Position, Said, Work } from '../model/records.js';
 import { all, find, type Show, settingsOf } from '../model/show.js';
 import { cutText } from '../model/text.js';
 import { fixturesOn } from '../order/order.js';
 import { isHung, stagePositionsInOrder } from '../order/tray.js';
-import type { Said } from '../wires/findings.js';
 
 export { works };
 export type What = Work['what'];

@@ -38,7 +38,9 @@ const token = says(
 const standing = says(words(...standings), 'Standing', `Somebody is one of these in the house: ${listed(standings)}.`);
 const role = says(words(...roles), 'Role', `Somebody is one of these in a show: ${listed(roles)}; null takes it.`);
 const text = (what: string) => says(Type.String({ maxLength: 10_000 }), what, `Write the ${what.toLowerCase()} as a text.`);
-const ids = says(Type.Array(Id, { minItems: 1, maxItems: 20_000 }), 'Items are missing', 'Name the items by their ids.');
+/** The most items of the Shelf in one request. */
+export const MOST_ITEMS = 20_000;
+const ids = says(Type.Array(Id, { minItems: 1, maxItems: MOST_ITEMS }), 'Items are missing', 'Name the items by their ids.');
 const folder = says(
   Type.String({ maxLength: 5000 }),
   'Folder',
@@ -101,6 +103,27 @@ export const marking = Type.Object({
   folder: optional(folder),
   favourite: optional(says(Type.Boolean(), 'Favourite', 'A favourite is true or false.')),
 });
+/** The records themselves are checked against their schemas (core/shelf). */
+export const keeping = Type.Object({
+  put: says(
+    Type.Array(
+      Type.Object({
+        record: says(Type.Unknown(), 'Items are missing', 'Each item has a "record".'),
+        base: optional(
+          says(
+            Type.Union([Type.Integer({ minimum: 0 }), Type.Null()]),
+            'Version',
+            'The base is the version that was seen, or null for a new item.',
+          ),
+        ),
+        folder: optional(folder),
+      }),
+      { minItems: 1, maxItems: MOST_ITEMS },
+    ),
+    'Items are missing',
+    `Send { "put": [{ "record": ..., "base": version or null }] }, with at most ${MOST_ITEMS} items.`,
+  ),
+});
 export const folders = Type.Object({
   add: optional(folder),
   rename: optional(folder),
@@ -115,16 +138,24 @@ function checkOf(form: TSchema): ValidateFunction {
   compiled.set(form, known);
   return known;
 }
-/** Why a value does not fit a form, as the part of it that it does not fit; null where it fits. */
-export function misfit(form: TObject, value: unknown): Pick<TSchema, 'title' | 'description'> | null {
+type Told = Pick<TSchema, 'title' | 'description'>;
+/** Why a value does not fit a form, as the innermost part that says something of what does not fit; null where it fits. */
+export function misfit(form: TObject, value: unknown): Told | null {
   const check = checkOf(form);
   if (check(value)) return null;
   const [error] = check.errors ?? [];
-  const key = error?.keyword === 'required' ? String(error.params.missingProperty) : (error?.instancePath.split('/')[1] ?? '');
-  return form.properties[key] ?? form;
+  const path = (error?.instancePath.split('/') ?? []).slice(1);
+  if (error?.keyword === 'required') path.push(String(error.params.missingProperty));
+  let told: Told = form;
+  let at: TSchema | undefined = form;
+  for (const key of path) {
+    at = at?.type === 'array' ? (at.items as TSchema) : (at?.properties as Record<string, TSchema> | undefined)?.[key];
+    if (at?.description) told = at;
+  }
+  return told;
 }
 export const notJson = (c: Context): Response => problem(c, 400, 'Not JSON', 'The request holds no JSON object.');
-export const doesNotFit = (c: Context, { title, description }: Pick<TSchema, 'title' | 'description'>): Response =>
+export const doesNotFit = (c: Context, { title, description }: Told): Response =>
   problem(
     c,
     422,

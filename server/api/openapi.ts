@@ -31,6 +31,7 @@ export const bodies: Readonly<Record<string, TObject | readonly TObject[]>> = {
   'POST /api/shows/:id/issues/:issue/read': forms.acknowledgement,
   'POST /api/shows/:id/changes': forms.edited,
   'POST /api/shelf/items/read': forms.named,
+  'POST /api/shelf/items': forms.keeping,
   'PATCH /api/shelf/items': forms.marking,
   'POST /api/shelf/remove': forms.named,
   'POST /api/shelf/restore': forms.named,

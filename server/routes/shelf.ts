@@ -5,21 +5,19 @@ import { isId } from '#core/model/ids';
 import type { Id, ShelfRecord } from '#core/model/records';
 import { cleanDeep } from '#core/model/text';
 import { cleanFolder, summaryOf } from '#core/shelf/search';
-import { asked, folders, marking, named } from '../api/forms.js';
+import { asked, folders, keeping, MOST_ITEMS, marking, named } from '../api/forms.js';
 import type { Hub } from '../live/hub.js';
 import { NOT_ANY_MORE, problem } from '../problem.js';
 import type { ShelfStore } from '../store/shelf.js';
 import { faultOfShelfRecord } from '../validate.js';
-import { body } from './body.js';
 import { nameIn, partsIn } from './imports.js';
 import { jsonText, readFileIn, type Workers, whyNot } from './threaded.js';
 
-const MOST = 20_000;
 /** Quiet after which a sign of life is due, ms. */
 const BEAT = 15_000;
 
 const idsOf = (value: unknown): Id[] | null =>
-  Array.isArray(value) && value.length > 0 && value.length <= MOST && value.every(isId) ? value : null;
+  Array.isArray(value) && value.length > 0 && value.length <= MOST_ITEMS && value.every(isId) ? value : null;
 const noIds = (c: Context) => problem(c, 422, 'Items are missing', 'Name the items by their ids.');
 const badFolder = (c: Context) =>
   problem(c, 422, 'Folder', 'A folder has a name of at most 200 characters, and lies at most 8 deep. Parts are joined by "/".');
@@ -80,24 +78,15 @@ export function shelfRoutes(shelf: ShelfStore, workers: Workers, hub: Pick<Hub, 
   });
 
   app.post('/items', async (c) => {
-    const input = await body(c);
-    const entries = input?.put;
-    if (!Array.isArray(entries) || !entries.length || entries.length > MOST)
-      return problem(c, 422, 'Items are missing', 'Send { "put": [{ "record": ..., "base": version or null }] }.');
+    const input = await asked(c, keeping);
+    if (input instanceof Response) return input;
     const sound: { record: ShelfRecord; base: number | null; folder?: string }[] = [];
-    for (const entry of entries as { record?: unknown; base?: unknown; folder?: unknown }[]) {
-      const why = faultOfShelfRecord(entry?.record);
+    for (const { record, base = null, folder: named } of input.put) {
+      const why = faultOfShelfRecord(record);
       if (why) return problem(c, 422, 'Cannot be kept', why);
-      const base = entry.base ?? null;
-      if (base !== null && !(Number.isInteger(base) && (base as number) >= 0))
-        return problem(c, 422, 'Version', 'The base is the version that was seen, or null for a new item.');
-      const folder = entry.folder === undefined ? undefined : cleanFolder(entry.folder);
+      const folder = named === undefined ? undefined : cleanFolder(named);
       if (folder === null) return badFolder(c);
-      sound.push({
-        record: cleanDeep(entry.record as ShelfRecord),
-        base: base as number | null,
-        ...(folder === undefined ? {} : { folder }),
-      });
+      sound.push({ record: cleanDeep(record as ShelfRecord), base, ...(folder === undefined ? {} : { folder }) });
     }
     if (new Set(sound.map(({ record }) => record.id)).size !== sound.length)
       return problem(c, 422, 'Twice', 'An item stands in the list twice.');

@@ -64,11 +64,13 @@ export function ShowLinks({ show, name: of }: { readonly show: string; readonly 
       <ul>
         {data?.links.map((link) => (
           <li key={link.id} className="flex items-baseline gap-2 py-1">
-            <span className="min-w-0 flex-1 truncate">{saidOf(link)}</span>
-            <span className="pencil whitespace-nowrap text-[11px]">until {whenSaid(link.ends)}</span>
+            <span className="min-w-0 flex-1">
+              <span className="block break-words">{saidOf(link)}</span>
+              <span className="pencil block text-[11px]">until {whenSaid(link.ends)}</span>
+            </span>
             <button
               type="button"
-              className="link"
+              className="link whitespace-nowrap"
               aria-label={`Take back the link ${saidOf(link)}`}
               onClick={() => void attempt(() => send(`${path}/${link.id}`, 'DELETE'))}
             >
@@ -77,9 +79,9 @@ export function ShowLinks({ show, name: of }: { readonly show: string; readonly 
           </li>
         ))}
       </ul>
+      <Choice label="Link" className="mt-1 w-full" value={what} options={wanted} onChoose={setWhat} />
       <div className="flex items-baseline gap-2 pt-1">
-        <Choice label="Link" className="min-w-0 flex-1" value={what} options={wanted} onChoose={setWhat} />
-        <Choice label="Lasts" className="!w-28" value={days} options={times} onChoose={setDays} />
+        <Choice label="Lasts" className="min-w-0 flex-1" value={days} options={times} onChoose={setDays} />
         <button type="button" className="act act-small" onClick={() => void make()}>
           {what.startsWith(SCRIPT) ? 'Make a token' : 'Make a link'}
         </button>

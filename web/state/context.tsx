@@ -21,12 +21,15 @@ export function useShow(): Show {
   return useSyncExternalStore(session.subscribe, () => session.get().show);
 }
 
-/** Whether one may do something in the open show; in an old issue nobody changes anything. */
-export const useMay = (act: ShowAct): boolean => useSessionPart(({ role, reading }) => may(reading ? 'viewer' : role, act));
+/** As what one is in the open show; in an old issue nobody changes anything. */
+const roleNow = ({ role, reading }: SessionState) => (reading ? 'viewer' : role);
+
+/** Whether one may do something in the open show. */
+export const useMay = (act: ShowAct): boolean => useSessionPart((state) => may(roleNow(state), act));
 
 /** The same for any act. */
 export function useMayDo(): (act: ShowAct) => boolean {
-  const role = useSessionPart((state) => (state.reading ? 'viewer' : state.role));
+  const role = useSessionPart(roleNow);
   return useCallback((act) => may(role, act), [role]);
 }
 

@@ -2,7 +2,7 @@
 import useSWR, { mutate } from 'swr';
 import { v4 } from 'uuid';
 import { type HouseAct, mayInHouse, type Standing } from '#core/access/roles';
-import type { Said } from '#core/wires/findings';
+import type { Said } from '#core/model/records';
 import { call, isAway, send, whenSignedOut } from './api';
 import { usePreferences } from './preferences';
 import { snapshots } from './session/kept';

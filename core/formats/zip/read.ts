@@ -1,7 +1,8 @@
 /** Reads a zip by its central directory, distrusting every figure in it (reference formats 0.3). Inflating is fflate's. */
-import { Inflate, strFromU8 } from 'fflate';
+import { strFromU8 } from 'fflate';
 import { FormatError, type Limits, limits, type Report } from '../report.js';
 import { crc32 } from './crc.js';
+import { inflated } from './inflate.js';
 
 /** Bytes that may still be inflated; an archive inside an archive shares it. */
 export interface Budget {
@@ -195,36 +196,21 @@ const tooBig = (where: string) =>
   new FormatError('ZIP_TOO_BIG', `${where} unpacks to more than the limit. Ask the sender for a smaller file.`, where);
 
 function inflate(packed: Uint8Array, budget: Budget, where: string, most: Limits): Uint8Array {
-  const parts: Uint8Array[] = [];
-  let size = 0;
-  const stream = new Inflate((part) => {
-    size += part.length;
-    budget.left -= part.length;
-    if (budget.left < 0) throw tooBig(where);
-    if (size > most.ratioFrom && size > most.ratio * Math.max(1, packed.length))
-      throw new FormatError(
-        'ZIP_RATIO',
-        `${where} unpacks to more than ${most.ratio} times its size, which only a hostile archive does.`,
-        where,
-      );
-    parts.push(part.slice());
-  });
   try {
-    // In pieces, so that the count stops a bomb before it fills the memory.
-    const step = 16384;
-    for (let at = 0; at < packed.length || at === 0; at += step)
-      stream.push(packed.subarray(at, at + step), at + step >= packed.length);
+    return inflated(packed, (piece, all) => {
+      budget.left -= piece;
+      if (budget.left < 0) throw tooBig(where);
+      if (all > most.ratioFrom && all > most.ratio * Math.max(1, packed.length))
+        throw new FormatError(
+          'ZIP_RATIO',
+          `${where} unpacks to more than ${most.ratio} times its size, which only a hostile archive does.`,
+          where,
+        );
+    });
   } catch (error) {
     if (error instanceof FormatError) throw error;
     throw new FormatError('ZIP_BAD', `${where} cannot be unpacked: its data are damaged.`, where);
   }
-  const out = new Uint8Array(size);
-  let at = 0;
-  for (const part of parts) {
-    out.set(part, at);
-    at += part.length;
-  }
-  return out;
 }
 
 /** UTF-8 strictly, else the upper half as Latin letters; names are only ever looked up, never used as paths. */

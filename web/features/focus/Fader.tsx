@@ -2,6 +2,7 @@
 import { levelFrom, withLevels } from '#core/light/looks';
 import { useLight } from '../../state/light';
 import { Range } from '../../ui/Field';
+import { May } from '../../ui/May';
 import { TextField } from '../../ui/TextField';
 
 export const percent = (level: number): string => String(Math.round(level * 1000) / 10);
@@ -72,9 +73,11 @@ export function LiveHeading({ onKeep }: { readonly onKeep: () => void }) {
         >
           {shown ? 'shown' : 'show'}
         </button>
-        <button type="button" className="link" aria-label="Keep live levels as a look" disabled={!some} onClick={onKeep}>
-          keep
-        </button>
+        <May>
+          <button type="button" className="link" aria-label="Keep live levels as a look" disabled={!some} onClick={onKeep}>
+            keep
+          </button>
+        </May>
         <button
           type="button"
           className="link"
