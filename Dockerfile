@@ -8,7 +8,7 @@ RUN mkdir /data /dessin && chown node:node /data /dessin
 USER node
 WORKDIR /dessin
 COPY --chown=node:node package.json package-lock.json ./
-COPY --chown=node:node scripts/lib.mjs scripts/licences.mjs scripts/
+COPY --chown=node:node scripts/lib.mjs scripts/licences.mjs scripts/chunks.mjs scripts/
 RUN ["node", "-e", "import('/dessin/scripts/lib.mjs').then((lib) => lib.install())"]
 COPY --chown=node:node . .
 RUN ["node", "-e", "import('/dessin/scripts/lib.mjs').then((lib) => lib.build())"]

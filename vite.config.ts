@@ -2,6 +2,7 @@ import { fileURLToPath } from 'node:url';
 import tailwindcss from '@tailwindcss/vite';
 import react from '@vitejs/plugin-react';
 import { defineConfig } from 'vite';
+import { groupsOf } from './scripts/chunks.mjs';
 
 const at = (path: string) => fileURLToPath(new URL(path, import.meta.url));
 
@@ -36,7 +37,7 @@ export default defineConfig({
     emptyOutDir: true,
     target: 'es2023',
     chunkSizeWarningLimit: 1100,
-    rolldownOptions: { treeshake },
+    rolldownOptions: { treeshake, output: { codeSplitting: { groups: groupsOf(at('./web')) } } },
   },
   worker: { format: 'es', rolldownOptions: { treeshake } },
   // The host stays as the page has it: the server takes what comes from another for another site.

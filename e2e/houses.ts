@@ -7,6 +7,19 @@ import { pathToFileURL } from 'node:url';
 import { type Browser, expect, type Page } from './base.js';
 
 export const word = 'four plain words here';
+/** Makes the owner of a house that has not started. */
+export async function makeOwner(data: string, name: string): Promise<void> {
+  const { ownerCommand } = (await import(pathToFileURL('dist/start/commands.js').href)) as {
+    ownerCommand: (house: { data: string; databaseUrl: undefined }, name: string, password: string) => Promise<string>;
+  };
+  await ownerCommand({ data, databaseUrl: undefined }, name, word);
+}
+/** Writes a note on a fixture, in the Ledger. */
+export async function noteIn(page: Page, text: string, of = /^LX 1/, n = 0): Promise<void> {
+  await page.getByRole('row', { name: of }).nth(n).getByRole('gridcell').nth(8).dblclick();
+  await page.getByLabel('Edit Notes').fill(text);
+  await page.keyboard.press('Enter');
+}
 
 /**
  * @param beside  ports beside that of the stories: each house has its own
@@ -41,10 +54,7 @@ export function makeHouse(beside: number, { saves = true } = {}) {
     /** Makes an owner, and starts. */
     open: async (owner: string): Promise<void> => {
       data = await mkdtemp(join(tmpdir(), 'dessin-house-'));
-      const { ownerCommand } = (await import(pathToFileURL('dist/start/commands.js').href)) as {
-        ownerCommand: (house: { data: string; databaseUrl: undefined }, name: string, password: string) => Promise<string>;
-      };
-      await ownerCommand({ data, databaseUrl: undefined }, owner, word);
+      await makeOwner(data, owner);
       await begin();
     },
     close: async (): Promise<void> => {

@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
 import { expect, type Page, test } from './base.js';
 import { chooseType, dragFrom, drawPipe, newShow, recordsOf, stored } from './helpers.js';
-import { makeHouse } from './houses.js';
+import { makeHouse, noteIn } from './houses.js';
 
 const house = makeHouse(40, { saves: false });
 const { begin, end, come, signIn } = house;
@@ -21,11 +21,7 @@ const kept = (page: Page): Promise<void> =>
     .poll(() => page.evaluate(async () => (await navigator.serviceWorker.getRegistration())?.active?.state), { timeout: 60_000 })
     .toBe('activated');
 const row = (page: Page, n: number) => page.getByRole('row', { name: /^LX 1/ }).nth(n);
-const note = async (page: Page, n: number, text: string): Promise<void> => {
-  await row(page, n).getByRole('gridcell').nth(8).dblclick();
-  await page.getByLabel('Edit Notes').fill(text);
-  await page.keyboard.press('Enter');
-};
+const note = (page: Page, n: number, text: string) => noteIn(page, text, /^LX 1/, n);
 
 test('two windows go on without the server, are opened anew, and what both changed is merged when it is back', async ({
   browser,

@@ -30,6 +30,23 @@ async function smallRig(page: import('./base.js').Page, name: string): Promise<s
   return id;
 }
 
+test('opening a show asks for few files, and for none of what is only opened later', async ({ page }) => {
+  const asked: string[] = [];
+  page.on('request', (request) => {
+    const name = /\/assets\/([\w~.-]+)\.js$/.exec(request.url())?.[1];
+    if (name) asked.push(name);
+  });
+  await page.goto('/');
+  await expect(page.getByRole('link', { name: 'Open The Salt Orchard' })).toBeVisible();
+  // The list of shows is what a slow line gets first.
+  expect(asked.length).toBeLessThanOrEqual(5);
+  await openDemo(page, 'hang');
+  await expect(page.getByTestId('stored')).toBeVisible();
+  expect(asked.length).toBeGreaterThan(3);
+  expect(asked.length).toBeLessThanOrEqual(45);
+  expect(asked.filter((name) => /SpaceView|Chart|plates|SymbolEditor|GuidePanel/.test(name))).toEqual([]);
+});
+
 test('two windows see the edits of each other, and those to different fields both survive', async ({ page, context }) => {
   const id = await smallRig(page, 'Two windows');
   const other = await context.newPage();

@@ -156,6 +156,7 @@ export async function build() {
     'vite.config.ts',
     'vite.server.config.ts',
     'vite.service.config.ts',
+    'scripts/chunks.mjs',
     'scripts/licences.mjs',
     'scripts/lib.mjs',
     'tsconfig.base.json',

@@ -84,6 +84,17 @@ describe.each(where)('the Shelf on %s', (_, url) => {
     expect(two.status).toBe(409);
     expect((await get(types.flood.id))[0]!.version).toBe(1);
   });
+  test.each([
+    [{}, 'Items are missing', 'Send { "put": ['],
+    [{ put: [] }, 'Items are missing', 'Send { "put": ['],
+    [{ put: [{ base: null }] }, 'Items are missing', 'Each item has a "record".'],
+    [{ put: [{ record: {}, base: -1 }] }, 'Version', 'The base is the version that was seen, or null for a new item.'],
+    [{ put: [{ record: {}, base: null, folder: 7 }] }, 'Folder', 'A folder has a name of at most 200 characters'],
+  ])('%j is refused by the part of it that does not fit', async (sent, title, said) => {
+    const { status, body } = await ask('POST', '/shelf/items', sent);
+    expect([status, body.title]).toEqual([422, title]);
+    expect(body.detail).toContain(said);
+  });
   test('a type comes with its symbol; a type whose symbol is not there is refused', async () => {
     const symbol = symbolFrom(v4(), 'Mine', 'profile', { length: 600, width: 250, nose: 300, yoke: 260, cells: 1, field: 26 });
     const type = { ...aster, id: v4(), name: 'Mine', symbol: symbol.id };

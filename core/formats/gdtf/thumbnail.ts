@@ -20,14 +20,20 @@ function stroke(dark: Float32Array, [ax, ay]: Point, [bx, by]: Point, width: num
   const [dx, dy] = [bx - ax, by - ay];
   const length = dx * dx + dy * dy;
   const clamp = (value: number) => Math.max(0, Math.min(SIDE - 1, Math.floor(value)));
-  for (let j = clamp(Math.min(ay, by) - reach); j <= clamp(Math.max(ay, by) + reach); j++)
-    for (let i = clamp(Math.min(ax, bx) - reach); i <= clamp(Math.max(ax, bx) + reach); i++) {
-      const [x, y] = [i + 0.5 - ax, j + 0.5 - ay];
+  for (let j = clamp(Math.min(ay, by) - reach); j <= clamp(Math.max(ay, by) + reach); j++) {
+    const y = j + 0.5 - ay;
+    // Of a long stroke only what lies near this row of dots: where it comes within reach, and where it leaves it.
+    const along = dy === 0 ? [0, 1] : [(y - reach) / dy, (y + reach) / dy].map((t) => Math.max(0, Math.min(1, t)));
+    const [from, to] = [ax + dx * (along[0] ?? 0), ax + dx * (along[1] ?? 1)];
+    const last = clamp(Math.max(from, to) + reach);
+    for (let i = clamp(Math.min(from, to) - reach); i <= last; i++) {
+      const x = i + 0.5 - ax;
       const t = length > 0 ? Math.max(0, Math.min(1, (x * dx + y * dy) / length)) : 0;
-      const cover = Math.max(0, Math.min(1, width / 2 + 0.5 - Math.hypot(x - t * dx, y - t * dy)));
+      const cover = width / 2 + 0.5 - Math.sqrt((x - t * dx) ** 2 + (y - t * dy) ** 2);
       const at = j * SIDE + i;
-      dark[at] = Math.max(dark[at] ?? 0, cover);
+      if (cover > (dark[at] ?? 0)) dark[at] = Math.min(1, cover);
     }
+  }
 }
 
 const made = new WeakMap<FixtureType, Uint8Array>();
@@ -50,7 +56,8 @@ export function thumbnailOf(type: FixtureType): Uint8Array {
       }
     }
   }
-  const data = Uint8Array.from(dark, (value) => Math.round(255 - (255 - INK) * value));
+  const data = new Uint8Array(dark.length);
+  for (let i = 0; i < dark.length; i++) data[i] = Math.round(255 - (255 - INK) * (dark[i] ?? 0));
   const png = encode({ width: SIDE, height: SIDE, channels: 1, depth: 8, data });
   made.set(type, png);
   return png;
