@@ -5,12 +5,13 @@ export default {
   extensionsToTreatAsEsm: ['.ts', '.tsx'],
   moduleNameMapper: { '^#(core|demo)/(.*)$': '<rootDir>/$1/$2.ts', '^(\\.{1,2}/.*)\\.js$': '$1' },
   transform: {
-    '\\.tsx?$': [
-      '@swc/jest',
+    '\\.(tsx?|m?js)$': [
+      '<rootDir>/scripts/jest-transform.mjs',
       { jsc: { target: 'es2022', parser: { syntax: 'typescript', tsx: true } }, module: { type: 'es6' } },
     ],
   },
-  transformIgnorePatterns: ['/node_modules/'],
+  // Packages that work hard in tests.
+  transformIgnorePatterns: ['/node_modules/(?!(@electric-sql/pglite/dist|fflate/esm|drizzle-orm|fast-check/lib)/)'],
   // Jest keeps a core for itself unless it is told; it has little to do there.
   maxWorkers: '100%',
   // Of every file of tests something stays in a worker (its modules, and a storage that each promise is shown to): a fresh one is the quicker one.

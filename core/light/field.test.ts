@@ -4,6 +4,7 @@
  */
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
+import { isNear } from '../measure/near.arb.js';
 import type { Vec3 } from '../model/records.js';
 import { cross, dot, scaled, sub, unit } from '../space/vectors.js';
 import { illuminance, isoRadius, peakFromLumens, twoAngleProfile } from './beam.js';
@@ -103,7 +104,7 @@ describe('a surface', () => {
           const got = all(surface, shareOf(source, surface));
           got.forEach((lux, k) => {
             const wanted = luxAt(source, pointOf(surface, k % surface.across, Math.floor(k / surface.across)), surface.normal);
-            expect(Math.abs(lux - wanted)).toBeLessThan(1e-3 + wanted * 1e-4);
+            isNear(lux, wanted, 1e-3 + wanted * 1e-4);
           });
         },
       ),
@@ -187,10 +188,10 @@ describe('a surface', () => {
               0,
             );
             const close = 1e-3 + Math.abs(one) * 1e-5;
-            expect(Math.abs(value - one)).toBeLessThan(close);
-            expect(Math.abs(turned[k]! - one)).toBeLessThan(close);
-            expect(Math.abs(colours[3 * k + 1]! - one)).toBeLessThan(close);
-            expect(Math.abs(colours[3 * k]! - 1.1 * one)).toBeLessThan(close * 2);
+            isNear(value, one, close);
+            isNear(turned[k], one, close);
+            isNear(colours[3 * k + 1], one, close);
+            isNear(colours[3 * k], 1.1 * one, close * 2);
           });
         },
       ),
@@ -285,7 +286,7 @@ describe('what stands in the way', () => {
         const [free, cut] = [all(surface, shareOf(source, surface)), all(surface, shareOf(source, surface, blockers))];
         free.forEach((lux, k) => {
           const hidden = isBlocked(blockers, source.at, pointOf(surface, k % surface.across, Math.floor(k / surface.across)));
-          expect(cut[k]).toBeCloseTo(hidden ? 0 : lux, 2);
+          isNear(cut[k], hidden ? 0 : lux, 0.005);
         });
       }),
       { numRuns: 60 },
@@ -299,4 +300,18 @@ describe('what stands in the way', () => {
     // What lies on the cloth is lit, and a hand's breadth behind it is not.
     expect([2000.1, 2005].map((y) => isBlocked([border], [0, 0, 5000], [0, y, 4500]))).toEqual([false, true]);
   });
+});
+
+test('what is near passes; what is off, missing or no number does not', () => {
+  expect(() => isNear(1.0009, 1, 0.001)).not.toThrow();
+  expect(() => isNear(1.002, 1, 0.001)).toThrow('1.002 is not within 0.001 of 1');
+  expect(() => isNear(1, 1.002, 0.001)).toThrow('1 is not within 0.001 of 1.002');
+  for (const [found, wanted, within] of [
+    [undefined, 1, 1],
+    [1, undefined, 1],
+    [Number.NaN, 1, 1],
+    [1, 1, Number.NaN],
+    [1, 1, 0],
+  ] as const)
+    expect(() => isNear(found, wanted, within)).toThrow('is not within');
 });

@@ -3,6 +3,7 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { makeDemo } from '#demo/show';
 import { meshOf } from '../draw/mesh.js';
+import { isNear } from '../measure/near.arb.js';
 import type { Vec3 } from '../model/records.js';
 import { type Blocker, blockersInBeam, blockersOf, castBlockers, isBlocked, type Sheet } from './blockers.js';
 import { type Cloud, cloudShare } from './cloud.js';
@@ -75,7 +76,7 @@ describe('clouds', () => {
             cloud.places[3 * i + 2]! + 2 * n[2],
           ];
           const lux = isBlocked([blockers[0]!], source.at, at) ? 0 : luxAt(source, at, n);
-          expect(Math.abs((share?.[i] ?? 0) - lux)).toBeLessThan(1e-3 + lux * 1e-6);
+          isNear(share?.[i] ?? 0, lux, 1e-3 + lux * 1e-6);
         }
       }),
     ));
@@ -93,7 +94,7 @@ describe('clouds', () => {
         whole.forEach((lux, k) => {
           const point = pointOf(surface, k % surface.across, Math.floor(k / surface.across));
           const open = luxAt(source, point, [0, 0, 1]);
-          if (near.length === 0) expect(Math.abs(lux - open)).toBeLessThan(1e-3 + open * 1e-5);
+          if (near.length === 0) isNear(lux, open, 1e-3 + open * 1e-5);
         });
       }),
       { numRuns: 60 },
@@ -123,7 +124,7 @@ describe('fine steps', () => {
           for (let y = 0; y < surface.rows; y += 3)
             for (let x = 0; x < surface.across; x += 3) {
               const k = (j * FINER + y) * fine.across + i * FINER + x;
-              expect(Math.abs(out[3 * k]! - whole[k]!)).toBeLessThan(1e-3 + whole[k]! * 1e-4);
+              isNear(out[3 * k], whole[k], 1e-3 + whole[k]! * 1e-4);
             }
         // Where there are no tiles it lies between the coarse points round about.
         const tiled = new Set(tiles.map(({ i, j }) => `${i},${j}`));
@@ -133,8 +134,8 @@ describe('fine steps', () => {
             if (tiled.has(`${16 * Math.floor(x / FINER / 16)},${16 * Math.floor(y / FINER / 16)}`)) continue;
             const round = [0, 1, coarse.across, coarse.across + 1].map((k) => rough[j * coarse.across + i + k]!);
             const value = out[3 * (y * fine.across + x)]!;
-            expect(value).toBeGreaterThanOrEqual(Math.min(...round) - 1e-3);
-            expect(value).toBeLessThanOrEqual(Math.max(...round) + 1e-3);
+            const [least, most] = [Math.min(...round), Math.max(...round)];
+            isNear(value, (least + most) / 2, (most - least) / 2 + 1e-3);
           }
       }),
       { numRuns: 10 },
@@ -198,7 +199,7 @@ describe('a picture that is kept up', () => {
             const mine = now.light.get(id)!;
             expect([mine.across, mine.rgb.length]).toEqual([across, rgb.length]);
             rgb.forEach((value, k) => {
-              expect(Math.abs(mine.rgb[k]! - value)).toBeLessThan(1e-2 + Math.abs(value) * 1e-5);
+              isNear(mine.rgb[k], value, 1e-2 + Math.abs(value) * 1e-5);
             });
           }
         }

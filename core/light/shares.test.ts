@@ -1,6 +1,7 @@
 /** The field that is kept up is the field that is computed from nothing. Brute force; mirror images by reference calculations 3. */
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
+import { isNear } from '../measure/near.arb.js';
 import type { Vec3 } from '../model/records.js';
 import type { Sheet } from './blockers.js';
 import { shareOf, totalOf } from './field.js';
@@ -63,7 +64,7 @@ describe('shares that are kept', () => {
               }),
             );
             kept.forEach((lux, k) => {
-              expect(Math.abs(lux - whole[k]!)).toBeLessThan(0.02 + whole[k]! * 1e-5);
+              isNear(lux, whole[k], 0.02 + whole[k]! * 1e-5);
             });
           }
         }
@@ -116,7 +117,7 @@ describe('shares that are kept', () => {
           const whole = totalOf(surface, shares.lit(surface, [...levels]));
           const most = Math.max(...whole);
           last.forEach((lux, k) => {
-            expect(Math.abs(lux - whole[k]!)).toBeLessThan(0.02 + most * 1e-5);
+            isNear(lux, whole[k], 0.02 + most * 1e-5);
           });
         },
       ),
@@ -144,7 +145,7 @@ describe('shares that are kept', () => {
         const [there, here] = [lux(image), lux(source)];
         here.forEach((value, k) => {
           const [i, j] = [k % plain.across, Math.floor(k / plain.across)];
-          expect(Math.abs(value - there[j * plain.across + plain.across - 1 - i]!)).toBeLessThan(1e-3 + value * 1e-4);
+          isNear(there[j * plain.across + plain.across - 1 - i], value, 1e-3 + value * 1e-4);
         });
       }),
       { numRuns: 60 },
