@@ -111,6 +111,21 @@ test('a designer makes a show and asks others in; each is offered what the role 
   await expect(viewer.getByLabel('Edit Notes')).toHaveCount(0);
   await viewer.getByRole('row', { name: /^LX 1/ }).first().click();
   await expect(viewer.getByTestId('card').getByLabel('Channel')).not.toBeEditable();
+  // Nor does a thing go along with the pointer: it is chosen, and stays. The designer's own does.
+  await expect(viewer.getByText('and may not write notes')).toHaveCount(0);
+  const alongs = async () => (await fixtures()).map(({ along }) => along);
+  const stood = await alongs();
+  for (const page of [viewer, electrician]) {
+    await dragFrom(page, [2000, 3000], [3000, 3000]);
+    await expect(page.getByTestId('card')).toContainText('Unit 1 on LX 1');
+    await expect(page.getByText(/may not draft/)).toHaveCount(0);
+  }
+  expect(await alongs()).toEqual(stood);
+  await people.designer.goto(`/shows/${show}/hang`);
+  await expect(people.designer.getByRole('row', { name: /^LX 1/ }).first()).toBeVisible();
+  await dragFrom(people.designer, [2000, 3000], [2500, 3000]);
+  await stored(people.designer);
+  expect(await alongs()).not.toEqual(stood);
   await electrician.getByRole('row', { name: /^LX 1/ }).first().click();
   await expect(electrician.getByTestId('card').getByLabel('Channel')).not.toBeEditable();
   await expect(electrician.getByTestId('card').getByLabel('Circuit').first()).toBeEditable();

@@ -20,7 +20,7 @@ interface Lists {
 const roleWords: Readonly<Record<Role, string>> = {
   owner: 'owner: everything',
   designer: 'designer: drafts',
-  electrician: 'electrician: checks',
+  electrician: 'electrician: rigs, checks',
   programmer: 'programmer: answers',
   viewer: 'viewer: looks',
 };

@@ -24,7 +24,9 @@ export function useShow(): Show {
 /** As what one is in the open show; in an old issue nobody changes anything. */
 const roleNow = ({ role, reading }: SessionState) => (reading ? 'viewer' : role);
 
-/** Whether one may do something in the open show. */
+/** Whether one may do something in the open show, asked once. */
+export const mayNow = (session: Session, act: ShowAct): boolean => may(roleNow(session.get()), act);
+/** The same, as it becomes. */
 export const useMay = (act: ShowAct): boolean => useSessionPart((state) => may(roleNow(state), act));
 
 /** The same for any act. */

@@ -12,6 +12,7 @@ import { areaPoints } from '#core/space/areas';
 import { curveLength, snapAlong, snapTo } from '#core/space/curves';
 import { isStanding } from '#core/space/pixel-wall';
 import { movedRecord } from '#core/space/transform';
+import { mayNow } from '../../state/context';
 import { select, useSelection, without } from '../../state/selection';
 import { type Env, slip, type Tool } from '../../ui/canvas/tool';
 import { boxing, Rubber } from './rubber';
@@ -170,7 +171,8 @@ export function sectionTool(env: Env, view: () => SectionView): Tool {
       );
       const record = show.records.get(chunk.id);
       const grip = record && byKind(grips, record, { show, view: view(), at });
-      if (grip) drag = { from: at, ...grip, moved: false, change: null, label: '', say: '', at, moving: null };
+      if (grip && mayNow(env.session, 'draft'))
+        drag = { from: at, ...grip, moved: false, change: null, label: '', say: '', at, moving: null };
     },
     move(at, event) {
       if (rubber) rubber.move(at, event);

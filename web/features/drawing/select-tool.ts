@@ -11,6 +11,7 @@ import { areaHandles } from '#core/setout/areas';
 import type { Snap } from '#core/setout/snap';
 import { middleOf } from '#core/setout/turn';
 import { isMovable } from '#core/space/transform';
+import { mayNow } from '../../state/context';
 import { select, useSelection, without } from '../../state/selection';
 import { type Env, slip, snapMark, type Tool } from '../../ui/canvas/tool';
 import {
@@ -82,32 +83,30 @@ class Select implements Tool {
   private rubber: Rubber | null = null;
   constructor(private readonly env: Env) {}
 
+  /** Whoever may not draft chooses, and moves nothing. */
+  private drafts = (): boolean => mayNow(this.env.session, 'draft');
+
   private drag(from: Vec2, ids: readonly Id[], act: Act, click: (() => void) | null = null): void {
     const fresh = { at: from, label: '', say: '', moved: false, change: null, moving: null, snap: null };
-    this.gesture = { from, ids, act, click, ...fresh };
+    this.gesture = { from, ids, act: this.drafts() ? act : stay(from), click, ...fresh };
+  }
+
+  /** The one thing that is selected in its step, and takes handles. */
+  private handled(step: string): Id | undefined {
+    const { selection } = useSelection.getState();
+    return selection.length === 1 && this.env.step() === step && this.drafts() ? selection[0] : undefined;
   }
 
   /** The one outline that is selected, while the stage is drawn. */
-  private outline(): Outline | undefined {
-    const { selection } = useSelection.getState();
-    const { env } = this;
-    return selection.length === 1 && env.step() === 'stage' ? find(env.show(), 'outline', selection[0]) : undefined;
-  }
+  private outline = (): Outline | undefined => find(this.env.show(), 'outline', this.handled('stage'));
 
   /** The one focus area that is selected, while light is focused. */
-  private area(): FocusArea | undefined {
-    const { selection } = useSelection.getState();
-    const { env } = this;
-    return selection.length === 1 && env.step() === 'focus' ? find(env.show(), 'area', selection[0]) : undefined;
-  }
+  private area = (): FocusArea | undefined => find(this.env.show(), 'area', this.handled('focus'));
 
   /** The one position that is selected, while positions are drawn, with the handle by which it is turned. */
   private turning(): { readonly position: Position; readonly handle: Vec2 } | null {
-    const { selection } = useSelection.getState();
-    const { env } = this;
-    const position =
-      selection.length === 1 && env.step() === 'positions' ? find(env.show(), 'position', selection[0]) : undefined;
-    return position ? { position, handle: turnHandle(position.curve, HANDLE / env.surface().view.k) } : null;
+    const position = find(this.env.show(), 'position', this.handled('positions'));
+    return position ? { position, handle: turnHandle(position.curve, HANDLE / this.env.surface().view.k) } : null;
   }
 
   down(at: Vec2, event: PointerEvent): void {

@@ -15,7 +15,7 @@ import { find, type Show } from '#core/model/show';
 import { withUnits } from '#core/order/units';
 import { namedEye } from '#core/space/eyes';
 import { fromRenderer } from '#core/space/frames';
-import { useSession, useShow } from '../../../state/context';
+import { mayNow, useSession, useShow } from '../../../state/context';
 import { useLight } from '../../../state/light';
 import { usePicture } from '../../../state/picture';
 import { usePreferences } from '../../../state/preferences';
@@ -186,7 +186,8 @@ function Space() {
     if (area) return aiming.takeArea(area);
     const now = useSelection.getState().selection;
     select(addTo ? [...now.filter((other) => other !== id), id] : now.includes(id) ? now : [id]);
-    setDrag({ id, from, change: null, label: '', say: '' });
+    // Whoever may not draft chooses, and moves nothing.
+    if (mayNow(session, 'draft')) setDrag({ id, from, change: null, label: '', say: '' });
   };
   const done = () => {
     if (drag?.change && drag.label && !isEmpty(drag.change)) session.edit(drag.label, withUnits(show, drag.change));
