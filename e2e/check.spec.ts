@@ -1,7 +1,7 @@
 /** The rig check: levels that a desk sends are seen at once, loss is not black, and a light comes up from here and ends with the window. */
 import { createSocket } from 'node:dgram';
 import { writeLevels } from '../core/wires/e131.js';
-import { expect, type Page, test } from './base.js';
+import { expect, type Page, test, type WebSocketRoute } from './base.js';
 import { openDemo, recordsOf, stored } from './helpers.js';
 
 const port = Number(process.env.E2E_PORT ?? 4655);
@@ -55,6 +55,18 @@ async function lightsOf(page: Page, id: string): Promise<{ channel: string; slot
 const check = (page: Page) => page.getByRole('region', { name: 'Rig check', exact: true });
 const lit = (page: Page, many: string) => expect(page.getByTestId('live plan')).toHaveAttribute('data-lit', many);
 const cell = (page: Page, channel: string) => page.getByRole('button', { name: `Channel ${channel}`, exact: true });
+
+test('a server that was not heard yet is not said to be silent; one that ends the talk is', async ({ page }) => {
+  let line: WebSocketRoute | undefined;
+  await page.routeWebSocket(/\/api\/wires\/levels$/, (socket) => {
+    line ??= socket;
+  });
+  await openDemo(page, 'rig-check');
+  await expect.poll(() => line).toBeDefined();
+  await expect(page.getByText('The server is asked what it hears.')).toBeVisible();
+  await line?.close();
+  await expect(page.getByText('The server does not answer: no levels are heard.')).toBeVisible();
+});
 
 test('levels of a desk are seen on plan and sheet; what nobody patched is told; a desk that falls silent is lost and not black', async ({
   page,

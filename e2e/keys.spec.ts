@@ -142,6 +142,35 @@ test('a panel that a command opens takes the focus to its first field, and what 
   await settled(page);
 });
 
+test('arrows go along the tabs, and nothing on the drawing is nudged', async ({ page }) => {
+  const id = await openDemo(page, 'focus');
+  await page
+    .getByRole('row', { name: /^FOH 1/ })
+    .first()
+    .click();
+  const before = await recordsOf(page, id);
+  const tab = (name: string) => page.getByRole('tab', { name, exact: true });
+  await tab('Ledger').focus();
+  await page.keyboard.press('ArrowRight');
+  await expect(tab('Work')).toBeFocused();
+  await page.keyboard.press('Enter');
+  await expect(tab('Work')).toHaveAttribute('aria-selected', 'true');
+  await expect(page.getByRole('table', { name: 'Work' })).toBeVisible();
+  await page.keyboard.press('End');
+  await expect(tab('Looks')).toBeFocused();
+  await page.keyboard.press('ArrowRight');
+  await expect(tab('Ledger')).toBeFocused();
+  await page.keyboard.press('ArrowLeft');
+  await expect(tab('Looks')).toBeFocused();
+  await page.keyboard.press('Home');
+  await expect(tab('Ledger')).toBeFocused();
+  // The drawing's own views in the same way.
+  await tab('Plan').focus();
+  await page.keyboard.press('ArrowRight');
+  await expect(tab('Section')).toBeFocused();
+  expect(await recordsOf(page, id)).toEqual(before);
+});
+
 test('what is done, chosen and undone is said; the Ledger says its cell, leaves by one Tab, and tells what a filter left', async ({
   page,
 }) => {

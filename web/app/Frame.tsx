@@ -20,6 +20,7 @@ import { useCommandKeys } from '../ui/keys';
 import { PanelFocus } from '../ui/PanelFocus';
 import { fetchAll, lazily, pageStands, registry, useQuiet } from '../ui/registry';
 import { Split } from '../ui/Split';
+import { walkTabs } from '../ui/tabs';
 import { Announcer } from './Announcer';
 import { useAddress } from './address';
 import { Door } from './Door';
@@ -176,6 +177,7 @@ function Below({ step }: { step: string }) {
       {tables.length > 0 && (
         <div
           role="tablist"
+          onKeyDown={walkTabs}
           aria-label="Tables"
           className="flex shrink-0 gap-4 px-3"
           style={{ borderBottom: '1px solid var(--hair-faint)' }}
@@ -186,7 +188,8 @@ function Below({ step }: { step: string }) {
       )}
       <div className="min-h-0 flex-1">
         <Guarded what="This table" reset={show} also={table?.id ?? ''}>
-          {table ? <table.Pane /> : <Ledger />}
+          {/* A table on its way hides itself alone: its tab keeps the focus. */}
+          <Suspense fallback={<p className="pencil p-3">Opening...</p>}>{table ? <table.Pane /> : <Ledger />}</Suspense>
         </Guarded>
       </div>
     </div>

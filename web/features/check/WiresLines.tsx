@@ -30,7 +30,11 @@ const useServers = (): number =>
 export function WiresLines() {
   const state = useWires((own) => own.state);
   const servers = useServers();
-  if (!state) return <p className="pt-3">The server does not answer: no levels are heard.</p>;
+  const known = useWires((own) => own.known);
+  if (!state)
+    return (
+      <p className="pt-3">{known ? 'The server does not answer: no levels are heard.' : 'The server is asked what it hears.'}</p>
+    );
   const { sources, counted, on, interfaces, fault } = state;
   const many = new Map<
     string,

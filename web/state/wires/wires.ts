@@ -14,15 +14,17 @@ import { makeStore } from '../store';
 import { openLine, type WireLine, type WireSocket } from './line';
 
 interface Wires {
-  /** Null where the server does not answer. */
+  /** Null where the server does not answer, or has not yet. */
   readonly state: WiresState | null;
+  /** Whether it was heard, or found to be silent, since the show was opened. */
+  readonly known: boolean;
   /** Slots with a level to which nothing is patched: told when they change. */
   readonly strangers: readonly (readonly [universe: number, slot: number])[];
   /** Of the show of this window, where it sits at its check. */
   readonly check: CheckSaid | null;
 }
 /** Written by the connection alone. */
-export const useWires = makeStore<Wires>({ state: null, strangers: [], check: null });
+export const useWires = makeStore<Wires>({ state: null, known: false, strangers: [], check: null });
 
 type Told = (changed: readonly Id[] | null) => void;
 let line: WireLine | null = null;
@@ -109,6 +111,7 @@ function sayRoutes(to: WireLine, show: Show): void {
 }
 /** Of a show in this window, until it is left. @returns what closes it */
 export function openWires(session: Session): () => void {
+  useWires.setState({ state: null, known: false });
   const made = openLine(
     () => {
       const url = new URL(at('/api/wires/levels'), window.location.href);
@@ -117,7 +120,7 @@ export function openWires(session: Session): () => void {
     },
     {
       state: (state) => {
-        useWires.setState({ state });
+        useWires.setState({ state, known: true });
         // A node that answers is where its name leads to.
         if (shown) sayRoutes(made, shown);
       },
