@@ -307,8 +307,8 @@ test('what is near passes; what is off, missing or no number does not', () => {
   expect(() => isNear(1.002, 1, 0.001)).toThrow('1.002 is not within 0.001 of 1');
   expect(() => isNear(1, 1.002, 0.001)).toThrow('1 is not within 0.001 of 1.002');
   for (const [found, wanted, within] of [
-    [undefined, 1, 1],
-    [1, undefined, 1],
+    [undefined, 0, 1],
+    [0, undefined, 1],
     [Number.NaN, 1, 1],
     [1, 1, Number.NaN],
     [1, 1, 0],

@@ -309,7 +309,12 @@ test('a link to a sheet opens that sheet alone', async () => {
   const [sheet = ''] = plannedSheets(makeDemo()).map(({ name }) => name);
   const cookie = cookieOf(await post('/me/look', { token: await linkTo(show, owner, { what: 'sheet', sheet }) }), 'dessin_look');
   const get = async (path: string) => (await ask(`/shows/${show}${path}`, {}, cookie)).status;
+  const refusal = async (path: string) => {
+    const answer = await ask(`/shows/${show}${path}`, {}, cookie);
+    return `${answer.status} ${((await answer.json()) as { title: string }).title}`;
+  };
   expect(await get(`/out/sheet.svg?named=${encodeURIComponent(sheet)}`)).toBe(200);
+  // There is no such show for whoever has the link: nothing of it is asked whether there is this or that.
   for (const path of [
     '',
     '/log',
@@ -322,7 +327,7 @@ test('a link to a sheet opens that sheet alone', async () => {
     `/out/book.pdf?named=${encodeURIComponent(sheet)}`,
     `/out/list.csv?named=${encodeURIComponent(sheet)}`,
   ])
-    expect(`${path}: ${await get(path)}`).toBe(`${path}: 404`);
+    expect(`${path}: ${await refusal(path)}`).toBe(`${path}: 404 No such show`);
   expect((await ask('/wires', {}, cookie)).status).toBe(403);
 }, 30_000);
 
@@ -343,6 +348,12 @@ test('a token lets a script into one show in its role, under its name, until it 
     records: { id: string; kind: string; notes: string }[];
   };
   expect((await bearing(`/shows/${show}/out/hookup.csv`)).status).toBe(200);
+  // Another show of the same owner is none to it.
+  const other = (await (
+    await post('/shows', { name: 'Low Tide', units: 'metric', stageWidth: 12_000, stageDepth: 9000 }, owner)
+  ).json()) as { id: string };
+  for (const path of ['', '/log', '/out/hookup.csv'])
+    expect(`${path} ${(await bearing(`/shows/${other.id}${path}`)).status}`).toBe(`${path} 404`);
   const fixture = records.find(({ kind }) => kind === 'fixture')!;
   const edit = (to: object) =>
     bearing(`/shows/${show}/changes`, {
