@@ -35,11 +35,7 @@ test.beforeAll(async ({ browser }) => {
       data: { name, password: word, standing: 'guest' },
     });
     const { id } = (await made.json()) as { id: string };
-    await owner.request.patch(`/api/shows/${show}/people/${id}`, {
-      headers: { origin: home },
-      // The show is the designer's own, who gives links to it.
-      data: { role: role === 'designer' ? 'owner' : role },
-    });
+    await owner.request.patch(`/api/shows/${show}/people/${id}`, { headers: { origin: home }, data: { role } });
     if (role === 'programmer') continue;
     people[role] = await come(browser);
     await people[role].goto(`/shows/${show}/hang`);
@@ -124,7 +120,7 @@ test('on stage: two tick one list in the hand, undo nothing of each other, and t
   }
   const [lena, ines] = phones as [Page, Page];
   // And somebody without an account, who looks at the same show by a link.
-  const made = await designer.request.post(`/api/shows/${show}/links`, {
+  const made = await ines.request.post(`/api/shows/${show}/links`, {
     headers: { origin: home },
     data: { role: null, what: 'show', days: 1 },
   });
