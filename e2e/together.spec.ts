@@ -128,6 +128,7 @@ test('on stage: two tick one list in the hand, undo nothing of each other, and t
   await look.goto(`/look#${((await made.json()) as { token: string }).token}`);
   await look.getByRole('tab', { name: 'Work' }).click();
   const seen = look.getByRole('table', { name: 'Work' }).getByRole('row', { name: /^LX 1/ });
+  await expect(seen).toBeVisible();
   const tick = (page: Page, unit: number, what: string) => page.getByRole('button', { name: `unit ${unit} on LX 1: ${what}` });
   await Promise.all([tick(lena, 1, 'hung').click(), tick(ines, 2, 'hung').click()]);
   await tick(ines, 1, 'cabled').click();

@@ -15,7 +15,6 @@ import { leavesKeys } from '../ui/focus';
 import { tip } from '../ui/own-keys';
 import { commandById, isOffered, lazily, registry, viewById } from '../ui/registry';
 import { Tip } from '../ui/Tip';
-import { walkTabs } from '../ui/tabs';
 
 const LightBar = lazily(async () => (await import('./LightBar')).LightBar);
 
@@ -44,7 +43,7 @@ export function DrawingBar() {
       onClick={leavesKeys}
       style={{ background: 'var(--sheet)', borderBottom: '1px solid var(--hair-faint)' }}
     >
-      <div role="tablist" onKeyDown={walkTabs} aria-label="View" className="flex gap-4">
+      <div role="tablist" aria-label="View" className="flex gap-4">
         {views.map(({ id, name, alone }) => (
           <Tip command={id} key={id}>
             <button

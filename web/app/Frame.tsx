@@ -20,7 +20,6 @@ import { useCommandKeys } from '../ui/keys';
 import { PanelFocus } from '../ui/PanelFocus';
 import { fetchAll, lazily, pageStands, registry, useQuiet } from '../ui/registry';
 import { Split } from '../ui/Split';
-import { walkTabs } from '../ui/tabs';
 import { Announcer } from './Announcer';
 import { useAddress } from './address';
 import { Door } from './Door';
@@ -177,7 +176,6 @@ function Below({ step }: { step: string }) {
       {tables.length > 0 && (
         <div
           role="tablist"
-          onKeyDown={walkTabs}
           aria-label="Tables"
           className="flex shrink-0 gap-4 px-3"
           style={{ borderBottom: '1px solid var(--hair-faint)' }}

@@ -11,6 +11,7 @@ import { pressed } from './field-keys';
 import { controls, keysAt, leaveField } from './focus';
 import { commandFor } from './own-keys';
 import { type Context, isOffered, type KeyEntry, registry, type Scope } from './registry';
+import { alongTabs } from './tabs';
 
 /** Answers false when it was not for it after all. */
 export type KeyAction = (event: KeyboardEvent) => unknown;
@@ -139,6 +140,7 @@ export function useCommandKeys(context: Context): void {
       }
       if (palette || done(event)) return;
       if (isTyping(event.target)) return escaping(event);
+      if (alongTabs(event)) return take(event);
       if (inScopes(event) || shelf) return;
       onDrawing(event, latest.current);
     };
@@ -153,6 +155,7 @@ export function useScopeKeys(): void {
     const handle = (event: KeyboardEvent) => {
       if (done(event)) return;
       if (isTyping(event.target)) escaping(event);
+      else if (alongTabs(event)) take(event);
       else inScopes(event);
     };
     window.addEventListener('keydown', handle);

@@ -16,7 +16,6 @@ import { Choice } from '../../ui/Field';
 import { May, ReadOrWrite } from '../../ui/May';
 import { PanelHead } from '../../ui/PanelHead';
 import { Line, TextField } from '../../ui/TextField';
-import { walkTabs } from '../../ui/tabs';
 import { plural } from '../../ui/words';
 
 type Tab = 'dimmers' | 'circuits' | 'multicables' | 'positions';
@@ -107,7 +106,7 @@ export function PowerPanel() {
           Balance the phases
         </button>
       </May>
-      <div role="tablist" onKeyDown={walkTabs} aria-label="Loads of" className="flex gap-3 pt-2">
+      <div role="tablist" aria-label="Loads of" className="flex gap-3 pt-2">
         {tabs.map((name) => (
           <button
             key={name}

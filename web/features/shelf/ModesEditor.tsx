@@ -9,7 +9,6 @@ import { channelsFromText, textFromChannels, usualAttributes } from '#core/shelf
 import type { Fault } from '#core/shelf/type-form';
 import { Choice, Typed } from '../../ui/Field';
 import { TextField } from '../../ui/TextField';
-import { walkTabs } from '../../ui/tabs';
 
 interface Props {
   readonly modes: readonly Mode[];
@@ -146,7 +145,7 @@ export function ModesEditor({ modes, onModes, faults }: Props) {
           </button>
         </span>
       </h3>
-      <div role="tablist" onKeyDown={walkTabs} aria-label="Modes of the type" className="flex flex-wrap gap-x-4">
+      <div role="tablist" aria-label="Modes of the type" className="flex flex-wrap gap-x-4">
         {modes.map((item, i) => (
           <button
             key={`${i} ${item.name}`}

@@ -13,7 +13,6 @@ import { attempt, markItems, putItems, readItems, type Stored, useItem, useShelf
 import { DragArea } from '../../ui/drag';
 import { FileField } from '../../ui/Field';
 import { useKeys } from '../../ui/keys';
-import { walkTabs } from '../../ui/tabs';
 import { plural } from '../../ui/words';
 import { Writes } from '../../ui/writes';
 import { Copies } from './Copies';
@@ -120,7 +119,7 @@ export function ShelfRoom({ session, show, close, edit, tab = 'shelf' }: RoomPro
             style={{ borderRight: '1px solid var(--hair)' }}
           >
             {show && (
-              <div role="tablist" onKeyDown={walkTabs} className="mb-2 flex gap-4">
+              <div role="tablist" className="mb-2 flex gap-4">
                 {(['shelf', 'show'] as const).map((item) => (
                   <button
                     key={item}
