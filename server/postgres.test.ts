@@ -1,6 +1,9 @@
 /** On a real PostgreSQL, when DATABASE_URL names one: its restart, as its clients see it, ends nothing. Says when there was none. */
+import { mkdtemp, rm } from 'node:fs/promises';
 import { createServer, request } from 'node:http';
 import { connect } from 'node:net';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import { afterAll, beforeAll, expect, test } from '@jest/globals';
 import { v4 } from 'uuid';
 import WebSocket from 'ws';
@@ -16,15 +19,19 @@ const onPostgres = url ? test : test.skip;
 let running: Running | null = null;
 let drop: () => Promise<void> = async () => undefined;
 let own = '';
+/** Where backups go. */
+let data = '';
 beforeAll(async () => {
   if (!url) return;
+  data = await mkdtemp(join(tmpdir(), 'dessin-postgres-'));
   // Of its own: other tests are on the same server.
   ({ url: own, drop } = await newDatabase());
-  running = await start({ port: 0, host: '127.0.0.1', data: '.', databaseUrl: own, demo: false });
+  running = await start({ port: 0, host: '127.0.0.1', data, databaseUrl: own, demo: false });
 });
 afterAll(async () => {
   await running?.stop();
   await drop();
+  if (data) await rm(data, { recursive: true, force: true });
 });
 
 onPostgres(
@@ -253,9 +260,9 @@ onPostgres(
     const word = 'four plain words here';
     const cost = { ln: 4, r: 1, p: 1 };
     const fresh = await newDatabase();
-    await ownerCommand({ data: '.', databaseUrl: fresh.url }, 'Ines Falk', word);
+    await ownerCommand({ data, databaseUrl: fresh.url }, 'Ines Falk', word);
     const begin = () =>
-      start({ port: 0, host: '127.0.0.2', data: '.', databaseUrl: fresh.url, demo: false, cost, allowedHosts: ['lighting'] });
+      start({ port: 0, host: '127.0.0.2', data, databaseUrl: fresh.url, demo: false, cost, allowedHosts: ['lighting'] });
     const servers = [await begin(), await begin()];
     const proxy = await takingTurns(() => servers.map(({ port }) => port));
     const base = `http://127.0.0.2:${proxy.port}/api`;
